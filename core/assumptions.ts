@@ -1,0 +1,93 @@
+/**
+ * The house assumptions (C16): figures with no published source. They stand here and nowhere else, are shown as
+ * assumptions on screen, and give way to the contractor's own records as those grow.
+ */
+
+export type CleaningMethod =
+  | 'hose'
+  | 'hose-and-brush'
+  | 'fed-pole'
+  | 'soap'
+  | 'alcohol'
+  | 'wet-blade'
+  | 'rotary-head'
+  | 'robot-wet'
+  | 'robot-dry'
+  | 'spray-line'
+  | 'spray-line-wiped'
+  | 'cloth';
+
+export interface Effectiveness {
+  loose: number;
+  bonded: number;
+  droppings: number;
+  lichen: number;
+}
+
+/** Share removed by one cleaning. */
+export const EFFECTIVENESS: Record<CleaningMethod, Effectiveness> = {
+  hose: { loose: 0.85, bonded: 0.05, droppings: 0.25, lichen: 0 },
+  'hose-and-brush': { loose: 0.98, bonded: 0.7, droppings: 0.85, lichen: 0.05 },
+  'fed-pole': { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.1 },
+  soap: { loose: 0.99, bonded: 0.92, droppings: 0.97, lichen: 0.1 },
+  alcohol: { loose: 0.99, bonded: 0.93, droppings: 0.97, lichen: 0.45 },
+  'wet-blade': { loose: 0.99, bonded: 0.97, droppings: 0.99, lichen: 0.95 },
+  'rotary-head': { loose: 0.99, bonded: 0.9, droppings: 0.95, lichen: 0.15 },
+  'robot-wet': { loose: 0.99, bonded: 0.88, droppings: 0.9, lichen: 0.1 },
+  'robot-dry': { loose: 0.95, bonded: 0.45, droppings: 0.4, lichen: 0 },
+  'spray-line': { loose: 0.8, bonded: 0.05, droppings: 0.15, lichen: 0 },
+  'spray-line-wiped': { loose: 0.95, bonded: 0.5, droppings: 0.6, lichen: 0 },
+  cloth: { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.15 },
+};
+
+export type Surroundings = 'green' | 'town' | 'farmland' | 'dusty' | 'desert';
+
+/** Dust settling on a horizontal plane, g/m2 a day. */
+export const DEPOSITION: Record<Surroundings, number> = {
+  green: 0.004,
+  town: 0.008,
+  farmland: 0.012,
+  dusty: 0.05,
+  desert: 0.06,
+};
+
+/** Harvest multiplies farmland dust by this, for six weeks. */
+export const HARVEST_FACTOR = 5;
+export const HARVEST_DAYS = 42;
+/** First day of the grain harvest in a southern winter-rain climate, day of the year from 0 (15 November). */
+export const HARVEST_START_SOUTH = 318;
+
+export type Birds = 'none' | 'few' | 'roost';
+
+/** Share of the glass freshly covered by droppings, a day. */
+export const DROPPINGS: Record<Birds, number> = { none: 0, few: 2e-5, roost: 3e-4 };
+
+export type Finish = 'output' | 'spotless';
+
+/** Salts that may be left on the glass, mg/m2. */
+export const RESIDUE_LIMIT: Record<Finish, number> = { output: 20, spotless: 2 };
+
+/** How much film each grade of the eye stands for, g/m2, and the factor by which the eye is out either way. */
+export const FILM_GRADE = { faint: 0.5, plain: 2, thick: 5 } as const;
+export const FILM_EYE_FACTOR = 1.7;
+
+/**
+ * How many times its own area a patch costs in power. A film over whole modules costs its own area; a spot on one
+ * cell of a string up to twenty times and a speck on every module forty (C7).
+ */
+export const PATCH_FACTOR = { low: 2, mid: 8, high: 25 } as const;
+
+/** Minutes for one module with a fed pole on one storey, and what changes them. */
+export const MODULE_MINUTES = 1.2;
+export const MINUTES_FACTOR = { perStoreyAbove: 1.5, bladeOnLichen: 2.5, looseFilmOnly: 0.7 } as const;
+export const SET_UP_MINUTES = 30;
+
+/** Seconds for which water runs on one module, as a share of the minutes spent on it, and the pole's flow in L/min. */
+export const WET_SHARE = 0.6;
+export const POLE_FLOW = 4;
+
+/** How far the assumed soiling rate of a site may be out (standard deviation of its logarithm). */
+export const RATE_SPREAD = 0.35;
+
+/** Yearly loss of output with age, a fraction, where the maker's figure is not at hand. */
+export const DEGRADATION_PER_YEAR = 0.005;

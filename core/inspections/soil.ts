@@ -1,0 +1,68 @@
+import { FILM_EYE_FACTOR, FILM_GRADE, PATCH_FACTOR } from '../assumptions.ts';
+import { filmLoss } from '../soiling/filmLoss.ts';
+
+export const FILM_KINDS = ['dust', 'pollen', 'soot', 'building-dust', 'harvest-dust', 'salt', 'scale'] as const;
+export const PATCH_KINDS = ['droppings', 'lichen', 'algae', 'moss', 'sap'] as const;
+export type FilmKind = (typeof FILM_KINDS)[number];
+export type PatchKind = (typeof PATCH_KINDS)[number];
+export type SoilKind = FilmKind | PatchKind;
+
+export type Where = 'whole-face' | 'lower-edge' | 'frame-sides' | 'spots';
+/** How it comes off: dry, wet, after soaking, only under a blade. */
+export type Bond = 'dry' | 'wet' | 'soak' | 'blade';
+export type Grade = keyof typeof FILM_GRADE;
+
+/** One kind of soil as the eye found it. */
+export interface Soil {
+  kind: SoilKind;
+  where: Where;
+  /** how thick a film looks; of no account for patches */
+  grade: Grade;
+  /** share of the glass of this array that it covers, 0 to 1 */
+  share: number;
+  bond: Bond;
+}
+
+export interface Estimate {
+  low: number;
+  mid: number;
+  high: number;
+}
+
+export const isFilm = (kind: SoilKind): kind is FilmKind => (FILM_KINDS as readonly string[]).includes(kind);
+
+/**
+ * Loss from one kind of soil: a film by its mass (the curve of C6), a patch by its area times the factor by which
+ * patches cost more than they cover. Both rest on house assumptions, hence the range.
+ */
+export function lossOfSoil(soil: Soil): Estimate {
+  if (isFilm(soil.kind)) {
+    const mass = FILM_GRADE[soil.grade];
+    const at = (factor: number) => soil.share * filmLoss(mass * factor);
+    return { low: at(1 / FILM_EYE_FACTOR), mid: at(1), high: at(FILM_EYE_FACTOR) };
+  }
+  const at = (factor: number) => Math.min(1, soil.share * factor);
+  return { low: at(PATCH_FACTOR.low), mid: at(PATCH_FACTOR.mid), high: at(PATCH_FACTOR.high) };
+}
+
+/**
+ * Loss now, as a fraction of clean output, from everything the eye found. Losses act one on what the other leaves;
+ * the ranges, taken as independent, are joined in quadrature on the logarithm of what is left.
+ */
+export function lossFromInspection(soils: readonly Soil[]): Estimate {
+  const left = (loss: number) => Math.log(1 - Math.min(loss, 0.999999));
+  let mid = 0;
+  let below = 0;
+  let above = 0;
+  for (const soil of soils) {
+    const loss = lossOfSoil(soil);
+    mid += left(loss.mid);
+    below += (left(loss.low) - left(loss.mid)) ** 2;
+    above += (left(loss.mid) - left(loss.high)) ** 2;
+  }
+  return {
+    low: Math.max(0, 1 - Math.exp(Math.min(0, mid + Math.sqrt(below)))),
+    mid: 1 - Math.exp(mid),
+    high: 1 - Math.exp(mid - Math.sqrt(above)),
+  };
+}

@@ -1,0 +1,58 @@
+import type { SolarPosition } from '../sun/solarPosition.ts';
+import { solarPosition } from '../sun/solarPosition.ts';
+import { radians } from '../units/angles.ts';
+import { type ClearSky, clearSky, extraterrestrial, linkeTurbidityAt } from './clearSky.ts';
+
+export interface Surface {
+  /** degrees from horizontal, 0 to 90 */
+  surfaceTilt: number;
+  /** degrees clockwise from north */
+  surfaceAzimuth: number;
+  /** reflectance of the ground in front, default 0.2 */
+  albedo?: number;
+}
+
+export interface Place {
+  latitude: number;
+  longitude: number;
+  /** metres */
+  altitude: number;
+  /** a number, or twelve monthly values */
+  linkeTurbidity: number | readonly number[];
+}
+
+/** Cosine of the angle of incidence on a tilted surface. */
+export function cosineOfIncidence(sun: SolarPosition, surface: Surface): number {
+  const zenith = radians(sun.zenith);
+  const tilt = radians(surface.surfaceTilt);
+  return (
+    Math.cos(zenith) * Math.cos(tilt) +
+    Math.sin(zenith) * Math.sin(tilt) * Math.cos(radians(sun.azimuth - surface.surfaceAzimuth))
+  );
+}
+
+/**
+ * Irradiance in the plane of the array, W/m2: Hay and Davies 1980 for the sky, an isotropic ground,
+ * and the incidence loss of glass on the beam (that of the diffuse light, about 5 % of it, is left out).
+ */
+export function planeOfArray(sky: ClearSky, sun: SolarPosition, surface: Surface, extra: number): number {
+  if (sun.zenith >= 90) return 0;
+  const cosAoi = Math.max(0, cosineOfIncidence(sun, surface));
+  const iam = cosAoi > 0 ? Math.max(0, 1 - 0.05 * (1 / cosAoi - 1)) : 0;
+  const anisotropy = sky.dni / extra;
+  const rb = cosAoi / Math.max(Math.cos(radians(sun.zenith)), 0.01745);
+  const cosTilt = Math.cos(radians(surface.surfaceTilt));
+  return (
+    sky.dni * cosAoi * iam +
+    sky.dhi * (anisotropy * rb + ((1 - anisotropy) * (1 + cosTilt)) / 2) +
+    (sky.ghi * (surface.albedo ?? 0.2) * (1 - cosTilt)) / 2
+  );
+}
+
+/** Clear-sky irradiance on the horizontal and in the plane of the array at one instant (C1 to C3). */
+export function clearSkyOnSurface(place: Place, surface: Surface, time: number): ClearSky & { poaGlobal: number } {
+  const sun = solarPosition(place.latitude, place.longitude, time);
+  const extra = extraterrestrial(time);
+  const sky = clearSky(sun.zenith, place.altitude, linkeTurbidityAt(place.linkeTurbidity, time), extra);
+  return { ...sky, poaGlobal: planeOfArray(sky, sun, surface, extra) };
+}

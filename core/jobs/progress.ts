@@ -1,0 +1,165 @@
+import type { Reading } from '../comparisons/compare.ts';
+import type { Step, StepKey } from './steps.ts';
+
+export const MODULE_MARKS = ['rinsed', 'brushed', 'bladed', 'not-reached', 'come-back'] as const;
+export type ModuleMark = (typeof MODULE_MARKS)[number];
+
+/** Something that happened on a job. Entries are evidence: they are added, never changed. */
+export type JobEntry = { id: string; at: string } & (
+  | { kind: 'step-started'; step: StepKey }
+  | { kind: 'caution'; step: StepKey; caution: string; answer: boolean }
+  | { kind: 'step-done'; step: StepKey }
+  | { kind: 'cannot'; step: StepKey; reason: string }
+  | { kind: 'kit'; item: string; packed: boolean }
+  | { kind: 'mark'; array: string; modules: number[]; mark: ModuleMark }
+  | {
+      kind: 'reading';
+      when: 'before' | 'after';
+      array: string;
+      quantity: 'power' | 'current';
+      reading: Reading;
+      control?: { value: number; tempModule: number };
+      sensor: boolean;
+      shading: boolean;
+      wet: boolean;
+    }
+  | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
+  | { kind: 'paused'; reason: string }
+  | { kind: 'resumed' }
+  | { kind: 'struck'; entry: string; reason: string }
+);
+
+export type ReadingEntry = Extract<JobEntry, { kind: 'reading' }>;
+export type WaterEntry = Extract<JobEntry, { kind: 'water' }>;
+
+export interface StepState {
+  key: StepKey;
+  state: 'waiting' | 'now' | 'done' | 'cannot' | 'stopped';
+  startedAt: string | null;
+  endedAt: string | null;
+  /** cautions answered yes */
+  passed: string[];
+  /** the caution that was answered no last, and so stops the step */
+  stoppedBy: string | null;
+  reason: string | null;
+}
+
+export interface JobProgress {
+  steps: StepState[];
+  current: StepKey | null;
+  paused: string | null;
+  /** array id -> module index -> mark */
+  marks: Record<string, Record<number, ModuleMark>>;
+  readings: ReadingEntry[];
+  water: WaterEntry[];
+  kit: Record<string, boolean>;
+  begun: boolean;
+  finished: boolean;
+}
+
+/** Entries in the order in which they happened, without those that were struck out. */
+export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
+  const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
+  return entries
+    .filter((entry) => entry.kind !== 'struck' && !struck.has(entry.id))
+    .sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/**
+ * Where a job stands, folded from everything that happened on it. The same fold runs on the server and, without a
+ * signal, on the phone.
+ */
+export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]): JobProgress {
+  const states = new Map<StepKey, StepState>(
+    steps.map(({ key }) => [
+      key,
+      { key, state: 'waiting', startedAt: null, endedAt: null, passed: [], stoppedBy: null, reason: null },
+    ]),
+  );
+  const progress: JobProgress = {
+    steps: [...states.values()],
+    current: null,
+    paused: null,
+    marks: {},
+    readings: [],
+    water: [],
+    kit: {},
+    begun: false,
+    finished: false,
+  };
+  for (const entry of standingEntries(entries)) apply(progress, states, entry);
+  const current = progress.steps.find(({ state }) => state !== 'done' && state !== 'cannot');
+  if (current && current.state === 'waiting') current.state = current.stoppedBy ? 'stopped' : 'now';
+  progress.current = current?.key ?? null;
+  progress.finished = current === undefined;
+  return progress;
+}
+
+function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: JobEntry): void {
+  const state = 'step' in entry ? states.get(entry.step) : undefined;
+  if (entry.kind !== 'kit') progress.begun = true;
+  switch (entry.kind) {
+    case 'step-started':
+      if (state) state.startedAt ??= entry.at;
+      break;
+    case 'caution':
+      if (state && entry.answer) {
+        state.passed = [...new Set([...state.passed, entry.caution])];
+        if (state.stoppedBy === entry.caution) state.stoppedBy = null;
+      } else if (state) {
+        state.stoppedBy = entry.caution;
+        state.passed = state.passed.filter((key) => key !== entry.caution);
+      }
+      break;
+    case 'step-done':
+      if (state) Object.assign(state, { state: 'done', endedAt: entry.at });
+      break;
+    case 'cannot':
+      if (state) Object.assign(state, { state: 'cannot', endedAt: entry.at, reason: entry.reason });
+      break;
+    case 'kit':
+      progress.kit[entry.item] = entry.packed;
+      break;
+    case 'mark': {
+      const marks = progress.marks[entry.array] ?? {};
+      for (const index of entry.modules) marks[index] = entry.mark;
+      progress.marks[entry.array] = marks;
+      break;
+    }
+    case 'reading':
+      progress.readings.push(entry);
+      break;
+    case 'water':
+      progress.water.push(entry);
+      break;
+    case 'paused':
+      progress.paused = entry.reason;
+      break;
+    case 'resumed':
+      progress.paused = null;
+      break;
+  }
+}
+
+/** Cautions of a step that have not been answered yes yet; a step cannot be ended before this is empty. */
+export function openCautions(step: Step, state: StepState | undefined): string[] {
+  const passed = new Set(state?.passed);
+  return step.cautions.map((caution) => caution.key).filter((key) => !passed.has(key));
+}
+
+/** How many of an array's modules got each mark; the rest are left. */
+export function countMarks(
+  marks: Record<number, ModuleMark> | undefined,
+  modules: number,
+): Record<ModuleMark | 'left', number> {
+  const counts = { rinsed: 0, brushed: 0, bladed: 0, 'not-reached': 0, 'come-back': 0, left: modules };
+  for (const mark of Object.values(marks ?? {})) {
+    counts[mark] += 1;
+    counts.left -= 1;
+  }
+  return counts;
+}
+
+/** Modules that count as cleaned: brushed or bladed, or rinsed and no more was meant. */
+export const cleanedModules = (counts: Record<ModuleMark | 'left', number>): number =>
+  counts.rinsed + counts.brushed + counts.bladed;

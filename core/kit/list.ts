@@ -1,0 +1,90 @@
+import type { WaterWay } from '../water/plan.ts';
+
+export interface KitItem {
+  key: string;
+  label: string;
+  /** why it is on the list */
+  because: string;
+}
+
+export interface KitInput {
+  way: WaterWay;
+  brush: string;
+  /** metres */
+  pole: number;
+  litres: number;
+  rungs: readonly string[];
+  access: string;
+}
+
+/** What has to be in the van the evening before, down to couplings and instruments. */
+export function kitList(input: KitInput): KitItem[] {
+  const items: KitItem[] = [
+    { key: 'pole', label: `Pole, ${input.pole} m, clamps tried`, because: 'Reach of this array.' },
+    {
+      key: 'brush',
+      label: `Brush: ${input.brush}, bristles felt`,
+      because: 'A stone in the bristles scratches every module after it.',
+    },
+    {
+      key: 'hose',
+      label: 'Hose, couplings and a spare washer',
+      because: 'A coupling that does not fit is found out on site.',
+    },
+    {
+      key: 'irradiance',
+      label: 'Irradiance sensor, clean, with its stand',
+      because: 'Readings before and after are worth nothing without it.',
+    },
+    {
+      key: 'thermometer',
+      label: 'Contact thermometer',
+      because: 'Cold glass gives more power: it must be corrected for.',
+    },
+    { key: 'cloths', label: 'White cloths for wipe tests', because: 'The photographed pair is part of the proof.' },
+    { key: 'phone', label: 'Phone charged, job opened once', because: 'The cards are then at hand without a signal.' },
+    {
+      key: 'first-aid',
+      label: 'First-aid kit, drinking water, sun cover',
+      because: 'Heat and falls come before glass.',
+    },
+  ];
+  if (input.way === 'resin' || input.way === 'osmosis-resin') {
+    items.push(
+      {
+        key: 'resin',
+        label: 'Two resin vessels, lead before lag',
+        because: 'Side by side they are exhausted together.',
+      },
+      { key: 'meter', label: 'Conductivity meter', because: 'It says when the lead vessel is spent.' },
+    );
+  }
+  if (input.way === 'osmosis-resin') {
+    items.push({
+      key: 'membrane',
+      label: 'Membrane unit, carbon filter, reject hose',
+      because: 'Chlorine is taken out first; the reject needs somewhere to go.',
+    });
+  }
+  if (input.way === 'bought') {
+    items.push({
+      key: 'tank',
+      label: `Tank with ${Math.ceil(input.litres / 10) * 10} L, strapped`,
+      because: 'A kilogram a litre: mind the payload.',
+    });
+  }
+  if (input.rungs.includes('soap'))
+    items.push({ key: 'soap', label: 'pH-neutral soap, measured', because: 'Sticky soil.' });
+  if (input.rungs.includes('alcohol'))
+    items.push({ key: 'alcohol', label: 'Alcohol, cloths, no sparks near', because: 'Something grows here.' });
+  if (input.rungs.includes('blade'))
+    items.push({ key: 'blade', label: 'New blades and holder, edge looked along', because: 'A nick scratches glass.' });
+  if (input.access === 'from a lift or scaffold') {
+    items.push({
+      key: 'access',
+      label: 'Lift or scaffold papers, harness checked',
+      because: 'A competent person, under local law.',
+    });
+  }
+  return items;
+}

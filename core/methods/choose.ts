@@ -1,0 +1,229 @@
+import { type CleaningMethod, MINUTES_FACTOR, MODULE_MINUTES } from '../assumptions.ts';
+import { isFilm, type Soil } from '../inspections/soil.ts';
+
+export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
+
+export interface MethodInput {
+  soils: readonly Soil[];
+  mount: Mount;
+  storeys: number;
+  /** metres */
+  eaveHeight: number;
+  /** degrees */
+  surfaceTilt: number;
+  modules: number;
+  /** what the run-off reaches */
+  runOff: 'drain' | 'garden' | 'rainwater-tank';
+  waterless: boolean;
+  finish: 'output' | 'spotless';
+  /** the module maker's word or the customer's signature for a blade is on record */
+  bladeAgreed: boolean;
+}
+
+export interface Choice<T> {
+  choose: T;
+  because: string;
+}
+
+export type Rung = 'water' | 'soak' | 'soap' | 'alcohol' | 'blade';
+
+export interface EscalationRung {
+  rung: Rung;
+  use: boolean;
+  /** why, or why not here */
+  because: string;
+  caution: string;
+}
+
+export interface MethodPlan {
+  method: Choice<CleaningMethod>;
+  brush: Choice<string>;
+  /** metres of pole */
+  pole: Choice<number>;
+  access: Choice<'from the ground' | 'from a lift or scaffold' | 'at hand height'>;
+  soakMinutes: Choice<number>;
+  escalation: EscalationRung[];
+  /** minutes of work for one module, all soils and access counted in */
+  minutesPerModule: number;
+}
+
+/** Longest pole, metres, that one person guides with a fed brush, and the work height that calls for a lift. */
+export const LONGEST_POLE = 12;
+const HAND_HEIGHT = 1.5;
+
+/**
+ * A first table of rules: method, brush, pole, access and the escalation ladder, each with its reason.
+ * From the ground wherever the pole reaches; otherwise access equipment and a competent person, under local law.
+ */
+export function chooseMethod(input: MethodInput): MethodPlan {
+  const has = (test: (soil: Soil) => boolean) => input.soils.some((soil) => soil.share > 0 && test(soil));
+  const grows = has((soil) => ['lichen', 'algae', 'moss'].includes(soil.kind));
+  const lichen = has((soil) => soil.kind === 'lichen');
+  const bladeWork = has((soil) => soil.bond === 'blade');
+  const soaking = has((soil) => soil.bond === 'soak' || soil.bond === 'blade');
+  const sticky = has((soil) => ['sap', 'soot', 'droppings'].includes(soil.kind) && soil.bond !== 'dry');
+  const looseOnly = input.soils.length > 0 && input.soils.every((soil) => soil.bond === 'dry' && isFilm(soil.kind));
+  const escalation = ladder(input, { grows, lichen, bladeWork, soaking, sticky });
+  const used = (rung: Rung) => escalation.some((step) => step.rung === rung && step.use);
+  const access = chooseAccess(input);
+  const method = mainMethod(input, used, access.choose);
+  return {
+    method,
+    brush: brush(input, { soaking, looseOnly }),
+    pole: pole(input, access.choose),
+    access,
+    soakMinutes: soaking
+      ? {
+          choose: 10,
+          because: 'Something on the glass comes off only after soaking; keep it wet, in shade or cool hours.',
+        }
+      : { choose: 0, because: 'Everything seen comes off with water and brush.' },
+    escalation,
+    minutesPerModule: minutesPerModule({
+      storeys: input.storeys,
+      blade: used('blade') && lichen,
+      looseFilmOnly: looseOnly,
+    }),
+  };
+}
+
+/** Minutes for one module with a fed pole (house assumption): storeys, lichen under a blade, loose film only. */
+export function minutesPerModule(work: { storeys: number; blade: boolean; looseFilmOnly: boolean }): number {
+  return (
+    MODULE_MINUTES *
+    MINUTES_FACTOR.perStoreyAbove ** Math.max(0, work.storeys - 1) *
+    (work.blade ? MINUTES_FACTOR.bladeOnLichen : 1) *
+    (work.looseFilmOnly ? MINUTES_FACTOR.looseFilmOnly : 1)
+  );
+}
+
+function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: string): Choice<CleaningMethod> {
+  if (input.waterless) {
+    return {
+      choose: 'robot-dry',
+      because: 'No water may be used here: dry brushing, which leaves about half of what is bonded.',
+    };
+  }
+  if (used('blade'))
+    return {
+      choose: 'wet-blade',
+      because: 'Lichen or the like sits on the glass and only a wet, sharp blade held flat takes it off.',
+    };
+  if (used('alcohol'))
+    return { choose: 'alcohol', because: 'Something grows here; alcohol by hand slows its return, then the brush.' };
+  if (used('soap'))
+    return { choose: 'soap', because: 'Greasy or sticky soil: neutral soap, well rinsed, before the brush.' };
+  if (access === 'at hand height')
+    return { choose: 'hose-and-brush', because: 'The glass is at hand height: hose and soft brush are quickest.' };
+  return { choose: 'fed-pole', because: 'Water at the brush, from the ground, in two passes.' };
+}
+
+function chooseAccess(input: MethodInput): MethodPlan['access'] {
+  if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT) {
+    return { choose: 'at hand height', because: 'The array stands on the ground within reach.' };
+  }
+  if (input.mount === 'flat-roof' || reachNeeded(input) > LONGEST_POLE) {
+    return {
+      choose: 'from a lift or scaffold',
+      because:
+        input.mount === 'flat-roof'
+          ? 'A flat roof cannot be brushed from the ground: edge protection or a lift, and a competent person, under local law.'
+          : `More than ${LONGEST_POLE} m of pole cannot be pressed evenly: access equipment and a competent person, under local law.`,
+    };
+  }
+  return {
+    choose: 'from the ground',
+    because: `${reachNeeded(input)} m of pole reaches it; nobody has to leave the ground.`,
+  };
+}
+
+/** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
+const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
+
+function pole(input: MethodInput, access: string): Choice<number> {
+  if (access === 'at hand height') return { choose: 2, because: 'A short pole keeps the back straight.' };
+  if (access === 'from the ground') {
+    return {
+      choose: reachNeeded(input),
+      because: 'Eave height above the hands at an angle, and the length of the face.',
+    };
+  }
+  return { choose: 3, because: 'Work from beside the array; a short pole presses evenly.' };
+}
+
+function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean }): Choice<string> {
+  if (input.waterless)
+    return { choose: 'dry microfibre roller', because: 'Dry work needs a clean, soft face; bristles would drag grit.' };
+  if (soil.soaking)
+    return {
+      choose: 'stiffer flagged bristle, 40 cm',
+      because: 'Bonded soil needs pressure; a narrow head presses evenly.',
+    };
+  if (input.storeys >= 2)
+    return {
+      choose: 'soft flagged bristle, 40 cm, light head',
+      because: 'A heavy or wide head cannot be pressed evenly on a long pole.',
+    };
+  return {
+    choose: 'soft flagged bristle, 60 cm',
+    because: soil.looseOnly ? 'Loose film only: width saves passes.' : 'The usual head on a short pole.',
+  };
+}
+
+function ladder(
+  input: MethodInput,
+  found: { grows: boolean; lichen: boolean; bladeWork: boolean; soaking: boolean; sticky: boolean },
+): EscalationRung[] {
+  const chemicalsStop = input.runOff === 'rainwater-tank' ? 'Run-off is kept in a tank: no chemicals here.' : null;
+  const bladeWanted = found.lichen || found.bladeWork;
+  return [
+    {
+      rung: 'water',
+      use: !input.waterless,
+      because: input.waterless
+        ? 'No water may be used at this site.'
+        : 'Always first: plenty of water, then the brush.',
+      caution:
+        'Glass and water within 20 K of each other unless the maker says otherwise; cold water cracks hot glass.',
+    },
+    {
+      rung: 'soak',
+      use: found.soaking && !input.waterless,
+      because: found.soaking ? 'Some of what was seen needs soaking.' : 'Nothing seen needs it.',
+      caution: 'Wet roofs and hoses are slippery underfoot.',
+    },
+    {
+      rung: 'soap',
+      use: chemicalsStop === null && found.sticky && !input.waterless,
+      because:
+        chemicalsStop ??
+        (found.sticky
+          ? 'Greasy or sticky soil lets go sooner with neutral soap.'
+          : 'Nothing greasy or sticky was seen.'),
+      caution: 'pH-neutral only, never left to dry, rinsed until no foam; gloves and eye protection.',
+    },
+    {
+      rung: 'alcohol',
+      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless,
+      because:
+        chemicalsStop ??
+        (found.lichen
+          ? 'Lichen wants the blade; alcohol alone takes under half.'
+          : found.grows
+            ? 'Something grows on the glass.'
+            : 'Nothing grows here.'),
+      caution:
+        'By hand, kept off the seals at the frame, short dwell, no flames or sparks near; only where run-off allows.',
+    },
+    {
+      rung: 'blade',
+      use: bladeWanted && input.bladeAgreed && !input.waterless,
+      because: !bladeWanted
+        ? 'Nothing seen needs a blade.'
+        : input.bladeAgreed
+          ? 'Needed, and the maker’s word or the customer’s signature is on record.'
+          : 'Needed, but not here before the module maker’s word or the customer’s signature is on record: coatings can be scratched.',
+      caution: 'Soaked glass only, a new sharp blade held flat, never across a cracked module.',
+    },
+  ];
+}

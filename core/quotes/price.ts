@@ -1,0 +1,147 @@
+import { SET_UP_MINUTES } from '../assumptions.ts';
+import { roundHalfAway } from '../units/format.ts';
+
+/** A contractor's own prices, integer minor units of one currency. */
+export interface PriceBook {
+  /** for one person for one hour */
+  hourlyRate: number;
+  crew: number;
+  /** for one kilometre driven */
+  travelPerKm: number;
+  consumablesPerModule: number;
+  /** for a lift or scaffold, once a visit */
+  accessEquipment: number;
+  minimumCharge: number;
+  /** surcharge on labour where the work is above one storey, a fraction */
+  riskShare: number;
+  /** off each visit of a plan of two or more a year, a fraction */
+  planDiscount: number;
+  /** a fraction */
+  taxRate: number;
+}
+
+export interface VisitWork {
+  modules: number;
+  minutesPerModule: number;
+  storeys: number;
+  /** kilometres there and back */
+  travelKm: number;
+  /** minutes on the road there and back */
+  travelMinutes: number;
+  /** minor units, from the water plan */
+  waterCost: number;
+  accessEquipment: boolean;
+}
+
+export type LineKey =
+  | 'labour'
+  | 'travel'
+  | 'water'
+  | 'consumables'
+  | 'access'
+  | 'risk'
+  | 'minimum'
+  | 'discount'
+  | 'other';
+
+export interface QuoteLine {
+  key: LineKey;
+  label: string;
+  quantity: number;
+  unit: string;
+  /** minor units, before tax; may be negative for a discount */
+  amount: number;
+}
+
+export interface PricedVisit {
+  minutes: number;
+  lines: QuoteLine[];
+  net: number;
+  tax: number;
+  gross: number;
+}
+
+/** Minutes of a visit: set-up and packing, the modules, and the road (C15). */
+export const visitMinutes = (work: VisitWork): number =>
+  SET_UP_MINUTES + work.modules * work.minutesPerModule + work.travelMinutes;
+
+/** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
+export function totals(lines: readonly { amount: number }[], taxRate: number) {
+  const net = lines.reduce((sum, line) => sum + line.amount, 0);
+  const tax = roundHalfAway(net * taxRate);
+  return { net, tax, gross: net + tax };
+}
+
+/**
+ * One visit priced by cost (C15): time, travel, water, consumables, access equipment, risk, minimum, discount, tax.
+ * @param discounted whether the visit is one of a plan of two or more a year
+ */
+export function priceVisit(work: VisitWork, book: PriceBook, discounted = false): PricedVisit {
+  const minutes = visitMinutes(work);
+  const hours = minutes / 60;
+  const labour = Math.round(hours * book.hourlyRate * book.crew);
+  const lines: QuoteLine[] = [
+    {
+      key: 'labour',
+      label: 'Work and set-up',
+      quantity: roundHalfAway(hours * book.crew, 2),
+      unit: 'h',
+      amount: labour,
+    },
+    {
+      key: 'travel',
+      label: 'Travel',
+      quantity: work.travelKm,
+      unit: 'km',
+      amount: Math.round(work.travelKm * book.travelPerKm),
+    },
+    { key: 'water', label: 'Water and its treatment', quantity: 1, unit: 'visit', amount: work.waterCost },
+    {
+      key: 'consumables',
+      label: 'Brushes, pads and small stores',
+      quantity: work.modules,
+      unit: 'modules',
+      amount: work.modules * book.consumablesPerModule,
+    },
+  ];
+  if (work.accessEquipment) {
+    lines.push({ key: 'access', label: 'Lift or scaffold', quantity: 1, unit: 'visit', amount: book.accessEquipment });
+  }
+  if (work.storeys > 1 && book.riskShare > 0) {
+    const amount = Math.round(labour * book.riskShare * (work.storeys - 1));
+    lines.push({ key: 'risk', label: 'Work above one storey', quantity: work.storeys - 1, unit: 'storeys', amount });
+  }
+  const before = totals(lines, 0).net;
+  if (before < book.minimumCharge) {
+    const amount = book.minimumCharge - before;
+    lines.push({ key: 'minimum', label: 'Made up to the minimum charge', quantity: 1, unit: 'visit', amount });
+  }
+  if (discounted && book.planDiscount > 0) {
+    const amount = -Math.round(totals(lines, 0).net * book.planDiscount);
+    lines.push({ key: 'discount', label: 'Off for a plan of visits', quantity: 1, unit: 'visit', amount });
+  }
+  return { minutes, lines, ...totals(lines, book.taxRate) };
+}
+
+export interface Benefit {
+  /** value of the energy that comes back, minor units a visit: tenth, fiftieth and ninetieth percentile */
+  p10: number;
+  p50: number;
+  p90: number;
+}
+
+export type Verdict = 'pays' | 'may-pay' | 'does-not-pay';
+
+/** Whether what comes back is worth more than what is asked: surely, perhaps, or not. */
+export function verdict(benefit: Benefit, price: number): Verdict {
+  if (benefit.p10 >= price) return 'pays';
+  return benefit.p90 >= price ? 'may-pay' : 'does-not-pay';
+}
+
+/** The sentence that stands on the customer's paper. */
+export const VERDICT_SENTENCE: Record<Verdict, string> = {
+  pays: 'On these figures the energy recovered is worth more than the wash.',
+  'may-pay': 'On these figures the wash may or may not pay for itself in energy; the range above spans its price.',
+  'does-not-pay':
+    'On these figures the wash does not pay for itself in energy. You may still want it for looks, warranty or to stop growth.',
+};

@@ -1,0 +1,36 @@
+import type { QuantityKind } from './units/quantities.ts';
+
+/** An input that a figure came from, as it is shown to somebody who asks why. */
+export interface ReasonInput {
+  name: string;
+  value: number | string | null;
+  /** how the value is to be shown; left out for text */
+  kind?: QuantityKind | 'money';
+}
+
+/** What one change of an input would make of the figure. */
+export interface ReasonDriver {
+  change: string;
+  /** the figure after the change, in the figure's own kind */
+  becomes: number;
+}
+
+/** Why a figure is what it is: opened by clicking it. */
+export interface Reason {
+  /** what the figure is, in a few words */
+  what: string;
+  kind: QuantityKind | 'money';
+  value: number | null;
+  low?: number;
+  high?: number;
+  /** formula in words */
+  formula: string;
+  source: string;
+  /** rests on a house assumption */
+  assumption: boolean;
+  inputs: ReasonInput[];
+  drivers: ReasonDriver[];
+}
+
+/** Version of the calculations as a whole; stored with every result so that an old number can be made again. */
+export const CALCULATION_VERSION = '1';

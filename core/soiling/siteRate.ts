@@ -1,0 +1,47 @@
+import {
+  type Birds,
+  DEPOSITION,
+  DROPPINGS,
+  HARVEST_DAYS,
+  HARVEST_FACTOR,
+  HARVEST_START_SOUTH,
+  PATCH_FACTOR,
+  type Surroundings,
+} from '../assumptions.ts';
+import { radians } from '../units/angles.ts';
+import { filmLoss } from './filmLoss.ts';
+
+export interface SiteExposure {
+  surroundings: Surroundings;
+  birds: Birds;
+  /** degrees */
+  surfaceTilt: number;
+  /** degrees; its sign decides when the harvest is */
+  latitude: number;
+}
+
+/** Days over which the curve of film loss is taken as straight. */
+const STRAIGHT_DAYS = 30;
+
+/**
+ * Soiling rate of each day of a calendar year, a fraction of output lost a day, from what lies around the site:
+ * the mean slope of film loss over the first month of settling, and the cost of fresh droppings.
+ * A house assumption until the site's own record replaces it.
+ */
+export function siteSoilingRate(site: SiteExposure): number[] {
+  const cosTilt = Math.cos(radians(site.surfaceTilt));
+  const harvestStart = (HARVEST_START_SOUTH + (site.latitude >= 0 ? 182 : 0)) % 365;
+  const droppings = DROPPINGS[site.birds] * PATCH_FACTOR.mid;
+  const slope = (deposition: number) => filmLoss(STRAIGHT_DAYS * deposition * cosTilt) / STRAIGHT_DAYS;
+  const usual = slope(DEPOSITION[site.surroundings]);
+  const harvest = slope(DEPOSITION[site.surroundings] * HARVEST_FACTOR);
+  return Array.from({ length: 365 }, (_, day) => {
+    const inHarvest = site.surroundings === 'farmland' && (day - harvestStart + 365) % 365 < HARVEST_DAYS;
+    return (inHarvest ? harvest : usual) + droppings;
+  });
+}
+
+export type WipeTest = 'not-done' | 'clean' | 'some' | 'plain';
+
+/** Rain of a day that cleans, mm, as the wipe test suggests it: a house assumption on top of the published 6 mm. */
+export const RAIN_THRESHOLD: Record<WipeTest, number> = { 'not-done': 6, clean: 6, some: 12, plain: 1000 };

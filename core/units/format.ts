@@ -1,0 +1,98 @@
+import { type QuantityKind, toGlass, type UnitSystem, unitOf } from './quantities.ts';
+
+/** How one person reads numbers and dates. The core has no locale of its own: this always comes in as an argument. */
+export interface Glass {
+  units: UnitSystem;
+  decimalMark: '.' | ',';
+  dateOrder: 'dmy' | 'mdy' | 'ymd';
+}
+
+export const DEFAULT_GLASS: Glass = { units: 'metric', decimalMark: '.', dateOrder: 'dmy' };
+
+/** Thin no-break space: groups thousands without being taken for a decimal mark. */
+const GROUP = '\u202f';
+
+/** A number with a fixed count of decimals, thousands grouped, minus as a true minus sign. */
+export function formatNumber(value: number, digits: number, glass: Glass = DEFAULT_GLASS): string {
+  const fixed = roundHalfAway(Math.abs(value), digits).toFixed(digits);
+  const [whole = '0', decimals] = fixed.split('.');
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+(?!\d))/g, GROUP) : whole;
+  const negative = value < 0 && Number(fixed) !== 0;
+  return `${negative ? '\u2212' : ''}${grouped}${decimals === undefined ? '' : glass.decimalMark + decimals}`;
+}
+
+/** Rounds half away from zero at a number of decimals; the error of binary fractions such as 1.005 is taken up. */
+export function roundHalfAway(value: number, digits = 0): number {
+  const factor = 10 ** digits;
+  const scaled = Math.abs(value) * factor;
+  const nearest = Math.round(scaled);
+  const half = Math.floor(scaled) + 0.5;
+  const rounded = Math.abs(scaled - half) < 1e-9 * Math.max(1, scaled) ? Math.ceil(half) : nearest;
+  return (Math.sign(value) * rounded) / factor;
+}
+
+/** An SI value with its unit, as text: `formatQuantity(0.1111, 'fraction')` is `11.1 %`. */
+export function formatQuantity(
+  value: number | null,
+  kind: QuantityKind,
+  glass: Glass = DEFAULT_GLASS,
+  digits?: number,
+): string {
+  if (value === null) return 'no figure';
+  const unit = unitOf(kind, glass.units);
+  const text = formatNumber(toGlass(value, kind, glass.units), digits ?? unit.digits, glass);
+  if (unit.symbol === '') return text;
+  return unit.symbol === '°' ? `${text}°` : `${text}\u00a0${unit.symbol}`;
+}
+
+/** A range in one unit: `3.1 to 8.4 %`. */
+export function formatRange(
+  low: number,
+  high: number,
+  kind: QuantityKind,
+  glass: Glass = DEFAULT_GLASS,
+  digits?: number,
+): string {
+  const unit = unitOf(kind, glass.units);
+  const first = formatNumber(toGlass(low, kind, glass.units), digits ?? unit.digits, glass);
+  return `${first} to ${formatQuantity(high, kind, glass, digits)}`;
+}
+
+/** Minor digits of the currencies that do not have two. Everything else has two (ISO 4217). */
+const MINOR_DIGITS: Record<string, number> = {
+  BHD: 3,
+  CLP: 0,
+  ISK: 0,
+  JOD: 3,
+  JPY: 0,
+  KRW: 0,
+  KWD: 3,
+  OMR: 3,
+  PYG: 0,
+  TND: 3,
+  UGX: 0,
+  VND: 0,
+  XAF: 0,
+  XOF: 0,
+};
+
+/** How many decimals the minor unit of a currency stands for. */
+export const minorDigits = (currency: string): number => MINOR_DIGITS[currency] ?? 2;
+
+/** An amount in integer minor units as text: `formatMoney(123450, 'ZAR')` is `ZAR 1234.50`. */
+export function formatMoney(
+  amount: number | null,
+  currency: string,
+  glass: Glass = DEFAULT_GLASS,
+  digits = minorDigits(currency),
+): string {
+  if (amount === null) return 'no figure';
+  return `${currency}\u00a0${formatNumber(amount / 10 ** minorDigits(currency), digits, glass)}`;
+}
+
+/** A calendar date `YYYY-MM-DD` in the person's order. */
+export function formatDate(date: string, glass: Glass = DEFAULT_GLASS): string {
+  const [year = '', month = '', day = ''] = date.slice(0, 10).split('-');
+  if (glass.dateOrder === 'ymd') return `${year}-${month}-${day}`;
+  return glass.dateOrder === 'mdy' ? `${month}/${day}/${year}` : `${day}/${month}/${year}`;
+}

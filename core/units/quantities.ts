@@ -1,0 +1,85 @@
+/** The kinds of quantity that a person reads and types. Values are kept in SI; this file is the glass in front of them. */
+export type QuantityKind =
+  | 'fraction'
+  | 'length'
+  | 'lengthSmall'
+  | 'area'
+  | 'volume'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'power'
+  | 'energy'
+  | 'irradiance'
+  | 'speed'
+  | 'rain'
+  | 'conductivity'
+  | 'residue'
+  | 'angle'
+  | 'minutes'
+  | 'count'
+  | 'mass'
+  | 'current'
+  | 'rate';
+
+export type UnitSystem = 'metric' | 'us';
+
+interface Unit {
+  symbol: string;
+  /** value at the glass = SI value x scale + offset */
+  scale: number;
+  offset?: number;
+  digits: number;
+}
+
+const METRIC: Record<QuantityKind, Unit> = {
+  fraction: { symbol: '%', scale: 100, digits: 1 },
+  length: { symbol: 'm', scale: 1, digits: 1 },
+  lengthSmall: { symbol: 'mm', scale: 1000, digits: 0 },
+  area: { symbol: 'm²', scale: 1, digits: 0 },
+  volume: { symbol: 'L', scale: 1, digits: 0 },
+  temperature: { symbol: '°C', scale: 1, digits: 1 },
+  temperatureDifference: { symbol: 'K', scale: 1, digits: 1 },
+  power: { symbol: 'W', scale: 1, digits: 0 },
+  energy: { symbol: 'kWh', scale: 1, digits: 0 },
+  irradiance: { symbol: 'W/m²', scale: 1, digits: 0 },
+  speed: { symbol: 'm/s', scale: 1, digits: 1 },
+  rain: { symbol: 'mm', scale: 1, digits: 1 },
+  conductivity: { symbol: 'µS/cm', scale: 1, digits: 0 },
+  residue: { symbol: 'mg/m²', scale: 1, digits: 1 },
+  angle: { symbol: '°', scale: 1, digits: 0 },
+  minutes: { symbol: 'min', scale: 1, digits: 0 },
+  count: { symbol: '', scale: 1, digits: 0 },
+  mass: { symbol: 'kg', scale: 1, digits: 0 },
+  current: { symbol: 'A', scale: 1, digits: 2 },
+  rate: { symbol: '%/day', scale: 100, digits: 3 },
+};
+
+const US: Record<QuantityKind, Unit> = {
+  ...METRIC,
+  length: { symbol: 'ft', scale: 1 / 0.3048, digits: 0 },
+  lengthSmall: { symbol: 'in', scale: 1 / 0.0254, digits: 1 },
+  area: { symbol: 'sq ft', scale: 1 / 0.09290304, digits: 0 },
+  volume: { symbol: 'gal', scale: 1 / 3.785411784, digits: 0 },
+  temperature: { symbol: '°F', scale: 1.8, offset: 32, digits: 0 },
+  temperatureDifference: { symbol: '°F', scale: 1.8, digits: 0 },
+  speed: { symbol: 'mph', scale: 1 / 0.44704, digits: 0 },
+  rain: { symbol: 'in', scale: 1 / 25.4, digits: 2 },
+  mass: { symbol: 'lb', scale: 1 / 0.45359237, digits: 0 },
+};
+
+/** The unit in which a kind of quantity is shown to somebody who works in `system`. */
+export function unitOf(kind: QuantityKind, system: UnitSystem = 'metric'): Unit {
+  return (system === 'us' ? US : METRIC)[kind];
+}
+
+/** An SI value as the number shown at the glass. */
+export function toGlass(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
+  const unit = unitOf(kind, system);
+  return value * unit.scale + (unit.offset ?? 0);
+}
+
+/** A number typed at the glass as its SI value. */
+export function fromGlass(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
+  const unit = unitOf(kind, system);
+  return (value - (unit.offset ?? 0)) / unit.scale;
+}

@@ -1,0 +1,55 @@
+import { gammaDraw, normalDraw, type Random, seededRandom } from '../statistics/random.ts';
+import type { Climate } from './climates.ts';
+
+/** One made-up year of days, 365 of each. Day 0 is 1 January. */
+export interface WeatherYear {
+  /** mm */
+  rain: number[];
+  /** share of the clear-sky irradiance, 0 to 1 */
+  clearness: number[];
+}
+
+const DAYS_BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+
+/** Month, 0 to 11, of a day of a 365-day year. */
+export function monthOfDay(day: number): number {
+  const within = ((day % 365) + 365) % 365;
+  let month = 11;
+  while ((DAYS_BEFORE_MONTH[month] ?? 0) > within) month -= 1;
+  return month;
+}
+
+/** A monthly value of a climate at a calendar month: north of the equator the year is read six months apart. */
+export function climateMonth(values: readonly number[], month: number, latitude: number): number {
+  return values[(month + (latitude >= 0 ? 6 : 0)) % 12] ?? Number.NaN;
+}
+
+/**
+ * Weather for years to come: wet and dry days as a Markov chain, gamma amounts by month, and the monthly chances
+ * themselves drawn anew for each year, or the spread between years would come out too narrow.
+ *
+ * @param latitude degrees; only its sign matters
+ * @param seed the same seed gives the same years
+ * @see Richardson and Wright, WGEN: a model for generating daily weather variables (1984)
+ */
+export function generateWeatherYears(climate: Climate, latitude: number, years: number, seed: number): WeatherYear[] {
+  const random = seededRandom(seed);
+  return Array.from({ length: years }, () => generateYear(climate, latitude, random));
+}
+
+function generateYear(climate: Climate, latitude: number, random: Random): WeatherYear {
+  const monthFactor = Array.from({ length: 12 }, () => Math.exp(climate.betweenYears * normalDraw(random)));
+  const rain: number[] = [];
+  const clearness: number[] = [];
+  let wet = false;
+  for (let day = 0; day < 365; day += 1) {
+    const month = monthOfDay(day);
+    const of = (values: readonly number[]) => climateMonth(values, month, latitude);
+    const chance: number = (wet ? of(climate.wetAfterWet) : of(climate.wetAfterDry)) * (monthFactor[month] ?? 1);
+    wet = random() < Math.min(0.95, chance);
+    rain.push(wet ? gammaDraw(random, climate.rainShape, of(climate.rainMean) / climate.rainShape) : 0);
+    const typical = wet ? of(climate.clearnessWet) : of(climate.clearnessDry);
+    clearness.push(Math.min(1, Math.max(0.12, typical + (wet ? 0.15 : 0.06) * normalDraw(random))));
+  }
+  return { rain, clearness };
+}

@@ -1,0 +1,2 @@
+export * from './climates.ts';
+export * from './generator.ts';
