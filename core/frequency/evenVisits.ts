@@ -1,10 +1,4 @@
-import {
-  lossesOfYear,
-  lostEnergy,
-  type PlanningYear,
-  planningYears,
-  type YearAheadInput,
-} from '../soiling/yearAhead.ts';
+import { lossesOfYear, lostEnergy, type PlanningYear, type YearAheadInput } from '../soiling/yearAhead.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 
 export interface VisitsOption {
@@ -29,6 +23,23 @@ export interface VisitsComparison {
   breakEvenPrice: number;
 }
 
+/** One array of a site with its planning years. All arrays of a site share seed and climate, hence the weather. */
+export interface ArrayYears {
+  input: YearAheadInput;
+  years: PlanningYear[];
+}
+
+/** kWh lost by all arrays together in each weather year, washed at the start of the given days. */
+export function lostBySite(arrays: readonly ArrayYears[], washDays: readonly number[]): number[] {
+  const first = arrays[0]?.years ?? [];
+  return first.map((_, index) =>
+    arrays.reduce((total, { input, years }) => {
+      const year = years[index];
+      return year ? total + lostEnergy(input, year, lossesOfYear(input, year, washDays)) : total;
+    }, 0),
+  );
+}
+
 export const MOST_VISITS = 12;
 
 /** First days tried for a number of even visits: the year is searched in steps of a month. */
@@ -40,12 +51,11 @@ const PHASE_STEP = 30;
  * @param valuePerKWh minor units
  */
 export function compareEvenVisits(
-  input: YearAheadInput,
+  arrays: readonly ArrayYears[],
   costPerVisit: (visits: number) => number,
   valuePerKWh: number,
-  years: PlanningYear[] = planningYears(input),
 ): VisitsComparison {
-  const lostWith = (days: number[]) => years.map((year) => lostEnergy(input, year, lossesOfYear(input, year, days)));
+  const lostWith = (days: number[]) => lostBySite(arrays, days);
   const untouched = lostWith([]);
   const options = Array.from({ length: MOST_VISITS + 1 }, (_, visits): VisitsOption => {
     const { days, lost } = bestPhase(visits, lostWith, untouched);

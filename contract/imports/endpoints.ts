@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { date, id, moment, note, text } from '../common.ts';
+import { endpoint, OWNER } from '../endpoint.ts';
+import { inspectionFields, PHOTO_ROLES } from '../inspections/endpoints.ts';
+import { jobEntry } from '../jobs/endpoints.ts';
+import { planOverrides } from '../methods/endpoints.ts';
+import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';
+import { reckoningOverrides } from '../soiling/endpoints.ts';
+
+const importedPhoto = z.object({ id, file: text(200), arrayId: id, role: z.enum(PHOTO_ROLES), caption: note(200) });
+
+/**
+ * One round of work at a site, in the order in which it happens. What the program computes is not in the file: loss,
+ * plan and price are worked out on the way in, just as they are when somebody types.
+ */
+const round = z.object({
+  inspections: z.array(inspectionFields.extend({ id, arrayId: id })).default([]),
+  reckonings: z.array(z.object({ id, arrayId: id, at: moment, overrides: reckoningOverrides.default({}) })).default([]),
+  plan: z
+    .object({
+      id,
+      at: moment,
+      finish: z.enum(['output', 'spotless']).default('output'),
+      overrides: planOverrides.default({}),
+    })
+    .optional(),
+  quote: z
+    .object({
+      id,
+      at: moment,
+      message: note(2000),
+      stated: note(500),
+      sentAt: moment.optional(),
+      decision: z
+        .object({
+          at: moment,
+          decision: z.enum(['accepted', 'declined']),
+          choice: z.enum(['one', 'planned']).default('one'),
+        })
+        .optional(),
+    })
+    .optional(),
+  job: z
+    .object({
+      id,
+      at: moment,
+      scheduledFor: date,
+      entries: z.array(jobEntry).max(5000).default([]),
+      report: z.object({ id, at: moment, signedBy: text(120).optional(), signedAt: moment.optional() }).optional(),
+    })
+    .optional(),
+  photos: z.array(importedPhoto.extend({ inspectionId: id.optional(), jobId: id.optional() })).default([]),
+});
+
+export const importedSite = z.object({
+  id,
+  customer: customerFields.extend({ id }),
+  site: siteFields,
+  arrays: z.array(arrayFields.extend({ id })).min(1).max(50),
+  waterReadings: z.array(waterReadingFields.extend({ id })).default([]),
+  rounds: z.array(round).max(100).default([]),
+});
+export type ImportedSite = z.infer<typeof importedSite>;
+
+export const importBundle = z.object({
+  format: z.literal('wide-pail-sites'),
+  formatVersion: z.literal(1),
+  sites: z.array(importedSite).min(1).max(500),
+});
+export type ImportBundle = z.infer<typeof importBundle>;
+
+export const importsEndpoints = {
+  importSites: endpoint({
+    method: 'POST',
+    path: '/api/imports',
+    summary: 'Import sites with their history from a JSON document; all of it or nothing',
+    roles: OWNER,
+    body: importBundle,
+    limit: 20 * 1024 * 1024,
+    answer: z.object({
+      sites: z.number(),
+      inspections: z.number(),
+      quotes: z.number(),
+      jobs: z.number(),
+      photos: z.array(importedPhoto.extend({ inspectionId: id.optional(), jobId: id.optional() })),
+    }),
+  }),
+};

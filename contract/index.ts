@@ -1,0 +1,31 @@
+import type { Endpoint } from './endpoint.ts';
+import { importsEndpoints } from './imports/endpoints.ts';
+import { inspectionsEndpoints } from './inspections/endpoints.ts';
+import { jobsEndpoints } from './jobs/endpoints.ts';
+import { methodsEndpoints } from './methods/endpoints.ts';
+import { peopleEndpoints } from './people/endpoints.ts';
+import { quotesEndpoints } from './quotes/endpoints.ts';
+import { reportsEndpoints } from './reports/endpoints.ts';
+import { scheduleEndpoints } from './schedule/endpoints.ts';
+import { sitesEndpoints } from './sites/endpoints.ts';
+import { soilingEndpoints } from './soiling/endpoints.ts';
+import { systemEndpoints } from './system/endpoints.ts';
+
+/** Every door of the server under its name. */
+export const endpoints = {
+  ...peopleEndpoints,
+  ...sitesEndpoints,
+  ...inspectionsEndpoints,
+  ...soilingEndpoints,
+  ...methodsEndpoints,
+  ...quotesEndpoints,
+  ...jobsEndpoints,
+  ...reportsEndpoints,
+  ...scheduleEndpoints,
+  ...importsEndpoints,
+  ...systemEndpoints,
+};
+
+export type Endpoints = typeof endpoints;
+export type EndpointName = keyof Endpoints;
+export const endpointList = Object.entries(endpoints) as [EndpointName, Endpoint][];

@@ -1,0 +1,143 @@
+import { z } from 'zod';
+import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
+import { fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
+import { EVERYONE, endpoint } from '../endpoint.ts';
+
+export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
+export const soil = z.object({
+  kind: z.enum(SOIL_KINDS),
+  where: z.enum(['whole-face', 'lower-edge', 'frame-sides', 'spots']),
+  grade: z.enum(['faint', 'plain', 'thick']).default('plain'),
+  share: fraction,
+  bond: z.enum(['dry', 'wet', 'soak', 'blade']),
+});
+
+export const DEFECT_KINDS = [
+  'yellowing',
+  'snail-trail',
+  'crack',
+  'hot-spot',
+  'delamination',
+  'loose-cable',
+  'seal',
+  'frame',
+] as const;
+export const defect = z.object({
+  kind: z.enum(DEFECT_KINDS),
+  /** index of the module in the grid, row by row from the top left */
+  module: z.number().int().min(0).max(79_999),
+  severity: z.enum(['watch', 'report', 'stop']),
+  note: note(500),
+});
+
+export const expectedReading = z.object({
+  /** W */
+  power: z.number().min(0).max(1e9),
+  /** W/m2 */
+  poaIrradiance: z.number().gt(0).max(2000),
+  /** Celsius */
+  tempModule: z.number().min(-40).max(120),
+  capped: z.boolean().default(false),
+  shading: z.boolean().default(false),
+  wet: z.boolean().default(false),
+});
+
+export const inspectionFields = z.object({
+  inspectedAt: moment,
+  /** how it was looked at */
+  from: z.enum(['ground', 'ladder', 'pole-camera', 'drone', 'roof']),
+  soils: z.array(soil).max(30),
+  wipeTest: z.enum(['not-done', 'clean', 'some', 'plain']),
+  defects: z.array(defect).max(500).default([]),
+  causes: z.array(text(80)).max(20).default([]),
+  reading: expectedReading.nullable().default(null),
+  bladeAgreed: z.boolean().default(false),
+  notes: note(),
+});
+
+export const amendment = z.object({ id, at: z.string(), by: z.string(), reason: z.string(), text: z.string() });
+export const amendmentFields = z.object({ id, text: text(4000), reason });
+
+export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
+export const photo = z.object({
+  id,
+  arrayId: id,
+  inspectionId: id.nullable(),
+  jobId: id.nullable(),
+  role: z.enum(PHOTO_ROLES),
+  caption: z.string(),
+  width: z.number(),
+  height: z.number(),
+  takenAt: z.string().nullable(),
+  state: z.enum(['waiting', 'ready', 'failed']),
+});
+export type Photo = z.infer<typeof photo>;
+
+export const inspection = inspectionFields.extend({
+  id,
+  arrayId: id,
+  by: z.string(),
+  recordedAt: z.string(),
+  amendments: z.array(amendment),
+  photos: z.array(photo),
+});
+export type Inspection = z.infer<typeof inspection>;
+
+export const photoFields = z.object({
+  id,
+  arrayId: id,
+  inspectionId: id.optional(),
+  jobId: id.optional(),
+  role: z.enum(PHOTO_ROLES),
+  caption: note(200),
+});
+
+export const LARGEST_PHOTO = 25 * 1024 * 1024;
+
+export const inspectionsEndpoints = {
+  recordInspection: endpoint({
+    method: 'POST',
+    path: '/api/arrays/:id/inspections',
+    summary: 'Record an inspection of an array',
+    roles: EVERYONE,
+    params: idParams,
+    body: inspectionFields.extend({ id }),
+    answer: inspection,
+  }),
+  listInspections: endpoint({
+    method: 'GET',
+    path: '/api/arrays/:id/inspections',
+    summary: 'Inspections of an array, last first',
+    roles: EVERYONE,
+    params: idParams,
+    query: pageQuery,
+    answer: pageOf(inspection),
+  }),
+  amendInspection: endpoint({
+    method: 'POST',
+    path: '/api/inspections/:id/amendments',
+    summary: 'Add an amendment to an inspection, which itself stays as it was',
+    roles: EVERYONE,
+    params: idParams,
+    body: amendmentFields,
+    answer: inspection,
+  }),
+  addPhoto: endpoint({
+    method: 'POST',
+    path: '/api/photos',
+    summary: 'Add a photograph (JPEG or PNG)',
+    roles: EVERYONE,
+    body: photoFields,
+    upload: true,
+    limit: LARGEST_PHOTO,
+    answer: photo,
+  }),
+  readPhoto: endpoint({
+    method: 'GET',
+    path: '/api/photos/:id/:size',
+    summary: 'A photograph: turned upright and without location, or the original',
+    roles: EVERYONE,
+    params: z.object({ id, size: z.enum(['thumbnail', 'upright', 'original']) }),
+    file: 'image/*',
+  }),
+};

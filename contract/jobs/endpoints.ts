@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import type { JobEntry } from '../../core/jobs/progress.ts';
+import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import type { Step } from '../../core/jobs/steps.ts';
+import type { KitItem } from '../../core/kit/list.ts';
+import { computed, date, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
+import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { photo } from '../inspections/endpoints.ts';
+import { array, site } from '../sites/endpoints.ts';
+
+const stepKey = z.enum([
+  'arrive',
+  'before',
+  'isolate',
+  'ready',
+  'rinse',
+  'brush',
+  'lip',
+  'escalate',
+  'final-rinse',
+  'wipe',
+  're-energise',
+  'dry',
+  'after',
+  'look-again',
+  'pack',
+]);
+const base = { id, at: moment };
+const key = z.string().min(1).max(40);
+
+export const jobReading = z.object({
+  value: z.number().gt(0).max(1e9),
+  poaIrradiance: z.number().gt(0).max(2000),
+  tempModule: z.number().min(-40).max(120),
+});
+
+export const jobEntry = z.discriminatedUnion('kind', [
+  z.object({ ...base, kind: z.literal('step-started'), step: stepKey }),
+  z.object({ ...base, kind: z.literal('caution'), step: stepKey, caution: key, answer: z.boolean() }),
+  z.object({ ...base, kind: z.literal('step-done'), step: stepKey }),
+  z.object({ ...base, kind: z.literal('cannot'), step: stepKey, reason }),
+  z.object({ ...base, kind: z.literal('kit'), item: key, packed: z.boolean() }),
+  z.object({
+    ...base,
+    kind: z.literal('mark'),
+    array: id,
+    modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
+    mark: z.enum(MODULE_MARKS),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('reading'),
+    when: z.enum(['before', 'after']),
+    array: id,
+    quantity: z.enum(['power', 'current']),
+    reading: jobReading,
+    control: z.object({ value: z.number().gt(0).max(1e9), tempModule: z.number().min(-40).max(120) }).optional(),
+    sensor: z.boolean().default(true),
+    shading: z.boolean().default(false),
+    wet: z.boolean().default(false),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('water'),
+    conductivity: z.number().min(0).max(20_000),
+    temperature: z.number().min(0).max(60),
+    litres: z.number().min(0).max(1e6).optional(),
+  }),
+  z.object({ ...base, kind: z.literal('paused'), reason }),
+  z.object({ ...base, kind: z.literal('resumed') }),
+  z.object({ ...base, kind: z.literal('struck'), entry: id, reason }),
+]) satisfies z.ZodType<JobEntry>;
+
+export const job = z.object({
+  id,
+  siteId: id,
+  quoteId: id,
+  state: z.enum(['scheduled', 'in-hand', 'paused', 'washed', 'reported']),
+  scheduledFor: z.string(),
+  steps: computed<Step[]>(),
+  kit: computed<KitItem[]>(),
+  site,
+  customer: z.object({ name: z.string(), phone: z.string() }),
+  arrays: z.array(array),
+  /** µS/cm under which the finish is kept, litres planned, way of treatment */
+  water: z.object({ limit: z.number(), litres: z.number(), way: z.string() }),
+  entries: computed<(JobEntry & { by: string })[]>(),
+  photos: z.array(photo),
+  version,
+});
+export type Job = z.infer<typeof job>;
+
+export const jobListItem = z.object({
+  id,
+  siteId: id,
+  site: z.string(),
+  place: z.string(),
+  state: job.shape.state,
+  scheduledFor: z.string(),
+  modules: z.number(),
+  modulesLeft: z.number(),
+  /** minutes of work planned */
+  minutes: z.number(),
+});
+export type JobListItem = z.infer<typeof jobListItem>;
+
+export const jobsEndpoints = {
+  scheduleJob: endpoint({
+    method: 'POST',
+    path: '/api/quotes/:id/jobs',
+    summary: 'Make a job of an accepted quote',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ id, scheduledFor: date }),
+    answer: job,
+  }),
+  listJobs: endpoint({
+    method: 'GET',
+    path: '/api/jobs',
+    summary: 'Jobs by day, first first',
+    roles: EVERYONE,
+    query: pageQuery.extend({
+      from: date.optional(),
+      to: date.optional(),
+      site: id.optional(),
+      open: z.enum(['yes', 'no']).optional(),
+    }),
+    answer: pageOf(jobListItem),
+  }),
+  readJob: endpoint({
+    method: 'GET',
+    path: '/api/jobs/:id',
+    summary: 'A job with all that happened on it',
+    roles: EVERYONE,
+    params: idParams,
+    answer: job,
+  }),
+  moveJob: endpoint({
+    method: 'PATCH',
+    path: '/api/jobs/:id',
+    summary: 'Move a job to another day',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ version, scheduledFor: date }),
+    answer: job,
+  }),
+  addEntries: endpoint({
+    method: 'POST',
+    path: '/api/jobs/:id/entries',
+    summary: 'Add what happened on a job; an entry sent twice is kept once',
+    roles: EVERYONE,
+    params: idParams,
+    body: z.object({ entries: z.array(jobEntry).min(1).max(200) }),
+    answer: z.object({ kept: z.array(id) }),
+  }),
+};

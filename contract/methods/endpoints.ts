@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import type { PlanOutput } from '../../core/methods/plan.ts';
+import { computed, id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
+import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+
+const METHODS = Object.keys(EFFECTIVENESS) as [keyof typeof EFFECTIVENESS];
+
+export const planOverrides = z.object({
+  waterWay: overruled(z.enum(['as-is', 'resin', 'osmosis-resin', 'bought'])).optional(),
+  method: overruled(z.enum(METHODS)).optional(),
+  brush: overruled(text(80)).optional(),
+  /** metres */
+  pole: overruled(z.number().min(0).max(40)).optional(),
+  minutesPerModule: overruled(z.number().gt(0).max(120)).optional(),
+  visits: overruled(z.number().int().min(0).max(12)).optional(),
+  isolate: overruled(z.boolean()).optional(),
+});
+export type PlanOverrides = z.infer<typeof planOverrides>;
+
+export const plan = z.object({
+  id,
+  siteId: id,
+  at: z.string(),
+  by: z.string(),
+  calculationVersion: z.string(),
+  finish: z.enum(['output', 'spotless']),
+  overrides: planOverrides,
+  input: z.record(z.string(), z.unknown()),
+  output: computed<PlanOutput>(),
+});
+export type Plan = z.infer<typeof plan>;
+
+export const methodsEndpoints = {
+  makePlan: endpoint({
+    method: 'POST',
+    path: '/api/sites/:id/plans',
+    summary: 'Plan water, method and visits for every reckoned array of a site',
+    roles: DESK,
+    params: idParams,
+    body: z.object({
+      id,
+      finish: z.enum(['output', 'spotless']).default('output'),
+      overrides: planOverrides.default({}),
+    }),
+    answer: plan,
+  }),
+  listPlans: endpoint({
+    method: 'GET',
+    path: '/api/sites/:id/plans',
+    summary: 'Plans of a site, last first',
+    roles: EVERYONE,
+    params: idParams,
+    query: pageQuery,
+    answer: pageOf(plan),
+  }),
+};

@@ -1,0 +1,147 @@
+import { z } from 'zod';
+import { email, fraction, id, idParams, price, text, version } from '../common.ts';
+import { DESK, EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
+
+export const role = z.enum(ROLES);
+export const glass = z.object({
+  units: z.enum(['metric', 'us']),
+  decimalMark: z.enum(['.', ',']),
+  dateOrder: z.enum(['dmy', 'mdy', 'ymd']),
+});
+/** Length over composition: a long phrase is easier to keep and harder to guess. */
+export const password = z.string().min(10, 'must have at least 10 characters').max(200);
+
+export const person = z.object({
+  id,
+  name: z.string(),
+  email: z.string(),
+  role,
+  disabled: z.boolean(),
+  glass,
+  version,
+});
+export type Person = z.infer<typeof person>;
+
+export const companyFields = z.object({
+  name: text(120),
+  currency: z.string().regex(/^[A-Z]{3}$/, 'must be three letters of ISO 4217, such as ZAR'),
+  zone: text(60),
+  quoteValidDays: z.number().int().min(1).max(365),
+  prices: z.object({
+    hourlyRate: price,
+    crew: z.number().int().min(1).max(20),
+    travelPerKm: price,
+    consumablesPerModule: price,
+    accessEquipment: price,
+    minimumCharge: price,
+    riskShare: fraction,
+    planDiscount: fraction,
+    taxRate: fraction,
+  }),
+  water: z.object({
+    boughtConductivity: z.number().min(0).max(5000),
+    changeAt: z.number().gt(0).max(5000),
+    resinLitres: z.number().gt(0).max(1000),
+    resinUtilisation: fraction.refine((value) => value > 0, 'must be over 0'),
+    osmosisRejection: z.number().gt(0).lt(1),
+    osmosisRecovery: z.number().gt(0).lt(1),
+    osmosisFlow25: z.number().gt(0).max(100_000),
+    sourcePer1000: price,
+    boughtPer1000: price,
+    resinPerLitre: price,
+    osmosisPer1000: price,
+  }),
+});
+export const company = companyFields.extend({ version, demo: z.boolean() });
+export type Company = z.infer<typeof company>;
+
+export const session = z.object({ person: person.nullable(), company: company.nullable(), csrf: z.string() });
+export type Session = z.infer<typeof session>;
+
+const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
+
+export const peopleEndpoints = {
+  readSession: endpoint({
+    method: 'GET',
+    path: '/api/session',
+    summary: 'Who is signed in',
+    roles: 'public',
+    answer: session,
+  }),
+  signIn: endpoint({
+    method: 'POST',
+    path: '/api/session',
+    summary: 'Sign in',
+    roles: 'public',
+    body: z.object({ email, password: z.string().min(1).max(200) }),
+    answer: session,
+  }),
+  signOut: endpoint({ method: 'DELETE', path: '/api/session', summary: 'Sign out', roles: EVERYONE }),
+  setGlass: endpoint({
+    method: 'PUT',
+    path: '/api/session/glass',
+    summary: 'How numbers and dates are shown to this person',
+    roles: EVERYONE,
+    body: glass.extend({ version }),
+    answer: person,
+  }),
+  listPeople: endpoint({
+    method: 'GET',
+    path: '/api/people',
+    summary: 'Everybody of the company, and open invitations',
+    roles: OWNER,
+    answer: z.object({
+      people: z.array(person),
+      invitations: z.array(z.object({ id, name: z.string(), email: z.string(), role, expiresAt: z.string() })),
+    }),
+  }),
+  changePerson: endpoint({
+    method: 'PATCH',
+    path: '/api/people/:id',
+    summary: 'Change a role, or close an account',
+    roles: OWNER,
+    params: idParams,
+    body: z.object({ role: role.optional(), disabled: z.boolean().optional(), version }),
+    answer: person,
+  }),
+  invite: endpoint({
+    method: 'POST',
+    path: '/api/invitations',
+    summary: 'Invite somebody by a one-time link',
+    roles: OWNER,
+    body: z.object({ id, name: text(120), email, role }),
+    answer: z.object({ id, token: z.string().nullable(), expiresAt: z.string() }),
+  }),
+  readInvitation: endpoint({
+    method: 'GET',
+    path: '/api/invitations/:token',
+    summary: 'Whom an invitation is for',
+    roles: 'public',
+    params: token,
+    answer: z.object({ name: z.string(), email: z.string(), role, company: z.string() }),
+  }),
+  acceptInvitation: endpoint({
+    method: 'POST',
+    path: '/api/invitations/:token/accept',
+    summary: 'Accept an invitation and choose a password',
+    roles: 'public',
+    params: token,
+    body: z.object({ password }),
+    answer: session,
+  }),
+  readCompany: endpoint({
+    method: 'GET',
+    path: '/api/company',
+    summary: 'The company and its prices',
+    roles: DESK,
+    answer: company,
+  }),
+  changeCompany: endpoint({
+    method: 'PUT',
+    path: '/api/company',
+    summary: 'Change the company, its prices and its water kit',
+    roles: OWNER,
+    body: companyFields.extend({ version }),
+    answer: company,
+  }),
+};

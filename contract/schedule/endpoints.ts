@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { date, id } from '../common.ts';
+import { EVERYONE, endpoint } from '../endpoint.ts';
+import { jobListItem } from '../jobs/endpoints.ts';
+import { quoteListItem } from '../quotes/endpoints.ts';
+
+export const dayStrip = z.object({
+  date: z.string(),
+  zone: z.string(),
+  /** hours of the clock at the company, from first to last light */
+  firstLight: z.number(),
+  lastLight: z.number(),
+  jobs: z.array(
+    jobListItem.extend({
+      /** hours of the clock between which the sun stands low enough for cool glass; null where that cannot be said */
+      cool: z.array(z.object({ from: z.number(), to: z.number() })),
+      travelMinutes: z.number(),
+    }),
+  ),
+  chase: z.object({
+    quotes: z.array(quoteListItem),
+    late: z.array(jobListItem),
+    unlooked: z.array(z.object({ siteId: id, site: z.string(), lastLook: z.string().nullable() })),
+    unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
+  }),
+  coming: z.array(jobListItem),
+});
+export type DayStrip = z.infer<typeof dayStrip>;
+
+export const scheduleEndpoints = {
+  readDay: endpoint({
+    method: 'GET',
+    path: '/api/day',
+    summary: 'A day of the company: its jobs in their cool hours, and what to chase',
+    roles: EVERYONE,
+    query: z.object({ date: date.optional() }),
+    answer: dayStrip,
+  }),
+};

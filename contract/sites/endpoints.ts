@@ -1,0 +1,216 @@
+import { z } from 'zod';
+import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
+import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, price, text, version } from '../common.ts';
+import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
+import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+
+const zone = text(60).refine((name) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}, 'must be a time zone such as Africa/Johannesburg');
+
+export const customerFields = z.object({
+  name: text(120),
+  email: z.union([z.literal(''), z.email()]).default(''),
+  phone: note(40),
+});
+export const customer = customerFields.extend({ id, version });
+export type Customer = z.infer<typeof customer>;
+
+export const siteFields = z.object({
+  name: text(120),
+  place: note(200),
+  latitude,
+  longitude,
+  /** metres */
+  altitude: z.number().min(-500).max(6000),
+  zone,
+  climate: z.enum(CLIMATE_KEYS as [(typeof CLIMATE_KEYS)[number]]),
+  surroundings: z.enum(['green', 'town', 'farmland', 'dusty', 'desert']),
+  /** price of energy, minor units for a megawatt-hour: whole numbers fine enough for any tariff */
+  energyBought: price,
+  energySold: price,
+  /** share of the production that is used on the spot */
+  ownUse: fraction,
+  runOff: z.enum(['drain', 'garden', 'rainwater-tank']),
+  waterSource: z.enum(['tap', 'borehole', 'rain-tank', 'none']),
+  /** kilometres and minutes there and back */
+  travelKm: z.number().min(0).max(5000),
+  travelMinutes: z.number().min(0).max(6000),
+  notes: note(),
+});
+
+export const arrayFields = z.object({
+  name: text(80),
+  rows: z.number().int().min(1).max(200),
+  columns: z.number().int().min(1).max(400),
+  /** indices of the grid, row by row from the top left, where no module lies */
+  missing: z.array(z.number().int().min(0).max(79_999)).max(2000).default([]),
+  orientation: z.enum(['portrait', 'landscape']),
+  /** W each at standard test conditions */
+  moduleWatts: z.number().gt(0).max(2000),
+  /** 1/K */
+  gammaPdc: z.number().min(-0.01).max(0),
+  tilt,
+  azimuth,
+  mount: z.enum(['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated']),
+  storeys: z.number().int().min(0).max(60),
+  /** metres */
+  eaveHeight: z.number().min(0).max(200),
+  installedOn: date.nullable().default(null),
+  /** W, AC; null where there is none */
+  inverterLimit: z.number().gt(0).max(1e9).nullable().default(null),
+  exportLimit: z.number().min(0).max(1e9).nullable().default(null),
+  /** rear irradiance as a share of the front's */
+  rearFraction: z.number().min(0).max(0.5).default(0),
+  birds: z.enum(['none', 'few', 'roost']).default('few'),
+});
+
+/** Modules of an array: the grid without its holes. */
+export const moduleCount = (array: { rows: number; columns: number; missing: readonly number[] }): number =>
+  array.rows * array.columns - array.missing.length;
+
+const noHolesOutside = (array: { rows: number; columns: number; missing: number[] }, context: z.RefinementCtx) => {
+  const cells = array.rows * array.columns;
+  if (cells > 20_000)
+    context.addIssue({
+      code: 'custom',
+      path: ['columns'],
+      message: 'rows times columns must be at most 20 000 modules',
+    });
+  if (array.missing.some((index) => index >= cells) || new Set(array.missing).size !== array.missing.length) {
+    context.addIssue({ code: 'custom', path: ['missing'], message: 'must name places of the grid, each once' });
+  }
+  if (array.missing.length >= cells)
+    context.addIssue({ code: 'custom', path: ['missing'], message: 'must leave at least one module' });
+};
+
+export const array = arrayFields.extend({ id, siteId: id, version });
+export type SolarArray = z.infer<typeof array>;
+
+export const waterReadingFields = z.object({
+  /** µS/cm */
+  conductivity: z.number().min(0).max(20_000),
+  /** Celsius */
+  temperature: z.number().min(0).max(60),
+  takenAt: moment,
+});
+export const waterReading = waterReadingFields.extend({ id, siteId: id });
+
+export const stepState = z.enum(['not-begun', 'in-hand', 'settled', 'overruled']);
+export type StepStateName = z.infer<typeof stepState>;
+export const STEPS = ['look', 'reckon', 'plan', 'offer', 'wash', 'show'] as const;
+export type StepName = (typeof STEPS)[number];
+
+/** The spine of a site: the state of each step, and its one figure, in SI or minor units. */
+export const spine = z.object(
+  Object.fromEntries(
+    STEPS.map((step) => [step, z.object({ state: stepState, figure: z.number().nullable() })]),
+  ) as Record<StepName, z.ZodObject<{ state: typeof stepState; figure: z.ZodNullable<z.ZodNumber> }>>,
+);
+export type Spine = z.infer<typeof spine>;
+
+export const site = siteFields.extend({ id, customerId: id, version });
+export type Site = z.infer<typeof site>;
+
+export const siteListItem = z.object({
+  id,
+  name: z.string(),
+  place: z.string(),
+  customer: z.string(),
+  modules: z.number(),
+  /** W */
+  power: z.number(),
+  spine,
+});
+export type SiteListItem = z.infer<typeof siteListItem>;
+
+export const siteSpread = z.object({
+  site,
+  customer,
+  arrays: z.array(array),
+  waterReadings: z.array(waterReading),
+  spine,
+  latest: z.object({
+    planId: id.nullable(),
+    quoteId: id.nullable(),
+    jobId: id.nullable(),
+    reportId: id.nullable(),
+  }),
+});
+export type SiteSpread = z.infer<typeof siteSpread>;
+
+export const sitesEndpoints = {
+  listSites: endpoint({
+    method: 'GET',
+    path: '/api/sites',
+    summary: 'Sites by name, with where each stands',
+    roles: EVERYONE,
+    query: pageQuery.extend({ search: z.string().max(100).optional() }),
+    answer: pageOf(siteListItem),
+  }),
+  createSite: endpoint({
+    method: 'POST',
+    path: '/api/sites',
+    summary: 'Enter a site and its customer',
+    roles: DESK,
+    body: siteFields.extend({ id, customer: customerFields.extend({ id }) }),
+    answer: siteSpread,
+  }),
+  readSite: endpoint({
+    method: 'GET',
+    path: '/api/sites/:id',
+    summary: 'A site with its arrays, water readings and spine',
+    roles: EVERYONE,
+    params: idParams,
+    answer: siteSpread,
+  }),
+  changeSite: endpoint({
+    method: 'PUT',
+    path: '/api/sites/:id',
+    summary: 'Change a site',
+    roles: DESK,
+    params: idParams,
+    body: siteFields.extend({ version }),
+    answer: siteSpread,
+  }),
+  createArray: endpoint({
+    method: 'POST',
+    path: '/api/sites/:id/arrays',
+    summary: 'Add an array to a site',
+    roles: DESK,
+    params: idParams,
+    body: arrayFields.extend({ id }).superRefine(noHolesOutside),
+    answer: array,
+  }),
+  changeArray: endpoint({
+    method: 'PUT',
+    path: '/api/arrays/:id',
+    summary: 'Change an array',
+    roles: DESK,
+    params: idParams,
+    body: arrayFields.extend({ version }).superRefine(noHolesOutside),
+    answer: array,
+  }),
+  addWaterReading: endpoint({
+    method: 'POST',
+    path: '/api/sites/:id/water-readings',
+    summary: 'Record a reading of the water at a site',
+    roles: EVERYONE,
+    params: idParams,
+    body: waterReadingFields.extend({ id }),
+    answer: waterReading,
+  }),
+  exportSite: endpoint({
+    method: 'GET',
+    path: '/api/sites/:id/export',
+    summary: 'Everything on record about a site, as one JSON document',
+    roles: DESK,
+    params: idParams,
+    answer: z.record(z.string(), z.unknown()),
+  }),
+};

@@ -1,0 +1,164 @@
+import type { ReadingEntry } from '../jobs/progress.ts';
+import type { Reason } from '../reasons.ts';
+import { averageReadings } from './average.ts';
+import {
+  COMPARE_UNCERTAINTY,
+  type CompareInput,
+  type Comparison,
+  clearSkyRatioUncertainty,
+  compare,
+  type Reading,
+} from './compare.ts';
+import { pairWarnings, type ReadingWarning, readingWarnings } from './warnings.ts';
+
+export interface ProofInput {
+  readings: ReadingEntry[];
+  /** W of the whole array at standard test conditions, and its power coefficient, 1/K */
+  pdc0: number;
+  gammaPdc: number;
+  /** AC limit, W */
+  limit: number | null;
+  /** share of the modules that were cleaned */
+  shareCleaned: number;
+}
+
+export interface Proof {
+  quantity: 'power' | 'current' | null;
+  comparison: Comparison | null;
+  /** the input of the comparison, in the shape that it can be made again with */
+  input: CompareInput | null;
+  before: Reading | null;
+  after: Reading | null;
+  /** why there is no figure, where there is none */
+  missing: string | null;
+  warnings: ReadingWarning[];
+  reason: Reason | null;
+}
+
+/** Temperature coefficient of short-circuit current, 1/K, where the maker's is not at hand. */
+const CURRENT_COEFFICIENT = 0.0005;
+
+const nothing = (missing: string): Proof => ({
+  quantity: null,
+  comparison: null,
+  input: null,
+  before: null,
+  after: null,
+  missing,
+  warnings: [],
+  reason: null,
+});
+
+/** What the readings of a job prove about one array: gain and loss with their uncertainty, or why not. */
+export function proveCleaning(input: ProofInput): Proof {
+  const of = (when: 'before' | 'after') => input.readings.filter((entry) => entry.when === when);
+  const quantity = of('after').at(-1)?.quantity ?? of('before').at(-1)?.quantity;
+  const before = of('before').filter((entry) => entry.quantity === quantity);
+  const after = of('after').filter((entry) => entry.quantity === quantity);
+  if (quantity === undefined) return nothing('No readings were taken.');
+  if (before.length === 0) return nothing('No reading was taken before the wash, so there is nothing to compare with.');
+  if (after.length === 0) return nothing('No reading was taken after the wash.');
+  return proved(input, quantity, before, after);
+}
+
+function proved(
+  input: ProofInput,
+  quantity: 'power' | 'current',
+  before: ReadingEntry[],
+  after: ReadingEntry[],
+): Proof {
+  const first = averageReadings(before.map((entry) => entry.reading));
+  const second = averageReadings(after.map((entry) => entry.reading));
+  const entries = [...before, ...after];
+  const control = controlOf(before, after);
+  const hasSensor = entries.every((entry) => entry.sensor);
+  const minutesApart = Math.abs(Date.parse(after.at(-1)?.at ?? '') - Date.parse(before[0]?.at ?? '')) / 60_000;
+  const repeatability = Math.max(
+    COMPARE_UNCERTAINTY.repeatability,
+    first.repeatability ?? 0,
+    second.repeatability ?? 0,
+  );
+  const uncertainty = {
+    ...COMPARE_UNCERTAINTY,
+    repeatability,
+    irradianceRatio: hasSensor ? COMPARE_UNCERTAINTY.irradianceRatio : clearSkyRatioUncertainty(minutesApart / 60),
+  };
+  const compared: CompareInput = {
+    quantity,
+    temperatureCoefficient: quantity === 'power' ? input.gammaPdc : CURRENT_COEFFICIENT,
+    before: first.reading,
+    after: second.reading,
+    ...(control ? { control } : {}),
+    uncertainty,
+  };
+  const comparison = compare(compared);
+  const warnings = [
+    ...entries.flatMap((entry) =>
+      readingWarnings(entry.reading, {
+        quantity,
+        pdc0: input.pdc0,
+        gammaPdc: input.gammaPdc,
+        limit: input.limit,
+        shading: entry.shading,
+        wet: entry.wet,
+      }),
+    ),
+    ...pairWarnings(first.reading, second.reading, {
+      minutesApart,
+      hasControl: control !== undefined,
+      hasSensor,
+      quantity,
+      shareCleaned: input.shareCleaned,
+    }),
+  ];
+  return {
+    quantity,
+    comparison,
+    input: compared,
+    before: first.reading,
+    after: second.reading,
+    missing: null,
+    warnings: warnings.filter((warning, index) => warnings.findIndex(({ code }) => code === warning.code) === index),
+    reason: reasonOf(compared, comparison, control !== undefined),
+  };
+}
+
+function controlOf(before: ReadingEntry[], after: ReadingEntry[]): CompareInput['control'] {
+  const first = before.findLast((entry) => entry.control)?.control;
+  const second = after.findLast((entry) => entry.control)?.control;
+  return first && second ? { before: first, after: second } : undefined;
+}
+
+function reasonOf(input: CompareInput, comparison: Comparison, hasControl: boolean): Reason {
+  const kind = input.quantity === 'power' ? 'power' : 'current';
+  return {
+    what: 'What the cleaning added, brought to the same sun and temperature',
+    kind: 'fraction',
+    value: comparison.gain,
+    low: comparison.gain - comparison.expandedUncertainty,
+    high: comparison.gain + comparison.expandedUncertainty,
+    formula: hasControl
+      ? '(after ÷ before) ÷ (control after ÷ control before), each reading brought to 25 °C; gain = that − 1, loss = 1 − 1 ÷ that.'
+      : '(after ÷ before) × (irradiance before ÷ irradiance after), each reading brought to 25 °C; gain = that − 1, loss = 1 − 1 ÷ that.',
+    source: 'IEC 60891 for the corrections, JCGM 100:2008 for the uncertainty (coverage factor 2)',
+    assumption: false,
+    inputs: [
+      { name: 'Before', value: input.before.value, kind },
+      { name: 'Irradiance before', value: input.before.poaIrradiance, kind: 'irradiance' },
+      { name: 'Module temperature before', value: input.before.tempModule, kind: 'temperature' },
+      { name: 'After', value: input.after.value, kind },
+      { name: 'Irradiance after', value: input.after.poaIrradiance, kind: 'irradiance' },
+      { name: 'Module temperature after', value: input.after.tempModule, kind: 'temperature' },
+    ],
+    drivers: [
+      {
+        change: 'irradiance after read 2 % too low',
+        becomes: compare({ ...input, after: { ...input.after, poaIrradiance: input.after.poaIrradiance * 1.02 } }).gain,
+      },
+      {
+        change: 'module 5 K warmer after',
+        becomes: compare({ ...input, after: { ...input.after, tempModule: input.after.tempModule + 5 } }).gain,
+      },
+    ],
+  };
+}

@@ -1,0 +1,219 @@
+import type { CleaningMethod, Finish } from '../assumptions.ts';
+import { type ArrayYears, compareEvenVisits, lostBySite, type VisitsComparison } from '../frequency/evenVisits.ts';
+import { type KitItem, kitList } from '../kit/list.ts';
+import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
+import type { Reason } from '../reasons.ts';
+import { scale } from '../soiling/reckon.ts';
+import { planningYears, type YearAheadInput } from '../soiling/yearAhead.ts';
+import { type Spread, spread } from '../statistics/summary.ts';
+import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
+import { chooseMethod, type MethodInput, type MethodPlan } from './choose.ts';
+
+export interface PlanInput {
+  arrays: { arrayId: string; name: string; method: MethodInput; year: YearAheadInput }[];
+  finish: Finish;
+  water: Omit<WaterPlanInput, 'modules' | 'minutesPerModule' | 'finish'>;
+  prices: PriceBook;
+  travelKm: number;
+  travelMinutes: number;
+  /** minor units */
+  valuePerKWh: number;
+  ownUse: number;
+  overrides: {
+    waterWay?: WaterWay | undefined;
+    method?: CleaningMethod | undefined;
+    brush?: string | undefined;
+    pole?: number | undefined;
+    minutesPerModule?: number | undefined;
+    visits?: number | undefined;
+    isolate?: boolean | undefined;
+  };
+}
+
+export interface PlanOutput {
+  arrays: { arrayId: string; name: string; modules: number; method: MethodPlan; minutesPerModule: number }[];
+  modules: number;
+  water: WaterPlan;
+  /** the way after any overruling, and its cost in minor units */
+  waterWay: WaterWay;
+  waterCost: number;
+  visits: VisitsComparison;
+  /** after any overruling */
+  visitsChosen: number;
+  /** one visit, and each of a plan of visits */
+  priced: PricedVisit;
+  pricedInPlan: PricedVisit;
+  /** one wash now: kWh that come back until it has soiled again, and their worth in minor units */
+  recoverable: Spread;
+  benefit: Spread;
+  usedShare: number;
+  kit: KitItem[];
+  isolate: boolean;
+  reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit', Reason>;
+}
+
+/** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
+export function makePlan(input: PlanInput): PlanOutput {
+  const arrays = input.arrays.map(({ arrayId, name, method }) => {
+    const chosen = overrule(chooseMethod(method), input.overrides);
+    return { arrayId, name, modules: method.modules, method: chosen, minutesPerModule: chosen.minutesPerModule };
+  });
+  const modules = total(arrays.map((array) => array.modules));
+  const minutesPerModule = total(arrays.map((array) => array.modules * array.minutesPerModule)) / Math.max(1, modules);
+  const water = planWater({ ...input.water, modules, minutesPerModule, finish: input.finish });
+  const waterWay = input.overrides.waterWay ?? water.recommended;
+  const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
+  const work: VisitWork = {
+    modules,
+    minutesPerModule,
+    storeys: Math.max(...input.arrays.map(({ method }) => method.storeys)),
+    travelKm: input.travelKm,
+    travelMinutes: input.travelMinutes,
+    waterCost,
+    accessEquipment: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold'),
+  };
+  const priced = priceVisit(work, input.prices);
+  const pricedInPlan = priceVisit(work, input.prices, true);
+  const years: ArrayYears[] = input.arrays.map(({ year }) => ({ input: year, years: planningYears(year) }));
+  const visits = compareEvenVisits(years, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
+  const untouched = lostBySite(years, []);
+  const washed = lostBySite(years, [0]);
+  const recoverable = spread(untouched.map((lost, index) => Math.max(0, lost - (washed[index] ?? 0))));
+  const visitsChosen = input.overrides.visits ?? visits.best;
+  const first = arrays[0];
+  return {
+    arrays,
+    modules,
+    water,
+    waterWay,
+    waterCost,
+    visits,
+    visitsChosen,
+    priced,
+    pricedInPlan,
+    recoverable,
+    benefit: scale(recoverable, input.valuePerKWh),
+    usedShare: input.ownUse,
+    kit: first
+      ? kitList({
+          way: waterWay,
+          brush: first.method.brush.choose,
+          pole: Math.max(...arrays.map(({ method }) => method.pole.choose)),
+          litres: water.litres,
+          rungs: usedRungs(arrays),
+          access: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold')
+            ? 'from a lift or scaffold'
+            : first.method.access.choose,
+        })
+      : [],
+    isolate: input.overrides.isolate ?? true,
+    reasons: reasons({ input, work, water, waterWay, visits, visitsChosen, recoverable }),
+  };
+}
+
+/** Rungs of the escalation ladder that any array of the plan uses. */
+export const usedRungs = (arrays: PlanOutput['arrays']): string[] => [
+  ...new Set(arrays.flatMap(({ method }) => method.escalation.filter((rung) => rung.use).map((rung) => rung.rung))),
+];
+
+const total = (values: number[]): number => values.reduce((sum, value) => sum + value, 0);
+
+function overrule(plan: MethodPlan, overrides: PlanInput['overrides']): MethodPlan {
+  const byHand = 'Set by hand; the reason stands beside it.';
+  return {
+    ...plan,
+    method: overrides.method ? { choose: overrides.method, because: byHand } : plan.method,
+    brush: overrides.brush ? { choose: overrides.brush, because: byHand } : plan.brush,
+    pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: byHand },
+    minutesPerModule: overrides.minutesPerModule ?? plan.minutesPerModule,
+  };
+}
+
+interface ReasonParts {
+  input: PlanInput;
+  work: VisitWork;
+  water: WaterPlan;
+  waterWay: WaterWay;
+  visits: VisitsComparison;
+  visitsChosen: number;
+  recoverable: Spread;
+}
+
+function reasons(parts: ReasonParts): PlanOutput['reasons'] {
+  const { input, work, water, waterWay, visits, visitsChosen, recoverable } = parts;
+  const way = water.options.find((option) => option.way === waterWay);
+  const chosen = visits.options[visitsChosen];
+  return {
+    litres: {
+      what: 'Water on the glass for one visit',
+      kind: 'volume',
+      value: water.litres,
+      formula: 'Modules × minutes a module × share of them with water running (0.6) × flow at the brush (4 L/min).',
+      source: 'House assumption',
+      assumption: true,
+      inputs: [
+        { name: 'Modules', value: work.modules, kind: 'count' },
+        { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
+      ],
+      drivers: [{ change: 'a quarter less time a module', becomes: water.litres * 0.75 }],
+    },
+    residue: {
+      what: 'Salts left on the glass where the last film dries',
+      kind: 'residue',
+      value: way?.residue ?? null,
+      formula: '0.65 × conductivity × film of water left (0.1 mm, drip-dry).',
+      source: 'Mass of salts 0.65 mg/L for each µS/cm; the limits of the finish are house assumptions',
+      assumption: true,
+      inputs: [
+        { name: 'Conductivity on the glass', value: way?.conductivity ?? null, kind: 'conductivity' },
+        { name: 'Limit of the finish', value: water.residueLimit, kind: 'residue' },
+      ],
+      drivers: [{ change: 'squeegeed (0.02 mm left)', becomes: (way?.residue ?? 0) / 5 }],
+    },
+    minutes: {
+      what: 'Time of one visit',
+      kind: 'minutes',
+      value: visitMinutes(work),
+      formula: 'Set-up and packing + modules × minutes a module + the road there and back.',
+      source: 'House assumption, until your own records replace it',
+      assumption: true,
+      inputs: [
+        { name: 'Modules', value: work.modules, kind: 'count' },
+        { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
+        { name: 'On the road', value: work.travelMinutes, kind: 'minutes' },
+      ],
+      drivers: [],
+    },
+    visits: {
+      what: 'Evenly placed visits a year with the least sum of dirt and visits',
+      kind: 'count',
+      value: visits.best,
+      formula:
+        'For 0 to 12 visits: value lost to dirt + visits × price; the least sum wins. 0 means that no visit pays in energy.',
+      source: 'Kimber et al. 2006 over the site’s made-up weather years',
+      assumption: true,
+      inputs: [
+        { name: 'Dirt and visits together, a year', value: chosen?.total ?? null, kind: 'money' },
+        { name: 'Dirt alone with no visit, a year', value: visits.options[0]?.lostValue ?? null, kind: 'money' },
+        { name: 'Price under which one visit pays', value: visits.breakEvenPrice, kind: 'money' },
+      ],
+      drivers: [],
+    },
+    benefit: {
+      what: 'What one wash now brings back before the glass has soiled again',
+      kind: 'money',
+      value: recoverable.p50 * input.valuePerKWh,
+      low: recoverable.p10 * input.valuePerKWh,
+      high: recoverable.p90 * input.valuePerKWh,
+      formula: 'Energy lost if nobody washes − energy lost if washed on the first day, × what a kWh is worth here.',
+      source: 'Kimber et al. 2006 over the site’s made-up weather years; prices as entered',
+      assumption: true,
+      inputs: [
+        { name: 'Energy that comes back', value: recoverable.p50, kind: 'energy' },
+        { name: 'Share used on the spot', value: input.ownUse, kind: 'fraction' },
+        { name: 'Worth of a kWh', value: input.valuePerKWh, kind: 'money' },
+      ],
+      drivers: [],
+    },
+  };
+}

@@ -1,0 +1,34 @@
+import type { Role } from '../contract/endpoint.ts';
+import type { Glass } from '../core/units/format.ts';
+import type { Database } from './storage/database.ts';
+import type { Queue } from './work/queue.ts';
+import type { Workers } from './work/workers.ts';
+
+export interface SignedIn {
+  id: string;
+  name: string;
+  role: Role;
+  glass: Glass;
+}
+
+/** What every use case may lean on. It knows nothing of HTTP. */
+export interface Services {
+  database: Database;
+  workers: Workers;
+  queue: Queue;
+  clock: () => Date;
+}
+
+/** One request by one person. */
+export interface Context extends Services {
+  person: SignedIn;
+  requestId: string;
+}
+
+/** A request that may come from nobody in particular. */
+export interface OpenContext extends Services {
+  person: SignedIn | null;
+  requestId: string;
+  /** where the request came from, for counting sign-in attempts */
+  address: string;
+}

@@ -1,0 +1,72 @@
+import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import type { Context } from '../context.ts';
+import { readPlan } from '../methods/useCases.ts';
+import { readCompany } from '../people/useCases.ts';
+import { readQuote } from '../quotes/useCases.ts';
+import { readReport } from '../reports/useCases.ts';
+import { arraysOfSite, findCustomer } from '../sites/storage.ts';
+import { mustFind } from '../storage/writing.ts';
+
+export interface PaperFile {
+  bytes: Buffer;
+  type: string;
+  name: string;
+}
+
+const pdf = (bytes: Uint8Array, name: string): PaperFile => ({
+  bytes: Buffer.from(bytes),
+  type: 'application/pdf',
+  name,
+});
+
+export async function makeQuotePaper(context: Context, id: string): Promise<PaperFile> {
+  const { database } = context;
+  const quote = await readQuote(database, id);
+  const site = await mustFind<Site>(database, 'sites', quote.siteId, 'site');
+  const [company, customer, arrays, plan] = await Promise.all([
+    readCompany(context),
+    findCustomer(database, site.customerId),
+    arraysOfSite(database, site.id),
+    readPlan(database, quote.planId),
+  ]);
+  const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
+  const bytes = await context.workers.run('renderPaper', {
+    kind: 'quote',
+    paper: {
+      quote,
+      firm: company.name,
+      customer: customer.name,
+      site: site.name,
+      place: site.place,
+      modules: arrays.filter((array) => planned.has(array.id)).reduce((sum, array) => sum + moduleCount(array), 0),
+      glass: context.person.glass,
+    },
+  });
+  return pdf(bytes, `quote-${quote.number}.${quote.revision}.pdf`);
+}
+
+export async function makeReportPaper(context: Context, id: string): Promise<PaperFile> {
+  const { database } = context;
+  const report = await readReport(database, id);
+  const company = await database('company').first('name');
+  const wanted = report.content.arrays.flatMap(({ photos }) =>
+    photos.filter(({ state }) => state === 'ready').slice(0, 6),
+  );
+  const rows = await database('photos')
+    .whereIn(
+      'id',
+      wanted.map((photo) => photo.id),
+    )
+    .select('id', 'upright');
+  const pictures = Object.fromEntries(
+    rows.map((row: { id: string; upright: Buffer }) => [
+      row.id,
+      `data:image/jpeg;base64,${row.upright.toString('base64')}`,
+    ]),
+  );
+  const bytes = await context.workers.run('renderPaper', {
+    kind: 'report',
+    paper: { report, firm: company.name, glass: context.person.glass, pictures },
+  });
+  return pdf(bytes, `report-${report.content.washedOn}.pdf`);
+}

@@ -1,0 +1,95 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
+import {
+  formatDate,
+  formatMoney,
+  formatNumber,
+  formatQuantity,
+  formatRange,
+  type Glass,
+} from '../../core/units/format.ts';
+import { right, sheet, table } from './parts.ts';
+
+export interface QuotePaper {
+  quote: Quote;
+  firm: string;
+  customer: string;
+  site: string;
+  place: string;
+  modules: number;
+  glass: Glass;
+}
+
+/** The quote as the customer gets it: a short letter, the price, and what it is worth, also where it is not. */
+export function quotePaper({ quote, firm, customer, site, place, modules, glass }: QuotePaper): TDocumentDefinitions {
+  const money = (amount: number) => formatMoney(Math.round(amount), quote.currency, glass);
+  const number = `Quote ${quote.number}.${quote.revision}`;
+  const { benefit } = quote;
+  const content: Content[] = [
+    { text: firm, style: 'firm' },
+    { text: number, style: 'title' },
+    {
+      columns: [
+        { text: [`For ${customer}\n`, `${site}\n`, { text: place, style: 'quiet' }] },
+        {
+          text: [
+            quote.sentAt ? `Sent ${formatDate(quote.sentAt, glass)}\n` : 'Draft, not sent\n',
+            quote.validUntil ? `Valid until ${formatDate(quote.validUntil, glass)}` : '',
+          ],
+          alignment: 'right',
+        },
+      ],
+      margin: [0, 6, 0, 8],
+    },
+    ...(quote.message ? [{ text: quote.message, margin: [0, 0, 0, 6] as [number, number, number, number] }] : []),
+    {
+      text: `Washing ${modules} modules, ${quote.finish === 'output' ? 'finish: output restored' : 'finish: spotless'}`,
+      style: 'heading',
+    },
+    table(
+      ['One visit', 'Quantity', 'Amount'],
+      [
+        ...quote.one.lines.map((line) => [
+          line.label,
+          right(`${formatNumber(line.quantity, Number.isInteger(line.quantity) ? 0 : 2, glass)} ${line.unit}`),
+          right(money(line.amount)),
+        ]),
+        ['Before tax', '', right(money(quote.one.net))],
+        [`Tax, ${formatQuantity(quote.taxRate, 'fraction', glass)}`, '', right(money(quote.one.tax))],
+        [{ text: 'One visit', bold: true }, '', right(money(quote.one.gross), true)],
+      ],
+      ['*', 110, 110],
+    ),
+  ];
+  if (quote.planned) {
+    content.push(
+      { text: `Or a plan of ${quote.visits} visits a year`, style: 'heading' },
+      table(
+        ['', 'Each visit', 'A year'],
+        [
+          [
+            `${quote.visits} visits, tax included`,
+            right(money(quote.planned.gross)),
+            right(money(quote.planned.gross * quote.visits), true),
+          ],
+        ],
+        ['*', 110, 110],
+      ),
+    );
+  }
+  content.push(
+    { text: 'What a wash is worth to you', style: 'heading' },
+    {
+      text: `One wash now is estimated to bring back ${formatRange(benefit.recoverable.p10, benefit.recoverable.p90, 'energy', glass)} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
+    },
+    { text: benefit.sentence, style: 'verdict' },
+    {
+      text: `Four in five of the weather years looked at lie inside the range. The climate is made up for planning, and the rate at which your site soils is an assumption until its own record replaces it. ${quote.planned ? `The plan of visits would save ${money(benefit.planSaves)} a year of energy and cost ${money(benefit.planCosts)}.` : ''}`,
+      style: 'quiet',
+    },
+  );
+  if (quote.stated) {
+    content.push({ text: 'Reason for washing, as agreed', style: 'heading' }, { text: quote.stated });
+  }
+  return sheet(number, `Panel cleaning at ${site}`, firm, content);
+}

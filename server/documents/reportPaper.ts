@@ -1,0 +1,134 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
+import { formatDate, formatQuantity, type Glass } from '../../core/units/format.ts';
+import { right, sheet, table } from './parts.ts';
+
+export interface ReportPaper {
+  report: Report;
+  firm: string;
+  glass: Glass;
+  /** upright pictures without location, by id, as data URLs */
+  pictures: Record<string, string>;
+}
+
+const MARK_WORDS: [keyof ArrayProof['marks'], string][] = [
+  ['brushed', 'brushed'],
+  ['rinsed', 'rinsed'],
+  ['bladed', 'bladed'],
+  ['come-back', 'to come back to'],
+  ['not-reached', 'not reached'],
+  ['left', 'without a mark'],
+];
+
+/** The report as the customer gets it: gain and loss with their uncertainty, what was and was not cleaned, pictures. */
+export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDocumentDefinitions {
+  const { content: found } = report;
+  const signed = report.signedAt
+    ? `Signed by ${report.signedBy ?? ''}, ${formatDate(report.signedAt, glass)}`
+    : 'Draft, not signed';
+  const content: Content[] = [
+    { text: firm, style: 'firm' },
+    { text: 'Report of the wash', style: 'title' },
+    {
+      columns: [
+        { text: [`For ${found.customer}\n`, `${found.site}\n`, { text: found.place, style: 'quiet' }] },
+        { text: [`Washed ${formatDate(found.washedOn, glass)}\n`, signed], alignment: 'right' },
+      ],
+      margin: [0, 6, 0, 8],
+    },
+    { text: `${found.cleaned} of ${found.modules} modules were cleaned.`, style: 'verdict' },
+    ...found.arrays.flatMap((array) => arrayPart(array, glass, pictures)),
+    ...waterPart(report, glass),
+    ...(found.notDone.length > 0
+      ? [{ text: 'Not done', style: 'heading' }, { ul: found.notDone.map(({ step, reason }) => `${step}: ${reason}`) }]
+      : []),
+    { text: 'Next', style: 'heading' },
+    { text: `${found.nextDate ? `${formatDate(found.nextDate, glass)}. ` : ''}${found.nextBecause}` },
+  ];
+  if (report.amendments.length > 0) {
+    content.push(
+      { text: 'Amendments', style: 'heading' },
+      {
+        ul: report.amendments.map(
+          ({ at, by, text, reason }) => `${formatDate(at, glass)}, ${by}: ${text} (because: ${reason})`,
+        ),
+      },
+    );
+  }
+  return sheet('Report', `Panel cleaning at ${found.site}`, firm, content);
+}
+
+function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, string>): Content[] {
+  const marks = MARK_WORDS.filter(([key]) => array.marks[key] > 0).map(
+    ([key, words]) => `${array.marks[key]} ${words}`,
+  );
+  const parts: Content[] = [
+    { text: array.name, style: 'heading' },
+    { text: `${array.modules} modules: ${marks.join(', ')}.` },
+  ];
+  if (array.comparison && array.before && array.after) {
+    const { comparison } = array;
+    const kind = array.quantity === 'current' ? 'current' : 'power';
+    parts.push(
+      {
+        text: [
+          { text: `Gain ${formatQuantity(comparison.gain, 'fraction', glass)}`, bold: true },
+          ` ± ${formatQuantity(comparison.expandedUncertainty, 'fraction', glass)} on what it gave dirty; the dirt had been costing a `,
+          { text: `loss of ${formatQuantity(comparison.loss, 'fraction', glass)}`, bold: true },
+          ' of what it gives clean. ',
+          comparison.distinguishable
+            ? 'The change is larger than its uncertainty.'
+            : 'The change is not larger than its uncertainty: it cannot be told from none.',
+        ],
+        margin: [0, 4, 0, 4],
+      },
+      table(
+        ['Reading', array.quantity === 'current' ? 'Current' : 'Power', 'Irradiance', 'Module'],
+        (['before', 'after'] as const).map((when) => [
+          when === 'before' ? 'Before' : 'After',
+          right(formatQuantity(array[when]?.value ?? null, kind, glass)),
+          right(formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)),
+          right(formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)),
+        ]),
+        ['*', 90, 90, 90],
+      ),
+    );
+  } else {
+    parts.push({ text: `No gain is stated. ${array.missing ?? ''}` });
+  }
+  if (array.warnings.length > 0) parts.push({ ul: array.warnings.map(({ reason }) => reason), style: 'quiet' });
+  if (array.defects.length > 0) {
+    parts.push({
+      text: `Defects seen, which are not dirt: ${array.defects.map(({ kind, module, note }) => `${kind.replace('-', ' ')} on module ${module + 1}${note ? ` (${note})` : ''}`).join('; ')}.`,
+    });
+  }
+  const shown = array.photos.filter(({ id }) => pictures[id] !== undefined).slice(0, 6);
+  for (let first = 0; first < shown.length; first += 2) {
+    parts.push({
+      columns: shown.slice(first, first + 2).map((photo) => ({
+        stack: [
+          { image: pictures[photo.id] ?? '', fit: [236, 150] },
+          { text: photo.caption || photo.role.replace('-', ' '), style: 'quiet' },
+        ],
+      })),
+      columnGap: 12,
+      margin: [0, 6, 0, 0],
+      unbreakable: true,
+    });
+  }
+  return parts;
+}
+
+function waterPart({ content: found }: Report, glass: Glass): Content[] {
+  if (found.water.length === 0) return [];
+  const readings = found.water.map(
+    ({ conductivity, temperature, litres }) =>
+      `${formatQuantity(conductivity, 'conductivity', glass)} at ${formatQuantity(temperature, 'temperature', glass)}${litres === null ? '' : `, ${formatQuantity(litres, 'volume', glass)} used`}`,
+  );
+  return [
+    { text: 'Water on the glass', style: 'heading' },
+    {
+      text: `${readings.join('; ')}. The finish keeps it under ${formatQuantity(found.waterLimit, 'conductivity', glass)}.`,
+    },
+  ];
+}

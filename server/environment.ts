@@ -1,0 +1,21 @@
+import { z } from 'zod';
+
+const environment = z.object({
+  DATABASE_URL: z.string().startsWith('postgres', 'must be a postgres:// address'),
+  HOST: z.string().default('127.0.0.1'),
+  PORT: z.coerce.number().int().min(0).max(65535).default(8480),
+  LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
+  /** folder of the built interface; left out where only the API is served */
+  WEB_FOLDER: z.string().optional(),
+  /** trust one proxy in front, for the client's address and https */
+  BEHIND_PROXY: z.enum(['yes', 'no']).default('no'),
+});
+export type Environment = z.infer<typeof environment>;
+
+/** Reads the environment once, at the door. */
+export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
+  const parsed = environment.safeParse(source);
+  if (parsed.success) return parsed.data;
+  const lines = parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`);
+  throw new Error(`The environment cannot be used.\n${lines.join('\n')}`);
+}

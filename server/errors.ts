@@ -1,0 +1,43 @@
+import type { Problem } from '../contract/common.ts';
+
+/** A failure that has an answer for the person who caused it. Use cases throw it; the door turns it into a problem document. */
+export class AppError extends Error {
+  readonly status: number;
+  readonly title: string;
+  readonly extra: Partial<Problem>;
+
+  constructor(status: number, title: string, detail: string, extra: Partial<Problem> = {}) {
+    super(detail);
+    this.status = status;
+    this.title = title;
+    this.extra = extra;
+  }
+}
+
+export const notFound = (what: string) =>
+  new AppError(
+    404,
+    'Not found',
+    `There is no such ${what}. It may have been entered on another device that has not sent it yet.`,
+  );
+
+export const forbidden = (detail: string) => new AppError(403, 'Not yours to do', detail);
+
+/** Input that is well formed but cannot be taken; names the field and what to do. */
+export const invalid = (path: string, message: string) =>
+  new AppError(400, 'Something has to be put right', `${path}: ${message}`, { issues: [{ path, message }] });
+
+/** A write that came late: somebody else changed the row since it was read. */
+export const late = (current: unknown, asked: unknown) =>
+  new AppError(
+    409,
+    'Changed by somebody else',
+    'This was changed since you opened it. Compare both states and save again.',
+    {
+      current,
+      asked,
+    },
+  );
+
+/** A step out of order, such as changing a sent quote. */
+export const outOfOrder = (detail: string) => new AppError(409, 'Not at this point', detail);

@@ -1,0 +1,103 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Pool } from 'pg';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Services } from '../context.ts';
+import { notFound } from '../errors.ts';
+import { importsHandlers } from '../imports/routes.ts';
+import { inspectionsHandlers } from '../inspections/routes.ts';
+import { jobsHandlers } from '../jobs/routes.ts';
+import { methodsHandlers } from '../methods/routes.ts';
+import { peopleHandlers } from '../people/routes.ts';
+import { quotesHandlers } from '../quotes/routes.ts';
+import { reportsHandlers } from '../reports/routes.ts';
+import { scheduleHandlers } from '../schedule/routes.ts';
+import { sitesHandlers } from '../sites/routes.ts';
+import { soilingHandlers } from '../soiling/routes.ts';
+import { systemHandlers } from '../system/routes.ts';
+import type { Handlers } from './handlers.ts';
+import { answerProblems } from './problems.ts';
+import { contractRouter } from './router.ts';
+import { sessions } from './session.ts';
+
+const handlers: Handlers = {
+  ...peopleHandlers,
+  ...sitesHandlers,
+  ...inspectionsHandlers,
+  ...soilingHandlers,
+  ...methodsHandlers,
+  ...quotesHandlers,
+  ...jobsHandlers,
+  ...reportsHandlers,
+  ...scheduleHandlers,
+  ...importsHandlers,
+  ...systemHandlers,
+};
+
+export interface AppOptions {
+  services: Services;
+  sessionPool: Pool;
+  sessionSecret: string;
+  logger: Logger;
+  webFolder?: string | undefined;
+  behindProxy: boolean;
+}
+
+export function createApp(options: AppOptions): Express {
+  const app = express();
+  if (options.behindProxy) app.set('trust proxy', 1);
+  app.disable('x-powered-by');
+  app.use(
+    pinoHttp({
+      logger: options.logger,
+      genReqId: (_request, response) => {
+        const id = randomUUID();
+        response.setHeader('X-Request-Id', id);
+        return id;
+      },
+      serializers: { req: ({ id, method, url }) => ({ id, method, url }), res: ({ statusCode }) => ({ statusCode }) },
+      customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'info'),
+    }),
+  );
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          objectSrc: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: options.behindProxy,
+    }),
+  );
+  app.use(compression());
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api', sessions(options.sessionPool, options.sessionSecret));
+  app.use(contractRouter(options.services, handlers));
+  app.use('/api', () => {
+    throw notFound('address');
+  });
+  if (options.webFolder) serveWeb(app, options.webFolder);
+  app.use(answerProblems);
+  return app;
+}
+
+/** The built interface: hashed files may be kept for a year, the page itself never. */
+function serveWeb(app: Express, folder: string): void {
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  app.get('/{*any}', (_request, response) => {
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(folder, 'index.html'));
+  });
+}

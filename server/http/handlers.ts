@@ -1,0 +1,28 @@
+import type { AnswerOf, BodyOf, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
+import type { EndpointName, Endpoints } from '../../contract/index.ts';
+import type { Context, OpenContext } from '../context.ts';
+import type { SessionDoor } from './session.ts';
+
+/** A file instead of a JSON answer. */
+export interface FileAnswer {
+  bytes: Buffer;
+  type: string;
+  name: string;
+}
+
+export interface Input<E> {
+  params: ParamsOf<E>;
+  query: QueryOf<E>;
+  body: BodyOf<E>;
+  /** the uploaded file, where the endpoint takes one */
+  file: Buffer | undefined;
+  session: SessionDoor;
+}
+
+/** At a public door `person` may be null for all that this type says: use cases behind one take an `OpenContext`. */
+export type RequestContext = Context & Pick<OpenContext, 'address'>;
+
+export type Handler<E> = (context: RequestContext, input: Input<E>) => Promise<AnswerOf<E> | FileAnswer | undefined>;
+
+/** A handler for each door of the contract: one that is missing does not compile. */
+export type Handlers = { [K in EndpointName]: Handler<Endpoints[K]> };

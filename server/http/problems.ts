@@ -1,0 +1,57 @@
+import type { NextFunction, Request, Response } from 'express';
+import type { ZodError } from 'zod';
+import type { Problem } from '../../contract/common.ts';
+import { AppError } from '../errors.ts';
+
+export const PROBLEM_TYPE = 'application/problem+json';
+
+/** RFC 9457 document of anything that went wrong. What is not known to us is a 500 that says nothing of its inside. */
+export function problemOf(error: unknown): Problem {
+  if (error instanceof AppError) {
+    return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...error.extra };
+  }
+  const { status, type, code } = error as { status?: number; type?: string; code?: string };
+  if (type === 'entity.parse.failed') return simple(400, 'Not JSON', 'The body must be JSON.', 'body');
+  if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE') {
+    return simple(413, 'Too large', 'This is larger than can be taken in. Send less, or a smaller picture.', 'body');
+  }
+  if (code?.startsWith('LIMIT_'))
+    return simple(400, 'Something has to be put right', 'Send one file, in the field called file.', 'file');
+  if (code === '23505')
+    return simple(409, 'Already there', 'Something with the same name or id is already kept.', 'id');
+  if (code === '23503')
+    return simple(400, 'Something has to be put right', 'A record that this refers to is not there.', 'id');
+  if (code?.startsWith('22') && code.length === 5) {
+    return simple(400, 'Something has to be put right', 'A value cannot be kept as it is.', 'body');
+  }
+  if (status !== undefined && status >= 400 && status < 500) {
+    return simple(status, 'Something has to be put right', 'The request cannot be read.', 'body');
+  }
+  return {
+    type: 'about:blank',
+    title: 'Something broke here',
+    status: 500,
+    detail:
+      'It is not your doing, and what was kept before is still kept. Try again; if it stays, give the number below.',
+  };
+}
+
+function simple(status: number, title: string, message: string, path: string): Problem {
+  return { type: 'about:blank', title, status, detail: `${path}: ${message}`, issues: [{ path, message }] };
+}
+
+/** Bad input, every field named. */
+export function inputProblem(error: ZodError): AppError {
+  const issues = error.issues
+    .slice(0, 50)
+    .map((issue) => ({ path: issue.path.join('.') || 'body', message: issue.message }));
+  const detail = issues.map(({ path, message }) => `${path}: ${message}`).join('; ');
+  return new AppError(400, 'Something has to be put right', detail.slice(0, 1000), { issues });
+}
+
+export function answerProblems(error: unknown, request: Request, response: Response, next: NextFunction): void {
+  if (response.headersSent) return next(error);
+  const problem = { ...problemOf(error), instance: `urn:request:${String(request.id)}` };
+  if (problem.status >= 500) request.log.error({ err: error }, 'request failed');
+  response.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
+}

@@ -1,0 +1,127 @@
+import { json, type Request, type Response, Router } from 'express';
+import multer from 'multer';
+import type { z } from 'zod';
+import type { Endpoint } from '../../contract/endpoint.ts';
+import { endpointList } from '../../contract/index.ts';
+import type { Services, SignedIn } from '../context.ts';
+import { AppError, forbidden, invalid } from '../errors.ts';
+import type { FileAnswer, Handler, Handlers, RequestContext } from './handlers.ts';
+import { inputProblem } from './problems.ts';
+import { CSRF_HEADER, sessionDoor } from './session.ts';
+
+const USUAL_LIMIT = 2 * 1024 * 1024;
+
+/** Mounts every endpoint of the contract: role, then schema, then use case, then answer. */
+export function contractRouter(services: Services, handlers: Handlers): Router {
+  const router = Router();
+  for (const [name, endpoint] of endpointList) {
+    const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
+    const handler = handlers[name] as unknown as Handler<Endpoint>;
+    router[method](
+      endpoint.path,
+      async (request, _response, next) => {
+        await admit(services, endpoint, request);
+        next();
+      },
+      bodyReader(endpoint),
+      async (request, response) => answer(services, endpoint, handler, request, response),
+    );
+  }
+  return router;
+}
+
+function bodyReader(endpoint: Endpoint) {
+  const limit = endpoint.limit ?? USUAL_LIMIT;
+  if (endpoint.upload) {
+    return multer({
+      storage: multer.memoryStorage(),
+      limits: { fileSize: limit, files: 1, fields: 20, fieldSize: 10_000 },
+    }).single('file');
+  }
+  return json({ limit, strict: false });
+}
+
+const OPENS_NOTHING = new Set(['GET', 'HEAD']);
+
+/** Who is asking, whether they may, and that the request was made by our own page. */
+async function admit(services: Services, endpoint: Endpoint, request: Request): Promise<void> {
+  const fetchSite = request.get('sec-fetch-site');
+  const changes = !OPENS_NOTHING.has(endpoint.method);
+  if (changes && fetchSite !== undefined && fetchSite !== 'same-origin' && fetchSite !== 'none') {
+    throw forbidden('This request came from another page. Open Wide Pail itself and try again.');
+  }
+  const { personId } = request.session;
+  const row = personId
+    ? await services.database('people').where({ id: personId, disabled: false }).first('id', 'name', 'role', 'glass')
+    : undefined;
+  const person: SignedIn | null = row ?? null;
+  request.person = person;
+  if (endpoint.roles === 'public') return;
+  if (person === null)
+    throw new AppError(401, 'Not signed in', 'Sign in and try again. What you typed is kept on this device.');
+  if (!endpoint.roles.includes(person.role)) {
+    throw forbidden(`This is for ${endpoint.roles.join(' and ')}; you are signed in as ${person.role}.`);
+  }
+  if (changes && request.get(CSRF_HEADER) !== request.session.csrf) {
+    throw forbidden('The page is out of date. Load it again and repeat what you did.');
+  }
+}
+
+async function answer(
+  services: Services,
+  endpoint: Endpoint,
+  handler: Handler<Endpoint>,
+  request: Request,
+  response: Response,
+) {
+  const input = {
+    params: parse(endpoint.params, request.params),
+    query: parse(endpoint.query, request.query),
+    body: parse(endpoint.body, request.body),
+    file: request.file?.buffer,
+    session: sessionDoor(request),
+  };
+  const context = {
+    ...services,
+    person: request.person,
+    requestId: String(request.id),
+    address: request.ip ?? '',
+  } as RequestContext;
+  const result = await handler(context, input as Parameters<typeof handler>[1]);
+  if (result === undefined) response.status(204).end();
+  else if (isFile(result)) sendFile(response, result);
+  else response.json(result);
+}
+
+const isFile = (result: unknown): result is FileAnswer =>
+  typeof result === 'object' && result !== null && 'bytes' in result && Buffer.isBuffer(result.bytes);
+
+function sendFile(response: Response, file: FileAnswer): void {
+  response.setHeader('Content-Disposition', `inline; filename="${file.name}"`);
+  response.setHeader('Cache-Control', 'private, max-age=3600');
+  response.type(file.type).send(file.bytes);
+}
+
+/** Parses once, at the door. Text that no database can keep is refused with the name of its field. */
+function parse(schema: z.ZodType | undefined, value: unknown): unknown {
+  if (schema === undefined) return undefined;
+  const parsed = schema.safeParse(value ?? {});
+  if (!parsed.success) throw inputProblem(parsed.error);
+  refuseBrokenText(parsed.data, []);
+  return parsed.data;
+}
+
+function refuseBrokenText(value: unknown, path: (string | number)[]): void {
+  if (typeof value === 'string') {
+    if (value.includes('\u0000') || !value.isWellFormed()) {
+      throw invalid(path.join('.') || 'body', 'holds characters that are not text; take them out');
+    }
+  } else if (Array.isArray(value)) {
+    for (const [index, item] of value.entries()) refuseBrokenText(item, [...path, index]);
+  } else if (value !== null && typeof value === 'object') {
+    for (const [key, item] of Object.entries(value)) {
+      refuseBrokenText(key, [...path, key]);
+      refuseBrokenText(item, [...path, key]);
+    }
+  }
+}

@@ -1,0 +1,7 @@
+import type { importsEndpoints } from '../../contract/imports/endpoints.ts';
+import type { Handlers } from '../http/handlers.ts';
+import { importSites } from './useCases.ts';
+
+export const importsHandlers: Pick<Handlers, keyof typeof importsEndpoints> = {
+  importSites: (context, { body }) => importSites(context, body),
+};

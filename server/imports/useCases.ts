@@ -1,0 +1,107 @@
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { ImportedSite, importsEndpoints } from '../../contract/imports/endpoints.ts';
+import type { Context } from '../context.ts';
+import { AppError } from '../errors.ts';
+import { recordInspection } from '../inspections/useCases.ts';
+import { addEntries, scheduleJob } from '../jobs/useCases.ts';
+import { planSite } from '../methods/useCases.ts';
+import { decideQuote, draftQuote, readQuote, sendQuote } from '../quotes/useCases.ts';
+import { draftReport, readReport, signReport } from '../reports/useCases.ts';
+import { addWaterReading, createArray, createSite } from '../sites/useCases.ts';
+import { reckonArray } from '../soiling/useCases.ts';
+
+/** Entries of one call, as many as a phone sends at a time. */
+const BATCH = 200;
+
+/**
+ * Imports sites with their history by the same use cases that a person's clicks go through, so that every figure is
+ * computed here and every rule holds. All of it or nothing: one transaction, and an error names its place in the file.
+ */
+export async function importSites(context: Context, bundle: BodyOf<(typeof importsEndpoints)['importSites']>) {
+  const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0 };
+  await context.database.transaction(async (trx) => {
+    for (const [index, item] of bundle.sites.entries()) {
+      await placed(`sites.${index}`, () => importSite({ ...context, database: trx }, item, counts, `sites.${index}`));
+    }
+  });
+  return { ...counts, photos: bundle.sites.flatMap((item) => item.rounds.flatMap((round) => round.photos)) };
+}
+
+type Counts = Record<'sites' | 'inspections' | 'quotes' | 'jobs', number>;
+
+async function importSite(context: Context, item: ImportedSite, counts: Counts, path: string): Promise<void> {
+  await createSite(context, { ...item.site, id: item.id, customer: item.customer });
+  counts.sites += 1;
+  for (const [index, array] of item.arrays.entries()) {
+    await placed(`${path}.arrays.${index}`, () => createArray(context, item.id, array));
+  }
+  for (const reading of item.waterReadings) await addWaterReading(context, item.id, reading);
+  for (const [index, round] of item.rounds.entries()) {
+    const here = `${path}.rounds.${index}`;
+    for (const { arrayId, ...inspection } of round.inspections) {
+      await placed(`${here}.inspections`, () =>
+        recordInspection(at(context, inspection.inspectedAt), arrayId, inspection),
+      );
+      counts.inspections += 1;
+    }
+    for (const { arrayId, at: moment, ...body } of round.reckonings) {
+      await placed(`${here}.reckonings`, () => reckonArray(at(context, moment), arrayId, body));
+    }
+    const { plan, quote, job } = round;
+    if (plan) await placed(`${here}.plan`, () => planSite(at(context, plan.at), item.id, plan));
+    if (quote) {
+      await placed(`${here}.quote`, () => importQuote(context, item.id, quote));
+      counts.quotes += 1;
+    }
+    if (job && quote) {
+      await placed(`${here}.job`, () => importJob(context, quote.id, job));
+      counts.jobs += 1;
+    }
+  }
+}
+
+type Round = ImportedSite['rounds'][number];
+
+async function importQuote(context: Context, siteId: string, quote: NonNullable<Round['quote']>): Promise<void> {
+  const { id, message, stated, sentAt, decision } = quote;
+  await draftQuote(at(context, quote.at), siteId, { id, message, stated });
+  if (sentAt) await sendQuote(at(context, sentAt), id, { version: (await readQuote(context.database, id)).version });
+  if (decision) {
+    const { version } = await readQuote(context.database, id);
+    await decideQuote(at(context, decision.at), id, { version, decision: decision.decision, choice: decision.choice });
+  }
+}
+
+async function importJob(context: Context, quoteId: string, job: NonNullable<Round['job']>): Promise<void> {
+  await scheduleJob(at(context, job.at), quoteId, { id: job.id, scheduledFor: job.scheduledFor });
+  for (let first = 0; first < job.entries.length; first += BATCH) {
+    const entries = job.entries.slice(first, first + BATCH);
+    await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries });
+  }
+  const { report } = job;
+  if (report === undefined) return;
+  await draftReport(at(context, report.at), job.id, { id: report.id });
+  if (report.signedBy && report.signedAt) {
+    const { version } = await readReport(context.database, report.id);
+    await signReport(at(context, report.signedAt), report.id, { name: report.signedBy, version });
+  }
+}
+
+/** The same context at another moment: history keeps its own dates. */
+const at = (context: Context, moment: string): Context => ({ ...context, clock: () => new Date(moment) });
+
+/** Runs a part of an import; a refusal names its place in the file. */
+async function placed<T>(path: string, run: () => Promise<T>): Promise<T> {
+  try {
+    return await run();
+  } catch (error) {
+    if (!(error instanceof AppError) || error.extra.issues?.[0]?.path.startsWith('sites.')) throw error;
+    const inner = error.extra.issues?.[0];
+    const where = inner ? `${path}.${inner.path}` : path;
+    const message = inner?.message ?? error.message;
+    throw new AppError(error.status, error.title, `${where}: ${message}`, {
+      ...error.extra,
+      issues: [{ path: where, message }],
+    });
+  }
+}

@@ -1,0 +1,115 @@
+import sharp from 'sharp';
+import type { z } from 'zod';
+import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import type { Context, Services } from '../context.ts';
+import { AppError, invalid, notFound } from '../errors.ts';
+import type { Database } from '../storage/database.ts';
+import { createOnce, mustFind } from '../storage/writing.ts';
+import { photosWhere } from './storage.ts';
+
+/** Largest picture taken in, pixels: a little over what drones make, and far under what fills the memory. */
+const MOST_PIXELS = 120_000_000;
+const UPRIGHT_EDGE = 2000;
+const THUMBNAIL_EDGE = 480;
+
+/** What the bytes really are, whatever the file is called. */
+async function examine(file: Buffer) {
+  try {
+    const found = await sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).metadata();
+    if (found.format === 'jpeg' || found.format === 'png') return found;
+  } catch {
+    // falls through to the error below
+  }
+  throw invalid('file', 'must be a JPEG or PNG picture of at most 120 megapixels; save it again and send that');
+}
+
+/** The moment in the camera's own clock, read as UTC where the camera says no zone. */
+function takenAt(exif: Buffer | undefined): string | null {
+  const match = exif?.toString('latin1').match(/(\d{4}):(\d{2}):(\d{2}) (\d{2}:\d{2}:\d{2})/);
+  if (!match) return null;
+  const time = new Date(`${match[1]}-${match[2]}-${match[3]}T${match[4]}Z`);
+  return Number.isNaN(time.getTime()) ? null : time.toISOString();
+}
+
+/** Keeps the original as it came and queues the work of turning it upright, in one transaction. */
+export async function addPhoto(
+  context: Context,
+  fields: z.output<typeof photoFields>,
+  file: Buffer | undefined,
+): Promise<Photo> {
+  if (file === undefined) throw invalid('file', 'is missing; choose a picture');
+  const found = await examine(file);
+  const turned = (found.orientation ?? 1) >= 5;
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'arrays', fields.arrayId, 'array');
+    if (fields.inspectionId) await mustFind(trx, 'inspections', fields.inspectionId, 'inspection');
+    if (fields.jobId) await mustFind(trx, 'jobs', fields.jobId, 'job');
+    await createOnce(trx, context, 'photo', { ...fields, size: file.length }, async () => {
+      await trx('photos').insert({
+        ...fields,
+        mediaType: found.format === 'png' ? 'image/png' : 'image/jpeg',
+        width: turned ? found.height : found.width,
+        height: turned ? found.width : found.height,
+        takenAt: takenAt(found.exif),
+        original: file,
+        state: 'waiting',
+        by: context.person.id,
+        recordedAt: context.clock(),
+      });
+      await context.queue.send(trx, 'photo.prepare', { id: fields.id });
+    });
+    const [row] = await photosWhere(trx, { id: [fields.id] });
+    return photo.parse(row);
+  });
+}
+
+/** Background work: the picture upright and without anything the camera wrote beside it, and its thumbnail. */
+export async function preparePhoto(database: Database, id: string): Promise<void> {
+  const row = await database('photos').where({ id }).first('original', 'state');
+  if (row === undefined || row.state === 'ready') return;
+  try {
+    const picture = sharp(row.original, { limitInputPixels: MOST_PIXELS }).rotate();
+    const fitted = (edge: number, quality: number) =>
+      picture.clone().resize(edge, edge, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality }).toBuffer();
+    const [upright, thumbnail] = [await fitted(UPRIGHT_EDGE, 85), await fitted(THUMBNAIL_EDGE, 75)];
+    await database('photos').where({ id }).update({ upright, thumbnail, state: 'ready' });
+  } catch (error) {
+    await database('photos').where({ id }).update({ state: 'failed' });
+    throw error;
+  }
+}
+
+export interface PhotoFile {
+  bytes: Buffer;
+  type: string;
+  name: string;
+}
+
+/** The original is for the desk alone: it may carry the place where it was taken. */
+export async function readPhoto(
+  context: Context,
+  id: string,
+  size: 'thumbnail' | 'upright' | 'original',
+): Promise<PhotoFile> {
+  if (size === 'original' && context.person.role === 'crew') {
+    throw new AppError(403, 'Not yours to do', 'Originals carry their location and are kept at the desk.');
+  }
+  const row = await context
+    .database('photos')
+    .where({ id })
+    .first(size === 'original' ? [size, 'mediaType'] : [size, 'state']);
+  if (row === undefined) throw notFound('photograph');
+  if (row[size] === null) {
+    throw new AppError(
+      404,
+      'Not ready',
+      row.state === 'failed'
+        ? 'This picture could not be read. Send it again.'
+        : 'The picture is still being turned upright; ask again in a moment.',
+    );
+  }
+  return { bytes: row[size], type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}` };
+}
+
+export const photoHandler = (services: Pick<Services, 'database'>) => (data: { id: string }) =>
+  preparePhoto(services.database, data.id);

@@ -1,0 +1,12 @@
+import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
+import type { Handlers } from '../http/handlers.ts';
+import { addPhoto, readPhoto } from './photos.ts';
+import * as inspections from './useCases.ts';
+
+export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoints> = {
+  recordInspection: (context, { params, body }) => inspections.recordInspection(context, params.id, body),
+  listInspections: (context, { params, query }) => inspections.listInspections(context, params.id, query),
+  amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
+  addPhoto: (context, { body, file }) => addPhoto(context, body, file),
+  readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
+};

@@ -1,0 +1,106 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import {
+  amendment,
+  type Inspection,
+  inspectionFields,
+  type Photo,
+  photo,
+} from '../../contract/inspections/endpoints.ts';
+import type { Connection } from '../storage/database.ts';
+import { decodeCursor } from '../storage/paging.ts';
+
+interface InspectionRow {
+  id: string;
+  arrayId: string;
+  inspectedAt: string;
+  found: Record<string, unknown>;
+  by: string;
+  recordedAt: string;
+}
+
+const inspectionCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
+const PHOTO_COLUMNS = [
+  'id',
+  'arrayId',
+  'inspectionId',
+  'jobId',
+  'role',
+  'caption',
+  'width',
+  'height',
+  'takenAt',
+  'state',
+];
+
+export async function photosWhere(connection: Connection, where: Record<string, string[]>): Promise<Photo[]> {
+  const rows = connection('photos').select(PHOTO_COLUMNS).orderBy(['recordedAt', 'id']);
+  for (const [column, ids] of Object.entries(where)) rows.whereIn(column, ids);
+  return (await rows).map((row) => photo.parse(row));
+}
+
+export async function amendmentsOf(connection: Connection, record: string, ids: string[]) {
+  const rows = await connection('amendments')
+    .join('people', 'people.id', 'amendments.by')
+    .where({ record })
+    .whereIn('record_id', ids)
+    .orderBy('amendments.at')
+    .select(
+      'amendments.id',
+      'amendments.at',
+      'amendments.text',
+      'amendments.reason',
+      'amendments.record_id',
+      'people.name as by',
+    );
+  return rows.map((row) => ({ recordId: row.recordId as string, ...amendment.parse(row) }));
+}
+
+async function assemble(connection: Connection, rows: InspectionRow[]): Promise<Inspection[]> {
+  const ids = rows.map(({ id }) => id);
+  const [amendments, photos] = await Promise.all([
+    amendmentsOf(connection, 'inspection', ids),
+    photosWhere(connection, { inspectionId: ids }),
+  ]);
+  return rows.map((row) => ({
+    ...inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt }),
+    id: row.id,
+    arrayId: row.arrayId,
+    by: row.by,
+    recordedAt: row.recordedAt,
+    amendments: amendments.filter(({ recordId }) => recordId === row.id).map(({ recordId: _, ...rest }) => rest),
+    photos: photos.filter(({ inspectionId }) => inspectionId === row.id),
+  }));
+}
+
+const inspections = (connection: Connection) =>
+  connection('inspections')
+    .join('people', 'people.id', 'inspections.by')
+    .select('inspections.*', 'people.name as by')
+    .orderBy([
+      { column: 'inspected_at', order: 'desc' },
+      { column: 'inspections.id', order: 'desc' },
+    ]);
+
+export async function listInspectionRows(
+  connection: Connection,
+  arrayId: string,
+  query: { cursor?: string | undefined; limit: number },
+): Promise<Inspection[]> {
+  const after = decodeCursor(query.cursor, inspectionCursor);
+  const rows = inspections(connection)
+    .where({ arrayId })
+    .limit(query.limit + 1);
+  if (after) rows.whereRaw('(inspected_at, inspections.id) < (?::timestamptz, ?::uuid)', after);
+  return assemble(connection, await rows);
+}
+
+export async function findInspection(connection: Connection, id: string): Promise<Inspection | undefined> {
+  const [found] = await assemble(connection, await inspections(connection).where({ 'inspections.id': id }));
+  return found;
+}
+
+export async function lastInspection(connection: Connection, arrayId: string): Promise<Inspection | undefined> {
+  const [found] = await assemble(connection, await inspections(connection).where({ arrayId }).limit(1));
+  return found;
+}

@@ -1,0 +1,69 @@
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { Inspection, inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Context } from '../context.ts';
+import { invalid, notFound } from '../errors.ts';
+import { type Connection, json } from '../storage/database.ts';
+import { page } from '../storage/paging.ts';
+import { createOnce, mustFind } from '../storage/writing.ts';
+import { findInspection, listInspectionRows } from './storage.ts';
+
+type Endpoints = typeof inspectionsEndpoints;
+
+export async function readInspection(connection: Connection, id: string): Promise<Inspection> {
+  const found = await findInspection(connection, id);
+  if (found === undefined) throw notFound('inspection');
+  return found;
+}
+
+/** Records what was seen. From here on it is evidence: it can be amended, not changed. */
+export function recordInspection(context: Context, arrayId: string, body: BodyOf<Endpoints['recordInspection']>) {
+  return context.database.transaction(async (trx) => {
+    const array = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
+    const misplaced = body.defects.findIndex(
+      ({ module }) => module >= array.rows * array.columns || array.missing.includes(module),
+    );
+    if (misplaced >= 0) throw invalid(`defects.${misplaced}.module`, 'must be a module of this array');
+    const { id, inspectedAt, ...found } = body;
+    await createOnce(trx, context, 'inspection', body, () =>
+      trx('inspections').insert({
+        id,
+        arrayId,
+        inspectedAt,
+        found: json(found),
+        by: context.person.id,
+        recordedAt: context.clock(),
+      }),
+    );
+    return readInspection(trx, id);
+  });
+}
+
+export async function listInspections(context: Context, arrayId: string, query: QueryOf<Endpoints['listInspections']>) {
+  await mustFind(context.database, 'arrays', arrayId, 'array');
+  const rows = await listInspectionRows(context.database, arrayId, query);
+  return page(rows, query.limit, (row) => [row.inspectedAt, row.id]);
+}
+
+/** Adds who, when, what and why to a record that itself stays as it was. */
+export async function addAmendment(
+  context: Context,
+  connection: Connection,
+  record: 'inspection' | 'report',
+  recordId: string,
+  body: { id: string; text: string; reason: string },
+): Promise<void> {
+  await connection.transaction((trx) =>
+    createOnce(trx, context, `${record} amendment`, body, () =>
+      trx('amendments').insert({ ...body, record, recordId, by: context.person.id, at: context.clock() }),
+    ),
+  );
+}
+
+export function amendInspection(context: Context, id: string, body: BodyOf<Endpoints['amendInspection']>) {
+  return context.database.transaction(async (trx) => {
+    await readInspection(trx, id);
+    await addAmendment(context, trx, 'inspection', id, body);
+    return readInspection(trx, id);
+  });
+}

@@ -1,0 +1,252 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
+import { moduleCount, type Site, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { countMarks, type JobEntry, jobProgress, openCautions } from '../../core/jobs/progress.ts';
+import { jobSteps, type Step } from '../../core/jobs/steps.ts';
+import type { KitItem } from '../../core/kit/list.ts';
+import { usedRungs } from '../../core/methods/plan.ts';
+import type { Context } from '../context.ts';
+import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { photosWhere } from '../inspections/storage.ts';
+import { readPlan } from '../methods/useCases.ts';
+import { readQuote } from '../quotes/useCases.ts';
+import { arraysOfSite, findCustomer } from '../sites/storage.ts';
+import { type Connection, json } from '../storage/database.ts';
+import { decodeCursor, page } from '../storage/paging.ts';
+import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+
+type Endpoints = typeof jobsEndpoints;
+
+/** What a job was meant to be on the day it was made: it does not move when site or prices do. */
+export interface JobContent {
+  steps: Step[];
+  kit: KitItem[];
+  water: { limit: number; litres: number; way: string };
+  arrays: SolarArray[];
+}
+
+export interface JobRow {
+  id: string;
+  siteId: string;
+  quoteId: string;
+  scheduledFor: string;
+  state: 'scheduled' | 'in-hand' | 'paused' | 'washed' | 'reported';
+  content: JobContent;
+  modules: number;
+  modulesLeft: number;
+  minutes: number;
+  version: number;
+}
+
+export type NamedEntry = JobEntry & { by: string };
+
+export async function entriesOf(connection: Connection, jobId: string): Promise<NamedEntry[]> {
+  const rows = await connection('job_entries')
+    .join('people', 'people.id', 'job_entries.by')
+    .where({ jobId })
+    .orderBy('number')
+    .select('job_entries.body', 'people.name as by');
+  return rows.map(({ body, by }) => ({ ...body, by }));
+}
+
+export async function readJob(connection: Connection, id: string) {
+  const row = await mustFind<JobRow>(connection, 'jobs', id, 'job');
+  const site = await mustFind<Site>(connection, 'sites', row.siteId, 'site');
+  const [customer, entries, photos] = await Promise.all([
+    findCustomer(connection, site.customerId),
+    entriesOf(connection, id),
+    photosWhere(connection, { jobId: [id] }),
+  ]);
+  const { content, modules: _modules, modulesLeft: _left, minutes: _minutes, ...rest } = row;
+  return {
+    ...rest,
+    ...content,
+    site: siteSchema.parse(site),
+    customer: { name: customer.name, phone: customer.phone },
+    entries,
+    photos,
+  };
+}
+
+/** Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. */
+export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endpoints['scheduleJob']>) {
+  return context.database.transaction(async (trx) => {
+    const quote = await readQuote(trx, quoteId);
+    if (quote.state !== 'accepted') throw outOfOrder('Only an accepted quote becomes a job.');
+    const plan = await readPlan(trx, quote.planId);
+    const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
+    const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
+    const rungs = usedRungs(plan.output.arrays);
+    const access = plan.output.arrays.map(({ method }) => method.access.choose);
+    const steps = jobSteps({
+      access: access.includes('from a lift or scaffold') ? 'from a lift or scaffold' : (access[0] ?? 'from the ground'),
+      escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
+      rungs,
+      isolate: plan.output.isolate,
+    });
+    const content: JobContent = {
+      steps,
+      kit: plan.output.kit,
+      water: {
+        limit: plan.output.water.conductivityLimit,
+        litres: plan.output.water.litres,
+        way: plan.output.waterWay,
+      },
+      arrays,
+    };
+    const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
+    const existing = await trx('jobs').where({ quoteId }).whereNot({ id: body.id }).first();
+    if (existing) throw outOfOrder('A job has been made of this quote already.');
+    await createOnce(trx, context, 'job', { ...body, quoteId }, () =>
+      trx('jobs').insert({
+        id: body.id,
+        siteId: quote.siteId,
+        quoteId,
+        scheduledFor: body.scheduledFor,
+        state: 'scheduled',
+        content: json(content),
+        modules,
+        modulesLeft: modules,
+        minutes: quote.one.minutes,
+      }),
+    );
+    return readJob(trx, body.id);
+  });
+}
+
+const jobCursor = z.tuple([z.iso.date(), uuid]);
+
+/** Jobs as they stand in lists. */
+export const jobItems = (connection: Connection) =>
+  connection('jobs')
+    .join('sites', 'sites.id', 'jobs.site_id')
+    .select(
+      'jobs.id',
+      'jobs.siteId',
+      'sites.name as site',
+      'sites.place',
+      'jobs.state',
+      'jobs.scheduledFor',
+      'jobs.modules',
+      'jobs.modulesLeft',
+      'jobs.minutes',
+    );
+
+export async function listJobs(context: Context, query: QueryOf<Endpoints['listJobs']>) {
+  const after = decodeCursor(query.cursor, jobCursor);
+  const rows = jobItems(context.database)
+    .orderBy(['scheduled_for', 'jobs.id'])
+    .limit(query.limit + 1);
+  if (after) rows.whereRaw('(scheduled_for, jobs.id) > (?::date, ?::uuid)', after);
+  if (query.from) rows.where('scheduled_for', '>=', query.from);
+  if (query.to) rows.where('scheduled_for', '<=', query.to);
+  if (query.site) rows.where({ siteId: query.site });
+  if (query.open === 'yes') rows.whereIn('state', ['scheduled', 'in-hand', 'paused']);
+  if (query.open === 'no') rows.whereIn('state', ['washed', 'reported']);
+  return page(await rows, query.limit, (row) => [row.scheduledFor, row.id]);
+}
+
+export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['moveJob']>) {
+  return context.database.transaction(async (trx) => {
+    const row = await mustFind<JobRow>(trx, 'jobs', id, 'job');
+    if (row.state !== 'scheduled') throw outOfOrder('A job that has begun keeps its day.');
+    await updateVersioned(
+      trx,
+      context,
+      { table: 'jobs', record: 'job', id, version: body.version },
+      { scheduledFor: body.scheduledFor },
+    );
+    return readJob(trx, id);
+  });
+}
+
+/**
+ * Adds what happened on a job. Each entry is kept once however often it is sent; the state of the job follows from all
+ * of them. Nothing of the batch is kept where one entry cannot be.
+ */
+export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoints['addEntries']>) {
+  return context.database.transaction(async (trx) => {
+    const row: JobRow | undefined = await trx('jobs').where({ id: jobId }).forUpdate().first();
+    if (row === undefined) await mustFind(trx, 'jobs', jobId, 'job');
+    const job = row as JobRow;
+    const known: JobEntry[] = await entriesOf(trx, jobId);
+    for (const [index, entry] of body.entries.entries()) {
+      const path = `entries.${index}`;
+      if (!known.some(({ id }) => id === entry.id)) {
+        checkEntry(job, known, entry, path);
+        if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
+      }
+      await createOnce(trx, context, 'job entry', { ...entry, jobId }, () => {
+        known.push(entry);
+        return trx('job_entries').insert({
+          id: entry.id,
+          jobId,
+          kind: entry.kind,
+          at: entry.at,
+          body: json(entry),
+          by: context.person.id,
+          receivedAt: context.clock(),
+        });
+      });
+    }
+    await followEntries(trx, job, known);
+    return { kept: body.entries.map(({ id }) => id) };
+  });
+}
+
+/** Refuses an entry that does not fit the job, naming the field. */
+function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: string): void {
+  if ('array' in entry) {
+    const array = job.content.arrays.find(({ id }) => id === entry.array);
+    if (array === undefined) throw invalid(`${path}.array`, 'must be an array of this job');
+    if (entry.kind === 'mark') {
+      const holes = new Set(array.missing);
+      const wrong = entry.modules.findIndex((module) => module >= array.rows * array.columns || holes.has(module));
+      if (wrong >= 0) throw invalid(`${path}.modules.${wrong}`, 'must be a module of this array');
+    }
+  }
+  if (entry.kind === 'struck' && !known.some(({ id }) => id === entry.entry)) {
+    throw invalid(`${path}.entry`, 'must be an entry of this job');
+  }
+  if (!('step' in entry)) return;
+  const step = job.content.steps.find(({ key }) => key === entry.step);
+  if (step === undefined) throw invalid(`${path}.step`, 'must be a step of this job');
+  if (entry.kind === 'caution' && !step.cautions.some(({ key }) => key === entry.caution)) {
+    throw invalid(`${path}.caution`, 'must be a caution of this step');
+  }
+  if (entry.kind === 'step-done') {
+    const state = jobProgress(job.content.steps, known).steps.find(({ key }) => key === entry.step);
+    const open = openCautions(step, state);
+    if (open.length > 0) {
+      throw new AppError(
+        409,
+        'The step is stopped',
+        `Before this step can end, answer: ${open.join(', ')}. Where the answer is no, the step stays stopped.`,
+        {
+          issues: [{ path: `${path}.step`, message: `has open cautions: ${open.join(', ')}` }],
+        },
+      );
+    }
+  }
+}
+
+async function followEntries(connection: Connection, job: JobRow, entries: JobEntry[]): Promise<void> {
+  if (job.state === 'reported') return;
+  const progress = jobProgress(job.content.steps, entries);
+  const modulesLeft = job.content.arrays.reduce(
+    (sum, array) => sum + countMarks(progress.marks[array.id], moduleCount(array)).left,
+    0,
+  );
+  const state = progress.finished
+    ? 'washed'
+    : progress.paused !== null
+      ? 'paused'
+      : progress.begun
+        ? 'in-hand'
+        : 'scheduled';
+  await connection('jobs')
+    .where({ id: job.id })
+    .update({ state, modulesLeft, version: connection.raw('version + 1') });
+}

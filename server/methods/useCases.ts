@@ -1,0 +1,162 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import { type methodsEndpoints, type Plan, plan } from '../../contract/methods/endpoints.ts';
+import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { valueOfEnergy } from '../../core/soiling/reckon.ts';
+import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
+import type { Context } from '../context.ts';
+import { outOfOrder } from '../errors.ts';
+import { findInspection } from '../inspections/storage.ts';
+import { readCompany } from '../people/useCases.ts';
+import { arraysOfSite, waterReadingsOfSite } from '../sites/storage.ts';
+import { lastReckonings } from '../soiling/useCases.ts';
+import { type Connection, json } from '../storage/database.ts';
+import { decodeCursor, page } from '../storage/paging.ts';
+import { createOnce, mustFind } from '../storage/writing.ts';
+
+type Endpoints = typeof methodsEndpoints;
+
+/** What water is taken to be where nobody has read it yet: the plan says so by standing in its inputs. */
+const UNREAD_WATER = {
+  tap: { conductivity: 350, temperature: 18 },
+  borehole: { conductivity: 1100, temperature: 20 },
+  'rain-tank': { conductivity: 40, temperature: 18 },
+  none: { conductivity: 350, temperature: 18 },
+};
+
+/** The inputs of a plan, gathered from everything on record about a site. */
+async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<PlanInput> {
+  const { database } = context;
+  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const company = await readCompany(context);
+  const arrays = await arraysOfSite(database, siteId);
+  const reckonings = await lastReckonings(
+    database,
+    arrays.map(({ id }) => id),
+  );
+  const [water] = await waterReadingsOfSite(database, siteId);
+  const reckoned = await Promise.all(
+    arrays.flatMap((array) => {
+      const found = reckonings.find(({ arrayId }) => arrayId === array.id);
+      return found ? [withInspection(database, array, found)] : [];
+    }),
+  );
+  if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
+  const read = water ?? UNREAD_WATER[site.waterSource];
+  const { overrides } = body;
+  return {
+    arrays: reckoned.map(({ array, reckoning, inspection }) => ({
+      arrayId: array.id,
+      name: array.name,
+      year: reckoning.input,
+      method: {
+        soils: inspection.soils,
+        mount: array.mount,
+        storeys: array.storeys,
+        eaveHeight: array.eaveHeight,
+        surfaceTilt: array.tilt,
+        modules: moduleCount(array),
+        runOff: site.runOff,
+        waterless: false,
+        finish: body.finish,
+        bladeAgreed: inspection.bladeAgreed,
+      },
+    })),
+    finish: body.finish,
+    water: {
+      conductivity: read.conductivity,
+      waterTemperature: read.temperature,
+      carbonDioxide: WATER_DEFAULTS.carbonDioxide,
+      boughtConductivity: company.water.boughtConductivity,
+      resin: { litres: company.water.resinLitres, utilisation: company.water.resinUtilisation },
+      osmosis: {
+        rejection: company.water.osmosisRejection,
+        recovery: company.water.osmosisRecovery,
+        permeateFlow25: company.water.osmosisFlow25,
+      },
+      changeAt: company.water.changeAt,
+      prices: {
+        sourcePer1000: company.water.sourcePer1000,
+        boughtPer1000: company.water.boughtPer1000,
+        resinPerLitre: company.water.resinPerLitre,
+        osmosisPer1000: company.water.osmosisPer1000,
+      },
+    },
+    prices: company.prices,
+    travelKm: site.travelKm,
+    travelMinutes: site.travelMinutes,
+    valuePerKWh: valueOfEnergy(site),
+    ownUse: site.ownUse,
+    overrides: Object.fromEntries(Object.entries(overrides).map(([key, entry]) => [key, entry?.value])),
+  };
+}
+
+async function withInspection<A, R extends { inspectionId: string }>(connection: Connection, array: A, reckoning: R) {
+  const inspection = await findInspection(connection, reckoning.inspectionId);
+  if (inspection === undefined) throw new Error('a reckoning always has its inspection');
+  return { array, reckoning, inspection };
+}
+
+export async function planSite(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<Plan> {
+  const input = await gather(context, siteId, body);
+  const now = context.clock();
+  const output = await context.workers.run('makePlan', input);
+  return context.database.transaction(async (trx) => {
+    await createOnce(trx, context, 'plan', { ...body, siteId }, () =>
+      trx('plans').insert({
+        id: body.id,
+        siteId,
+        at: now,
+        by: context.person.id,
+        calculationVersion: CALCULATION_VERSION,
+        finish: body.finish,
+        overrides: json(body.overrides),
+        input: json(input),
+        output: json(output),
+      }),
+    );
+    return plan.parse(await named(trx).where({ 'plans.id': body.id }).first());
+  });
+}
+
+const named = (connection: Connection) =>
+  connection('plans').join('people', 'people.id', 'plans.by').select('plans.*', 'people.name as by');
+
+const planCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
+
+export async function listPlans(context: Context, siteId: string, query: QueryOf<Endpoints['listPlans']>) {
+  await mustFind(context.database, 'sites', siteId, 'site');
+  const after = decodeCursor(query.cursor, planCursor);
+  const rows = named(context.database)
+    .where({ siteId })
+    .orderBy([
+      { column: 'at', order: 'desc' },
+      { column: 'plans.id', order: 'desc' },
+    ])
+    .limit(query.limit + 1);
+  if (after) rows.whereRaw('(at, plans.id) < (?::timestamptz, ?::uuid)', after);
+  return page(
+    (await rows).map((row) => plan.parse(row)),
+    query.limit,
+    (row) => [row.at, row.id],
+  );
+}
+
+export async function lastPlan(connection: Connection, siteId: string): Promise<Plan> {
+  const row = await named(connection)
+    .where({ siteId })
+    .orderBy([
+      { column: 'at', order: 'desc' },
+      { column: 'plans.id', order: 'desc' },
+    ])
+    .first();
+  if (row === undefined) throw outOfOrder('This site has no plan yet. Plan water, method and visits first.');
+  return plan.parse(row);
+}
+
+export async function readPlan(connection: Connection, id: string): Promise<Plan> {
+  return plan.parse(await named(connection).where({ 'plans.id': id }).first());
+}

@@ -1,0 +1,179 @@
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { Person, peopleEndpoints, Session } from '../../contract/people/endpoints.ts';
+import { DEFAULT_GLASS } from '../../core/units/format.ts';
+import type { Context, OpenContext } from '../context.ts';
+import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
+import { json } from '../storage/database.ts';
+import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
+import { hashPassword, hashToken, makeToken, passwordMatches } from './passwords.ts';
+import {
+  addAttempt,
+  countAttempts,
+  findPerson,
+  findPersonByEmail,
+  forgetAttempts,
+  otherOwners,
+  type PersonRow,
+  readCompanyRow,
+  toPerson,
+} from './storage.ts';
+
+type Endpoints = typeof peopleEndpoints;
+
+const ATTEMPT_WINDOW = 15 * 60_000;
+const MOST_ATTEMPTS = { email: 8, address: 40 };
+const INVITATION_DAYS = 7;
+
+/** Checks a sign-in. Failed attempts are counted in the database, so that every process sees them. */
+export async function signIn(context: OpenContext, body: BodyOf<Endpoints['signIn']>): Promise<Person> {
+  const { database, clock, address } = context;
+  const since = new Date(clock().getTime() - ATTEMPT_WINDOW);
+  const counts = await countAttempts(database, body.email, address, since);
+  if (counts.email >= MOST_ATTEMPTS.email || counts.address >= MOST_ATTEMPTS.address) {
+    throw new AppError(429, 'Too many attempts', 'Too many sign-ins have failed. Wait 15 minutes and try again.');
+  }
+  const row = await findPersonByEmail(database, body.email);
+  const matches = await passwordMatches(row?.passwordHash, body.password);
+  if (!matches || row === undefined || row.disabled) {
+    await addAttempt(database, body.email, address, clock());
+    throw new AppError(401, 'Not signed in', 'The address or the password is not right.', {
+      issues: [{ path: 'password', message: 'address or password is not right' }],
+    });
+  }
+  await forgetAttempts(database, body.email);
+  return toPerson(row);
+}
+
+export async function readSession(context: OpenContext, csrf: string): Promise<Session> {
+  const row = context.person ? await findPerson(context.database, context.person.id) : undefined;
+  return {
+    person: row ? toPerson(row) : null,
+    company: row ? await readCompanyRow(context.database) : null,
+    csrf,
+  };
+}
+
+export function setGlass(context: Context, body: BodyOf<Endpoints['setGlass']>): Promise<Person> {
+  const { version, ...glass } = body;
+  return context.database.transaction(async (trx) => {
+    const row = { table: 'people', record: 'person', id: context.person.id, version };
+    await updateVersioned(trx, context, row, { glass: json(glass) });
+    return toPerson(await mustFind<PersonRow>(trx, 'people', context.person.id, 'person'));
+  });
+}
+
+export async function listPeople(context: Context) {
+  const people: PersonRow[] = await context.database('people').orderBy('name');
+  const invitations = await context
+    .database('invitations')
+    .whereNull('usedAt')
+    .where('expiresAt', '>', context.clock())
+    .orderBy('expiresAt')
+    .select('id', 'name', 'email', 'role', 'expiresAt');
+  return { people: people.map(toPerson), invitations };
+}
+
+export function changePerson(context: Context, id: string, body: BodyOf<Endpoints['changePerson']>): Promise<Person> {
+  const { version, ...changes } = body;
+  return context.database.transaction(async (trx) => {
+    const before = await mustFind<PersonRow>(trx, 'people', id, 'person');
+    const losesOwner = before.role === 'owner' && (changes.disabled === true || (changes.role ?? 'owner') !== 'owner');
+    if (losesOwner && (await otherOwners(trx, id)) === 0) {
+      throw invalid('role', 'the last owner cannot be taken away; make somebody else an owner first');
+    }
+    await updateVersioned(trx, context, { table: 'people', record: 'person', id, version }, changes);
+    if (changes.disabled) await trx('session').whereRaw("sess ->> 'personId' = ?", [id]).delete();
+    return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
+  });
+}
+
+/** Invites somebody. The token leaves the server once, in this answer; a retry gets none. */
+export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
+  const token = makeToken();
+  const expiresAt = new Date(context.clock().getTime() + INVITATION_DAYS * 86_400_000);
+  return context.database.transaction(async (trx) => {
+    if (await findPersonByEmail(trx, body.email)) throw invalid('email', 'already belongs to somebody here');
+    const made = await createOnce(trx, context, 'invitation', body, () =>
+      trx('invitations').insert({ ...body, tokenHash: hashToken(token), expiresAt, invitedBy: context.person.id }),
+    );
+    if (made) return { id: body.id, token, expiresAt: expiresAt.toISOString() };
+    const row = await mustFind<{ expiresAt: string }>(trx, 'invitations', body.id, 'invitation');
+    return { id: body.id, token: null, expiresAt: row.expiresAt };
+  });
+}
+
+interface InvitationRow {
+  id: string;
+  name: string;
+  email: string;
+  role: Person['role'];
+}
+
+async function openInvitation(context: OpenContext, token: string): Promise<InvitationRow> {
+  const row = await context
+    .database('invitations')
+    .where({ tokenHash: hashToken(token) })
+    .whereNull('usedAt')
+    .where('expiresAt', '>', context.clock())
+    .first();
+  if (row === undefined) throw notFound('open invitation: it was used or has expired; ask for a new link');
+  return row;
+}
+
+export async function readInvitation(context: OpenContext, token: string) {
+  const { name, email, role } = await openInvitation(context, token);
+  const company = await readCompanyRow(context.database);
+  return { name, email, role, company: company?.name ?? '' };
+}
+
+export async function acceptInvitation(context: OpenContext, token: string, password: string): Promise<Person> {
+  const invitation = await openInvitation(context, token);
+  const passwordHash = await hashPassword(password);
+  return context.database.transaction(async (trx) => {
+    const used = await trx('invitations')
+      .where({ id: invitation.id })
+      .whereNull('usedAt')
+      .update({ usedAt: context.clock() });
+    if (used === 0) throw outOfOrder('This invitation has been used.');
+    const { id, name, email, role } = invitation;
+    await trx('people').insert({ id, name, email, role, passwordHash, glass: json(DEFAULT_GLASS) });
+    await trail(
+      trx,
+      { ...context, person: { id } },
+      { record: 'person', id, action: 'accept', change: { name, email, role } },
+    );
+    return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
+  });
+}
+
+export async function readCompany(context: Pick<Context, 'database'>) {
+  const company = await readCompanyRow(context.database);
+  if (company === null) throw notFound('company');
+  return company;
+}
+
+/** The company has one row and no id of its own; its changes stand in the trail under this one. */
+const COMPANY_ID = '00000000-0000-4000-8000-000000000001';
+
+export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
+  const { version, prices, water, ...rest } = body;
+  const changes = { ...rest, prices: json(prices), water: json(water) };
+  return context.database.transaction(async (trx) => {
+    const updated = await trx('company')
+      .where({ version })
+      .update({ ...changes, version: version + 1 });
+    if (updated === 0) {
+      throw new AppError(
+        409,
+        'Changed by somebody else',
+        'The company was changed since you opened it. Compare and save again.',
+        {
+          current: await readCompanyRow(trx),
+          asked: body,
+        },
+      );
+    }
+    await trail(trx, context, { record: 'company', id: COMPANY_ID, action: 'change', change: body });
+    return readCompany({ database: trx });
+  });
+}

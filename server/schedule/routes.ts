@@ -1,0 +1,7 @@
+import type { scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
+import type { Handlers } from '../http/handlers.ts';
+import { readDay } from './useCases.ts';
+
+export const scheduleHandlers: Pick<Handlers, keyof typeof scheduleEndpoints> = {
+  readDay: (context, { query }) => readDay(context, query),
+};

@@ -1,0 +1,135 @@
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import {
+  type Site,
+  type SiteSpread,
+  type SolarArray,
+  site,
+  type sitesEndpoints,
+  waterReading,
+} from '../../contract/sites/endpoints.ts';
+import type { Context } from '../context.ts';
+import type { Connection } from '../storage/database.ts';
+import { page } from '../storage/paging.ts';
+import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { standings } from './spine.ts';
+import { arrayColumns, arraysOfSite, findCustomer, listSiteRows, waterReadingsOfSite } from './storage.ts';
+
+type Endpoints = typeof sitesEndpoints;
+
+export async function listSites(context: Context, query: QueryOf<Endpoints['listSites']>) {
+  const rows = await listSiteRows(context.database, query);
+  const { items, next } = page(rows, query.limit, (row) => [row.name.toLowerCase(), row.id]);
+  const standing = await standings(
+    context.database,
+    items.map(({ id }) => id),
+    context.clock(),
+  );
+  return {
+    next,
+    items: items.flatMap(({ id, name, place, customer }) => {
+      const stands = standing.get(id);
+      return stands
+        ? [{ id, name, place, customer, modules: stands.modules, power: stands.power, spine: stands.spine }]
+        : [];
+    }),
+  };
+}
+
+export async function readSite(
+  context: Pick<Context, 'clock'>,
+  connection: Connection,
+  id: string,
+): Promise<SiteSpread> {
+  const row = await mustFind<Site>(connection, 'sites', id, 'site');
+  const [customer, arrays, waterReadings, standing] = await Promise.all([
+    findCustomer(connection, row.customerId),
+    arraysOfSite(connection, id),
+    waterReadingsOfSite(connection, id),
+    standings(connection, [id], context.clock()),
+  ]);
+  const stands = standing.get(id);
+  if (stands === undefined) throw new Error('a site that was just read has a standing');
+  return { site: site.parse(row), customer, arrays, waterReadings, spine: stands.spine, latest: stands.latest };
+}
+
+export function createSite(context: Context, body: BodyOf<Endpoints['createSite']>): Promise<SiteSpread> {
+  return context.database.transaction(async (trx) => {
+    const { customer, ...fields } = body;
+    await createOnce(trx, context, 'site', body, async () => {
+      await createOnce(trx, context, 'customer', customer, () => trx('customers').insert(customer));
+      await trx('sites').insert({ ...fields, customerId: customer.id });
+    });
+    return readSite(context, trx, body.id);
+  });
+}
+
+export function changeSite(context: Context, id: string, body: BodyOf<Endpoints['changeSite']>): Promise<SiteSpread> {
+  const { version, ...fields } = body;
+  return context.database.transaction(async (trx) => {
+    await updateVersioned(trx, context, { table: 'sites', record: 'site', id, version }, fields);
+    return readSite(context, trx, id);
+  });
+}
+
+export function createArray(
+  context: Context,
+  siteId: string,
+  body: BodyOf<Endpoints['createArray']>,
+): Promise<SolarArray> {
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'sites', siteId, 'site');
+    await createOnce(trx, context, 'array', body, () => trx('arrays').insert({ ...arrayColumns(body), siteId }));
+    return mustFind<SolarArray>(trx, 'arrays', body.id, 'array');
+  });
+}
+
+export function changeArray(context: Context, id: string, body: BodyOf<Endpoints['changeArray']>): Promise<SolarArray> {
+  const { version, ...fields } = body;
+  return context.database.transaction(async (trx) => {
+    await updateVersioned(trx, context, { table: 'arrays', record: 'array', id, version }, arrayColumns(fields));
+    return mustFind<SolarArray>(trx, 'arrays', id, 'array');
+  });
+}
+
+export function addWaterReading(context: Context, siteId: string, body: BodyOf<Endpoints['addWaterReading']>) {
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'sites', siteId, 'site');
+    await createOnce(trx, context, 'water reading', body, () =>
+      trx('water_readings').insert({ ...body, siteId, by: context.person.id }),
+    );
+    return waterReading.parse(await mustFind(trx, 'water_readings', body.id, 'water reading'));
+  });
+}
+
+/** Everything on record about a site: the same stored figures that the screen and the papers show. */
+export async function exportSite(context: Context, id: string): Promise<Record<string, unknown>> {
+  const { database } = context;
+  const spread = await readSite(context, database, id);
+  const arrayIds = spread.arrays.map((array) => array.id);
+  const [inspections, reckonings, plans, quotes, jobs, reports] = await Promise.all([
+    database('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt'),
+    database('reckonings').whereIn('arrayId', arrayIds).orderBy('at'),
+    database('plans').where({ siteId: id }).orderBy('at'),
+    database('quotes').where({ siteId: id }).orderBy('createdAt'),
+    database('jobs').where({ siteId: id }).orderBy('scheduledFor'),
+    database('reports').where({ siteId: id }).orderBy('createdAt'),
+  ]);
+  const entries = await database('job_entries')
+    .whereIn(
+      'jobId',
+      jobs.map((job: { id: string }) => job.id),
+    )
+    .orderBy('number');
+  return {
+    format: 'wide-pail-record',
+    formatVersion: 1,
+    ...spread,
+    inspections,
+    reckonings,
+    plans,
+    quotes,
+    jobs,
+    entries,
+    reports,
+  };
+}

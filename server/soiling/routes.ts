@@ -1,0 +1,8 @@
+import type { soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import type { Handlers } from '../http/handlers.ts';
+import * as soiling from './useCases.ts';
+
+export const soilingHandlers: Pick<Handlers, keyof typeof soilingEndpoints> = {
+  reckon: (context, { params, body }) => soiling.reckonArray(context, params.id, body),
+  listReckonings: (context, { params, query }) => soiling.listReckonings(context, params.id, query),
+};

@@ -1,0 +1,17 @@
+import type { Knex } from 'knex';
+import * as first from './001-first.ts';
+
+interface Migration {
+  name: string;
+  up: (knex: Knex) => Promise<void>;
+  down: (knex: Knex) => Promise<void>;
+}
+
+/** Names without an ending, so that the same set runs as source and as a bundle. */
+const MIGRATIONS: Migration[] = [{ name: '001-first', ...first }];
+
+export const migrationSource: Knex.MigrationSource<Migration> = {
+  getMigrations: async () => MIGRATIONS,
+  getMigrationName: (migration) => migration.name,
+  getMigration: async (migration) => migration,
+};

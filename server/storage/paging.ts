@@ -1,0 +1,25 @@
+import type { z } from 'zod';
+import { invalid } from '../errors.ts';
+
+/** A cursor is the sort key of the last row, opaque to the client. */
+const encodeCursor = (key: readonly (string | number)[]): string =>
+  Buffer.from(JSON.stringify(key)).toString('base64url');
+
+/** Reads a cursor back; one that was made up is an error that names the field. */
+export function decodeCursor<T extends z.ZodType>(cursor: string | undefined, shape: T): z.output<T> | null {
+  if (cursor === undefined) return null;
+  try {
+    const parsed = shape.safeParse(JSON.parse(Buffer.from(cursor, 'base64url').toString('utf8')));
+    if (parsed.success && !JSON.stringify(parsed.data).includes('\\u0000')) return parsed.data;
+  } catch {
+    // not JSON: falls through to the error below
+  }
+  throw invalid('cursor', 'must be the one that came with the page before');
+}
+
+/** Cuts a page out of one row more than was asked for. */
+export function page<T>(rows: T[], limit: number, key: (row: T) => (string | number)[]) {
+  const items = rows.slice(0, limit);
+  const last = items.at(-1);
+  return { items, next: rows.length > limit && last !== undefined ? encodeCursor(key(last)) : null };
+}

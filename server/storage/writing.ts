@@ -1,0 +1,85 @@
+import { createHash } from 'node:crypto';
+import type { Context } from '../context.ts';
+import { AppError, late, notFound } from '../errors.ts';
+import { type Connection, json, type Transaction } from './database.ts';
+
+/** The part of a context that a write leaves in the trail. */
+export type Writer = Pick<Context, 'clock' | 'requestId'> & { person: { id: string } | null };
+
+/** Writes the one row of the audit trail that belongs to a change, in the change's own transaction. */
+export async function trail(
+  trx: Transaction,
+  writer: Writer,
+  entry: { record: string; id: string; action: string; change?: unknown },
+): Promise<void> {
+  await trx('audit_trail').insert({
+    at: writer.clock(),
+    personId: writer.person?.id ?? null,
+    record: entry.record,
+    recordId: entry.id,
+    action: entry.action,
+    change: json(entry.change ?? {}),
+    requestId: writer.requestId,
+  });
+}
+
+/**
+ * Runs a creation once for a client-made id. A retry with the same content changes nothing and is no error;
+ * the same id with other content is a conflict.
+ * @returns whether this call made the record
+ */
+export async function createOnce<C extends { id: string }>(
+  trx: Transaction,
+  writer: Writer,
+  record: string,
+  content: C,
+  insert: () => Promise<unknown>,
+): Promise<boolean> {
+  const digest = createHash('sha256').update(JSON.stringify(content)).digest();
+  const made = await trx('creations')
+    .insert({ id: content.id, record, digest })
+    .onConflict('id')
+    .ignore()
+    .returning('id');
+  if (made.length === 0) {
+    const before = await trx('creations').where({ id: content.id }).first();
+    if (before?.record === record && digest.equals(before.digest)) return false;
+    throw new AppError(
+      409,
+      'Id already used',
+      'This id stands for another record already. Make a new id and send it again.',
+      {
+        issues: [{ path: 'id', message: 'is already used for something else' }],
+      },
+    );
+  }
+  await insert();
+  await trail(trx, writer, { record, id: content.id, action: 'create', change: content });
+  return true;
+}
+
+/** Updates a row if it still has the version that was read; otherwise 409 with both states. */
+export async function updateVersioned(
+  trx: Transaction,
+  writer: Writer,
+  row: { table: string; record: string; id: string; version: number },
+  changes: Record<string, unknown>,
+): Promise<void> {
+  const updated = await trx(row.table)
+    .where({ id: row.id, version: row.version })
+    .update({ ...changes, version: row.version + 1 });
+  if (updated === 0) {
+    const current = await trx(row.table).where({ id: row.id }).first();
+    if (current === undefined) throw notFound(row.record);
+    const { passwordHash: _hidden, ...visible } = current;
+    throw late(visible, changes);
+  }
+  await trail(trx, writer, { record: row.record, id: row.id, action: 'change', change: changes });
+}
+
+/** The row or a 404. */
+export async function mustFind<T>(connection: Connection, table: string, id: string, what: string): Promise<T> {
+  const row = await connection(table).where({ id }).first();
+  if (row === undefined) throw notFound(what);
+  return row as T;
+}

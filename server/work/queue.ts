@@ -1,0 +1,39 @@
+import type { Knex } from 'knex';
+import PgBoss from 'pg-boss';
+
+/** Work that must survive a crash. It is queued in the database, in the transaction that asks for it. */
+export interface Queue {
+  send(trx: Knex.Transaction, name: QueueName, data: { id: string }): Promise<void>;
+  close(): Promise<void>;
+}
+
+const QUEUES = ['photo.prepare', 'quotes.expire'] as const;
+export type QueueName = (typeof QUEUES)[number];
+export type QueueHandlers = Record<QueueName, (data: { id: string }) => Promise<void>>;
+
+interface QueueOptions {
+  url: string;
+  handlers: QueueHandlers;
+  onError: (error: Error) => void;
+}
+
+export async function startQueue({ url, handlers, onError }: QueueOptions): Promise<Queue> {
+  const boss = new PgBoss({ connectionString: url, max: 3, schema: 'work' });
+  boss.on('error', onError);
+  await boss.start();
+  for (const name of QUEUES) {
+    await boss.createQueue(name, { name, retryLimit: 5, retryBackoff: true });
+    await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 1, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await handlers[name](job.data);
+    });
+  }
+  await boss.schedule('quotes.expire', '7 * * * *', { id: '' });
+  return {
+    async send(trx, name, data) {
+      const connection = await trx.client.acquireConnection();
+      const executeSql = async (text: string, values: unknown[]) => connection.query(text, values);
+      await boss.send(name, data, { db: { executeSql } });
+    },
+    close: () => boss.stop({ graceful: true, close: true, timeout: 5000 }),
+  };
+}

@@ -1,0 +1,5 @@
+/** What runs on a worker thread. Inputs and results are plain data. */
+
+export { makePlan } from '../../core/methods/plan.ts';
+export { reckon } from '../../core/soiling/reckon.ts';
+export { renderPaper } from '../documents/render.ts';
