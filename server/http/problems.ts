@@ -50,7 +50,10 @@ export function inputProblem(error: ZodError): AppError {
 }
 
 export function answerProblems(error: unknown, request: Request, response: Response, next: NextFunction): void {
-  if (response.headersSent) return next(error);
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
   const problem = { ...problemOf(error), instance: `urn:request:${String(request.id)}` };
   if (problem.status >= 500) request.log.error({ err: error }, 'request failed');
   response.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));

@@ -58,10 +58,8 @@ export async function amendmentsOf(connection: Connection, record: string, ids: 
 
 async function assemble(connection: Connection, rows: InspectionRow[]): Promise<Inspection[]> {
   const ids = rows.map(({ id }) => id);
-  const [amendments, photos] = await Promise.all([
-    amendmentsOf(connection, 'inspection', ids),
-    photosWhere(connection, { inspectionId: ids }),
-  ]);
+  const amendments = await amendmentsOf(connection, 'inspection', ids);
+  const photos = await photosWhere(connection, { inspectionId: ids });
   return rows.map((row) => ({
     ...inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt }),
     id: row.id,

@@ -54,11 +54,9 @@ export async function entriesOf(connection: Connection, jobId: string): Promise<
 export async function readJob(connection: Connection, id: string) {
   const row = await mustFind<JobRow>(connection, 'jobs', id, 'job');
   const site = await mustFind<Site>(connection, 'sites', row.siteId, 'site');
-  const [customer, entries, photos] = await Promise.all([
-    findCustomer(connection, site.customerId),
-    entriesOf(connection, id),
-    photosWhere(connection, { jobId: [id] }),
-  ]);
+  const customer = await findCustomer(connection, site.customerId);
+  const entries = await entriesOf(connection, id);
+  const photos = await photosWhere(connection, { jobId: [id] });
   const { content, modules: _modules, modulesLeft: _left, minutes: _minutes, ...rest } = row;
   return {
     ...rest,

@@ -38,12 +38,12 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     arrays.map(({ id }) => id),
   );
   const [water] = await waterReadingsOfSite(database, siteId);
-  const reckoned = await Promise.all(
-    arrays.flatMap((array) => {
-      const found = reckonings.find(({ arrayId }) => arrayId === array.id);
-      return found ? [withInspection(database, array, found)] : [];
-    }),
-  );
+  const reckoned = [];
+  for (const array of arrays) {
+    const reckoning = reckonings.find(({ arrayId }) => arrayId === array.id);
+    const inspection = reckoning && (await findInspection(database, reckoning.inspectionId));
+    if (reckoning && inspection) reckoned.push({ array, reckoning, inspection });
+  }
   if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
   const read = water ?? UNREAD_WATER[site.waterSource];
   const { overrides } = body;
@@ -92,12 +92,6 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     ownUse: site.ownUse,
     overrides: Object.fromEntries(Object.entries(overrides).map(([key, entry]) => [key, entry?.value])),
   };
-}
-
-async function withInspection<A, R extends { inspectionId: string }>(connection: Connection, array: A, reckoning: R) {
-  const inspection = await findInspection(connection, reckoning.inspectionId);
-  if (inspection === undefined) throw new Error('a reckoning always has its inspection');
-  return { array, reckoning, inspection };
 }
 
 export async function planSite(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<Plan> {

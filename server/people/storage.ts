@@ -25,7 +25,7 @@ export async function readCompanyRow(connection: Connection): Promise<Company | 
   const row = await connection('company').first();
   const { demo } = await connection('installation').first();
   if (row === undefined) return null;
-  const { only: _only, ...company } = row;
+  const { singleton: _singleton, ...company } = row;
   return { ...company, demo };
 }
 

@@ -39,50 +39,48 @@ export async function standings(
       .select(connection.raw(`${by}, ${columns}`))
       .whereIn(by, ids)
       .orderBy([{ column: by }, { column: order, order: 'desc' }, { column: 'id', order: 'desc' }]);
-  const [inspections, reckonings, plans, quotes, jobs, reports] = await Promise.all([
-    newest<{ arrayId: string; id: string; inspectedAt: string }>(
-      'inspections',
-      'array_id',
-      'inspected_at',
-      arrayIds,
-      'id, inspected_at',
-    ),
-    newest<{ arrayId: string; inspectionId: string; lossNow: number; overruled: boolean }>(
-      'reckonings',
-      'array_id',
-      'at',
-      arrayIds,
-      "inspection_id, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
-    ),
-    newest<{ siteId: string } & NonNullable<Latest['plan']>>(
-      'plans',
-      'site_id',
-      'at',
-      siteIds,
-      "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
-    ),
-    newest<{ siteId: string } & NonNullable<Latest['quote']>>(
-      'quotes',
-      'site_id',
-      'created_at',
-      siteIds,
-      "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
-    ),
-    newest<{ siteId: string } & NonNullable<Latest['job']>>(
-      'jobs',
-      'site_id',
-      'scheduled_for',
-      siteIds,
-      'id, state, quote_id, modules_left',
-    ),
-    newest<{ siteId: string } & NonNullable<Latest['report']>>(
-      'reports',
-      'site_id',
-      'created_at',
-      siteIds,
-      "id, job_id, state, (content #>> '{arrays,0,comparison,gain}')::float8 as gain",
-    ),
-  ]);
+  const inspections = await newest<{ arrayId: string; id: string; inspectedAt: string }>(
+    'inspections',
+    'array_id',
+    'inspected_at',
+    arrayIds,
+    'id, inspected_at',
+  );
+  const reckonings = await newest<{ arrayId: string; inspectionId: string; lossNow: number; overruled: boolean }>(
+    'reckonings',
+    'array_id',
+    'at',
+    arrayIds,
+    "inspection_id, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
+  );
+  const plans = await newest<{ siteId: string } & NonNullable<Latest['plan']>>(
+    'plans',
+    'site_id',
+    'at',
+    siteIds,
+    "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
+  );
+  const quotes = await newest<{ siteId: string } & NonNullable<Latest['quote']>>(
+    'quotes',
+    'site_id',
+    'created_at',
+    siteIds,
+    "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
+  );
+  const jobs = await newest<{ siteId: string } & NonNullable<Latest['job']>>(
+    'jobs',
+    'site_id',
+    'scheduled_for',
+    siteIds,
+    'id, state, quote_id, modules_left',
+  );
+  const reports = await newest<{ siteId: string } & NonNullable<Latest['report']>>(
+    'reports',
+    'site_id',
+    'created_at',
+    siteIds,
+    "id, job_id, state, (content #>> '{arrays,0,comparison,gain}')::float8 as gain",
+  );
   return new Map(
     siteIds.map((siteId) => {
       const own = arrays.filter((array) => array.siteId === siteId);

@@ -41,12 +41,10 @@ export async function readSite(
   id: string,
 ): Promise<SiteSpread> {
   const row = await mustFind<Site>(connection, 'sites', id, 'site');
-  const [customer, arrays, waterReadings, standing] = await Promise.all([
-    findCustomer(connection, row.customerId),
-    arraysOfSite(connection, id),
-    waterReadingsOfSite(connection, id),
-    standings(connection, [id], context.clock()),
-  ]);
+  const customer = await findCustomer(connection, row.customerId);
+  const arrays = await arraysOfSite(connection, id);
+  const waterReadings = await waterReadingsOfSite(connection, id);
+  const standing = await standings(connection, [id], context.clock());
   const stands = standing.get(id);
   if (stands === undefined) throw new Error('a site that was just read has a standing');
   return { site: site.parse(row), customer, arrays, waterReadings, spine: stands.spine, latest: stands.latest };

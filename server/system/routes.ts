@@ -9,7 +9,7 @@ export const systemHandlers: Pick<Handlers, keyof typeof systemEndpoints> = {
   health: async () => ({ status: 'ok' as const }),
   ready: async ({ database }) => {
     try {
-      await database('installation').first('only');
+      await database('installation').first('singleton');
       return { status: 'ready' as const };
     } catch {
       throw new AppError(503, 'Not ready', 'The database does not answer or is not migrated yet.');

@@ -12,7 +12,7 @@ export interface Workers {
 
 export function startWorkers(): Workers {
   const pool = new Piscina({
-    filename: new URL('./tasks.ts', import.meta.url).href,
+    filename: new URL('./entry.mjs', import.meta.url).href,
     minThreads: 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: 30_000,

@@ -6,14 +6,14 @@ import type { Knex } from 'knex';
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     create table installation (
-      only boolean primary key default true check (only),
+      singleton boolean primary key default true check (singleton),
       session_secret text not null default replace(gen_random_uuid()::text || gen_random_uuid()::text, '-', ''),
       demo boolean not null default false
     );
     insert into installation default values;
 
     create table company (
-      only boolean primary key default true check (only),
+      singleton boolean primary key default true check (singleton),
       name text not null,
       currency char(3) not null,
       zone text not null,

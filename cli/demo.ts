@@ -1,0 +1,141 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { companyFields } from '../contract/people/endpoints.ts';
+import { setUpCompany } from '../server/people/setUp.ts';
+import { openDatabase } from '../server/storage/database.ts';
+import { dataFolder, PROJECT } from './folders.ts';
+
+export const DEMO_OWNER = { name: 'Nomsa Vale', email: 'owner@harbourpail.example' };
+export const DEMO_CREW = [
+  { name: 'Teo Marsh', email: 'estimator@harbourpail.example', role: 'estimator' },
+  { name: 'Ada Brook', email: 'crew@harbourpail.example', role: 'crew' },
+] as const;
+
+/** The day on which the demo files were written; they are moved so that it falls on today. */
+const ANCHOR = Date.UTC(2026, 10, 2);
+
+/** Moves every date and moment of a document by whole days. */
+function moved(value: unknown, days: number): unknown {
+  if (typeof value === 'string') {
+    const match = value.match(/^(\d{4}-\d{2}-\d{2})(T.*)?$/);
+    if (!match) return value;
+    const date = new Date(Date.parse(`${match[1]}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+    return `${date}${match[2] ?? ''}`;
+  }
+  if (Array.isArray(value)) return value.map((item) => moved(item, days));
+  if (value !== null && typeof value === 'object') {
+    return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, moved(item, days)]));
+  }
+  return value;
+}
+
+/** The demo's password: generated on this machine, kept readable for this account alone. */
+function demoPassword(): string {
+  if (process.env.PAIL_DEMO_PASSWORD) return process.env.PAIL_DEMO_PASSWORD;
+  const file = join(dataFolder(), 'demo-password');
+  if (!existsSync(file)) {
+    mkdirSync(dataFolder(), { recursive: true, mode: 0o700 });
+    writeFileSync(file, `pail-${randomBytes(6).toString('hex')}`, { mode: 0o600 });
+  }
+  return readFileSync(file, 'utf8').trim();
+}
+
+/** Loads the demo scenario once, through the same import that a person's files take. @returns what to tell the person */
+export async function loadDemo(databaseUrl: string, address: string): Promise<string> {
+  const password = demoPassword();
+  const folder = join(PROJECT, 'demo');
+  const database = openDatabase(databaseUrl, 2);
+  try {
+    const company = companyFields.parse(JSON.parse(readFileSync(join(folder, 'company.json'), 'utf8')));
+    const made = await setUpCompany(database, company, { ...DEMO_OWNER, password }, true);
+    const loaded = await database('sites').first('id');
+    if (made !== null || loaded === undefined) {
+      process.stderr.write('Loading the demo company ...\n');
+      const door = await signIn(address, DEMO_OWNER.email, password);
+      for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
+      await importFolder(door, folder);
+    }
+  } finally {
+    await database.destroy();
+  }
+  const line = (role: string, email: string) => `  ${role.padEnd(10)} ${email}   ${password}`;
+  return [
+    'Demo company (made up): sign in as',
+    line('owner', DEMO_OWNER.email),
+    ...DEMO_CREW.map(({ role, email }) => line(role, email)),
+  ].join('\n');
+}
+
+/** A signed-in way to the API. */
+type Door = (method: string, path: string, body?: unknown) => Promise<unknown>;
+
+async function signIn(address: string, email: string, password: string): Promise<Door> {
+  const answer = await fetch(`${address}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email, password }),
+  });
+  const { csrf } = (await answer.json()) as { csrf: string };
+  const cookie = (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  return async (method, path, body) => {
+    const form = body instanceof FormData;
+    const response = await fetch(`${address}${path}`, {
+      method,
+      headers: {
+        cookie,
+        'x-csrf-token': csrf,
+        ...(form || body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
+    });
+    if (!response.ok) throw new Error(`${method} ${path}: ${await response.text()}`);
+    return response.status === 204 ? null : response.json();
+  };
+}
+
+async function acceptAs(
+  door: Door,
+  address: string,
+  person: (typeof DEMO_CREW)[number],
+  password: string,
+): Promise<void> {
+  const id = crypto.randomUUID();
+  const { token } = (await door('POST', '/api/invitations', { id, ...person })) as { token: string };
+  const answer = await fetch(`${address}/api/invitations/${token}/accept`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ password }),
+  });
+  if (!answer.ok) throw new Error(await answer.text());
+}
+
+interface Imported {
+  photos: {
+    id: string;
+    file: string;
+    arrayId: string;
+    role: string;
+    caption: string;
+    inspectionId?: string;
+    jobId?: string;
+  }[];
+}
+
+/** Imports every file of sites in a folder, and the photographs that they name. */
+async function importFolder(door: Door, folder: string): Promise<void> {
+  const now = new Date();
+  const days = Math.round((Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) - ANCHOR) / 86_400_000);
+  const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
+  for (const file of files.sort()) {
+    const bundle = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days);
+    const { photos } = (await door('POST', '/api/imports', bundle)) as Imported;
+    for (const { file: picture, ...fields } of photos) {
+      const form = new FormData();
+      for (const [key, value] of Object.entries(fields)) form.append(key, String(value));
+      const bytes = readFileSync(join(folder, 'photos', picture));
+      form.append('file', new Blob([bytes], { type: picture.endsWith('.png') ? 'image/png' : 'image/jpeg' }), picture);
+      await door('POST', '/api/photos', form);
+    }
+  }
+}

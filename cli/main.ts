@@ -1,0 +1,26 @@
+/** Commands are loaded only when they are called, so that `compute` starts at once. */
+const commands: Record<string, (args: string[]) => Promise<number>> = {
+  compute: async ([name]) => (await import('./compute.ts')).compute(name),
+  demo: async () => (await import('./serve.ts')).serve({ demo: true }),
+  start: async () => (await import('./serve.ts')).serve({ demo: false }),
+  test: async (only) => (await import('./test.ts')).test(only),
+  backup: async ([file]) => (await import('./backup.ts')).backup(file),
+  restore: async ([file]) => (await import('./backup.ts')).restore(file),
+  screenshots: async () => (await import('./screenshots.ts')).screenshots(),
+};
+
+const [name = 'help', ...args] = process.argv.slice(2);
+const command = Object.hasOwn(commands, name) ? commands[name] : undefined;
+if (command === undefined) {
+  process.stderr.write(`There is no command "${name}". ./pail help lists them.\n`);
+  process.exitCode = 2;
+} else {
+  try {
+    process.exitCode = await command(args);
+  } catch (error) {
+    process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+    process.exitCode = 1;
+  }
+}
+
+export {};

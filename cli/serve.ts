@@ -1,0 +1,38 @@
+import { join } from 'node:path';
+import { buildWeb } from './build.ts';
+import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
+import { loadDemo } from './demo.ts';
+import { inviteFirstOwner } from './firstOwner.ts';
+import { dataFolder, webFolder } from './folders.ts';
+import { startServerProcess } from './serverProcess.ts';
+
+/** Serves until Ctrl-C; then stops all that it started. */
+export async function serve({ demo }: { demo: boolean }): Promise<number> {
+  let cluster: Cluster | null = null;
+  let url = process.env.DATABASE_URL;
+  if (url === undefined) {
+    cluster = await openCluster(join(dataFolder(), 'cluster'));
+    url = await ensureDatabase(cluster, demo ? 'demo' : 'pail');
+  }
+  try {
+    buildWeb();
+    const server = await startServerProcess({
+      DATABASE_URL: url,
+      WEB_FOLDER: webFolder(),
+      LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+      NODE_ENV: 'production',
+    });
+    const stopped = new Promise<void>((resolve) => {
+      process.once('SIGINT', resolve);
+      process.once('SIGTERM', resolve);
+      server.child.once('exit', () => resolve());
+    });
+    console.log(demo ? await loadDemo(url, server.address) : await inviteFirstOwner(url, server.address));
+    console.log(`\nWide Pail is at ${server.address}   (Ctrl-C stops it)`);
+    await stopped;
+    if (server.child.exitCode === null) await server.stop();
+    return 0;
+  } finally {
+    cluster?.stop();
+  }
+}

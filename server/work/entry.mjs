@@ -1,0 +1,9 @@
+// The door of a worker thread: makes TypeScript readable there too, then hands over the tasks.
+import { register } from 'tsx/esm/api';
+
+register();
+const tasks = await import('./tasks.ts');
+
+export const reckon = tasks.reckon;
+export const makePlan = tasks.makePlan;
+export const renderPaper = tasks.renderPaper;
