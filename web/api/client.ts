@@ -1,0 +1,78 @@
+import type { Problem } from '../../contract/common.ts';
+import type { AnswerOf, BodyInput, Endpoint, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
+import { type EndpointName, type Endpoints, endpoints } from '../../contract/index.ts';
+
+/** A refusal of the server, with the fields it names. */
+export class ProblemError extends Error {
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** The server cannot be reached: nothing was sent, nothing is lost. */
+export class OfflineError extends Error {
+  constructor() {
+    super('The server cannot be reached. What you typed is kept on this device; try again when there is a signal.');
+  }
+}
+
+type Given<T> = [T] extends [never] ? unknown : T;
+export interface CallInput<K extends EndpointName> {
+  params?: Given<ParamsOf<Endpoints[K]>>;
+  query?: Partial<Given<QueryOf<Endpoints[K]>>>;
+  body?: Given<BodyInput<Endpoints[K]>>;
+  file?: File;
+}
+
+let csrf = '';
+/** Keeps the token that writes have to carry; it comes with the session. */
+export const keepCsrf = (token: string): void => {
+  csrf = token;
+};
+
+export function addressOf(path: string, params: object = {}, query: object = {}): string {
+  const filled = path.replace(/:(\w+)/g, (_, name: string) =>
+    encodeURIComponent(String((params as Record<string, unknown>)[name])),
+  );
+  const search = new URLSearchParams();
+  for (const [key, value] of Object.entries(query)) if (value !== undefined) search.set(key, String(value));
+  const tail = search.toString();
+  return tail === '' ? filled : `${filled}?${tail}`;
+}
+
+/** Calls a door of the server by its name in the contract. */
+export async function call<K extends EndpointName>(name: K, input: CallInput<K> = {}): Promise<AnswerOf<Endpoints[K]>> {
+  const endpoint = endpoints[name] as unknown as Endpoint;
+  const headers: Record<string, string> = {};
+  if (endpoint.method !== 'GET') headers['x-csrf-token'] = csrf;
+  let body: BodyInit | undefined;
+  if (endpoint.upload) {
+    const form = new FormData();
+    for (const [key, value] of Object.entries(input.body ?? {})) form.append(key, String(value));
+    if (input.file) form.append('file', input.file);
+    body = form;
+  } else if (input.body !== undefined) {
+    headers['content-type'] = 'application/json';
+    body = JSON.stringify(input.body);
+  }
+  let response: Response;
+  try {
+    response = await fetch(addressOf(endpoint.path, input.params as object, input.query), {
+      method: endpoint.method,
+      headers,
+      ...(body === undefined ? {} : { body }),
+    });
+  } catch {
+    throw new OfflineError();
+  }
+  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as AnswerOf<Endpoints[K]>;
+  const problem: Problem = await response.json().catch(() => ({
+    type: 'about:blank',
+    title: 'No answer',
+    status: response.status,
+    detail: 'The server did not answer as it should. Try again in a moment.',
+  }));
+  throw new ProblemError(problem);
+}

@@ -1,0 +1,54 @@
+import { useMutation, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
+import type { AnswerOf } from '../../contract/endpoint.ts';
+import type { EndpointName, Endpoints } from '../../contract/index.ts';
+import type { Session } from '../../contract/people/endpoints.ts';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { type CallInput, call, keepCsrf } from './client.ts';
+
+/** Reads a door and keeps the answer; `enabled: false` waits. */
+export function useAsk<K extends EndpointName>(
+  name: K,
+  input: CallInput<K> = {},
+  options: { enabled?: boolean; refetchInterval?: number | false } = {},
+): UseQueryResult<AnswerOf<Endpoints[K]>> {
+  return useQuery({
+    queryKey: [name, input.params ?? null, input.query ?? null],
+    queryFn: () => call(name, input),
+    ...options,
+  }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
+}
+
+/** Writes through a door; every reading is refreshed after it, so that no screen shows an old state. */
+export function useDo<K extends EndpointName>(name: K, onDone?: (answer: AnswerOf<Endpoints[K]>) => void) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (input: CallInput<K>) => call(name, input),
+    onSuccess: async (answer) => {
+      onDone?.(answer);
+      await client.invalidateQueries();
+    },
+  });
+}
+
+export const SESSION_KEY = ['readSession', null, null];
+
+export function useSession(): UseQueryResult<Session> {
+  return useQuery({
+    queryKey: SESSION_KEY,
+    queryFn: async () => {
+      const session = await call('readSession');
+      keepCsrf(session.csrf);
+      return session;
+    },
+    staleTime: 60_000,
+  });
+}
+
+/** How the person at the screen reads numbers and dates. */
+export function useGlass(): Glass {
+  return useSession().data?.person?.glass ?? DEFAULT_GLASS;
+}
+
+export function useCurrency(): string {
+  return useSession().data?.company?.currency ?? 'ZAR';
+}

@@ -1,0 +1,35 @@
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-800.css';
+import './theme/theme.scss';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { registerSW } from 'virtual:pwa-register';
+import { OfflineError, ProblemError } from './api/client.ts';
+import { router } from './routes.tsx';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => !(error instanceof ProblemError) && !(error instanceof OfflineError) && count < 2,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+registerSW({ immediate: true });
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('index.html has lost its root');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

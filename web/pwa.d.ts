@@ -1,0 +1,2 @@
+/// <reference types="vite-plugin-pwa/client" />
+/// <reference types="vite/client" />

@@ -1,0 +1,32 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 700, target: 'es2022' },
+  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'Wide Pail',
+        short_name: 'Wide Pail',
+        display: 'standalone',
+        start_url: '/field',
+        background_color: '#f4f1e8',
+        theme_color: '#16302b',
+        icons: [{ src: '/pail.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+      },
+    }),
+  ],
+  server: { proxy: { '/api': 'http://127.0.0.1:8480' } },
+});
