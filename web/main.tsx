@@ -3,11 +3,11 @@ import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-800.css';
 import './theme/theme.scss';
+import { registerSW } from 'virtual:pwa-register';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { registerSW } from 'virtual:pwa-register';
 import { OfflineError, ProblemError } from './api/client.ts';
 import { router } from './routes.tsx';
 

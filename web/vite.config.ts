@@ -5,7 +5,11 @@ import { VitePWA } from 'vite-plugin-pwa';
 export default defineConfig({
   root: import.meta.dirname,
   build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 700, target: 'es2022' },
-  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
+  css: {
+    preprocessorOptions: {
+      scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
+    },
+  },
   plugins: [
     react(),
     VitePWA({

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
+import { type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';

@@ -1,0 +1,71 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { type FieldValues, FormProvider, type Resolver, useForm } from 'react-hook-form';
+import type { z } from 'zod';
+import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
+import { newId } from '../api/ids.ts';
+
+interface Draft<T> {
+  id: string;
+  values: T;
+}
+
+/**
+ * A form that keeps what is typed on this device until it is sent, under one client-made id, so that a retry makes
+ * nothing twice.
+ */
+export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defaults: z.input<S>) {
+  const kept = useRef(readDraft<Draft<FieldValues>>(name));
+  const id = useRef(kept.current?.id ?? newId());
+  const form = useForm({
+    resolver: zodResolver(schema as never) as Resolver<FieldValues>,
+    defaultValues: { ...(defaults as FieldValues), ...kept.current?.values },
+  });
+  useEffect(
+    () =>
+      form.subscribe({
+        formState: { values: true },
+        callback: ({ values }) => keepDraft(name, { id: id.current, values }),
+      }),
+    [form, name],
+  );
+  return {
+    form,
+    wasKept: kept.current !== null,
+    id: () => id.current,
+    /** call when the server has taken it */
+    sent: (values: FieldValues = defaults as FieldValues) => {
+      id.current = newId();
+      form.reset(values);
+      dropDraft(name);
+    },
+    discard: () => {
+      form.reset(defaults as FieldValues);
+      dropDraft(name);
+    },
+  };
+}
+
+export function DraftForm({
+  draft,
+  onSubmit,
+  children,
+  className,
+}: {
+  draft: ReturnType<typeof useDraftForm>;
+  onSubmit: (values: never, id: string) => void;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <FormProvider {...draft.form}>
+      <form
+        className={className}
+        noValidate
+        onSubmit={draft.form.handleSubmit((values) => onSubmit(values as never, draft.id()))}
+      >
+        {children}
+      </form>
+    </FormProvider>
+  );
+}

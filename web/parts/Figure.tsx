@@ -1,0 +1,134 @@
+import { useState } from 'react';
+import { Modal } from 'react-bootstrap';
+import type { Reason } from '../../core/reasons.ts';
+import { formatMoney, formatNumber, formatQuantity, type Glass, minorDigits } from '../../core/units/format.ts';
+import { type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
+import { useCurrency, useGlass } from '../api/hooks.ts';
+
+/** A value as text in its own kind. */
+export function show(
+  value: number | null,
+  kind: QuantityKind | 'money',
+  glass: Glass,
+  currency: string,
+  digits?: number,
+): string {
+  if (kind !== 'money') return formatQuantity(value, kind, glass, digits);
+  return formatMoney(value === null ? null : value, currency, glass, digits ?? moneyDigits(value ?? 0, currency));
+}
+
+/** Amounts of a hundred and more are estimates or sums here: no cents. */
+const moneyDigits = (value: number, currency: string): number =>
+  Math.abs(value) >= 100 * 10 ** minorDigits(currency) ? 0 : minorDigits(currency);
+
+export function showRange(
+  low: number,
+  high: number,
+  kind: QuantityKind | 'money',
+  glass: Glass,
+  currency: string,
+): string {
+  if (kind === 'money') {
+    const scale = 10 ** minorDigits(currency);
+    return `${formatNumber(low / scale, 0, glass)} to ${formatNumber(high / scale, 0, glass)}`;
+  }
+  const unit = unitOf(kind, glass.units);
+  return `${formatNumber(toGlass(low, kind, glass.units), unit.digits, glass)} to ${formatNumber(toGlass(high, kind, glass.units), unit.digits, glass)} ${unit.symbol}`;
+}
+
+interface FigureProps {
+  label: string;
+  reason: Reason;
+  /** what stands under the figure instead of its range */
+  note?: string;
+}
+
+/** A computed figure. Clicking it opens its reasons: inputs, formula in words, source, what would change it most. */
+export function Figure({ label, reason, note }: FigureProps) {
+  const [open, setOpen] = useState(false);
+  const glass = useGlass();
+  const currency = useCurrency();
+  const ranged = reason.low !== undefined && reason.high !== undefined;
+  return (
+    <>
+      <button type="button" className="figure-box" onClick={() => setOpen(true)}>
+        <span className="label">{label}</span>
+        <span className="value">{show(reason.value, reason.kind, glass, currency)}</span>
+        <span className="range">
+          {ranged ? showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, glass, currency) : note}
+        </span>
+        <span className="why">why this figure</span>
+      </button>
+      <Modal show={open} onHide={() => setOpen(false)} aria-labelledby="reason-title" centered>
+        <Modal.Header closeButton>
+          <Modal.Title as="h2" id="reason-title">
+            {label}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <ReasonBody reason={reason} />
+        </Modal.Body>
+      </Modal>
+    </>
+  );
+}
+
+function ReasonBody({ reason }: { reason: Reason }) {
+  const glass = useGlass();
+  const currency = useCurrency();
+  return (
+    <>
+      <p>
+        {reason.what}: <strong>{show(reason.value, reason.kind, glass, currency)}</strong>
+        {reason.low !== undefined && reason.high !== undefined && (
+          <> ({showRange(reason.low, reason.high, reason.kind, glass, currency)})</>
+        )}
+      </p>
+      <h3>How</h3>
+      <p>{reason.formula}</p>
+      <h3>From</h3>
+      <table className="table">
+        <tbody>
+          {reason.inputs.map(({ name, value, kind }) => (
+            <tr key={name}>
+              <td>{name}</td>
+              <td className="number">
+                {typeof value === 'number' && kind ? show(value, kind, glass, currency) : (value ?? 'none')}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {reason.drivers.length > 0 && (
+        <>
+          <h3>What would change it most</h3>
+          <table className="table">
+            <tbody>
+              {reason.drivers.map(({ change, becomes }) => (
+                <tr key={change}>
+                  <td>{change}</td>
+                  <td className="number">{show(becomes, reason.kind, glass, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      <p className="quiet mb-0">
+        Source: {reason.source}.
+        {reason.assumption && ' Rests on assumptions of the house until your own records replace them.'}
+      </p>
+    </>
+  );
+}
+
+/** A plain figure without reasons, such as a price that was agreed. */
+export function Plain({ label, value, note }: { label: string; value: string; note?: string }) {
+  return (
+    <div className="figure-box">
+      <span className="label">{label}</span>
+      <span className="value">{value}</span>
+      <span className="range">{note}</span>
+    </div>
+  );
+}

@@ -1,0 +1,266 @@
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Soil } from '../../core/inspections/soil.ts';
+import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
+import type { ModuleMark } from '../../core/jobs/progress.ts';
+
+const LONG = 1.72;
+const SHORT = 1.04;
+const GAP = 0.05;
+
+/** Soiling from clear to earth: five steps, each darker than the one before. */
+export const SOIL_STEPS = [0.01, 0.04, 0.09, 0.18];
+export const soilStep = (loss: number): number => SOIL_STEPS.filter((edge) => loss >= edge).length;
+const SOIL_COLOURS = ['var(--soil-0)', 'var(--soil-1)', 'var(--soil-2)', 'var(--soil-3)', 'var(--soil-4)'];
+
+export const MARK_LABELS: Record<ModuleMark, string> = {
+  rinsed: 'rinsed',
+  brushed: 'brushed',
+  bladed: 'bladed',
+  'not-reached': 'not reached',
+  'come-back': 'come back',
+};
+
+export function moduleSize(array: Pick<SolarArray, 'orientation'>) {
+  return array.orientation === 'portrait' ? { width: SHORT, height: LONG } : { width: LONG, height: SHORT };
+}
+
+/** The shape inside a marked module: told apart by form, not by colour alone. */
+export function MarkShape({ mark, width, height }: { mark: ModuleMark; width: number; height: number }) {
+  const stroke = { stroke: '#0c1311', strokeWidth: 0.11, fill: 'none' };
+  const x = width / 2;
+  const y = height / 2;
+  const r = Math.min(width, height) * 0.27;
+  if (mark === 'rinsed') return <path d={`M${x} ${y - r}q${r} ${r} 0 ${2 * r}q${-r} ${-r} 0 ${-2 * r}`} {...stroke} />;
+  if (mark === 'brushed')
+    return <path d={`M${x - r} ${y}l${r * 0.7} ${r * 0.8}L${x + r} ${y - r * 0.9}`} {...stroke} />;
+  if (mark === 'bladed')
+    return (
+      <path
+        d={`M${x - r} ${y + r * 0.5}h${2 * r}M${x - r} ${y - r * 0.1}l${r * 0.6} ${r * 0.6}L${x + r} ${y - r}`}
+        {...stroke}
+      />
+    );
+  if (mark === 'not-reached')
+    return <path d={`M${x - r} ${y - r}l${2 * r} ${2 * r}M${x + r} ${y - r}l${-2 * r} ${2 * r}`} {...stroke} />;
+  return (
+    <path
+      d={`M${x + r} ${y}a${r} ${r} 0 1 1 ${-r} ${-r}l${r * 0.5} ${-r * 0.4}m${-r * 0.5} ${r * 0.4}l${r * 0.5} ${r * 0.5}`}
+      {...stroke}
+    />
+  );
+}
+
+const MARK_FILL: Record<ModuleMark, string> = {
+  rinsed: '#cfe6ef',
+  brushed: '#c4e3cd',
+  bladed: '#a8d3b4',
+  'not-reached': '#f3c9bf',
+  'come-back': '#f7e3a6',
+};
+
+interface RoofDrawingProps {
+  array: SolarArray;
+  soils?: readonly Soil[];
+  marks?: Record<number, ModuleMark>;
+  defects?: readonly { module: number; kind: string }[];
+  /** makes modules answer a click or a key */
+  onModule?: (index: number) => void;
+  /** px a module, for the field; left out to fit the page */
+  scale?: number;
+}
+
+/** The array as it lies: picture, map and input at once. Row 1 is at the ridge, the last row at the eave. */
+export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, scale }: RoofDrawingProps) {
+  const { width, height } = moduleSize(array);
+  const holes = new Set(array.missing);
+  const total = { width: array.columns * (width + GAP), height: array.rows * (height + GAP) };
+  const film = soils.filter((soil) => isFilm(soil.kind)).reduce((sum, soil) => sum + lossOfSoil(soil).mid, 0);
+  const patches = soils.filter((soil) => !isFilm(soil.kind));
+  const colour = SOIL_COLOURS[soils.length === 0 ? 0 : soilStep(film)] ?? SOIL_COLOURS[0];
+  const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
+  return (
+    <svg
+      viewBox={`-0.5 -0.9 ${total.width + 2.2} ${total.height + 1.9}`}
+      style={
+        scale
+          ? {
+              width: (total.width + 2.2) * scale,
+              height: (total.height + 1.9) * scale,
+              maxWidth: 'none',
+              maxHeight: 'none',
+            }
+          : undefined
+      }
+      role={onModule ? 'group' : 'img'}
+      aria-label={label}
+    >
+      <path d={`M-0.3 -0.35H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
+      <path d={`M-0.3 ${total.height + 0.25}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
+      <text x="-0.3" y="-0.48" fontSize="0.42" fill="#4c5853">
+        ridge
+      </text>
+      <text x="-0.3" y={total.height + 0.72} fontSize="0.42" fill="#4c5853">
+        eave
+      </text>
+      <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
+      {Array.from({ length: array.rows * array.columns }, (_, index) => {
+        const x = (index % array.columns) * (width + GAP);
+        const y = Math.floor(index / array.columns) * (height + GAP);
+        const key = `m${index}`;
+        if (holes.has(index)) {
+          return (
+            <rect
+              key={key}
+              x={x}
+              y={y}
+              width={width}
+              height={height}
+              fill="none"
+              stroke="#9a958a"
+              strokeWidth="0.04"
+              strokeDasharray="0.15 0.12"
+            />
+          );
+        }
+        const mark = marks?.[index];
+        const defect = defects.find(({ module }) => module === index);
+        const name = `Module ${index + 1}, row ${Math.floor(index / array.columns) + 1}, ${mark ? MARK_LABELS[mark] : 'no mark'}${defect ? `, ${defect.kind}` : ''}`;
+        return (
+          <g
+            key={key}
+            transform={`translate(${x} ${y})`}
+            {...(onModule
+              ? {
+                  role: 'button',
+                  tabIndex: 0,
+                  'aria-label': name,
+                  'aria-pressed': mark !== undefined,
+                  onClick: () => onModule(index),
+                  onKeyDown: (event: React.KeyboardEvent) => {
+                    if (event.key === 'Enter' || event.key === ' ') {
+                      event.preventDefault();
+                      onModule(index);
+                    }
+                  },
+                }
+              : {})}
+          >
+            <rect
+              className="module"
+              width={width}
+              height={height}
+              fill={mark ? MARK_FILL[mark] : marks ? '#eef1ee' : colour}
+              stroke="#6d777c"
+              strokeWidth={marks ? 0.05 : 0.03}
+            />
+            {!marks && <Cells width={width} height={height} />}
+            {!marks &&
+              patches.map((soil) => (
+                <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
+              ))}
+            {mark && <MarkShape mark={mark} width={width} height={height} />}
+            {defect && (
+              <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+function Cells({ width, height }: { width: number; height: number }) {
+  return (
+    <path
+      d={`M${width / 2} 0v${height}M0 ${height / 2}h${width}`}
+      stroke="#7d898f"
+      strokeOpacity="0.4"
+      strokeWidth="0.02"
+    />
+  );
+}
+
+/** A few stylised spots or an edge, the same for the same module each time. */
+function Patch({ soil, seed, width, height }: { soil: Soil; seed: number; width: number; height: number }) {
+  const edge = soil.where === 'lower-edge';
+  if (edge) {
+    const depth = Math.min(0.3, 0.08 + soil.share * 6) * Math.min(1, height / 1.5);
+    return (
+      <rect
+        x="0.03"
+        y={height - depth}
+        width={width - 0.06}
+        height={depth - 0.02}
+        fill="var(--soil-4)"
+        opacity="0.75"
+      />
+    );
+  }
+  const count = Math.max(1, Math.round(soil.share * 120));
+  const spots = Array.from({ length: Math.min(5, count) }, (_, index) => {
+    const a = Math.abs(Math.sin((seed + 1) * 12.9898 + index * 78.233) * 43758.5453) % 1;
+    const b = Math.abs(Math.sin((seed + 1) * 39.3467 + index * 11.135) * 24634.6345) % 1;
+    return { x: 0.12 + a * (width - 0.24), y: 0.12 + b * (height - 0.24), r: 0.05 + 0.05 * b, key: `${index}` };
+  }).filter((_, index) => (seed * 7 + index * 3) % Math.max(1, Math.round(6 - soil.share * 150)) === 0);
+  return (
+    <>
+      {spots.map(({ key, x, y, r }) => (
+        <circle key={key} cx={x} cy={y} r={r} fill="#fffdf2" stroke="#4a3a1c" strokeWidth="0.03" />
+      ))}
+    </>
+  );
+}
+
+/** An arrow in the direction that the face looks, with north up. */
+function Compass({ azimuth, x, y }: { azimuth: number; x: number; y: number }) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <circle r="0.52" fill="#fbfaf5" stroke="#6e6a5c" strokeWidth="0.04" />
+      <text y="-0.6" fontSize="0.36" textAnchor="middle" fill="#4c5853">
+        N
+      </text>
+      <g transform={`rotate(${azimuth})`}>
+        <path d="M0 -0.44l0.17 0.42h-0.1v0.36h-0.14v-0.36h-0.1z" fill="#17211e" />
+      </g>
+    </g>
+  );
+}
+
+/** What the colours and shapes of a drawing mean. */
+export function SoilLegend() {
+  const words = ['under 1 %', '1 to 4 %', '4 to 9 %', '9 to 18 %', 'over 18 %'];
+  return (
+    <div className="legend">
+      <span>Loss to the film:</span>
+      {words.map((word, index) => (
+        <span key={word}>
+          <span className="swatch" style={{ background: SOIL_COLOURS[index] }} />
+          {word}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+export function MarkLegend({ counts }: { counts: Record<ModuleMark | 'left', number> }) {
+  return (
+    <div className="legend">
+      {(Object.keys(MARK_LABELS) as ModuleMark[]).map((mark) => (
+        <span key={mark}>
+          <svg
+            width="18"
+            height="18"
+            viewBox="0 0 1 1"
+            className="swatch"
+            style={{ background: MARK_FILL[mark] }}
+            aria-hidden="true"
+          >
+            <MarkShape mark={mark} width={1} height={1} />
+          </svg>
+          {counts[mark]} {MARK_LABELS[mark]}
+        </span>
+      ))}
+      <span>{counts.left} left</span>
+    </div>
+  );
+}

@@ -1,0 +1,247 @@
+import { type ReactNode, useEffect, useId, useState } from 'react';
+import { Form, InputGroup } from 'react-bootstrap';
+import { get, useController, useFormContext, useFormState } from 'react-hook-form';
+import { formatNumber } from '../../core/units/format.ts';
+import { parseNumber } from '../../core/units/parse.ts';
+import { fromGlass, type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
+import { useGlass } from '../api/hooks.ts';
+
+interface FieldProps {
+  name: string;
+  label: string;
+  hint?: string;
+  className?: string;
+}
+
+function useError(name: string): string | undefined {
+  const { errors } = useFormState({ name });
+  return (get(errors, name) as { message?: string } | undefined)?.message;
+}
+
+function Frame({
+  id,
+  label,
+  hint,
+  error,
+  className,
+  children,
+}: {
+  id: string;
+  label: string;
+  hint?: string | undefined;
+  error: string | undefined;
+  className?: string | undefined;
+  children: ReactNode;
+}) {
+  return (
+    <div className={className}>
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      {children}
+      {hint && !error && <Form.Text id={`${id}-hint`}>{hint}</Form.Text>}
+      {error && (
+        <div className="field-error" id={`${id}-error`}>
+          {error}
+        </div>
+      )}
+    </div>
+  );
+}
+
+const described = (id: string, hint: string | undefined, error: string | undefined) =>
+  error ? `${id}-error` : hint ? `${id}-hint` : undefined;
+
+export function TextField({
+  name,
+  label,
+  hint,
+  className,
+  type = 'text',
+  lines,
+}: FieldProps & { type?: string; lines?: number }) {
+  const id = useId();
+  const { field } = useController({ name });
+  const error = useError(name);
+  const shared = {
+    id,
+    value: (field.value as string | null) ?? '',
+    onChange: (event: { target: { value: string } }) => field.onChange(event.target.value),
+    onBlur: field.onBlur,
+    isInvalid: error !== undefined,
+    'aria-describedby': described(id, hint, error),
+  };
+  return (
+    <Frame id={id} label={label} hint={hint} error={error} className={className}>
+      {lines ? (
+        <Form.Control as="textarea" rows={lines} {...shared} />
+      ) : (
+        <Form.Control type={type} ref={field.ref} {...shared} />
+      )}
+    </Frame>
+  );
+}
+
+export function SelectField({
+  name,
+  label,
+  hint,
+  className,
+  options,
+}: FieldProps & { options: readonly (readonly [string, string])[] }) {
+  const id = useId();
+  const { field } = useController({ name });
+  const error = useError(name);
+  return (
+    <Frame id={id} label={label} hint={hint} error={error} className={className}>
+      <Form.Select
+        id={id}
+        ref={field.ref}
+        value={String(field.value)}
+        onChange={field.onChange}
+        onBlur={field.onBlur}
+        isInvalid={error !== undefined}
+      >
+        {options.map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </Form.Select>
+    </Frame>
+  );
+}
+
+export function CheckField({ name, label, className }: FieldProps) {
+  const id = useId();
+  const { field } = useController({ name });
+  return (
+    <div className={className}>
+      <Form.Check
+        id={id}
+        type="checkbox"
+        label={label}
+        checked={Boolean(field.value)}
+        onChange={(event) => field.onChange(event.target.checked)}
+      />
+    </div>
+  );
+}
+
+/** A number in the person's units; the form holds it in SI. `12,5` and `12.5` are the same. */
+export function NumberField({
+  name,
+  label,
+  hint,
+  className,
+  kind,
+  scale = 1,
+  suffix,
+  optional,
+  digits,
+}: FieldProps & { kind: QuantityKind; scale?: number; suffix?: string; optional?: boolean; digits?: number }) {
+  const id = useId();
+  const { field } = useController({ name });
+  const error = useError(name);
+  const input = useNumberText({
+    kind,
+    scale,
+    value: field.value,
+    onValue: field.onChange,
+    optional: optional ?? false,
+    digits,
+  });
+  const message = error && typeof field.value === 'string' ? 'Type a number, such as 12.5' : error;
+  const glass = useGlass();
+  const symbol = suffix ?? unitOf(kind, glass.units).symbol;
+  return (
+    <Frame id={id} label={label} hint={hint} error={message} className={className}>
+      <InputGroup>
+        <Form.Control
+          id={id}
+          ref={field.ref}
+          inputMode="decimal"
+          autoComplete="off"
+          value={input.text}
+          onChange={(event) => input.type(event.target.value)}
+          onBlur={field.onBlur}
+          isInvalid={error !== undefined}
+          aria-describedby={described(id, hint, message)}
+        />
+        {symbol && <span className="unit-suffix">{symbol}</span>}
+      </InputGroup>
+    </Frame>
+  );
+}
+
+interface NumberText {
+  kind: QuantityKind;
+  /** what the form's value is multiplied by before the unit of the glass applies */
+  scale: number;
+  value: unknown;
+  onValue: (value: unknown) => void;
+  optional: boolean;
+  digits?: number | undefined;
+}
+
+/** The text of a number field: follows the value until somebody types, and keeps what was typed as it was typed. */
+function useNumberText({ kind, scale, value, onValue, optional, digits }: NumberText) {
+  const glass = useGlass();
+  const shown = (si: unknown): string => {
+    if (typeof si === 'string') return si;
+    if (typeof si !== 'number' || Number.isNaN(si)) return '';
+    const at = toGlass(si * scale, kind, glass.units);
+    const places = digits ?? Math.max(unitOf(kind, glass.units).digits, 3);
+    return formatNumber(at, places, glass)
+      .replace(/[\u202f]/g, '')
+      .replace(/([.,]\d*?)0+$/, '$1')
+      .replace(/[.,]$/, '')
+      .replace('\u2212', '-');
+  };
+  const [text, setText] = useState(() => shown(value));
+  const [typed, setTyped] = useState<unknown>(value);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a value that did not come from typing rewrites the text
+  useEffect(() => {
+    if (value !== typed) {
+      setText(shown(value));
+      setTyped(value);
+    }
+  }, [value, typed]);
+  return {
+    text,
+    type: (next: string) => {
+      const parsed = parseNumber(next);
+      const si =
+        next.trim() === ''
+          ? optional
+            ? null
+            : ''
+          : parsed === null
+            ? next
+            : fromGlass(parsed, kind, glass.units) / scale;
+      setText(next);
+      setTyped(si);
+      onValue(si);
+    },
+  };
+}
+
+/** Errors that belong to no field in sight, so that a form never refuses silently. */
+export function FormErrors() {
+  const { formState } = useFormContext();
+  const count = Object.keys(formState.errors).length;
+  if (count === 0 || !formState.isSubmitted) return null;
+  const lines = flatten(formState.errors as Record<string, unknown>);
+  return (
+    <div className="notice bad" role="alert">
+      <strong>Not saved yet.</strong> Put right: {lines.join('; ')}.
+    </div>
+  );
+}
+
+function flatten(errors: Record<string, unknown>, path = ''): string[] {
+  return Object.entries(errors).flatMap(([key, value]) => {
+    if (value === null || typeof value !== 'object' || key === 'ref') return [];
+    const here = path === '' ? key : `${path}.${key}`;
+    const { message } = value as { message?: unknown };
+    return typeof message === 'string' ? [`${here} (${message})`] : flatten(value as Record<string, unknown>, here);
+  });
+}

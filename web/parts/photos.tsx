@@ -1,0 +1,54 @@
+import { useState } from 'react';
+import type { Photo } from '../../contract/inspections/endpoints.ts';
+
+export const photoAddress = (id: string, size: 'thumbnail' | 'upright') => `/api/photos/${id}/${size}`;
+
+export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
+  if (photos.length === 0) return null;
+  return (
+    <div className="photo-strip">
+      {photos.map((photo) => (
+        <figure key={photo.id}>
+          {photo.state === 'ready' ? (
+            <a href={photoAddress(photo.id, 'upright')} target="_blank" rel="noreferrer">
+              <img src={photoAddress(photo.id, 'thumbnail')} alt={photo.caption || photo.role.replace('-', ' ')} />
+            </a>
+          ) : (
+            <div className="pending">{photo.state === 'failed' ? 'could not be read' : 'being turned upright'}</div>
+          )}
+          <figcaption>{photo.caption || photo.role.replace('-', ' ')}</figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+/** Before and after of the same place under a slider. */
+export function PairSlider({ before, after, what }: { before: Photo; after: Photo; what: string }) {
+  const [edge, setEdge] = useState(50);
+  return (
+    <div className="pair">
+      <img src={photoAddress(after.id, 'upright')} alt={after.caption || `${what}, after`} />
+      <img
+        src={photoAddress(before.id, 'upright')}
+        alt={before.caption || `${what}, before`}
+        style={{ clipPath: `inset(0 ${100 - edge}% 0 0)` }}
+      />
+      <input
+        type="range"
+        min={0}
+        max={100}
+        value={edge}
+        onChange={(event) => setEdge(Number(event.target.value))}
+        aria-label={`${what}: how much of the picture from before is shown`}
+      />
+      <span className="edge" style={{ left: `${edge}%` }} />
+      <span className="tag" style={{ left: 6 }}>
+        before
+      </span>
+      <span className="tag" style={{ right: 6 }}>
+        after
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,94 @@
+/** Words for the keys of the contract, as the trade says them. */
+export const SOIL_WORDS: Record<string, string> = {
+  dust: 'Dust film',
+  pollen: 'Pollen',
+  soot: 'Soot',
+  'building-dust': 'Building dust',
+  'harvest-dust': 'Harvest dust',
+  salt: 'Salt',
+  scale: 'Hard-water scale',
+  droppings: 'Droppings',
+  lichen: 'Lichen',
+  algae: 'Algae',
+  moss: 'Moss at the frame',
+  sap: 'Sap',
+};
+export const WHERE_WORDS: Record<string, string> = {
+  'whole-face': 'whole face',
+  'lower-edge': 'lower edge',
+  'frame-sides': 'frame sides',
+  spots: 'in spots',
+};
+export const GRADE_WORDS: Record<string, string> = { faint: 'faint', plain: 'plain to see', thick: 'thick' };
+export const BOND_WORDS: Record<string, string> = {
+  dry: 'comes off dry',
+  wet: 'comes off wet',
+  soak: 'needs soaking',
+  blade: 'needs a blade',
+};
+export const WIPE_WORDS: Record<string, string> = {
+  'not-done': 'not done',
+  clean: 'cloth stays clean',
+  some: 'some film on the cloth',
+  plain: 'plain film on the cloth',
+};
+export const DEFECT_WORDS: Record<string, string> = {
+  yellowing: 'Yellowing',
+  'snail-trail': 'Snail trail',
+  crack: 'Crack',
+  'hot-spot': 'Hot spot',
+  delamination: 'Delamination',
+  'loose-cable': 'Loose cable',
+  seal: 'Damaged seal',
+  frame: 'Frame',
+};
+export const METHOD_WORDS: Record<string, string> = {
+  hose: 'Hose from the ground',
+  'hose-and-brush': 'Hose and soft brush',
+  'fed-pole': 'Water-fed pole, two passes',
+  soap: 'Fed pole with neutral soap',
+  alcohol: 'Alcohol by hand, then brush',
+  'wet-blade': 'Wet blade after soaking',
+  'rotary-head': 'Rotary head',
+  'robot-wet': 'Brush robot, wet',
+  'robot-dry': 'Brush robot, dry',
+  'spray-line': 'Spray line',
+  'spray-line-wiped': 'Spray line, wiped while it runs',
+  cloth: 'Cloth at ground level',
+};
+export const WATER_WORDS: Record<string, string> = {
+  'as-is': 'As it is',
+  resin: 'Resin',
+  'osmosis-resin': 'Osmosis, then resin',
+  bought: 'Bought in',
+};
+export const RUNG_WORDS: Record<string, string> = {
+  water: 'Water',
+  soak: 'Soak',
+  soap: 'Neutral soap',
+  alcohol: 'Alcohol on biofilm',
+  blade: 'Wet blade',
+};
+export const SURROUNDINGS_WORDS: Record<string, string> = {
+  green: 'wet and green',
+  town: 'town',
+  farmland: 'farmland',
+  dusty: 'unpaved road or building site',
+  desert: 'desert edge',
+};
+export const QUOTE_WORDS: Record<string, string> = {
+  draft: 'draft',
+  sent: 'sent',
+  accepted: 'accepted',
+  declined: 'declined',
+  expired: 'expired',
+  superseded: 'superseded',
+};
+export const JOB_WORDS: Record<string, string> = {
+  scheduled: 'to come',
+  'in-hand': 'in hand',
+  paused: 'paused',
+  washed: 'washed',
+  reported: 'report signed',
+};
+export const pairs = (words: Record<string, string>): [string, string][] => Object.entries(words);

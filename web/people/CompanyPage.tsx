@@ -1,0 +1,104 @@
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { type Company, companyFields } from '../../contract/people/endpoints.ts';
+import { minorDigits } from '../../core/units/format.ts';
+import { useAsk, useDo } from '../api/hooks.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+export function CompanyPage() {
+  const company = useAsk('readCompany');
+  if (company.isPending) return <Waiting />;
+  if (company.isError) return <Trouble error={company.error} retry={() => company.refetch()} />;
+  return <CompanyForm key={company.data.version} company={company.data} />;
+}
+
+function CompanyForm({ company }: { company: Company }) {
+  const { version, demo: _demo, ...fields } = company;
+  const draft = useDraftForm(`company.${version}`, companyFields, fields);
+  const save = useDo('changeCompany', () => draft.sent(draft.form.getValues()));
+  const minor = 1 / 10 ** minorDigits(company.currency);
+  const money = { kind: 'count' as const, scale: minor, digits: 2 };
+  return (
+    <DraftForm draft={draft} onSubmit={(values: typeof fields) => save.mutate({ body: { ...values, version } })}>
+      <div className="desk-head">
+        <h1>Company</h1>
+        <div className="actions">
+          <Link className="btn btn-outline-primary" to="/import">
+            Import sites
+          </Link>
+        </div>
+      </div>
+      <div className="sheet">
+        <fieldset>
+          <legend>Who you are</legend>
+          <div className="form-grid">
+            <TextField name="name" label="Name on your papers" className="wide" />
+            <TextField name="currency" label="Currency" hint="Three letters, such as ZAR" />
+            <TextField name="zone" label="Time zone" />
+            <NumberField name="quoteValidDays" label="Quotes stand for" kind="count" suffix="days" />
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>Prices, before tax</legend>
+          <div className="form-grid">
+            <NumberField name="prices.hourlyRate" label="One person, one hour" {...money} suffix={company.currency} />
+            <NumberField name="prices.crew" label="People in a crew" kind="count" />
+            <NumberField name="prices.travelPerKm" label="Travel, a kilometre" {...money} suffix={company.currency} />
+            <NumberField
+              name="prices.consumablesPerModule"
+              label="Small stores, a module"
+              {...money}
+              suffix={company.currency}
+            />
+            <NumberField
+              name="prices.accessEquipment"
+              label="Lift or scaffold, a visit"
+              {...money}
+              suffix={company.currency}
+            />
+            <NumberField name="prices.minimumCharge" label="Minimum charge" {...money} suffix={company.currency} />
+            <NumberField name="prices.riskShare" label="On labour for each storey above one" kind="fraction" />
+            <NumberField name="prices.planDiscount" label="Off for a plan of visits" kind="fraction" />
+            <NumberField name="prices.taxRate" label="Tax" kind="fraction" />
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>Water kit</legend>
+          <div className="form-grid">
+            <NumberField name="water.resinLitres" label="Resin in the vessels" kind="volume" />
+            <NumberField
+              name="water.resinUtilisation"
+              label="Share of it that is used"
+              hint="95 % in lead and lag, 75 % for one vessel"
+              kind="fraction"
+            />
+            <NumberField name="water.changeAt" label="Resin is changed at" kind="conductivity" />
+            <NumberField name="water.osmosisRejection" label="Salts held back by the membrane" kind="fraction" />
+            <NumberField name="water.osmosisRecovery" label="Feed that becomes permeate" kind="fraction" />
+            <NumberField name="water.osmosisFlow25" label="Permeate at 25 °C" kind="volume" suffix="L/h" />
+            <NumberField name="water.boughtConductivity" label="Bought water reads" kind="conductivity" />
+            <NumberField name="water.sourcePer1000" label="Source water, 1000 L" {...money} suffix={company.currency} />
+            <NumberField name="water.boughtPer1000" label="Bought water, 1000 L" {...money} suffix={company.currency} />
+            <NumberField name="water.resinPerLitre" label="Resin, a litre" {...money} suffix={company.currency} />
+            <NumberField
+              name="water.osmosisPer1000"
+              label="Membrane wear, 1000 L"
+              {...money}
+              suffix={company.currency}
+            />
+          </div>
+        </fieldset>
+        <FormErrors />
+        <Trouble error={save.error} />
+        <div className="form-foot">
+          <Button type="submit" disabled={save.isPending}>
+            Keep
+          </Button>
+          <span className="quiet">Quotes that were sent keep the prices they were sent with.</span>
+        </div>
+      </div>
+    </DraftForm>
+  );
+}

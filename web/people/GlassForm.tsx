@@ -1,0 +1,59 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useDo, useGlass, useSession } from '../api/hooks.ts';
+import { Trouble } from '../parts/states.tsx';
+
+/** Units, decimal mark and order of dates of one person. */
+export function GlassForm({ onDone }: { onDone: () => void }) {
+  const session = useSession();
+  const [glass, setGlass] = useState(useGlass());
+  const save = useDo('setGlass', onDone);
+  const { person } = session.data ?? {};
+  if (!person) return null;
+  const pick = <K extends keyof typeof glass>(key: K, value: (typeof glass)[K]) => setGlass({ ...glass, [key]: value });
+  return (
+    <Form
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate({ body: { ...glass, version: person.version } });
+      }}
+    >
+      <Form.Label htmlFor="units">Units</Form.Label>
+      <Form.Select
+        id="units"
+        value={glass.units}
+        onChange={(event) => pick('units', event.target.value as typeof glass.units)}
+      >
+        <option value="metric">Metric</option>
+        <option value="us">US customary</option>
+      </Form.Select>
+      <Form.Label htmlFor="mark" className="mt-2">
+        Decimal mark
+      </Form.Label>
+      <Form.Select
+        id="mark"
+        value={glass.decimalMark}
+        onChange={(event) => pick('decimalMark', event.target.value as typeof glass.decimalMark)}
+      >
+        <option value=".">12.5</option>
+        <option value=",">12,5</option>
+      </Form.Select>
+      <Form.Label htmlFor="order" className="mt-2">
+        Dates
+      </Form.Label>
+      <Form.Select
+        id="order"
+        value={glass.dateOrder}
+        onChange={(event) => pick('dateOrder', event.target.value as typeof glass.dateOrder)}
+      >
+        <option value="dmy">24/11/2026</option>
+        <option value="mdy">11/24/2026</option>
+        <option value="ymd">2026-11-24</option>
+      </Form.Select>
+      <Trouble error={save.error} />
+      <Button type="submit" className="mt-3" disabled={save.isPending}>
+        Keep
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,120 @@
+import { useDeferredValue, useState } from 'react';
+import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { SiteListItem, StepName } from '../../contract/sites/endpoints.ts';
+import { STEPS } from '../../contract/sites/endpoints.ts';
+import { formatNumber } from '../../core/units/format.ts';
+import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { PailMark } from '../parts/PailMark.tsx';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { STEP_WORDS, stepFigure } from './steps.ts';
+
+export function SiteList() {
+  const [search, setSearch] = useState('');
+  const [pages, setPages] = useState<string[]>([]);
+  const wanted = useDeferredValue(search.trim());
+  const cursor = pages.at(-1);
+  const sites = useAsk('listSites', {
+    query: { ...(wanted ? { search: wanted } : {}), ...(cursor ? { cursor } : {}), limit: 50 },
+  });
+  const desk = useSession().data?.person?.role !== 'crew';
+  const next = sites.data?.next;
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Sites</h1>
+        <Form.Control
+          type="search"
+          aria-label="Find a site"
+          placeholder="Find by site, place or customer"
+          style={{ maxWidth: 300 }}
+          value={search}
+          onChange={(event) => {
+            setSearch(event.target.value);
+            setPages([]);
+          }}
+        />
+        {desk && (
+          <div className="actions">
+            <Link to="/sites/new" className="btn btn-primary">
+              New site
+            </Link>
+          </div>
+        )}
+      </div>
+      {sites.isPending && <Waiting />}
+      <Trouble error={sites.error} retry={() => sites.refetch()} />
+      {sites.data?.items.length === 0 && (
+        <Empty>
+          {wanted
+            ? `Nothing found for “${wanted}”.`
+            : 'No site yet. Enter the first one, or import sites under Company.'}
+        </Empty>
+      )}
+      {sites.data && sites.data.items.length > 0 && (
+        <div className="sheet p-0" style={{ overflowX: 'auto' }}>
+          <table className="table site-rows mb-0">
+            <thead>
+              <tr>
+                <th>Site</th>
+                <th>Customer</th>
+                <th className="number">Modules</th>
+                <th className="number">kWp</th>
+                {STEPS.map((step) => (
+                  <th key={step}>{STEP_WORDS[step]}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sites.data.items.map((item) => (
+                <SiteRow key={item.id} item={item} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <div className="mt-2 d-flex gap-2">
+        {pages.length > 0 && (
+          <button type="button" className="btn btn-outline-primary" onClick={() => setPages(pages.slice(0, -1))}>
+            Back
+          </button>
+        )}
+        {next && (
+          <button type="button" className="btn btn-outline-primary" onClick={() => setPages([...pages, next])}>
+            Further
+          </button>
+        )}
+      </div>
+    </>
+  );
+}
+
+function SiteRow({ item }: { item: SiteListItem }) {
+  const glass = useGlass();
+  const currency = useCurrency();
+  return (
+    <tr>
+      <td>
+        <Link to={`/sites/${item.id}`}>{item.name}</Link>
+        <div className="quiet" style={{ fontSize: '0.84rem' }}>
+          {item.place}
+        </div>
+      </td>
+      <td>{item.customer}</td>
+      <td className="number">{formatNumber(item.modules, 0, glass)}</td>
+      <td className="number">{formatNumber(item.power / 1000, 1, glass)}</td>
+      {STEPS.map((step: StepName) => (
+        <td key={step}>
+          <Link
+            to={`/sites/${item.id}/${step}`}
+            className="stand"
+            aria-label={`${STEP_WORDS[step]}: ${item.spine[step].state.replace('-', ' ')}`}
+          >
+            <PailMark state={item.spine[step].state} />
+            {stepFigure(step, item.spine[step].figure, glass, currency)}
+          </Link>
+        </td>
+      ))}
+    </tr>
+  );
+}

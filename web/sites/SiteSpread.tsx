@@ -1,0 +1,245 @@
+import { useEffect, useState } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
+import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
+import { formatNumber } from '../../core/units/format.ts';
+import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { LookStep } from '../inspections/LookStep.tsx';
+import { WashStep } from '../jobs/WashStep.tsx';
+import { PlanStep } from '../methods/PlanStep.tsx';
+import { PailMark, STATE_WORDS } from '../parts/PailMark.tsx';
+import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { OfferStep } from '../quotes/OfferStep.tsx';
+import { ShowStep } from '../reports/ShowStep.tsx';
+import { ReckonStep } from '../soiling/ReckonStep.tsx';
+import { ArrayEditor, SiteEditor, WaterEditor } from './editors.tsx';
+import { STEP_WORDS, stepFigure } from './steps.ts';
+
+const isStep = (word: string | undefined): word is StepName => STEPS.includes(word as StepName);
+
+/** The open ledger: the roof on the left, the working of a step on the right, the spine between them. */
+export function SiteSpread() {
+  const { id = '', step } = useParams();
+  const navigate = useNavigate();
+  const spread = useAsk('readSite', { params: { id } });
+  const [arrayId, setArrayId] = useState<string | null>(null);
+  const current: StepName = isStep(step) ? step : nextStep(spread.data);
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const turned = STEPS[Number(event.key) - 1];
+      if (
+        !typing &&
+        turned &&
+        !event.ctrlKey &&
+        !event.altKey &&
+        !event.metaKey &&
+        !document.querySelector('.modal.show')
+      )
+        navigate(`/sites/${id}/${turned}`);
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, [id, navigate]);
+  if (spread.isPending) return <Waiting what="Opening the ledger" />;
+  if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
+  const { arrays } = spread.data;
+  const chosen = arrays.find((array) => array.id === arrayId) ?? arrays[0];
+  return (
+    <div className="spread">
+      <section className="page page-left" aria-label="The roof">
+        <RoofPage spread={spread.data} chosen={chosen} onChoose={setArrayId} />
+      </section>
+      <nav className="spine" aria-label="Steps of the job">
+        {STEPS.map((name) => (
+          <SpineStep key={name} siteId={id} name={name} spread={spread.data} active={name === current} />
+        ))}
+      </nav>
+      <section className="page page-right" aria-label={STEP_WORDS[current]}>
+        <StepPage step={current} spread={spread.data} array={chosen} />
+      </section>
+    </div>
+  );
+}
+
+/** Where the job stands: the first step that is not settled. */
+function nextStep(spread: Spread | undefined): StepName {
+  return STEPS.find((name) => !['settled', 'overruled'].includes(spread?.spine[name].state ?? '')) ?? 'show';
+}
+
+function SpineStep({
+  siteId,
+  name,
+  spread,
+  active,
+}: {
+  siteId: string;
+  name: StepName;
+  spread: Spread;
+  active: boolean;
+}) {
+  const glass = useGlass();
+  const currency = useCurrency();
+  const { state, figure } = spread.spine[name];
+  return (
+    <Link to={`/sites/${siteId}/${name}`} className={active ? 'active' : ''} aria-current={active ? 'step' : undefined}>
+      <PailMark state={state} />
+      <span className="word">{STEP_WORDS[name]}</span>
+      <span className="figure">{stepFigure(name, figure, glass, currency)}</span>
+      <span className="state">{STATE_WORDS[state]}</span>
+    </Link>
+  );
+}
+
+function StepPage({ step, spread, array }: { step: StepName; spread: Spread; array: SolarArray | undefined }) {
+  if (array === undefined) return <p>This site has no array yet. Add one on the left page.</p>;
+  switch (step) {
+    case 'look':
+      return <LookStep key={array.id} array={array} site={spread.site} />;
+    case 'reckon':
+      return <ReckonStep key={array.id} array={array} site={spread.site} />;
+    case 'plan':
+      return <PlanStep spread={spread} />;
+    case 'offer':
+      return <OfferStep spread={spread} />;
+    case 'wash':
+      return <WashStep spread={spread} />;
+    case 'show':
+      return <ShowStep spread={spread} />;
+  }
+}
+
+function RoofPage({
+  spread,
+  chosen,
+  onChoose,
+}: {
+  spread: Spread;
+  chosen: SolarArray | undefined;
+  onChoose: (id: string) => void;
+}) {
+  const { site, customer, arrays, waterReadings } = spread;
+  const glass = useGlass();
+  const [editing, setEditing] = useState<'site' | 'array' | 'new-array' | 'water' | null>(null);
+  const desk = useSession().data?.person?.role !== 'crew';
+  const close = () => setEditing(null);
+  const [water] = waterReadings;
+  const titles = {
+    site: 'The site',
+    array: chosen?.name ?? '',
+    'new-array': 'Another array',
+    water: 'A reading of the water',
+  };
+  return (
+    <>
+      <div className="site-head">
+        <h1>{site.name}</h1>
+        <span>{customer.name}</span>
+      </div>
+      <dl className="site-facts">
+        <div>
+          <dt>Place</dt>
+          <dd>{site.place || 'not given'}</dd>
+        </div>
+        <div>
+          <dt>Water</dt>
+          <dd>
+            {site.waterSource.replace('-', ' ')}
+            {water ? `, ${formatNumber(water.conductivity, 0, glass)} µS/cm` : ', not read yet'}
+          </dd>
+        </div>
+        <div>
+          <dt>Run-off to</dt>
+          <dd>{site.runOff.replace('-', ' ')}</dd>
+        </div>
+      </dl>
+      {arrays.map((array) => (
+        <ArrayOnRoof
+          key={array.id}
+          array={array}
+          chosen={array.id === chosen?.id}
+          several={arrays.length > 1}
+          onChoose={() => onChoose(array.id)}
+        />
+      ))}
+      <SoilLegend />
+      {site.notes && <p className="quiet mb-1">{site.notes}</p>}
+      <div className="d-flex flex-wrap gap-1">
+        <Button variant="quiet" onClick={() => setEditing('water')}>
+          read the water
+        </Button>
+        {desk && (
+          <>
+            <Button variant="quiet" onClick={() => setEditing('site')}>
+              change the site
+            </Button>
+            {chosen && (
+              <Button variant="quiet" onClick={() => setEditing('array')}>
+                change {chosen.name}
+              </Button>
+            )}
+            <Button variant="quiet" onClick={() => setEditing('new-array')}>
+              add an array
+            </Button>
+            <a className="btn btn-quiet" href={`/api/sites/${site.id}/export`} download={`${site.name}.json`}>
+              export
+            </a>
+          </>
+        )}
+      </div>
+      <Modal show={editing !== null} onHide={close} size="lg" aria-labelledby="editor-title">
+        <Modal.Header closeButton>
+          <Modal.Title as="h2" id="editor-title">
+            {editing && titles[editing]}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          {editing === 'site' && <SiteEditor site={site} onDone={close} />}
+          {editing === 'array' && chosen && <ArrayEditor siteId={site.id} array={chosen} onDone={close} />}
+          {editing === 'new-array' && <ArrayEditor siteId={site.id} onDone={close} />}
+          {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
+        </Modal.Body>
+      </Modal>
+    </>
+  );
+}
+
+function ArrayOnRoof({
+  array,
+  chosen,
+  several,
+  onChoose,
+}: {
+  array: SolarArray;
+  chosen: boolean;
+  several: boolean;
+  onChoose: () => void;
+}) {
+  const glass = useGlass();
+  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 2 } });
+  const last = inspections.data?.items[0];
+  const modules = array.rows * array.columns - array.missing.length;
+  const facts = `${modules} × ${formatNumber(array.moduleWatts, 0, glass)} W, tilt ${formatNumber(array.tilt, 0, glass)}°, ${direction(array.azimuth)}`;
+  const head = (
+    <>
+      <span className="name">{array.name}</span>
+      <span className="facts">{facts}</span>
+    </>
+  );
+  return (
+    <div className={`roof ${chosen && several ? 'chosen' : ''}`}>
+      {several ? (
+        <button type="button" className="roof-head" onClick={onChoose} aria-pressed={chosen}>
+          {head}
+        </button>
+      ) : (
+        <div className="roof-head">{head}</div>
+      )}
+      <RoofDrawing array={array} soils={last?.soils ?? []} defects={last?.defects ?? []} />
+    </div>
+  );
+}
+
+const DIRECTIONS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
+const direction = (azimuth: number): string => `facing ${DIRECTIONS[Math.round(azimuth / 45) % 8]}`;

@@ -1,0 +1,242 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useFormContext } from 'react-hook-form';
+import { minorDigits } from '../../core/units/format.ts';
+import { parseCoordinates } from '../../core/units/parse.ts';
+import { CLIMATES } from '../../core/weather/climates.ts';
+import { useCurrency } from '../api/hooks.ts';
+import { NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+
+const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const);
+
+/** The fields of a site, with the coordinates taken from whatever is pasted. */
+export function SiteFields({ prefix = '' }: { prefix?: string }) {
+  const currency = useCurrency();
+  const name = (field: string) => `${prefix}${field}`;
+  const perKWh = 1 / 1000 / 10 ** minorDigits(currency);
+  return (
+    <>
+      <fieldset>
+        <legend>Place</legend>
+        <div className="form-grid">
+          <TextField name={name('name')} label="Site" />
+          <TextField name={name('place')} label="Street and town" className="wide" />
+          <Coordinates prefix={prefix} />
+          <NumberField name={name('latitude')} label="Latitude" kind="angle" suffix="° north" digits={5} />
+          <NumberField name={name('longitude')} label="Longitude" kind="angle" suffix="° east" digits={5} />
+          <NumberField name={name('altitude')} label="Altitude" kind="length" />
+          <TextField name={name('zone')} label="Time zone" />
+          <SelectField name={name('climate')} label="Climate" options={CLIMATE_OPTIONS} />
+          <SelectField name={name('surroundings')} label="Surroundings" options={pairs(SURROUNDINGS_WORDS)} />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>Energy and water</legend>
+        <div className="form-grid">
+          <NumberField
+            name={name('energyBought')}
+            label="Energy bought"
+            kind="count"
+            scale={perKWh}
+            digits={4}
+            suffix={`${currency}/kWh`}
+          />
+          <NumberField
+            name={name('energySold')}
+            label="Energy sold"
+            kind="count"
+            scale={perKWh}
+            digits={4}
+            suffix={`${currency}/kWh`}
+          />
+          <NumberField name={name('ownUse')} label="Used on the spot" kind="fraction" />
+          <SelectField
+            name={name('waterSource')}
+            label="Water source"
+            options={[
+              ['tap', 'tap'],
+              ['borehole', 'borehole'],
+              ['rain-tank', 'rain tank'],
+              ['none', 'none on site'],
+            ]}
+          />
+          <SelectField
+            name={name('runOff')}
+            label="Run-off goes to"
+            options={[
+              ['drain', 'drain'],
+              ['garden', 'garden'],
+              ['rainwater-tank', 'rainwater tank'],
+            ]}
+          />
+          <NumberField name={name('travelKm')} label="Drive there and back" kind="count" suffix="km" />
+          <NumberField name={name('travelMinutes')} label="Time there and back" kind="minutes" />
+          <TextField name={name('notes')} label="Notes" lines={2} className="full" />
+        </div>
+      </fieldset>
+    </>
+  );
+}
+
+function Coordinates({ prefix }: { prefix: string }) {
+  const { setValue } = useFormContext();
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState(false);
+  const read = (pasted: string) => {
+    setText(pasted);
+    const found = parseCoordinates(pasted);
+    setWrong(pasted.trim() !== '' && found === null);
+    if (found) {
+      setValue(`${prefix}latitude`, found.latitude, { shouldDirty: true });
+      setValue(`${prefix}longitude`, found.longitude, { shouldDirty: true });
+    }
+  };
+  return (
+    <div className="wide">
+      <label className="form-label" htmlFor="coordinates">
+        Paste coordinates
+      </label>
+      <input
+        id="coordinates"
+        className="form-control"
+        placeholder={'33°30\'0"S 19°12\'0"E or -33.5, 19.2'}
+        value={text}
+        onChange={(event) => read(event.target.value)}
+        aria-describedby="coordinates-note"
+      />
+      <div id="coordinates-note" className={wrong ? 'field-error' : 'form-text'}>
+        {wrong
+          ? "Not read as a place. Try -33.5, 19.2 or 33°30'S 19°12'E"
+          : 'Any usual notation; fills latitude and longitude'}
+      </div>
+    </div>
+  );
+}
+
+export const ARRAY_DEFAULTS = {
+  name: 'Roof',
+  rows: 3,
+  columns: 6,
+  missing: [] as number[],
+  orientation: 'portrait' as const,
+  moduleWatts: 415,
+  gammaPdc: -0.0035,
+  tilt: 20,
+  azimuth: 0,
+  mount: 'pitched-roof' as const,
+  storeys: 1,
+  eaveHeight: 2.8,
+  installedOn: null,
+  inverterLimit: null,
+  exportLimit: null,
+  rearFraction: 0,
+  birds: 'few' as const,
+};
+
+/** The fields of an array. */
+export function ArrayFields({ prefix = '' }: { prefix?: string }) {
+  const name = (field: string) => `${prefix}${field}`;
+  return (
+    <fieldset>
+      <legend>Array</legend>
+      <div className="form-grid">
+        <TextField name={name('name')} label="Name" />
+        <NumberField name={name('rows')} label="Rows" kind="count" suffix="up the slope" />
+        <NumberField name={name('columns')} label="Columns" kind="count" suffix="along the eave" />
+        <SelectField
+          name={name('orientation')}
+          label="Modules lie"
+          options={[
+            ['portrait', 'portrait'],
+            ['landscape', 'landscape'],
+          ]}
+        />
+        <NumberField name={name('moduleWatts')} label="Each module" kind="power" />
+        <NumberField
+          name={name('gammaPdc')}
+          label="Power with temperature"
+          kind="count"
+          scale={100}
+          digits={3}
+          suffix="%/K"
+        />
+        <NumberField name={name('tilt')} label="Tilt" kind="angle" />
+        <NumberField
+          name={name('azimuth')}
+          label="Looks towards"
+          kind="angle"
+          suffix="° from north"
+          hint="0 north, 90 east, 180 south, 270 west"
+        />
+        <SelectField
+          name={name('mount')}
+          label="Mount"
+          options={[
+            ['pitched-roof', 'pitched roof'],
+            ['flat-roof', 'flat roof, frames'],
+            ['ground', 'ground'],
+            ['carport', 'carport'],
+            ['elevated', 'elevated walkway'],
+          ]}
+        />
+        <NumberField name={name('storeys')} label="Storeys" kind="count" />
+        <NumberField name={name('eaveHeight')} label="Eave height" kind="length" />
+        <TextField name={name('installedOn')} label="Installed on" type="date" />
+        <NumberField
+          name={name('inverterLimit')}
+          label="Inverter limit"
+          kind="power"
+          optional
+          hint="Empty where there is none"
+        />
+        <NumberField
+          name={name('exportLimit')}
+          label="Export limit"
+          kind="power"
+          optional
+          hint="Empty where there is none"
+        />
+        <NumberField
+          name={name('rearFraction')}
+          label="Light on the back"
+          kind="fraction"
+          hint="Bifacial: 7 % over light ground, 0 on a roof"
+        />
+        <SelectField
+          name={name('birds')}
+          label="Birds"
+          options={[
+            ['none', 'none'],
+            ['few', 'a few'],
+            ['roost', 'roost above'],
+          ]}
+        />
+      </div>
+    </fieldset>
+  );
+}
+
+export function FormFoot({
+  busy,
+  words,
+  onDiscard,
+}: {
+  busy: boolean;
+  words: string;
+  onDiscard?: (() => void) | undefined;
+}) {
+  return (
+    <div className="form-foot">
+      <Button type="submit" disabled={busy}>
+        {busy ? 'Sending …' : words}
+      </Button>
+      {onDiscard && (
+        <Button variant="quiet" onClick={onDiscard}>
+          Throw the draft away
+        </Button>
+      )}
+      <span className="quiet">What you type is kept on this device until it is sent.</span>
+    </div>
+  );
+}

@@ -1,0 +1,39 @@
+import type { StepName } from '../../contract/sites/endpoints.ts';
+import { formatMoney, formatQuantity, type Glass } from '../../core/units/format.ts';
+
+export const STEP_WORDS: Record<StepName, string> = {
+  look: 'Look',
+  reckon: 'Reckon',
+  plan: 'Plan',
+  offer: 'Offer',
+  wash: 'Wash',
+  show: 'Show',
+};
+
+export const STEP_MEANING: Record<StepName, string> = {
+  look: 'What lies on the glass',
+  reckon: 'What it costs',
+  plan: 'Water, method, how often',
+  offer: 'Price and worth',
+  wash: 'The day',
+  show: 'The proof',
+};
+
+/** The one figure of a step, with its unit. */
+export function stepFigure(step: StepName, figure: number | null, glass: Glass, currency: string): string {
+  if (figure === null) return '';
+  switch (step) {
+    case 'look':
+      return figure === 0 ? 'today' : figure === 1 ? '1 day ago' : `${figure} days ago`;
+    case 'reckon':
+      return `${formatQuantity(figure, 'fraction', glass)} lost`;
+    case 'plan':
+      return figure === 0 ? 'no visit pays' : figure === 1 ? '1 visit a year' : `${figure} visits a year`;
+    case 'offer':
+      return formatMoney(figure, currency, glass, 0);
+    case 'wash':
+      return figure === 0 ? 'none left' : `${figure} left`;
+    case 'show':
+      return `${formatQuantity(figure, 'fraction', glass)} gain`;
+  }
+}
