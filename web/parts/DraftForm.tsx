@@ -18,7 +18,7 @@ export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defau
   const kept = useRef(readDraft<Draft<FieldValues>>(name));
   const id = useRef(kept.current?.id ?? newId());
   const form = useForm({
-    resolver: zodResolver(schema as never) as Resolver<FieldValues>,
+    resolver: zodResolver(schema as never) as unknown as Resolver<FieldValues>,
     defaultValues: { ...(defaults as FieldValues), ...kept.current?.values },
   });
   useEffect(
@@ -40,6 +40,7 @@ export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defau
       dropDraft(name);
     },
     discard: () => {
+      id.current = newId();
       form.reset(defaults as FieldValues);
       dropDraft(name);
     },

@@ -1,0 +1,141 @@
+import { useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { Inspection } from '../../contract/inspections/endpoints.ts';
+import type { Site } from '../../contract/sites/endpoints.ts';
+import { isFilm } from '../../core/inspections/soil.ts';
+import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { useDo, useGlass } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { PhotoStrip } from '../parts/photos.tsx';
+import { Trouble } from '../parts/states.tsx';
+import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
+
+const FROM_WORDS: Record<string, string> = {
+  ground: 'from the ground',
+  ladder: 'from a ladder',
+  'pole-camera': 'by pole camera',
+  drone: 'by drone',
+  roof: 'from the roof',
+};
+
+/** One inspection as it was recorded, with what was added to it later. */
+export function InspectionCard({
+  inspection,
+  site,
+  amendable,
+}: {
+  inspection: Inspection;
+  site: Site;
+  amendable?: boolean;
+}) {
+  const glass = useGlass();
+  const local = new Date(inspection.inspectedAt).toLocaleDateString('en-CA', { timeZone: site.zone });
+  return (
+    <article>
+      <h3>
+        {formatDate(local, glass)}, {FROM_WORDS[inspection.from]}, {inspection.by}
+      </h3>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>Soil</th>
+            <th>Where</th>
+            <th className="number">Covers</th>
+            <th>Bond</th>
+          </tr>
+        </thead>
+        <tbody>
+          {inspection.soils.map((soil) => (
+            <tr key={soil.kind + soil.where + soil.bond}>
+              <td>
+                {SOIL_WORDS[soil.kind]}
+                {isFilm(soil.kind) && <span className="quiet">, {GRADE_WORDS[soil.grade]}</span>}
+              </td>
+              <td>{WHERE_WORDS[soil.where]}</td>
+              <td className="number">{formatQuantity(soil.share, 'fraction', glass)}</td>
+              <td>{BOND_WORDS[soil.bond]}</td>
+            </tr>
+          ))}
+          {inspection.soils.length === 0 && (
+            <tr>
+              <td colSpan={4}>Nothing seen on the glass.</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <p className="mb-1">
+        Wipe test: {WIPE_WORDS[inspection.wipeTest]}.
+        {inspection.causes.length > 0 && <> Causes: {inspection.causes.join(', ')}.</>}
+      </p>
+      {inspection.reading && (
+        <p className="mb-1">
+          Reading: {formatQuantity(inspection.reading.power, 'power', glass)} at{' '}
+          {formatQuantity(inspection.reading.poaIrradiance, 'irradiance', glass)}, module{' '}
+          {formatQuantity(inspection.reading.tempModule, 'temperature', glass)}.
+        </p>
+      )}
+      {inspection.defects.length > 0 && (
+        <div className="notice">
+          <strong>Defects, which are not dirt:</strong>
+          <ul>
+            {inspection.defects.map((defect) => (
+              <li key={`${defect.kind}${defect.module}`}>
+                {DEFECT_WORDS[defect.kind]}, module {defect.module + 1}
+                {defect.note && `: ${defect.note}`}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {inspection.notes && <p className="quiet mb-1">{inspection.notes}</p>}
+      <PhotoStrip photos={inspection.photos} />
+      {inspection.amendments.map((amendment) => (
+        <div className="notice plain" key={amendment.id}>
+          {formatDate(amendment.at, glass)}, {amendment.by}: {amendment.text}{' '}
+          <span className="quiet">(because: {amendment.reason})</span>
+        </div>
+      ))}
+      {amendable && <Amend id={inspection.id} />}
+    </article>
+  );
+}
+
+function Amend({ id }: { id: string }) {
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState('');
+  const own = useRef(newId());
+  const amend = useDo('amendInspection', () => {
+    own.current = newId();
+    setOpen(false);
+    setText('');
+    setReason('');
+  });
+  if (!open) {
+    return (
+      <Button variant="quiet" onClick={() => setOpen(true)}>
+        add an amendment
+      </Button>
+    );
+  }
+  return (
+    <Form
+      onSubmit={(event) => {
+        event.preventDefault();
+        amend.mutate({ params: { id }, body: { id: own.current, text, reason } });
+      }}
+    >
+      <p className="quiet mb-1">
+        A recorded inspection is evidence: it stays as it is, and this is added with your name and the date.
+      </p>
+      <Form.Label htmlFor={`amend-${id}`}>What should have been said</Form.Label>
+      <Form.Control id={`amend-${id}`} value={text} required onChange={(event) => setText(event.target.value)} />
+      <Form.Label htmlFor={`because-${id}`}>Why</Form.Label>
+      <Form.Control id={`because-${id}`} value={reason} required onChange={(event) => setReason(event.target.value)} />
+      <Trouble error={amend.error} />
+      <Button type="submit" className="mt-2" disabled={amend.isPending}>
+        Add
+      </Button>
+    </Form>
+  );
+}

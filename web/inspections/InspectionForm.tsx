@@ -1,0 +1,308 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
+import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { readingWarnings } from '../../core/comparisons/warnings.ts';
+import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
+import { formatQuantity, formatRange } from '../../core/units/format.ts';
+import { call } from '../api/client.ts';
+import { useDo, useGlass } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { Trouble } from '../parts/states.tsx';
+import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, pairs, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
+import { FormFoot } from '../sites/forms.tsx';
+
+const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
+  causesText: z.string().max(500).default(''),
+  /** defects are typed by the number on the drawing, from 1 */
+  defects: z.array(
+    z.object({
+      kind: z.enum(DEFECT_KINDS),
+      module: z.number().int().min(1),
+      severity: z.enum(['watch', 'report', 'stop']),
+      note: z.string().max(500).default(''),
+    }),
+  ),
+});
+type FormValues = z.output<typeof formSchema>;
+
+const DEFAULTS = {
+  from: 'ground' as const,
+  soils: [],
+  wipeTest: 'not-done' as const,
+  defects: [],
+  causesText: '',
+  reading: null,
+  bladeAgreed: false,
+  notes: '',
+};
+
+export function InspectionForm({
+  array,
+  onDone,
+  onCancel,
+}: {
+  array: SolarArray;
+  onDone: () => void;
+  onCancel: () => void;
+}) {
+  const draft = useDraftForm(`inspection.${array.id}`, formSchema, DEFAULTS);
+  const [files, setFiles] = useState<File[]>([]);
+  const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
+  const record = useDo('recordInspection');
+  const submit = async (values: FormValues, id: string) => {
+    const { causesText, defects, ...rest } = values;
+    const causes = causesText
+      .split(/[,;\n]/)
+      .map((cause) => cause.trim())
+      .filter(Boolean);
+    const placed = defects.map((defect) => ({ ...defect, module: defect.module - 1 }));
+    await record.mutateAsync({
+      params: { id: array.id },
+      body: { ...rest, causes, defects: placed, id, inspectedAt: new Date().toISOString() },
+    });
+    draft.discard();
+    try {
+      for (const file of files) {
+        await call('addPhoto', {
+          body: { id: newId(), arrayId: array.id, inspectionId: id, role: 'soil', caption: `${array.name}, as found` },
+          file,
+        });
+      }
+    } catch (error) {
+      setPhotoTrouble(error);
+      return;
+    }
+    onDone();
+  };
+  return (
+    <DraftForm draft={draft} onSubmit={(values: FormValues, id) => void submit(values, id).catch(() => undefined)}>
+      {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
+      <Soils />
+      <fieldset>
+        <legend>Wipe test and how you looked</legend>
+        <div className="form-grid">
+          <SelectField name="wipeTest" label="Clean cloth, after wetting" options={pairs(WIPE_WORDS)} />
+          <SelectField
+            name="from"
+            label="Looked"
+            options={[
+              ['ground', 'from the ground'],
+              ['ladder', 'from a ladder'],
+              ['pole-camera', 'by pole camera'],
+              ['drone', 'by drone'],
+              ['roof', 'from the roof'],
+            ]}
+          />
+          <TextField
+            name="causesText"
+            label="Causes worth naming"
+            hint="Roost above, unpaved road …"
+            className="wide"
+          />
+          <CheckField
+            name="bladeAgreed"
+            label="Maker’s word or customer’s signature for a blade is on record"
+            className="wide"
+          />
+        </div>
+      </fieldset>
+      <PowerReading array={array} />
+      <Defects />
+      <fieldset>
+        <legend>Photographs and notes</legend>
+        <div className="form-grid">
+          <div className="wide">
+            <Form.Label htmlFor="photos">Pictures (JPEG or PNG)</Form.Label>
+            <Form.Control
+              id="photos"
+              type="file"
+              multiple
+              accept="image/jpeg,image/png"
+              onChange={(event) => setFiles([...((event.target as HTMLInputElement).files ?? [])])}
+            />
+            <Form.Text>Turned upright; where they were taken is not shown to customers.</Form.Text>
+          </div>
+          <TextField name="notes" label="Notes" lines={2} className="full" />
+        </div>
+      </fieldset>
+      <FormErrors />
+      <Trouble error={record.error} />
+      {photoTrouble !== null && (
+        <>
+          <div className="notice">The inspection is recorded. A picture was not taken in:</div>
+          <Trouble error={photoTrouble} />
+          <Button onClick={onDone}>Go on without it</Button>
+        </>
+      )}
+      <FormFoot busy={record.isPending} words="Record what you saw" onDiscard={onCancel} />
+    </DraftForm>
+  );
+}
+
+function Soils() {
+  const { control } = useFormContext();
+  const { fields, append, remove } = useFieldArray({ control, name: 'soils' });
+  const soils = (useWatch({ control, name: 'soils' }) ?? []) as Soil[];
+  const glass = useGlass();
+  const sound = soils.filter((soil) => typeof soil.share === 'number' && soil.share >= 0 && soil.share <= 1);
+  const loss = lossFromInspection(sound);
+  return (
+    <fieldset>
+      <legend>On the glass</legend>
+      {fields.map((field, index) => (
+        <div className="soil-row" key={field.id}>
+          <SelectField
+            name={`soils.${index}.kind`}
+            label="Kind"
+            options={SOIL_KINDS.map((kind) => [kind, SOIL_WORDS[kind] ?? kind] as const)}
+          />
+          <SelectField name={`soils.${index}.where`} label="Where" options={pairs(WHERE_WORDS)} />
+          <NumberField name={`soils.${index}.share`} label="Covers" kind="fraction" />
+          <SelectField name={`soils.${index}.grade`} label="Thickness" options={pairs(GRADE_WORDS)} />
+          <SelectField name={`soils.${index}.bond`} label="Bond" options={pairs(BOND_WORDS)} />
+          <Button variant="quiet" onClick={() => remove(index)} aria-label={`Take out line ${index + 1}`}>
+            take out
+          </Button>
+        </div>
+      ))}
+      <div className="d-flex gap-2 flex-wrap align-items-center">
+        <Button
+          variant="outline-primary"
+          onClick={() => append({ kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' })}
+        >
+          Film over the face
+        </Button>
+        <Button
+          variant="outline-primary"
+          onClick={() => append({ kind: 'droppings', where: 'spots', grade: 'plain', share: 0.005, bond: 'soak' })}
+        >
+          Droppings
+        </Button>
+        <Button
+          variant="outline-primary"
+          onClick={() => append({ kind: 'algae', where: 'lower-edge', grade: 'plain', share: 0.01, bond: 'soak' })}
+        >
+          Growth at the edge
+        </Button>
+        {sound.length > 0 && (
+          <strong role="status">
+            About {formatQuantity(loss.mid, 'fraction', glass)} lost (
+            {formatRange(loss.low, loss.high, 'fraction', glass)})
+          </strong>
+        )}
+      </div>
+    </fieldset>
+  );
+}
+
+function PowerReading({ array }: { array: SolarArray }) {
+  const { control, setValue } = useFormContext();
+  const reading = useWatch({ control, name: 'reading' }) as {
+    power: number;
+    poaIrradiance: number;
+    tempModule: number;
+    capped: boolean;
+    shading: boolean;
+    wet: boolean;
+  } | null;
+  if (reading === null) {
+    return (
+      <fieldset>
+        <legend>A reading, where there is one</legend>
+        <Button
+          variant="outline-primary"
+          onClick={() =>
+            setValue('reading', {
+              power: '',
+              poaIrradiance: '',
+              tempModule: '',
+              capped: false,
+              shading: false,
+              wet: false,
+            })
+          }
+        >
+          Add power, irradiance and temperature
+        </Button>
+      </fieldset>
+    );
+  }
+  const typed = [reading.power, reading.poaIrradiance, reading.tempModule].every((value) => typeof value === 'number');
+  const warnings = typed
+    ? readingWarnings(
+        { value: reading.power, poaIrradiance: reading.poaIrradiance, tempModule: reading.tempModule },
+        {
+          quantity: 'power',
+          pdc0: moduleCount(array) * array.moduleWatts,
+          gammaPdc: array.gammaPdc,
+          limit: array.inverterLimit,
+          capped: reading.capped,
+          shading: reading.shading,
+          wet: reading.wet,
+        },
+      )
+    : [];
+  return (
+    <fieldset>
+      <legend>A reading against what is expected</legend>
+      <div className="form-grid">
+        <NumberField name="reading.power" label="Power at the inverter" kind="power" />
+        <NumberField name="reading.poaIrradiance" label="Irradiance, in the plane" kind="irradiance" />
+        <NumberField name="reading.tempModule" label="Module temperature" kind="temperature" />
+        <div>
+          <CheckField name="reading.capped" label="Battery full or export capped" />
+          <CheckField name="reading.shading" label="A shadow on it" />
+          <CheckField name="reading.wet" label="Glass wet" />
+        </div>
+      </div>
+      {warnings.map(({ code, reason }) => (
+        <div className="notice" key={code}>
+          {reason}
+        </div>
+      ))}
+      <Button variant="quiet" onClick={() => setValue('reading', null)}>
+        no reading after all
+      </Button>
+    </fieldset>
+  );
+}
+
+function Defects() {
+  const { control } = useFormContext();
+  const { fields, append, remove } = useFieldArray({ control, name: 'defects' });
+  return (
+    <fieldset>
+      <legend>Defects, which are not dirt and are never cleaned</legend>
+      {fields.map((field, index) => (
+        <div className="soil-row" key={field.id}>
+          <SelectField name={`defects.${index}.kind`} label="Defect" options={pairs(DEFECT_WORDS)} />
+          <NumberField name={`defects.${index}.module`} label="Module number" kind="count" />
+          <SelectField
+            name={`defects.${index}.severity`}
+            label="What to do"
+            options={[
+              ['watch', 'watch'],
+              ['report', 'report'],
+              ['stop', 'stop, keep off'],
+            ]}
+          />
+          <TextField name={`defects.${index}.note`} label="Note" />
+          <Button variant="quiet" onClick={() => remove(index)} aria-label={`Take out defect ${index + 1}`}>
+            take out
+          </Button>
+        </div>
+      ))}
+      <Button
+        variant="outline-primary"
+        onClick={() => append({ kind: 'crack', module: 1, severity: 'report', note: '' })}
+      >
+        Add a defect
+      </Button>
+    </fieldset>
+  );
+}

@@ -1,0 +1,72 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import type { Inspection } from '../../contract/inspections/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { useAsk } from '../api/hooks.ts';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { InspectionCard } from './InspectionCard.tsx';
+import { InspectionForm } from './InspectionForm.tsx';
+
+/** Look: what lies on the glass now, beside what lay on it last time. */
+export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
+  const inspections = useAsk(
+    'listInspections',
+    { params: { id: array.id }, query: { limit: 20 } },
+    { refetchInterval: 15_000 },
+  );
+  const [writing, setWriting] = useState(false);
+  const [older, setOlder] = useState(0);
+  const items = inspections.data?.items ?? [];
+  const [last] = items;
+  const beside: Inspection | undefined = items[Math.min(items.length - 1, 1 + older)];
+  return (
+    <>
+      <div className="step-head">
+        <h2>Look</h2>
+        <span className="quiet">{array.name}: what lies on the glass, and what is broken</span>
+        {!writing && (
+          <div className="actions">
+            <Button onClick={() => setWriting(true)}>Record an inspection</Button>
+          </div>
+        )}
+      </div>
+      {inspections.isPending && <Waiting />}
+      <Trouble error={inspections.error} retry={() => inspections.refetch()} />
+      {writing ? (
+        <>
+          <InspectionForm array={array} onDone={() => setWriting(false)} onCancel={() => setWriting(false)} />
+          {last && (
+            <>
+              <h3 className="mt-3">Last time</h3>
+              <InspectionCard inspection={last} site={site} />
+            </>
+          )}
+        </>
+      ) : (
+        <>
+          {inspections.data && !last && (
+            <Empty>
+              Nobody has looked at this array yet. Go and look, one roof face at a time; the loss follows from what you
+              find.
+            </Empty>
+          )}
+          {last && (
+            <div className={beside && items.length > 1 ? 'two' : ''}>
+              <InspectionCard inspection={last} site={site} amendable />
+              {beside && items.length > 1 && (
+                <div>
+                  <InspectionCard inspection={beside} site={site} />
+                  {items.length > 2 && (
+                    <Button variant="quiet" onClick={() => setOlder((older + 1) % (items.length - 1))}>
+                      another earlier one
+                    </Button>
+                  )}
+                </div>
+              )}
+            </div>
+          )}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,358 @@
+import { useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import {
+  formatDate,
+  formatMoney,
+  formatNumber,
+  formatQuantity,
+  formatRange,
+  minorDigits,
+} from '../../core/units/format.ts';
+import { parseNumber } from '../../core/units/parse.ts';
+import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { Plain } from '../parts/Figure.tsx';
+import { Overrule } from '../parts/Overrule.tsx';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { QUOTE_WORDS } from '../parts/words.ts';
+
+/** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
+export function OfferStep({ spread }: { spread: SiteSpread }) {
+  const { site, latest } = spread;
+  const [shown, setShown] = useState<string | null>(null);
+  const list = useAsk('listQuotes', { query: { site: site.id, limit: 20 } });
+  const quoteId = shown ?? latest.quoteId;
+  const quote = useAsk('readQuote', { params: { id: quoteId ?? '' } }, { enabled: quoteId !== null });
+  const id = useRef(newId());
+  const draft = useDo('draftQuote', (made) => {
+    id.current = newId();
+    setShown(made.id);
+  });
+  const planned = spread.spine.plan.state !== 'not-begun';
+  const current = quote.data;
+  const offersPlan = current?.planId === latest.planId;
+  return (
+    <>
+      <div className="step-head">
+        <h2>Offer</h2>
+        <span className="quiet">Price, and what it is worth</span>
+        {planned && (!current || !offersPlan || ['declined', 'expired', 'accepted'].includes(current.state)) && (
+          <div className="actions">
+            <Button
+              disabled={draft.isPending}
+              onClick={() => draft.mutate({ params: { id: site.id }, body: { id: id.current } })}
+            >
+              Draft a quote from the plan
+            </Button>
+          </div>
+        )}
+      </div>
+      <Trouble error={list.error ?? quote.error ?? draft.error} />
+      {!planned && <Empty>Make the plan first: the price follows from time, travel, water and risk.</Empty>}
+      {planned && !quoteId && <Empty>No quote yet.</Empty>}
+      {quoteId && quote.isPending && <Waiting />}
+      {current && <QuotePage key={current.id} quote={current} onRevised={setShown} />}
+      {(list.data?.items.length ?? 0) > 1 && (
+        <Earlier items={list.data?.items ?? []} shown={quoteId} onShow={setShown} />
+      )}
+    </>
+  );
+}
+
+function Earlier({
+  items,
+  shown,
+  onShow,
+}: {
+  items: { id: string; number: number; revision: number; state: string; gross: number; currency: string }[];
+  shown: string | null;
+  onShow: (id: string) => void;
+}) {
+  const glass = useGlass();
+  return (
+    <>
+      <h3 className="mt-3">All quotes of this site</h3>
+      <ul className="plain-list">
+        {items.map((item) => (
+          <li key={item.id}>
+            <Button variant="quiet" onClick={() => onShow(item.id)} aria-pressed={item.id === shown}>
+              {item.number}.{item.revision}
+            </Button>
+            <span className={`state-word ${item.state}`}>{QUOTE_WORDS[item.state]}</span>
+            <span className="end">{formatMoney(item.gross, item.currency, glass)}</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string) => void }) {
+  const glass = useGlass();
+  const { benefit, currency } = quote;
+  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  return (
+    <>
+      <div className="d-flex align-items-baseline gap-3 mb-2 flex-wrap">
+        <strong>
+          Quote {quote.number}.{quote.revision}
+        </strong>
+        <span className={`state-word ${quote.state}`}>{QUOTE_WORDS[quote.state]}</span>
+        {quote.sentAt && <span>sent {formatDate(quote.sentAt, glass)}</span>}
+        {quote.validUntil && <span>valid until {formatDate(quote.validUntil, glass)}</span>}
+        <a className="ms-auto" href={`/api/quotes/${quote.id}/paper.pdf`} target="_blank" rel="noreferrer">
+          the paper (PDF)
+        </a>
+      </div>
+      <div className="figures">
+        <Plain
+          label="One visit, tax included"
+          value={formatMoney(quote.one.gross, currency, glass)}
+          note={`${formatMoney(quote.one.net, currency, glass)} before tax`}
+        />
+        {quote.planned && (
+          <Plain
+            label={`Each of ${quote.visits} visits a year`}
+            value={formatMoney(quote.planned.gross, currency, glass)}
+            note={`${money(quote.planned.gross * quote.visits)} a year`}
+          />
+        )}
+        <Plain
+          label="One wash is worth"
+          value={money(benefit.worth.p50)}
+          note={`${money(benefit.worth.p10)} to ${money(benefit.worth.p90)}`}
+        />
+        <Plain
+          label="Energy it brings back"
+          value={formatQuantity(benefit.recoverable.p50, 'energy', glass)}
+          note={`${formatRange(benefit.recoverable.p10, benefit.recoverable.p90, 'energy', glass)}, ${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`}
+        />
+      </div>
+      <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
+      {quote.planned && (
+        <p>
+          {quote.visits} visits a year would save {money(benefit.planSaves)} of energy and cost{' '}
+          {money(benefit.planCosts)}:{' '}
+          {benefit.planVerdict === 'pays'
+            ? 'on these figures the plan pays.'
+            : 'on these figures the plan does not pay for itself in energy.'}
+        </p>
+      )}
+      <Lines quote={quote} />
+      <Words quote={quote} />
+      <Moves quote={quote} onRevised={onRevised} />
+    </>
+  );
+}
+
+function Lines({ quote }: { quote: Quote }) {
+  const glass = useGlass();
+  const change = useDo('changeQuote');
+  const scale = 10 ** minorDigits(quote.currency);
+  const overrule = (key: Quote['one']['lines'][number]['key'], label: string, value: string | number, reason: string) =>
+    change.mutate({
+      params: { id: quote.id },
+      body: { version: quote.version, overrule: [{ key, label, amount: Math.round(Number(value) * scale), reason }] },
+    });
+  return (
+    <>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>One visit</th>
+            <th className="number">Quantity</th>
+            <th className="number">Amount</th>
+            {quote.state === 'draft' && <th />}
+          </tr>
+        </thead>
+        <tbody>
+          {quote.one.lines.map((line) => (
+            <tr key={line.key + line.label}>
+              <td>
+                {line.label}
+                {line.reason && <div className="overruled">Overruled: {line.reason}</div>}
+              </td>
+              <td className="number">
+                {formatNumber(line.quantity, Number.isInteger(line.quantity) ? 0 : 2, glass)} {line.unit}
+              </td>
+              <td className="number">{formatMoney(line.amount, quote.currency, glass)}</td>
+              {quote.state === 'draft' && (
+                <td>
+                  <Overrule
+                    what={line.label}
+                    unit={quote.currency}
+                    current={String(line.amount / scale)}
+                    busy={change.isPending}
+                    onOverrule={(value, reason) => overrule(line.key, line.label, value, reason)}
+                  />
+                </td>
+              )}
+            </tr>
+          ))}
+          <tr>
+            <td>Tax, {formatQuantity(quote.taxRate, 'fraction', glass)}</td>
+            <td />
+            <td className="number">{formatMoney(quote.one.tax, quote.currency, glass)}</td>
+            {quote.state === 'draft' && <td />}
+          </tr>
+          <tr className="fw-bold">
+            <td>One visit</td>
+            <td />
+            <td className="number">{formatMoney(quote.one.gross, quote.currency, glass)}</td>
+            {quote.state === 'draft' && <td />}
+          </tr>
+        </tbody>
+      </table>
+      <Trouble error={change.error} />
+      {quote.state === 'draft' && (
+        <AddLine busy={change.isPending} onAdd={(label, amount, reason) => overrule('other', label, amount, reason)} />
+      )}
+    </>
+  );
+}
+
+function AddLine({ onAdd, busy }: { onAdd: (label: string, amount: number, reason: string) => void; busy: boolean }) {
+  const [open, setOpen] = useState(false);
+  const [label, setLabel] = useState('');
+  const [amount, setAmount] = useState('');
+  const parsed = parseNumber(amount);
+  if (!open) {
+    return (
+      <Button variant="quiet" onClick={() => setOpen(true)}>
+        add a line
+      </Button>
+    );
+  }
+  return (
+    <div className="d-flex gap-2 align-items-end mb-2">
+      <div>
+        <Form.Label htmlFor="line-label">Line</Form.Label>
+        <Form.Control id="line-label" value={label} onChange={(event) => setLabel(event.target.value)} />
+      </div>
+      <div>
+        <Form.Label htmlFor="line-amount">Amount before tax</Form.Label>
+        <Form.Control
+          id="line-amount"
+          inputMode="decimal"
+          value={amount}
+          onChange={(event) => setAmount(event.target.value)}
+          isInvalid={amount !== '' && parsed === null}
+        />
+      </div>
+      <Button
+        disabled={busy || label.trim() === '' || parsed === null}
+        onClick={() => {
+          onAdd(label.trim(), parsed ?? 0, 'added by hand');
+          setOpen(false);
+          setLabel('');
+          setAmount('');
+        }}
+      >
+        Add
+      </Button>
+    </div>
+  );
+}
+
+function Words({ quote }: { quote: Quote }) {
+  const [message, setMessage] = useState(quote.message);
+  const [stated, setStated] = useState(quote.stated);
+  const change = useDo('changeQuote');
+  if (quote.state !== 'draft') {
+    return (
+      <>
+        {quote.message && <p>{quote.message}</p>}
+        {quote.stated && <p>Reason for washing, as agreed: {quote.stated}</p>}
+      </>
+    );
+  }
+  const changed = message !== quote.message || stated !== quote.stated;
+  return (
+    <div className="form-grid mb-2">
+      <div className="wide">
+        <Form.Label htmlFor="message">Words to the customer</Form.Label>
+        <Form.Control
+          id="message"
+          as="textarea"
+          rows={2}
+          value={message}
+          onChange={(event) => setMessage(event.target.value)}
+        />
+      </div>
+      <div className="wide">
+        <Form.Label htmlFor="stated">Reason other than energy, where there is one</Form.Label>
+        <Form.Control id="stated" value={stated} onChange={(event) => setStated(event.target.value)} />
+        <Form.Text>Looks, warranty, stopping growth: stated as such, never as energy.</Form.Text>
+      </div>
+      {changed && (
+        <div>
+          <Button
+            variant="outline-primary"
+            disabled={change.isPending}
+            onClick={() =>
+              change.mutate({ params: { id: quote.id }, body: { version: quote.version, message, stated } })
+            }
+          >
+            Keep the words
+          </Button>
+        </div>
+      )}
+      <Trouble error={change.error} />
+    </div>
+  );
+}
+
+function Moves({ quote, onRevised }: { quote: Quote; onRevised: (id: string) => void }) {
+  const id = useRef(newId());
+  const send = useDo('sendQuote');
+  const decide = useDo('decideQuote');
+  const revise = useDo('reviseQuote', (made) => {
+    id.current = newId();
+    onRevised(made.id);
+  });
+  const params = { id: quote.id };
+  const decided = (decision: 'accepted' | 'declined', choice: 'one' | 'planned' = 'one') =>
+    decide.mutate({ params, body: { version: quote.version, decision, choice } });
+  return (
+    <div className="form-foot flex-wrap">
+      {quote.state === 'draft' && (
+        <>
+          <Button disabled={send.isPending} onClick={() => send.mutate({ params, body: { version: quote.version } })}>
+            Mark as sent
+          </Button>
+          <span className="quiet">From then on it is frozen; a change makes the next revision.</span>
+        </>
+      )}
+      {quote.state === 'sent' && (
+        <>
+          <Button disabled={decide.isPending} onClick={() => decided('accepted')}>
+            Accepted: one visit
+          </Button>
+          {quote.planned && (
+            <Button disabled={decide.isPending} onClick={() => decided('accepted', 'planned')}>
+              Accepted: the plan
+            </Button>
+          )}
+          <Button variant="outline-primary" disabled={decide.isPending} onClick={() => decided('declined')}>
+            Declined
+          </Button>
+        </>
+      )}
+      {['sent', 'declined', 'expired'].includes(quote.state) && (
+        <Button
+          variant="outline-primary"
+          disabled={revise.isPending}
+          onClick={() => revise.mutate({ params, body: { id: id.current } })}
+        >
+          Next revision
+        </Button>
+      )}
+      {quote.state === 'accepted' && (
+        <span>Accepted {quote.choice === 'planned' ? 'as a plan of visits' : 'for one visit'}. Go on to Wash.</span>
+      )}
+      <Trouble error={send.error ?? decide.error ?? revise.error} />
+    </div>
+  );
+}

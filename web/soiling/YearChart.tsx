@@ -1,0 +1,88 @@
+import { Area, Bar, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import type { YearAhead } from '../../core/soiling/yearAhead.ts';
+import { formatQuantity, formatRange } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const STARTS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+
+/** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
+export default function YearChart({ curve, startDay }: { curve: YearAhead['curve']; startDay: number }) {
+  const glass = useGlass();
+  const data = curve.map((day, index) => ({
+    index,
+    band: [day.low * 100, day.high * 100],
+    mid: day.mid * 100,
+    rain: day.rain,
+  }));
+  const ticks = STARTS.map((day) => (day - startDay + 365) % 365).sort((a, b) => a - b);
+  const monthAt = (index: number) => MONTHS[STARTS.indexOf((index + startDay) % 365)] ?? '';
+  const highest = Math.max(...curve.map(({ high }) => high));
+  const worst = curve.findIndex(({ high }) => high === highest);
+  return (
+    <figure
+      className="mb-1"
+      aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', glass)} in ${MONTHS[STARTS.findLastIndex((day) => day <= (worst + startDay) % 365)] ?? ''}`}
+    >
+      <ResponsiveContainer width="100%" height={220}>
+        <ComposedChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="index"
+            type="number"
+            domain={[0, 364]}
+            ticks={ticks}
+            tickFormatter={monthAt}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            interval={0}
+          />
+          <YAxis yAxisId="loss" width={44} tick={{ fill: '#4c5853', fontSize: 12 }} stroke="#6e6a5c" unit=" %" />
+          <YAxis
+            yAxisId="rain"
+            orientation="right"
+            reversed
+            width={54}
+            domain={[0, 90]}
+            ticks={[0, 20, 40]}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            unit=" mm"
+          />
+          <Tooltip
+            content={({ payload, label }) =>
+              payload?.[0] ? <Note day={curve[Number(label)]} when={dateOf(Number(label), startDay)} /> : null
+            }
+          />
+          <Area
+            yAxisId="loss"
+            dataKey="band"
+            fill="#c0a468"
+            fillOpacity={0.45}
+            stroke="none"
+            isAnimationActive={false}
+          />
+          <Line yAxisId="loss" dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          <Bar yAxisId="rain" dataKey="rain" fill="#0a5f7d" barSize={2} isAnimationActive={false} />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}
+
+function dateOf(index: number, startDay: number): string {
+  const day = (index + startDay) % 365;
+  const month = STARTS.findLastIndex((start) => start <= day);
+  return `${day - (STARTS[month] ?? 0) + 1} ${MONTHS[month]}`;
+}
+
+function Note({ day, when }: { day: YearAhead['curve'][number] | undefined; when: string }) {
+  const glass = useGlass();
+  if (day === undefined) return null;
+  return (
+    <div className="sheet py-1 px-2">
+      <strong>{when}</strong>: {formatQuantity(day.mid, 'fraction', glass)} lost (
+      {formatRange(day.low, day.high, 'fraction', glass)})
+      {day.rain > 0 && <>; rain {formatQuantity(day.rain, 'rain', glass)}</>}
+    </div>
+  );
+}
