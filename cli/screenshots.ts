@@ -1,1 +1,118 @@
-export const screenshots = async (): Promise<number> => 0;
+import { mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { CHROMIUM, ensureChromium } from './debian.ts';
+import { DEMO_OWNER } from './demo.ts';
+import { PROJECT } from './folders.ts';
+import { STAGE_PASSWORD, setStage } from './stage.ts';
+
+export const BROWSER_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+interface Shot {
+  name: string;
+  /** how to get there from the start page */
+  go: (page: Page) => Promise<void>;
+  phone?: boolean;
+}
+
+const onSite = (name: string, step: string) => async (page: Page) => {
+  await page.goto('/sites');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.waitForURL(/\/sites\/[0-9a-f-]+/);
+  const id = page.url().match(/sites\/([0-9a-f-]+)/)?.[1];
+  await page.goto(`/sites/${id}/${step}`);
+};
+
+const inField =
+  (name: string, act: (page: Page) => Promise<void> = async () => undefined) =>
+  async (page: Page) => {
+    await page.goto('/field');
+    await page.getByRole('link', { name: new RegExp(name) }).click();
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    await act(page);
+  };
+
+/** One picture of each main view. */
+const SHOTS: Shot[] = [
+  { name: 'day', go: (page) => page.goto('/').then(() => undefined) },
+  { name: 'sites', go: (page) => page.goto('/sites').then(() => undefined) },
+  { name: 'look', go: onSite('Oakes farmhouse', 'look') },
+  { name: 'reckon', go: onSite('Thornfield cellar', 'reckon') },
+  { name: 'plan', go: onSite('Pear Tree packing shed', 'plan') },
+  { name: 'offer', go: onSite('Hollow house', 'offer') },
+  { name: 'wash', go: onSite('Oakes farmhouse', 'wash') },
+  { name: 'show', go: onSite('Low Ferry clinic', 'show') },
+  {
+    name: 'report',
+    go: async (page) => {
+      await onSite('Low Ferry clinic', 'show')(page);
+      await page.getByRole('link', { name: 'the customer’s page' }).click();
+      await page.locator('.letter').waitFor();
+    },
+  },
+  { name: 'new-site', go: (page) => page.goto('/sites/new').then(() => undefined) },
+  { name: 'company', go: (page) => page.goto('/company').then(() => undefined) },
+  { name: 'quotes', go: (page) => page.goto('/quotes').then(() => undefined) },
+  { name: 'field-jobs', phone: true, go: (page) => page.goto('/field').then(() => undefined) },
+  {
+    name: 'field-caution',
+    phone: true,
+    go: inField('Pear Tree', async (page) => page.getByRole('button', { name: /^Begin/ }).waitFor()),
+  },
+  { name: 'field-brush', phone: true, go: inField('Oakes farmhouse') },
+  {
+    name: 'field-kit',
+    phone: true,
+    go: inField('Oakes farmhouse', (page) => page.getByRole('button', { name: 'Kit' }).click()),
+  },
+];
+
+/** Takes the pictures of docs/screenshots again, from the demo data. `PAIL_SHOTS` names a few, `PAIL_SHOTS_TO` another folder. */
+export async function screenshots(): Promise<number> {
+  ensureChromium();
+  const folder = process.env.PAIL_SHOTS_TO ?? join(PROJECT, 'docs/screenshots');
+  const wanted = process.env.PAIL_SHOTS?.split(',');
+  mkdirSync(folder, { recursive: true });
+  if (!wanted) for (const file of readdirSync(folder)) if (file.endsWith('.png')) rmSync(join(folder, file));
+  const stage = process.env.PAIL_STAGE ? null : await setStage();
+  const address = process.env.PAIL_STAGE ?? stage?.server.address ?? '';
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
+  try {
+    for (const phone of [false, true]) {
+      const context = await browser.newContext({
+        baseURL: address,
+        viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+        hasTouch: phone,
+        serviceWorkers: 'block',
+      });
+      const page = await context.newPage();
+      await page.goto('/sign-in');
+      await page.getByLabel('Address').fill(DEMO_OWNER.email);
+      await page.getByLabel('Password').fill(STAGE_PASSWORD);
+      await page.getByRole('button', { name: 'Sign in' }).click();
+      await page.waitForURL('/');
+      for (const shot of SHOTS.filter(
+        (item) => (item.phone ?? false) === phone && (!wanted || wanted.includes(item.name)),
+      )) {
+        await shot.go(page);
+        await page.waitForLoadState('networkidle');
+        await page.waitForTimeout(300);
+        await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+        console.log(shot.name);
+      }
+      await context.close();
+    }
+  } finally {
+    await browser.close();
+    await stage?.strike();
+  }
+  return 0;
+}

@@ -62,7 +62,7 @@ export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
   const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
   return entries
     .filter((entry) => entry.kind !== 'struck' && !struck.has(entry.id))
-    .sort((a, b) => a.at.localeCompare(b.at));
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
 }
 
 /**

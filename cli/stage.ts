@@ -1,0 +1,60 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { buildWeb } from './build.ts';
+import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
+import { loadDemo } from './demo.ts';
+import { webFolder } from './folders.ts';
+import { type ServerProcess, startServerProcess } from './serverProcess.ts';
+
+export interface Stage {
+  cluster: Cluster;
+  url: string;
+  server: ServerProcess;
+  strike(): Promise<void>;
+}
+
+/** A cluster for one run, in a folder of its own; `discard` stops it and leaves nothing behind. */
+export async function throwawayCluster(): Promise<{ cluster: Cluster; discard: () => void }> {
+  const folder = mkdtempSync('/var/tmp/wide-pail-try-');
+  spawnSync('chmod', ['711', folder]);
+  const cluster = await openCluster(`${folder}/cluster`);
+  return {
+    cluster,
+    discard: () => {
+      cluster.stop();
+      spawnSync('rm', ['-rf', folder]);
+    },
+  };
+}
+
+/** The password of the demo's people on a stage; a stage is thrown away, so it is no secret. */
+export const STAGE_PASSWORD = 'stage password';
+
+/** A throwaway cluster with the demo loaded and a server of its own: what journeys and pictures are taken from. */
+export async function setStage(): Promise<Stage> {
+  buildWeb();
+  const { cluster, discard } = await throwawayCluster();
+  try {
+    const url = await ensureDatabase(cluster, 'stage');
+    process.env.PAIL_DEMO_PASSWORD = STAGE_PASSWORD;
+    const server = await startServerProcess({
+      DATABASE_URL: url,
+      PORT: '0',
+      WEB_FOLDER: webFolder(),
+      LOG_LEVEL: 'error',
+    });
+    await loadDemo(url, server.address);
+    return {
+      cluster,
+      url,
+      server,
+      strike: async () => {
+        await server.stop();
+        discard();
+      },
+    };
+  } catch (error) {
+    discard();
+    throw error;
+  }
+}

@@ -1,0 +1,296 @@
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
+import { openCautions } from '../../core/jobs/progress.ts';
+import type { Caution, Step } from '../../core/jobs/steps.ts';
+import { newId } from '../api/ids.ts';
+import type { Happen } from './FieldJob.tsx';
+import { FieldReadings, FieldWater } from './FieldReadings.tsx';
+import { MarkModules } from './FieldRoof.tsx';
+import { type Job, photographed } from './outbox.ts';
+
+interface CardProps {
+  job: Job;
+  progress: JobProgress;
+  /** place of the step among all, from 0; -1 when all are done */
+  index: number;
+  entries: JobEntry[];
+  happen: Happen;
+  onRoof: () => void;
+}
+
+/** The step's verb, what to do in one sentence, its caution, and what ends it. */
+export function FieldCard({ job, progress, index, entries, happen, onRoof }: CardProps) {
+  const step = job.steps[index];
+  if (progress.paused !== null) return <Paused reason={progress.paused} happen={happen} />;
+  if (step === undefined) return <Finished job={job} />;
+  const state = progress.steps.find(({ key }) => key === step.key);
+  const open = openCautions(step, state);
+  return (
+    <>
+      <main className="field-card">
+        <p className="order">
+          Step {index + 1} of {job.steps.length}
+        </p>
+        <h1 className="verb">{step.verb}</h1>
+        <p className="sentence">{step.sentence}</p>
+        {state?.startedAt && <Timer since={state.startedAt} />}
+        <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
+        {open.length === 0 && state?.startedAt && (
+          <>
+            {step.ends === 'before-readings' && (
+              <FieldReadings job={job} progress={progress} when="before" happen={happen} />
+            )}
+            {step.ends === 'after-readings' && (
+              <FieldReadings job={job} progress={progress} when="after" happen={happen} />
+            )}
+            {step.ends === 'water' && <FieldWater job={job} progress={progress} happen={happen} />}
+            {step.ends === 'modules' && <MarkModules job={job} progress={progress} entries={entries} happen={happen} />}
+            {step.ends === 'wipe-pair' && <WipePair job={job} />}
+          </>
+        )}
+        <Cannot step={step} happen={happen} />
+      </main>
+      <footer className="field-foot">
+        {open.length > 0 ? (
+          <button type="button" className="btn btn-primary" disabled>
+            Answer what stands above first
+          </button>
+        ) : state?.startedAt ? (
+          <button
+            type="button"
+            className="btn btn-primary"
+            onClick={() => void happen({ kind: 'step-done', step: step.key })}
+          >
+            {step.verb}: done
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-primary"
+            onClick={() => void happen({ kind: 'step-started', step: step.key })}
+          >
+            Begin: {step.verb}
+          </button>
+        )}
+        {step.ends !== 'modules' && (
+          <button type="button" className="btn btn-outline-primary" onClick={onRoof}>
+            The roof
+          </button>
+        )}
+      </footer>
+    </>
+  );
+}
+
+function Timer({ since }: { since: string }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const seconds = Math.max(0, Math.floor((now - Date.parse(since)) / 1000));
+  const hours = Math.floor(seconds / 3600);
+  const rest = `${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`;
+  return (
+    <div className="timer" role="timer" aria-label="Time on this step">
+      {hours > 0 ? `${hours}:${rest}` : rest}
+    </div>
+  );
+}
+
+function Cautions({
+  step,
+  open,
+  stoppedBy,
+  happen,
+}: {
+  step: Step;
+  open: string[];
+  stoppedBy: string | null;
+  happen: Happen;
+}) {
+  const next = step.cautions.find(({ key }) => open.includes(key));
+  const passed = step.cautions.filter(({ key }) => !open.includes(key));
+  return (
+    <>
+      {passed.map((caution) => (
+        <div className="passed" key={caution.key}>
+          ✓ {caution.ask}
+        </div>
+      ))}
+      {next && (
+        <OneCaution
+          caution={next}
+          stopped={stoppedBy === next.key}
+          left={open.length}
+          answer={(yes) => void happen({ kind: 'caution', step: step.key, caution: next.key, answer: yes })}
+        />
+      )}
+    </>
+  );
+}
+
+function OneCaution({
+  caution,
+  stopped,
+  left,
+  answer,
+}: {
+  caution: Caution;
+  stopped: boolean;
+  left: number;
+  answer: (yes: boolean) => void;
+}) {
+  return (
+    <section className={`caution ${stopped ? 'stopped' : ''}`} aria-label="Caution">
+      <p>
+        <strong>{caution.ask}</strong>
+      </p>
+      {stopped && (
+        <p role="alert">
+          <strong>The step is stopped.</strong> {caution.otherwise}
+        </p>
+      )}
+      <div className="answers">
+        <button type="button" className="btn btn-outline-danger" onClick={() => answer(false)}>
+          No
+        </button>
+        <button type="button" className="btn btn-primary" onClick={() => answer(true)}>
+          {stopped ? 'Now yes' : 'Yes'}
+        </button>
+      </div>
+      {left > 1 && <p className="mb-0 mt-2">{left - 1} more to answer. A yes is your own word, not ours.</p>}
+    </section>
+  );
+}
+
+const REASONS = ['No access', 'Weather', 'No power or inverter off', 'Kit missing', 'Customer asked'];
+
+function Cannot({ step, happen }: { step: Step; happen: Happen }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  if (!open) {
+    return (
+      <button type="button" className="btn btn-outline-danger mt-auto" onClick={() => setOpen(true)}>
+        Cannot, or stop here
+      </button>
+    );
+  }
+  const given = reason.trim();
+  return (
+    <section className="d-grid gap-2">
+      <label className="form-label m-0" htmlFor="cannot">
+        Why
+      </label>
+      <input
+        id="cannot"
+        className="form-control"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        list="cannot-reasons"
+      />
+      <datalist id="cannot-reasons">
+        {REASONS.map((text) => (
+          <option key={text} value={text} />
+        ))}
+      </datalist>
+      <button
+        type="button"
+        className="btn btn-outline-danger"
+        disabled={given === ''}
+        onClick={() => void happen({ kind: 'cannot', step: step.key, reason: given })}
+      >
+        This step cannot be done: leave it out
+      </button>
+      <button
+        type="button"
+        className="btn btn-outline-danger"
+        disabled={given === ''}
+        onClick={() => void happen({ kind: 'paused', reason: given })}
+      >
+        Stop the job here, go on later
+      </button>
+      <button type="button" className="btn btn-outline-primary" onClick={() => setOpen(false)}>
+        Never mind
+      </button>
+    </section>
+  );
+}
+
+function Paused({ reason, happen }: { reason: string; happen: Happen }) {
+  return (
+    <>
+      <main className="field-card">
+        <h1 className="verb">Stopped</h1>
+        <p className="sentence">Because: {reason}. Everything done so far is kept; the job goes on where it stands.</p>
+      </main>
+      <footer className="field-foot">
+        <button type="button" className="btn btn-primary" onClick={() => void happen({ kind: 'resumed' })}>
+          Go on
+        </button>
+      </footer>
+    </>
+  );
+}
+
+function Finished({ job }: { job: Job }) {
+  return (
+    <main className="field-card">
+      <h1 className="verb">Washed</h1>
+      <p className="sentence">All steps are done or left out with a reason. The report is drawn up at the desk.</p>
+      <Link className="btn btn-primary" to={`/sites/${job.siteId}/show`}>
+        To the proof
+      </Link>
+      <Link className="btn btn-outline-primary" to="/field">
+        Other jobs
+      </Link>
+    </main>
+  );
+}
+
+function WipePair({ job }: { job: Job }) {
+  const [arrayId, setArrayId] = useState(job.arrays[0]?.id ?? '');
+  const [kept, setKept] = useState<string[]>([]);
+  const have = job.photos.filter((photo) => photo.arrayId === arrayId).map(({ role }) => role);
+  const take = (role: 'wipe-before' | 'wipe-after' | 'before' | 'after', label: string) => (
+    <label className="btn btn-outline-primary" key={role}>
+      {label}
+      {(have.includes(role) || kept.includes(`${arrayId}${role}`)) && ' ✓'}
+      <input
+        type="file"
+        className="visually-hidden"
+        accept="image/jpeg,image/png"
+        capture="environment"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (!file) return;
+          void photographed({ id: newId(), arrayId, jobId: job.id, role, caption: label }, file);
+          setKept([...kept, `${arrayId}${role}`]);
+        }}
+      />
+    </label>
+  );
+  return (
+    <div className="d-grid gap-2">
+      {job.arrays.length > 1 && (
+        <select
+          className="form-select"
+          aria-label="Roof face"
+          value={arrayId}
+          onChange={(event) => setArrayId(event.target.value)}
+        >
+          {job.arrays.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+      {take('before', 'Array before')}
+      {take('after', 'Array after')}
+      {take('wipe-before', 'Cloth before')}
+      {take('wipe-after', 'Cloth after')}
+    </div>
+  );
+}

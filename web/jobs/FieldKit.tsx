@@ -1,0 +1,32 @@
+import type { Happen } from './FieldJob.tsx';
+import type { Job } from './outbox.ts';
+
+/** The evening before: what has to be in the van, each with the reason it is on the list. */
+export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<string, boolean>; happen: Happen }) {
+  const missing = job.kit.filter(({ key }) => !packed[key]).length;
+  return (
+    <main>
+      <div className="field-card pb-0">
+        <h1 className="verb">Pack</h1>
+        <p className="sentence">
+          {missing === 0 ? 'All of it is in the van.' : `${missing} of ${job.kit.length} still to pack.`}
+        </p>
+      </div>
+      {job.kit.map(({ key, label, because }) => (
+        <div className="kit-line" key={key}>
+          <input
+            className="form-check-input"
+            type="checkbox"
+            id={`kit-${key}`}
+            checked={packed[key] ?? false}
+            onChange={(event) => void happen({ kind: 'kit', item: key, packed: event.target.checked })}
+          />
+          <label htmlFor={`kit-${key}`}>
+            {label}
+            <small>{because}</small>
+          </label>
+        </div>
+      ))}
+    </main>
+  );
+}

@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import { parseNumber } from '../../core/units/parse.ts';
+import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { useGlass } from '../api/hooks.ts';
+
+export interface PadField {
+  key: string;
+  label: string;
+  kind: QuantityKind;
+}
+
+interface NumberPadProps {
+  fields: readonly PadField[];
+  texts: Record<string, string>;
+  onTexts: (texts: Record<string, string>) => void;
+}
+
+/** SI values of what was typed; null where a field does not hold a number yet. */
+export function usePadValues(
+  fields: readonly PadField[],
+  texts: Record<string, string>,
+): Record<string, number | null> {
+  const glass = useGlass();
+  return Object.fromEntries(
+    fields.map(({ key, kind }) => {
+      const parsed = parseNumber(texts[key] ?? '');
+      return [key, parsed === null ? null : fromGlass(parsed, kind, glass.units)];
+    }),
+  );
+}
+
+/** Big keys for wet hands; each field knows its unit. A keyboard types into the same place. */
+export function NumberPad({ fields, texts, onTexts }: NumberPadProps) {
+  const glass = useGlass();
+  const [active, setActive] = useState(fields[0]?.key ?? '');
+  const set = (text: string) => onTexts({ ...texts, [active]: text });
+  const press = (key: string) => set((texts[active] ?? '') + key);
+  const type = (event: React.KeyboardEvent) => {
+    if (/^[0-9.,-]$/.test(event.key)) press(event.key);
+    if (event.key === 'Backspace') set((texts[active] ?? '').slice(0, -1));
+  };
+  return (
+    <>
+      <div className="pad-fields">
+        {fields.map(({ key, label, kind }) => (
+          <button
+            type="button"
+            key={key}
+            aria-pressed={active === key}
+            onClick={() => setActive(key)}
+            onKeyDown={type}
+            onFocus={() => setActive(key)}
+          >
+            <span>{label}</span>
+            <span>
+              <span className="typed">{texts[key] || '…'}</span> {unitOf(kind, glass.units).symbol}
+            </span>
+          </button>
+        ))}
+      </div>
+      <fieldset className="pad m-0" aria-label="Number pad">
+        {['1', '2', '3', '4', '5', '6', '7', '8', '9', glass.decimalMark, '0'].map((key) => (
+          <button type="button" key={key} onClick={() => press(key)}>
+            {key}
+          </button>
+        ))}
+        <button type="button" aria-label="Delete" onClick={() => set((texts[active] ?? '').slice(0, -1))}>
+          ⌫
+        </button>
+      </fieldset>
+    </>
+  );
+}

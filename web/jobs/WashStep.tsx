@@ -1,0 +1,185 @@
+import { useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { moduleCount, type SiteSpread } from '../../contract/sites/endpoints.ts';
+import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
+import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { JOB_WORDS } from '../parts/words.ts';
+import type { Job } from './outbox.ts';
+
+/** Wash, seen from the desk: the day, the kit, and how far the crew is. */
+export function WashStep({ spread }: { spread: SiteSpread }) {
+  const { latest } = spread;
+  const desk = useSession().data?.person?.role !== 'crew';
+  const quote = useAsk(
+    'readQuote',
+    { params: { id: latest.quoteId ?? '' } },
+    { enabled: latest.quoteId !== null && desk },
+  );
+  const job = useAsk(
+    'readJob',
+    { params: { id: latest.jobId ?? '' } },
+    { enabled: latest.jobId !== null, refetchInterval: 10_000 },
+  );
+  const accepted = quote.data?.state === 'accepted' && job.data?.quoteId !== quote.data.id ? quote.data : null;
+  return (
+    <>
+      <div className="step-head">
+        <h2>Wash</h2>
+        <span className="quiet">The day</span>
+        {job.data && !accepted && (
+          <div className="actions">
+            <Link className="btn btn-primary" to={`/field/${job.data.id}`}>
+              Open the cards
+            </Link>
+          </div>
+        )}
+      </div>
+      <Trouble error={job.error} />
+      {accepted && <Schedule quoteId={accepted.id} />}
+      {!accepted && !latest.jobId && <Empty>An accepted quote becomes a job.</Empty>}
+      {latest.jobId && job.isPending && <Waiting />}
+      {job.data && <JobPage job={job.data} />}
+    </>
+  );
+}
+
+function Schedule({ quoteId }: { quoteId: string }) {
+  const [date, setDate] = useState('');
+  const id = useRef(newId());
+  const schedule = useDo('scheduleJob', () => {
+    id.current = newId();
+  });
+  return (
+    <Form
+      className="d-flex gap-2 align-items-end mb-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        schedule.mutate({ params: { id: quoteId }, body: { id: id.current, scheduledFor: date } });
+      }}
+    >
+      <div>
+        <Form.Label htmlFor="wash-day">The quote is accepted. Wash on</Form.Label>
+        <Form.Control
+          id="wash-day"
+          type="date"
+          required
+          value={date}
+          onChange={(event) => setDate(event.target.value)}
+        />
+      </div>
+      <Button type="submit" disabled={schedule.isPending || date === ''}>
+        Make it a job
+      </Button>
+      <Trouble error={schedule.error} />
+    </Form>
+  );
+}
+
+function JobPage({ job }: { job: Job }) {
+  const glass = useGlass();
+  const progress = jobProgress(job.steps, job.entries);
+  return (
+    <>
+      <div className="d-flex gap-3 align-items-baseline mb-2">
+        <strong>{formatDate(job.scheduledFor, glass)}</strong>
+        <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>
+        {job.state === 'scheduled' && <MoveJob job={job} />}
+      </div>
+      {progress.paused !== null && (
+        <div className="notice">Stopped: {progress.paused}. It goes on where it stands.</div>
+      )}
+      {job.arrays.map((array) => (
+        <div className="roof" key={array.id}>
+          <div className="roof-head">
+            <span className="name">{array.name}</span>
+          </div>
+          <RoofDrawing array={array} marks={progress.marks[array.id] ?? {}} />
+          <MarkLegend counts={countMarks(progress.marks[array.id], moduleCount(array))} />
+        </div>
+      ))}
+      <div className="two">
+        <section>
+          <h3>Steps</h3>
+          <ul className="plain-list">
+            {job.steps.map((step) => {
+              const state = progress.steps.find(({ key }) => key === step.key);
+              return (
+                <li key={step.key}>
+                  <span className={state?.state === 'now' ? 'fw-bold' : ''}>{step.verb}</span>
+                  <span className="end">
+                    {state?.state === 'done' && state.endedAt && timeAt(state.endedAt, job.site.zone)}
+                    {state?.state === 'cannot' && `left out: ${state.reason}`}
+                    {state?.state === 'now' && 'now'}
+                    {state?.stoppedBy && 'stopped by a caution'}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <section>
+          <h3>Readings</h3>
+          <ul className="plain-list">
+            {progress.readings.map((reading) => (
+              <li key={reading.id}>
+                <span>
+                  {reading.when}: {formatQuantity(reading.reading.value, reading.quantity, glass)}
+                </span>
+                <span className="end">
+                  {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
+                  {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
+                </span>
+              </li>
+            ))}
+            {progress.water.map((reading) => (
+              <li key={reading.id}>
+                water: {formatQuantity(reading.conductivity, 'conductivity', glass)}
+                <span className="end">finish allows {formatQuantity(job.water.limit, 'conductivity', glass)}</span>
+              </li>
+            ))}
+            {progress.readings.length + progress.water.length === 0 && <li className="quiet">none yet</li>}
+          </ul>
+          <h3 className="mt-3">Kit</h3>
+          <ul className="plain-list">
+            {job.kit.map(({ key, label }) => (
+              <li key={key}>
+                {label}
+                <span className="end">{progress.kit[key] ? 'packed' : ''}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}
+
+const timeAt = (instant: string, timeZone: string): string =>
+  new Date(instant).toLocaleTimeString('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' });
+
+function MoveJob({ job }: { job: Job }) {
+  const move = useDo('moveJob');
+  const desk = useSession().data?.person?.role !== 'crew';
+  if (!desk) return null;
+  return (
+    <span className="d-flex gap-2 align-items-center">
+      <label htmlFor="move-job">move to</label>
+      <Form.Control
+        id="move-job"
+        type="date"
+        size="sm"
+        defaultValue={job.scheduledFor}
+        onChange={(event) =>
+          event.target.value &&
+          move.mutate({ params: { id: job.id }, body: { version: job.version, scheduledFor: event.target.value } })
+        }
+      />
+      <Trouble error={move.error} />
+    </span>
+  );
+}

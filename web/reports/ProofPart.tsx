@@ -1,0 +1,107 @@
+import type { ArrayProof } from '../../contract/reports/endpoints.ts';
+import { formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+import { Figure, Plain } from '../parts/Figure.tsx';
+import { PairSlider } from '../parts/photos.tsx';
+import { DEFECT_WORDS } from '../parts/words.ts';
+
+/** Gain and loss of one array, always both, with what they rest on. */
+export function ProofPart({ array }: { array: ArrayProof }) {
+  const glass = useGlass();
+  const { comparison } = array;
+  const kind = array.quantity === 'current' ? 'current' : 'power';
+  return (
+    <section className="mb-3">
+      <h3>{array.name}</h3>
+      {comparison && array.reason ? (
+        <>
+          <div className="figures">
+            <Figure label="Gain, on what it gave dirty" reason={array.reason} />
+            <Plain
+              label="Loss there was, of what it gives clean"
+              value={formatQuantity(comparison.loss, 'fraction', glass)}
+              note="1 − 1 ÷ (1 + gain)"
+            />
+            <Plain
+              label="Uncertainty of the gain"
+              value={`± ${formatQuantity(comparison.expandedUncertainty, 'fraction', glass)}`}
+              note={comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none'}
+            />
+          </div>
+          <table className="table">
+            <thead>
+              <tr>
+                <th>Reading</th>
+                <th className="number">{kind === 'power' ? 'Power' : 'Current'}</th>
+                <th className="number">Irradiance</th>
+                <th className="number">Module</th>
+              </tr>
+            </thead>
+            <tbody>
+              {(['before', 'after'] as const).map((when) => (
+                <tr key={when}>
+                  <td>{when}</td>
+                  <td className="number">{formatQuantity(array[when]?.value ?? null, kind, glass)}</td>
+                  <td className="number">{formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)}</td>
+                  <td className="number">{formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      ) : (
+        <div className="notice">
+          <strong>No gain is stated.</strong> {array.missing}
+        </div>
+      )}
+      {array.warnings.map(({ code, reason }) => (
+        <div className="notice" key={code}>
+          {reason}
+        </div>
+      ))}
+      <p className="mb-1">{markSentence(array)}</p>
+      {array.defects.length > 0 && (
+        <p className="mb-1">
+          Defects seen, which are not dirt:{' '}
+          {array.defects
+            .map(
+              ({ kind: defect, module, note }) =>
+                `${DEFECT_WORDS[defect] ?? defect}, module ${module + 1}${note ? ` (${note})` : ''}`,
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
+      <Pairs array={array} />
+    </section>
+  );
+}
+
+function markSentence({ marks, modules }: ArrayProof): string {
+  const parts = [
+    [marks.brushed, 'brushed'],
+    [marks.rinsed, 'rinsed'],
+    [marks.bladed, 'bladed'],
+    [marks['not-reached'], 'not reached'],
+    [marks['come-back'], 'to come back to'],
+    [marks.left, 'without a mark'],
+  ] as const;
+  return `${modules} modules: ${parts.flatMap(([count, word]) => (count > 0 ? [`${count} ${word}`] : [])).join(', ')}.`;
+}
+
+export function Pairs({ array }: { array: ArrayProof }) {
+  const ready = array.photos.filter(({ state }) => state === 'ready');
+  const of = (role: string) => ready.findLast((photo) => photo.role === role);
+  const pairs = [
+    { before: of('before'), after: of('after'), what: 'The array' },
+    { before: of('wipe-before'), after: of('wipe-after'), what: 'The cloth' },
+  ];
+  return (
+    <div className="two mt-2">
+      {pairs.map(
+        ({ before, after, what }) =>
+          before && after && <PairSlider key={what} before={before} after={after} what={what} />,
+      )}
+    </div>
+  );
+}

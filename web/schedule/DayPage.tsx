@@ -1,0 +1,133 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import { formatDate, formatMoney } from '../../core/units/format.ts';
+import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { JOB_WORDS } from '../parts/words.ts';
+import { Strip } from './Strip.tsx';
+
+/** The day: its jobs on one axis from first to last light, and under it what to chase. */
+export function DayPage() {
+  const [date, setDate] = useState<string | null>(null);
+  const day = useAsk('readDay', { query: date ? { date } : {} });
+  const glass = useGlass();
+  if (day.isPending) return <Waiting what="Looking at the day" />;
+  if (day.isError) return <Trouble error={day.error} retry={() => day.refetch()} />;
+  const turn = (days: number) =>
+    setDate(new Date(Date.parse(day.data.date) + days * 86_400_000).toISOString().slice(0, 10));
+  const weekday = new Date(`${day.data.date}T12:00:00Z`).toLocaleDateString('en-GB', {
+    weekday: 'long',
+    timeZone: 'UTC',
+  });
+  return (
+    <>
+      <div className="desk-head">
+        <h1>
+          {weekday}, {formatDate(day.data.date, glass)}
+        </h1>
+        <div className="actions">
+          <Button variant="outline-primary" onClick={() => turn(-1)}>
+            Day before
+          </Button>
+          {date !== null && (
+            <Button variant="outline-primary" onClick={() => setDate(null)}>
+              Today
+            </Button>
+          )}
+          <Button variant="outline-primary" onClick={() => turn(1)}>
+            Day after
+          </Button>
+        </div>
+      </div>
+      <Strip day={day.data} />
+      <div className="day-columns">
+        <Chase day={day.data} />
+        <Coming day={day.data} />
+        <Late day={day.data} />
+      </div>
+    </>
+  );
+}
+
+function Chase({ day }: { day: DayStrip }) {
+  const glass = useGlass();
+  const desk = useSession().data?.person?.role !== 'crew';
+  if (!desk) return null;
+  const { quotes, unsigned, unlooked } = day.chase;
+  const nothing = quotes.length + unsigned.length + unlooked.length === 0;
+  return (
+    <section className="sheet">
+      <h2>To chase</h2>
+      <ul className="plain-list">
+        {quotes.map((quote) => (
+          <li key={quote.id}>
+            <Link to={`/sites/${quote.siteId}/offer`}>{quote.site}</Link>
+            <span>
+              quote {quote.number}.{quote.revision} has no answer
+            </span>
+            <span className="end">
+              {formatMoney(quote.gross, quote.currency, glass, 0)}, valid until{' '}
+              {quote.validUntil ? formatDate(quote.validUntil, glass) : ''}
+            </span>
+          </li>
+        ))}
+        {unsigned.map((job) => (
+          <li key={job.jobId}>
+            <Link to={`/sites/${job.siteId}/show`}>{job.site}</Link>
+            <span>washed, report not signed</span>
+            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+          </li>
+        ))}
+        {unlooked.map((site) => (
+          <li key={site.siteId}>
+            <Link to={`/sites/${site.siteId}/look`}>{site.site}</Link>
+            <span>{site.lastLook ? 'not looked at for a year' : 'never looked at'}</span>
+            {site.lastLook && <span className="end">{formatDate(site.lastLook, glass)}</span>}
+          </li>
+        ))}
+        {nothing && <li className="quiet">Nothing waits for you.</li>}
+      </ul>
+    </section>
+  );
+}
+
+function Coming({ day }: { day: DayStrip }) {
+  const glass = useGlass();
+  return (
+    <section className="sheet">
+      <h2>Coming</h2>
+      <ul className="plain-list">
+        {day.coming.map((job) => (
+          <li key={job.id}>
+            <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
+            <span className="end">
+              {formatDate(job.scheduledFor, glass)}, {job.modules} modules
+            </span>
+          </li>
+        ))}
+        {day.coming.length === 0 && <li className="quiet">No jobs in the next two weeks.</li>}
+      </ul>
+    </section>
+  );
+}
+
+function Late({ day }: { day: DayStrip }) {
+  const glass = useGlass();
+  return (
+    <section className="sheet">
+      <h2>Left over</h2>
+      <ul className="plain-list">
+        {day.chase.late.map((job) => (
+          <li key={job.id}>
+            <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
+            <span>{JOB_WORDS[job.state]}</span>
+            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+          </li>
+        ))}
+        {day.chase.late.length === 0 && <li className="quiet">No job was left unfinished.</li>}
+      </ul>
+    </section>
+  );
+}

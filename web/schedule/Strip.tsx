@@ -1,0 +1,146 @@
+import { Link } from 'react-router';
+import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+
+const WIDTH = 1200;
+const LEFT = 190;
+const ROW = 62;
+const TOP = 34;
+
+const clock = (hour: number): string =>
+  `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+
+/**
+ * One axis from first to last light. Each job lies in the cool hours of its glass: the drive, then the wash, begun at
+ * first light; hatched hours are too hot to wet the glass.
+ */
+export function Strip({ day }: { day: DayStrip }) {
+  const from = Math.floor(day.firstLight);
+  const to = Math.ceil(day.lastLight);
+  const x = (hour: number) => LEFT + ((hour - from) / Math.max(1, to - from)) * (WIDTH - LEFT - 16);
+  const height = TOP + Math.max(1, day.jobs.length) * ROW + 8;
+  const hours = Array.from({ length: to - from + 1 }, (_, index) => from + index);
+  return (
+    <section className="day-strip" aria-label="The day from first to last light">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        width="100%"
+        role="img"
+        aria-label={`First light ${clock(day.firstLight)}, last light ${clock(day.lastLight)}, ${day.jobs.length} jobs`}
+      >
+        <defs>
+          <pattern id="hot" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="9" height="9" fill="#efe2cc" />
+            <rect width="3.5" height="9" fill="#d9bf94" />
+          </pattern>
+        </defs>
+        {hours.map((hour) => (
+          <g key={hour}>
+            <path d={`M${x(hour)} ${TOP - 8}V${height - 4}`} stroke="#c9c2b0" />
+            <text x={x(hour)} y={TOP - 14} textAnchor="middle" fontSize="13" fill="#4c5853">
+              {String(hour).padStart(2, '0')}
+            </text>
+          </g>
+        ))}
+        <path
+          d={`M${x(day.firstLight)} ${TOP - 8}V${height - 4}M${x(day.lastLight)} ${TOP - 8}V${height - 4}`}
+          stroke="#16302b"
+          strokeWidth="2.5"
+        />
+        {day.jobs.length === 0 && (
+          <text x={x(from) + 20} y={TOP + 30} fontSize="16" fill="#4c5853">
+            No job on this day.
+          </text>
+        )}
+        {day.jobs.map((job, index) => {
+          const y = TOP + index * ROW;
+          const start = Math.max(day.firstLight, job.cool[0]?.from ?? day.firstLight);
+          const half = job.travelMinutes / 60 / 2;
+          const work = Math.max(0.3, (job.minutes - job.travelMinutes) / 60);
+          const over = job.cool.length > 0 && start + half + work > (job.cool[0]?.to ?? 24);
+          return (
+            <g key={job.id}>
+              <rect
+                x={x(day.firstLight)}
+                y={y + 8}
+                width={x(day.lastLight) - x(day.firstLight)}
+                height={ROW - 16}
+                fill="url(#hot)"
+              />
+              {job.cool.map((window) => (
+                <rect
+                  key={window.from}
+                  x={x(window.from)}
+                  y={y + 8}
+                  width={Math.max(2, x(window.to) - x(window.from))}
+                  height={ROW - 16}
+                  fill="#d3e6ec"
+                />
+              ))}
+              <rect
+                x={x(start)}
+                y={y + 24}
+                width={x(start + half) - x(start)}
+                height="14"
+                fill="#fff"
+                stroke="#17211e"
+                strokeDasharray="4 3"
+              />
+              <rect
+                x={x(start + half)}
+                y={y + 17}
+                width={x(start + half + work) - x(start + half)}
+                height="28"
+                fill="#0a5f7d"
+                stroke="#074a62"
+              />
+              <text x={x(start + half) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#fff">
+                {job.modulesLeft} of {job.modules} left
+              </text>
+              {over && (
+                <text
+                  x={Math.min(x(start + half + work) + 8, WIDTH - 250)}
+                  y={y + 36}
+                  fontSize="14"
+                  fontWeight="700"
+                  fill="#7a4a00"
+                >
+                  runs into hot glass: split, or warm the water
+                </text>
+              )}
+              <text x="12" y={y + 28} fontSize="15" fontWeight="700" fill="#17211e">
+                {job.site}
+              </text>
+              <text x="12" y={y + 46} fontSize="13" fill="#4c5853">
+                {Math.floor(job.minutes / 60)} h {Math.round(job.minutes % 60)} min with the drive
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+      <div className="legend">
+        <span>
+          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool: glass within 20 K of the water under a
+          clear sky
+        </span>
+        <span>
+          <span
+            className="swatch"
+            style={{ background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)' }}
+          />{' '}
+          too hot to wet
+        </span>
+        <span>
+          <span className="swatch" style={{ background: '#0a5f7d' }} /> wash
+        </span>
+        <span>
+          <span className="swatch" style={{ border: '1px dashed #17211e' }} /> drive
+        </span>
+        {day.jobs.map((job) => (
+          <Link key={job.id} to={`/sites/${job.siteId}/wash`}>
+            open {job.site}
+          </Link>
+        ))}
+      </div>
+    </section>
+  );
+}
