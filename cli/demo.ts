@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { ImportBundle } from '../contract/imports/endpoints.ts';
 import { companyFields } from '../contract/people/endpoints.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
@@ -110,32 +111,19 @@ async function acceptAs(
   if (!answer.ok) throw new Error(await answer.text());
 }
 
-interface Imported {
-  photos: {
-    id: string;
-    file: string;
-    arrayId: string;
-    role: string;
-    caption: string;
-    inspectionId?: string;
-    jobId?: string;
-  }[];
-}
-
 /** Imports every file of sites in a folder, and the photographs that they name. */
 async function importFolder(door: Door, folder: string): Promise<void> {
   const now = new Date();
   const days = Math.round((Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) - ANCHOR) / 86_400_000);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
   for (const file of files.sort()) {
-    const bundle = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days);
-    const { photos } = (await door('POST', '/api/imports', bundle)) as Imported;
-    for (const { file: picture, ...fields } of photos) {
-      const form = new FormData();
-      for (const [key, value] of Object.entries(fields)) form.append(key, String(value));
+    const bundle = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
+    const form = new FormData();
+    form.append('bundle', JSON.stringify(bundle));
+    for (const { file: picture } of bundle.sites.flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))) {
       const bytes = readFileSync(join(folder, 'photos', picture));
-      form.append('file', new Blob([bytes], { type: picture.endsWith('.png') ? 'image/png' : 'image/jpeg' }), picture);
-      await door('POST', '/api/photos', form);
+      form.append('file', new Blob([bytes], { type: 'image/jpeg' }), picture);
     }
+    await door('POST', '/api/imports', form);
   }
 }

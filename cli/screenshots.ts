@@ -95,7 +95,7 @@ export async function screenshots(): Promise<number> {
       });
       const page = await context.newPage();
       await page.goto('/sign-in');
-      await page.getByLabel('Address').fill(DEMO_OWNER.email);
+      await page.getByLabel('Email').fill(DEMO_OWNER.email);
       await page.getByLabel('Password').fill(STAGE_PASSWORD);
       await page.getByRole('button', { name: 'Sign in' }).click();
       await page.waitForURL('/');

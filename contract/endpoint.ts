@@ -25,8 +25,8 @@ export interface Endpoint<
   body?: Body;
   /** a JSON answer; left out where the answer is a file or nothing */
   answer?: Answer;
-  /** the body is a form with files; `body` describes its fields */
-  upload?: boolean;
+  /** the body is a form with one file or many; `body` describes its fields */
+  upload?: 'one' | 'many';
   /** media type of the answer where it is a file */
   file?: string;
   /** largest body in bytes where it is not the usual one */

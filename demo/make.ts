@@ -226,7 +226,9 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
       const [array] = arrays;
       if (array) {
         const holes = new Set(array.fields.missing);
-        const modules = Array.from({ length: spec.partMarked }, (_, index) => index).filter((index) => !holes.has(index));
+        const modules = Array.from({ length: spec.partMarked }, (_, index) => index).filter(
+          (index) => !holes.has(index),
+        );
         add({ kind: 'mark', array: idOf(`${site.key} ${array.fields.name}`), modules, mark: 'brushed' }, 25);
       }
     }

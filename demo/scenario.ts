@@ -173,8 +173,8 @@ export const SITES: DemoSite[] = [
       {
         look: -3,
         from: 'drone',
-        soils: [[dust('thick', 'harvest-dust'), edge(0.006), droppings(0.003)]],
-        wipe: 'plain',
+        soils: [[dust('plain', 'harvest-dust'), edge(0.006), droppings(0.003)]],
+        wipe: 'some',
         photos: true,
         causes: ['harvest dust', 'flat tilt puddles at the lip'],
         plan: { finish: 'output' },

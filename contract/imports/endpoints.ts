@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { date, id, moment, note, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
-import { inspectionFields, PHOTO_ROLES } from '../inspections/endpoints.ts';
+import { inspectionFields, LARGEST_PHOTO, PHOTO_ROLES } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
 import { planOverrides } from '../methods/endpoints.ts';
 import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';
@@ -69,20 +69,31 @@ export const importBundle = z.object({
 });
 export type ImportBundle = z.infer<typeof importBundle>;
 
+/** The bundle as the text of a form field, beside the pictures that it names. */
+const bundleText = z.string().transform((text, context): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    context.addIssue({ code: 'custom', message: 'must be JSON' });
+    return z.NEVER;
+  }
+});
+
 export const importsEndpoints = {
   importSites: endpoint({
     method: 'POST',
     path: '/api/imports',
-    summary: 'Import sites with their history from a JSON document; all of it or nothing',
+    summary: 'Import sites with their history and pictures; all of it or nothing',
     roles: OWNER,
-    body: importBundle,
-    limit: 20 * 1024 * 1024,
+    body: z.object({ bundle: bundleText.pipe(importBundle) }),
+    upload: 'many',
+    limit: LARGEST_PHOTO,
     answer: z.object({
       sites: z.number(),
       inspections: z.number(),
       quotes: z.number(),
       jobs: z.number(),
-      photos: z.array(importedPhoto.extend({ inspectionId: id.optional(), jobId: id.optional() })),
+      photos: z.number(),
     }),
   }),
 };

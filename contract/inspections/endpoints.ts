@@ -128,7 +128,7 @@ export const inspectionsEndpoints = {
     summary: 'Add a photograph (JPEG or PNG)',
     roles: EVERYONE,
     body: photoFields,
-    upload: true,
+    upload: 'one',
     limit: LARGEST_PHOTO,
     answer: photo,
   }),

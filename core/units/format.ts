@@ -31,6 +31,9 @@ export function roundHalfAway(value: number, digits = 0): number {
   return (Math.sign(value) * rounded) / factor;
 }
 
+/** Power from here on reads better in kilowatts, W. */
+const KILOWATTS_FROM = 10_000;
+
 /** An SI value with its unit, as text: `formatQuantity(0.1111, 'fraction')` is `11.1 %`. */
 export function formatQuantity(
   value: number | null,
@@ -39,6 +42,9 @@ export function formatQuantity(
   digits?: number,
 ): string {
   if (value === null) return 'no figure';
+  if (kind === 'power' && Math.abs(value) >= KILOWATTS_FROM) {
+    return `${formatNumber(value / 1000, digits ?? 1, glass)}\u00a0kW`;
+  }
   const unit = unitOf(kind, glass.units);
   const text = formatNumber(toGlass(value, kind, glass.units), digits ?? unit.digits, glass);
   if (unit.symbol === '') return text;

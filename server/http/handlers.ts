@@ -10,12 +10,17 @@ export interface FileAnswer {
   name: string;
 }
 
+export interface UploadedFile {
+  name: string;
+  bytes: Buffer;
+}
+
 export interface Input<E> {
   params: ParamsOf<E>;
   query: QueryOf<E>;
   body: BodyOf<E>;
-  /** the uploaded file, where the endpoint takes one */
-  file: Buffer | undefined;
+  /** the uploaded files, where the endpoint takes any */
+  files: UploadedFile[];
   session: SessionDoor;
 }
 

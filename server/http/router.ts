@@ -5,10 +5,11 @@ import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
 import type { Services, SignedIn } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
-import type { FileAnswer, Handler, Handlers, RequestContext } from './handlers.ts';
+import type { FileAnswer, Handler, Handlers, RequestContext, UploadedFile } from './handlers.ts';
 import { inputProblem } from './problems.ts';
 import { CSRF_HEADER, sessionDoor } from './session.ts';
 
+const MOST_FILES = 200;
 const USUAL_LIMIT = 2 * 1024 * 1024;
 
 /** Mounts every endpoint of the contract: role, then schema, then use case, then answer. */
@@ -33,10 +34,11 @@ export function contractRouter(services: Services, handlers: Handlers): Router {
 function bodyReader(endpoint: Endpoint) {
   const limit = endpoint.limit ?? USUAL_LIMIT;
   if (endpoint.upload) {
+    const many = endpoint.upload === 'many';
     return multer({
       storage: multer.memoryStorage(),
-      limits: { fileSize: limit, files: 1, fields: 20, fieldSize: 10_000 },
-    }).single('file');
+      limits: { fileSize: limit, files: many ? MOST_FILES : 1, fields: 20, fieldSize: many ? limit : 10_000 },
+    }).array('file', many ? MOST_FILES : 1);
   }
   return json({ limit, strict: false });
 }
@@ -78,7 +80,7 @@ async function answer(
     params: parse(endpoint.params, request.params),
     query: parse(endpoint.query, request.query),
     body: parse(endpoint.body, request.body),
-    file: request.file?.buffer,
+    files: uploaded(request),
     session: sessionDoor(request),
   };
   const context = {
@@ -91,6 +93,11 @@ async function answer(
   if (result === undefined) response.status(204).end();
   else if (isFile(result)) sendFile(response, result);
   else response.json(result);
+}
+
+function uploaded(request: Request): UploadedFile[] {
+  const files = Array.isArray(request.files) ? request.files : [];
+  return files.map(({ originalname, buffer }) => ({ name: originalname, bytes: buffer }));
 }
 
 const isFile = (result: unknown): result is FileAnswer =>

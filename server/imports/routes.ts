@@ -3,5 +3,5 @@ import type { Handlers } from '../http/handlers.ts';
 import { importSites } from './useCases.ts';
 
 export const importsHandlers: Pick<Handlers, keyof typeof importsEndpoints> = {
-  importSites: (context, { body }) => importSites(context, body),
+  importSites: (context, { body, files }) => importSites(context, body.bundle, files),
 };

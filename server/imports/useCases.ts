@@ -1,11 +1,11 @@
-import type { BodyOf } from '../../contract/endpoint.ts';
-import type { ImportedSite, importsEndpoints } from '../../contract/imports/endpoints.ts';
+import type { ImportBundle, ImportedSite } from '../../contract/imports/endpoints.ts';
 import type { Context } from '../context.ts';
-import { AppError } from '../errors.ts';
+import { AppError, invalid } from '../errors.ts';
+import { addPhoto } from '../inspections/photos.ts';
 import { recordInspection } from '../inspections/useCases.ts';
 import { addEntries, scheduleJob } from '../jobs/useCases.ts';
 import { planSite } from '../methods/useCases.ts';
-import { decideQuote, draftQuote, readQuote, sendQuote } from '../quotes/useCases.ts';
+import { decideQuote, draftQuote, expireQuotes, readQuote, sendQuote } from '../quotes/useCases.ts';
 import { draftReport, readReport, signReport } from '../reports/useCases.ts';
 import { addWaterReading, createArray, createSite } from '../sites/useCases.ts';
 import { reckonArray } from '../soiling/useCases.ts';
@@ -17,19 +17,28 @@ const BATCH = 200;
  * Imports sites with their history by the same use cases that a person's clicks go through, so that every figure is
  * computed here and every rule holds. All of it or nothing: one transaction, and an error names its place in the file.
  */
-export async function importSites(context: Context, bundle: BodyOf<(typeof importsEndpoints)['importSites']>) {
-  const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0 };
+export async function importSites(context: Context, bundle: ImportBundle, files: { name: string; bytes: Buffer }[]) {
+  const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0, photos: 0 };
+  const pictures = new Map(files.map(({ name, bytes }) => [name, bytes]));
   await context.database.transaction(async (trx) => {
     for (const [index, item] of bundle.sites.entries()) {
-      await placed(`sites.${index}`, () => importSite({ ...context, database: trx }, item, counts, `sites.${index}`));
+      await placed(`sites.${index}`, () =>
+        importSite({ ...context, database: trx }, item, { counts, pictures }, `sites.${index}`),
+      );
     }
   });
-  return { ...counts, photos: bundle.sites.flatMap((item) => item.rounds.flatMap((round) => round.photos)) };
+  await expireQuotes(context);
+  return counts;
 }
 
-type Counts = Record<'sites' | 'inspections' | 'quotes' | 'jobs', number>;
+interface Basket {
+  counts: Record<'sites' | 'inspections' | 'quotes' | 'jobs' | 'photos', number>;
+  /** the pictures that came with the file, by name */
+  pictures: Map<string, Buffer>;
+}
 
-async function importSite(context: Context, item: ImportedSite, counts: Counts, path: string): Promise<void> {
+async function importSite(context: Context, item: ImportedSite, basket: Basket, path: string): Promise<void> {
+  const { counts } = basket;
   await createSite(context, { ...item.site, id: item.id, customer: item.customer });
   counts.sites += 1;
   for (const [index, array] of item.arrays.entries()) {
@@ -57,6 +66,9 @@ async function importSite(context: Context, item: ImportedSite, counts: Counts, 
       await placed(`${here}.job`, () => importJob(context, quote.id, job));
       counts.jobs += 1;
     }
+    await importPhotos(context, round, basket, `${here}.photos`);
+    const { report } = job ?? {};
+    if (job && report) await placed(`${here}.job.report`, () => importReport(context, job.id, report));
   }
 }
 
@@ -78,12 +90,27 @@ async function importJob(context: Context, quoteId: string, job: NonNullable<Rou
     const entries = job.entries.slice(first, first + BATCH);
     await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries });
   }
-  const { report } = job;
-  if (report === undefined) return;
-  await draftReport(at(context, report.at), job.id, { id: report.id });
+}
+
+async function importReport(
+  context: Context,
+  jobId: string,
+  report: NonNullable<NonNullable<Round['job']>['report']>,
+): Promise<void> {
+  await draftReport(at(context, report.at), jobId, { id: report.id });
   if (report.signedBy && report.signedAt) {
     const { version } = await readReport(context.database, report.id);
     await signReport(at(context, report.signedAt), report.id, { name: report.signedBy, version });
+  }
+}
+
+async function importPhotos(context: Context, round: Round, { counts, pictures }: Basket, path: string): Promise<void> {
+  for (const [index, { file, ...fields }] of round.photos.entries()) {
+    const bytes = pictures.get(file);
+    if (bytes === undefined)
+      throw invalid(`${path}.${index}.file`, `the picture ${file} did not come with the file; choose it too`);
+    await placed(`${path}.${index}`, () => addPhoto(context, fields, bytes));
+    counts.photos += 1;
   }
 }
 

@@ -7,6 +7,6 @@ export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoin
   recordInspection: (context, { params, body }) => inspections.recordInspection(context, params.id, body),
   listInspections: (context, { params, query }) => inspections.listInspections(context, params.id, query),
   amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
-  addPhoto: (context, { body, file }) => addPhoto(context, body, file),
+  addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]?.bytes),
   readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
 };

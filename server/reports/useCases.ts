@@ -29,7 +29,22 @@ async function assemble(connection: Connection, id: string): Promise<Report> {
 /** A draft follows its job; a signed report stays as it was signed. */
 export async function readReport(connection: Connection, id: string): Promise<Report> {
   const found = await assemble(connection, id);
-  return found.state === 'draft' ? { ...found, content: await composeReport(connection, found.jobId) } : found;
+  return {
+    ...found,
+    content:
+      found.state === 'draft'
+        ? await composeReport(connection, found.jobId)
+        : await withReadyPhotos(connection, found.content),
+  };
+}
+
+/** Which pictures stand on a signed report is frozen; whether one has been turned upright by now is not. */
+async function withReadyPhotos(connection: Connection, content: ReportContent): Promise<ReportContent> {
+  const arrays = [];
+  for (const array of content.arrays) {
+    arrays.push({ ...array, photos: await photosWhere(connection, { id: array.photos.map(({ id }) => id) }) });
+  }
+  return { ...content, arrays };
 }
 
 export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoints['draftReport']>): Promise<Report> {

@@ -3,7 +3,7 @@ import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import { coolAt } from '../../core/schedule/coolHours.ts';
+import { coolAt, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolHours.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
@@ -131,7 +131,9 @@ async function coolHours(connection: Connection, siteId: string, date: string, z
 async function light(connection: Connection, date: string, zone: string) {
   const site = await connection('sites').orderByRaw('lower(name), id').first('latitude', 'longitude');
   if (site === undefined) return { firstLight: 6, lastLight: 18 };
-  const lit = instantsOf(date, zone).map((time) => solarPosition(site.latitude, site.longitude, time).zenith < 96);
+  const lit = instantsOf(date, zone).map(
+    (time) => solarPosition(site.latitude, site.longitude, time).zenith < FIRST_LIGHT_ZENITH,
+  );
   const first = lit.indexOf(true);
   return first < 0
     ? { firstLight: 6, lastLight: 18 }

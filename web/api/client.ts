@@ -23,7 +23,7 @@ export interface CallInput<K extends EndpointName> {
   params?: Given<ParamsOf<Endpoints[K]>>;
   query?: Partial<Given<QueryOf<Endpoints[K]>>>;
   body?: Given<BodyInput<Endpoints[K]>>;
-  file?: File;
+  files?: File[];
 }
 
 let csrf = '';
@@ -50,8 +50,9 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
   let body: BodyInit | undefined;
   if (endpoint.upload) {
     const form = new FormData();
-    for (const [key, value] of Object.entries(input.body ?? {})) form.append(key, String(value));
-    if (input.file) form.append('file', input.file);
+    for (const [key, value] of Object.entries(input.body ?? {}))
+      if (value !== undefined) form.append(key, String(value));
+    for (const file of input.files ?? []) form.append('file', file, file.name);
     body = form;
   } else if (input.body !== undefined) {
     headers['content-type'] = 'application/json';

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { importBundle } from '../../contract/imports/endpoints.ts';
-import { call } from '../api/client.ts';
 import { useDo } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
@@ -9,19 +8,7 @@ import { Trouble } from '../parts/states.tsx';
 export function ImportPage() {
   const [files, setFiles] = useState<File[]>([]);
   const [refused, setRefused] = useState<string | null>(null);
-  const [pictures, setPictures] = useState<{ sent: number; missing: string[] } | null>(null);
-  const take = useDo('importSites', async ({ photos }) => {
-    const missing: string[] = [];
-    let sent = 0;
-    for (const { file: name, ...fields } of photos) {
-      const file = files.find((candidate) => candidate.name === name);
-      if (file) {
-        await call('addPhoto', { body: fields, file });
-        sent += 1;
-      } else missing.push(name);
-    }
-    setPictures({ sent, missing });
-  });
+  const take = useDo('importSites');
   const submit = async () => {
     setRefused(null);
     const json = files.find((file) => file.name.endsWith('.json'));
@@ -39,7 +26,7 @@ export function ImportPage() {
         .map(({ path, message }) => `${path.join('.') || 'file'}: ${message}`);
       return setRefused(lines.join('; '));
     }
-    take.mutate({ body: parsed.data });
+    take.mutate({ body: { bundle: JSON.stringify(content) }, files: files.filter((file) => file !== json) });
   };
   return (
     <>
@@ -74,10 +61,7 @@ export function ImportPage() {
         {take.data && (
           <div className="notice fine" role="status">
             {take.data.sites} sites, {take.data.inspections} inspections, {take.data.quotes} quotes and {take.data.jobs}{' '}
-            jobs are in
-            {pictures &&
-              `; ${pictures.sent} pictures sent${pictures.missing.length > 0 ? `, not chosen: ${pictures.missing.join(', ')}` : ''}`}
-            .
+            jobs and {take.data.photos} pictures are in.
           </div>
         )}
         <Button type="submit" className="mt-3" disabled={take.isPending || files.length === 0}>

@@ -70,7 +70,7 @@ export function InspectionForm({
       for (const file of files) {
         await call('addPhoto', {
           body: { id: newId(), arrayId: array.id, inspectionId: id, role: 'soil', caption: `${array.name}, as found` },
-          file,
+          files: [file],
         });
       }
     } catch (error) {

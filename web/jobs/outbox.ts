@@ -125,7 +125,10 @@ async function refreshKept(jobId: string): Promise<void> {
 
 async function sendPhoto(photo: QueuedPhoto): Promise<void> {
   try {
-    await call('addPhoto', { body: photo.fields, file: new File([photo.file], photo.name, { type: photo.file.type }) });
+    await call('addPhoto', {
+      body: photo.fields,
+      files: [new File([photo.file], photo.name, { type: photo.file.type })],
+    });
     await refreshKept(photo.jobId);
     await store.photos.delete(photo.id);
   } catch (error) {

@@ -30,7 +30,7 @@ export function showRange(
 ): string {
   if (kind === 'money') {
     const scale = 10 ** minorDigits(currency);
-    return `${formatNumber(low / scale, 0, glass)} to ${formatNumber(high / scale, 0, glass)}`;
+    return `${currency} ${formatNumber(low / scale, 0, glass)} to ${formatNumber(high / scale, 0, glass)}`;
   }
   const unit = unitOf(kind, glass.units);
   return `${formatNumber(toGlass(low, kind, glass.units), unit.digits, glass)} to ${formatNumber(toGlass(high, kind, glass.units), unit.digits, glass)} ${unit.symbol}`;

@@ -29,7 +29,7 @@ export function SignIn() {
           <Wordmark />
         </h1>
         <p className="quiet">What the dirt costs, what the wash is worth, and the proof of both.</p>
-        <Form.Label htmlFor="email">Address</Form.Label>
+        <Form.Label htmlFor="email">Email</Form.Label>
         <Form.Control
           id="email"
           type="email"

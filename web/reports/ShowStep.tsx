@@ -53,16 +53,14 @@ function ReportPage({ report, desk }: { report: Report; desk: boolean }) {
   const { content } = report;
   return (
     <>
-      <div className="d-flex gap-3 align-items-baseline mb-2 flex-wrap">
+      <div className="d-flex gap-3 align-items-baseline mb-1 flex-wrap">
         <span className={`state-word ${report.state}`}>
           {report.state === 'signed'
             ? `signed by ${report.signedBy}, ${report.signedAt ? formatDate(report.signedAt, glass) : ''}`
             : 'draft'}
         </span>
         <span>washed {formatDate(content.washedOn, glass)}</span>
-        <Link className="ms-auto" to={`/reports/${report.id}`}>
-          the customer’s page
-        </Link>
+        <Link to={`/reports/${report.id}`}>the customer’s page</Link>
         <a href={`/api/reports/${report.id}/paper.pdf`} target="_blank" rel="noreferrer">
           the paper (PDF)
         </a>

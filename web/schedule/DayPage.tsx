@@ -44,8 +44,10 @@ export function DayPage() {
       <Strip day={day.data} />
       <div className="day-columns">
         <Chase day={day.data} />
-        <Coming day={day.data} />
-        <Late day={day.data} />
+        <div className="d-grid gap-3">
+          <Coming day={day.data} />
+          <Late day={day.data} />
+        </div>
       </div>
     </>
   );

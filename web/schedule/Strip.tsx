@@ -93,12 +93,9 @@ export function Strip({ day }: { day: DayStrip }) {
                 fill="#0a5f7d"
                 stroke="#074a62"
               />
-              <text x={x(start + half) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#fff">
-                {job.modulesLeft} of {job.modules} left
+              <text x={x(start + half + work) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#17211e">
+                {job.modulesLeft} of {job.modules} left{over ? '; runs into hot glass: split, or warm the water' : ''}
               </text>
-              {over && (
-                <text
-                  x={Math.min(x(start + half + work) + 8, WIDTH - 250)}
                   y={y + 36}
                   fontSize="14"
                   fontWeight="700"
@@ -115,32 +112,54 @@ export function Strip({ day }: { day: DayStrip }) {
               </text>
             </g>
           );
-        })}
+}
+)}
       </svg>
       <div className="legend">
         <span>
-          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool: glass within 20 K of the water under a
-          clear sky
-        </span>
+          <span className="swatch" style=
+{
+  background: '#d3e6ec';
+}
+/          02:>Kaaacdeeefghhiillnnooorrsstttuww;
+clear;
+sky;
+</span>
         <span>
           <span
             className="swatch"
-            style={{ background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)' }}
-          />{' '}
-          too hot to wet
-        </span>
+            style=
+{
+  background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)';
+}
+/ ''>{};
+too;
+hot;
+to;
+wet;
+</span>
         <span>
-          <span className="swatch" style={{ background: '#0a5f7d' }} /> wash
-        </span>
+          <span className="swatch" style=
+{
+  background: '#0a5f7d';
+}
+/ >ahsw;
+</span>
         <span>
-          <span className="swatch" style={{ border: '1px dashed #17211e' }} /> drive
-        </span>
-        {day.jobs.map((job) => (
-          <Link key={job.id} to={`/sites/${job.siteId}/wash`}>
-            open {job.site}
-          </Link>
-        ))}
-      </div>
+          <span className="swatch" style=
+{
+  border: '1px dashed #17211e';
+}
+/ >deirv;
+</span>
+{
+  day.jobs.map((job) => (
+    <Link key={job.id} to={`/sites/${job.siteId}/wash`}>
+      open {job.site}
+    </Link>
+  ));
+}
+</div>
     </section>
-  );
+  )
 }

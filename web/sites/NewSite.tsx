@@ -23,8 +23,8 @@ const schema = z.object({
 const SITE_DEFAULTS = {
   name: '',
   place: '',
-  latitude: 0,
-  longitude: 0,
+  latitude: '' as never as number,
+  longitude: '' as never as number,
   altitude: 100,
   zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   climate: 'winter-rain' as const,
@@ -74,7 +74,7 @@ export function NewSite() {
             <legend>Customer</legend>
             <div className="form-grid">
               <TextField name="customer.name" label="Name" className="wide" />
-              <TextField name="customer.email" label="Address of mail" />
+              <TextField name="customer.email" label="Email" />
               <TextField name="customer.phone" label="Telephone" />
             </div>
           </fieldset>

@@ -36,7 +36,14 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             stroke="#6e6a5c"
             interval={0}
           />
-          <YAxis yAxisId="loss" width={44} tick={{ fill: '#4c5853', fontSize: 12 }} stroke="#6e6a5c" unit=" %" />
+          <YAxis
+            yAxisId="loss"
+            width={48}
+            domain={[0, (most: number) => Math.max(5, Math.ceil((most * 1.25) / 5) * 5)]}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            unit=" %"
+          />
           <YAxis
             yAxisId="rain"
             orientation="right"
