@@ -57,6 +57,7 @@ export function Strip({ day }: { day: DayStrip }) {
           const half = job.travelMinutes / 60 / 2;
           const work = Math.max(0.3, (job.minutes - job.travelMinutes) / 60);
           const over = job.cool.length > 0 && start + half + work > (job.cool[0]?.to ?? 24);
+          const left = `${job.modulesLeft} of ${job.modules} left${over ? '; runs into hot glass: split, or warm the water' : ''}`;
           return (
             <g key={job.id}>
               <rect
@@ -94,16 +95,8 @@ export function Strip({ day }: { day: DayStrip }) {
                 stroke="#074a62"
               />
               <text x={x(start + half + work) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#17211e">
-                {job.modulesLeft} of {job.modules} left{over ? '; runs into hot glass: split, or warm the water' : ''}
+                {left}
               </text>
-                  y={y + 36}
-                  fontSize="14"
-                  fontWeight="700"
-                  fill="#7a4a00"
-                >
-                  runs into hot glass: split, or warm the water
-                </text>
-              )}
               <text x="12" y={y + 28} fontSize="15" fontWeight="700" fill="#17211e">
                 {job.site}
               </text>
@@ -112,54 +105,32 @@ export function Strip({ day }: { day: DayStrip }) {
               </text>
             </g>
           );
-}
-)}
+        })}
       </svg>
       <div className="legend">
         <span>
-          <span className="swatch" style=
-{
-  background: '#d3e6ec';
-}
-/          02:>Kaaacdeeefghhiillnnooorrsstttuww;
-clear;
-sky;
-</span>
+          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool: glass within 20 K of the water under a
+          clear sky
+        </span>
         <span>
           <span
             className="swatch"
-            style=
-{
-  background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)';
-}
-/ ''>{};
-too;
-hot;
-to;
-wet;
-</span>
+            style={{ background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)' }}
+          />{' '}
+          too hot to wet
+        </span>
         <span>
-          <span className="swatch" style=
-{
-  background: '#0a5f7d';
-}
-/ >ahsw;
-</span>
+          <span className="swatch" style={{ background: '#0a5f7d' }} /> wash
+        </span>
         <span>
-          <span className="swatch" style=
-{
-  border: '1px dashed #17211e';
-}
-/ >deirv;
-</span>
-{
-  day.jobs.map((job) => (
-    <Link key={job.id} to={`/sites/${job.siteId}/wash`}>
-      open {job.site}
-    </Link>
-  ));
-}
-</div>
+          <span className="swatch" style={{ border: '1px dashed #17211e' }} /> drive
+        </span>
+        {day.jobs.map((job) => (
+          <Link key={job.id} to={`/sites/${job.siteId}/wash`}>
+            open {job.site}
+          </Link>
+        ))}
+      </div>
     </section>
-  )
+  );
 }
