@@ -65,7 +65,7 @@ const SHOTS: Shot[] = [
   {
     name: 'field-caution',
     phone: true,
-    go: inField('Pear Tree', async (page) => page.getByRole('button', { name: /^Begin/ }).waitFor()),
+    go: inField('Pear Tree'),
   },
   { name: 'field-brush', phone: true, go: inField('Oakes farmhouse') },
   {

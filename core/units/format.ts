@@ -32,7 +32,7 @@ export function roundHalfAway(value: number, digits = 0): number {
 }
 
 /** Power from here on reads better in kilowatts, W. */
-const KILOWATTS_FROM = 10_000;
+const KILOWATTS_FROM = 100_000;
 
 /** An SI value with its unit, as text: `formatQuantity(0.1111, 'fraction')` is `11.1 %`. */
 export function formatQuantity(

@@ -29,12 +29,14 @@ export function FieldCard({ job, progress, index, entries, happen, onRoof }: Car
   return (
     <>
       <main className="field-card">
-        <p className="order">
-          Step {index + 1} of {job.steps.length}
-        </p>
+        <div className="order">
+          <span>
+            Step {index + 1} of {job.steps.length}
+          </span>
+          {state?.startedAt && <Timer since={state.startedAt} />}
+        </div>
         <h1 className="verb">{step.verb}</h1>
         <p className="sentence">{step.sentence}</p>
-        {state?.startedAt && <Timer since={state.startedAt} />}
         <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
         {open.length === 0 && state?.startedAt && (
           <>
@@ -114,11 +116,14 @@ function Cautions({
   const passed = step.cautions.filter(({ key }) => !open.includes(key));
   return (
     <>
-      {passed.map((caution) => (
-        <div className="passed" key={caution.key}>
-          ✓ {caution.ask}
-        </div>
-      ))}
+      {passed.length > 0 && (
+        <details className="passed">
+          <summary>✓ {passed.length === 1 ? '1 caution' : `${passed.length} cautions`} answered yes</summary>
+          {passed.map((caution) => (
+            <div key={caution.key}>{caution.ask}</div>
+          ))}
+        </details>
+      )}
       {next && (
         <OneCaution
           caution={next}

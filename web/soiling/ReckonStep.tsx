@@ -78,11 +78,11 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
     <>
       <div className="figures">
         <Figure label="Lost now" reason={reasons.lossNow} />
-        <Figure label="Lost in the year ahead" reason={reasons.lostEnergy} />
+        <Figure label="Lost in a year" reason={reasons.lostEnergy} />
         <Figure label="Worth, a year" reason={reasons.lostValue} />
-        <Figure label="One wash brings back" reason={reasons.recoverable} />
+        <Figure label="One wash returns" reason={reasons.recoverable} />
         <Figure
-          label="Hours at the limit"
+          label="Hours at limit"
           reason={reasons.limitShare}
           note={
             input.array.pacRated ? `limit ${formatQuantity(input.array.pacRated, 'power', glass)}` : 'no limit entered'
