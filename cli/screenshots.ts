@@ -1,20 +1,11 @@
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { BROWSER_FLAGS } from './browser.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
 import { DEMO_OWNER } from './demo.ts';
 import { PROJECT } from './folders.ts';
 import { STAGE_PASSWORD, setStage } from './stage.ts';
-
-export const BROWSER_FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 interface Shot {
   name: string;

@@ -1,1 +1,106 @@
-export const test = async (_only: string[]): Promise<number> => 0;
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureChromium } from './debian.ts';
+import { PROJECT } from './folders.ts';
+import { setStage, throwawayCluster } from './stage.ts';
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+
+const program = (name: string): string => join(PROJECT, 'node_modules/.bin', name);
+
+/** A check that either holds or does not. */
+function check(name: string, command: string, args: string[]): Count {
+  const ran = spawnSync(command, args, { cwd: PROJECT, encoding: 'utf8' });
+  const fine = ran.status === 0;
+  console.log(`${fine ? 'ok  ' : 'FAIL'} ${name}`);
+  if (!fine) console.log(ran.stdout + ran.stderr);
+  return { passed: fine ? 1 : 0, failed: fine ? 0 : 1 };
+}
+
+interface MochaReport {
+  stats: { passes: number; failures: number };
+  failures: { fullTitle: string; err: { message?: string; stack?: string } }[];
+}
+
+function mocha(name: string, patterns: string[], environment: Record<string, string> = {}): Count {
+  const folder = mkdtempSync(join(tmpdir(), 'pail-test-'));
+  const file = join(folder, 'report.json');
+  const args = ['--reporter', 'json', '--reporter-option', `output=${file}`, '--forbid-only', '--exit', ...patterns];
+  const ran = spawnSync(program('mocha'), args, {
+    cwd: PROJECT,
+    encoding: 'utf8',
+    env: { ...process.env, ...environment },
+  });
+  if (!existsSync(file)) {
+    console.log(`FAIL ${name}\n${ran.stdout}${ran.stderr}`);
+    return { passed: 0, failed: 1 };
+  }
+  const report = JSON.parse(readFileSync(file, 'utf8')) as MochaReport;
+  rmSync(folder, { recursive: true });
+  for (const { fullTitle, err } of report.failures)
+    console.log(`FAIL ${fullTitle}\n     ${err.stack ?? err.message ?? ''}`);
+  const failed = report.stats.failures + (ran.status !== 0 && report.stats.failures === 0 ? 1 : 0);
+  console.log(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${report.stats.passes} passed, ${failed} failed`);
+  return { passed: report.stats.passes, failed };
+}
+
+interface PlaywrightReport {
+  stats: { expected: number; unexpected: number; flaky: number; skipped: number };
+}
+
+async function journeys(only: string[]): Promise<Count> {
+  ensureChromium();
+  const stage = await setStage();
+  const file = join(mkdtempSync(join(tmpdir(), 'pail-test-')), 'report.json');
+  try {
+    const ran = spawnSync(program('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...only], {
+      cwd: PROJECT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: {
+        ...process.env,
+        BASE_URL: stage.server.address,
+        STAGE_DATABASE: stage.url,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      },
+    });
+    if (!existsSync(file)) return { passed: 0, failed: 1 };
+    const { stats } = JSON.parse(readFileSync(file, 'utf8')) as PlaywrightReport;
+    const failed = stats.unexpected + stats.flaky + stats.skipped;
+    return { passed: stats.expected, failed: failed === 0 && ran.status !== 0 ? 1 : failed };
+  } finally {
+    await stage.strike();
+  }
+}
+
+/** Everything, in the order in which it is cheap. @param only names of parts: checks, unit, server, journeys */
+export async function test(only: string[]): Promise<number> {
+  const wants = (part: string) => only.length === 0 || only.includes(part);
+  const counts: Count[] = [];
+  if (wants('checks')) {
+    counts.push(check('types', program('tsc'), ['--noEmit']));
+    counts.push(check('lint', program('biome'), ['check', '.']));
+    counts.push(check('arrows', process.execPath, ['cli/arrows.mjs']));
+  }
+  if (wants('unit'))
+    counts.push(mocha('unit tests', ['core/**/*.test.ts', 'contract/**/*.test.ts', 'cli/**/*.test.ts']));
+  if (wants('server')) {
+    const { cluster, discard } = await throwawayCluster();
+    try {
+      counts.push(mocha('server tests', ['server/**/*.test.ts'], { TEST_CLUSTER: cluster.url(), LOG_LEVEL: 'silent' }));
+    } finally {
+      discard();
+    }
+  }
+  if (wants('journeys')) counts.push(await journeys(only.slice(1)));
+  const total = counts.reduce(
+    (sum, { passed, failed }) => ({ passed: sum.passed + passed, failed: sum.failed + failed }),
+    { passed: 0, failed: 0 },
+  );
+  console.log(`${total.passed} passed, ${total.failed} failed`);
+  return total.failed === 0 && total.passed > 0 ? 0 : 1;
+}

@@ -1,0 +1,100 @@
+import { expect } from 'chai';
+import type { Soil } from '../inspections/soil.ts';
+import { kitList } from '../kit/list.ts';
+import { chooseMethod, type MethodInput, minutesPerModule } from './choose.ts';
+
+const dust: Soil = { kind: 'dust', where: 'whole-face', grade: 'faint', share: 1, bond: 'dry' };
+const lichen: Soil = { kind: 'lichen', where: 'lower-edge', grade: 'plain', share: 0.02, bond: 'blade' };
+const algae: Soil = { kind: 'algae', where: 'lower-edge', grade: 'plain', share: 0.02, bond: 'soak' };
+const sap: Soil = { kind: 'sap', where: 'spots', grade: 'plain', share: 0.01, bond: 'wet' };
+const base: MethodInput = {
+  soils: [dust],
+  mount: 'pitched-roof',
+  storeys: 1,
+  eaveHeight: 2.8,
+  surfaceTilt: 20,
+  modules: 20,
+  runOff: 'drain',
+  waterless: false,
+  finish: 'output',
+  bladeAgreed: false,
+};
+const rung = (input: MethodInput, name: string) => chooseMethod(input).escalation.find((step) => step.rung === name);
+
+describe('choosing a method', () => {
+  it('stays on the ground with a fed pole where that reaches', () => {
+    const plan = chooseMethod(base);
+    expect(plan.method.choose).to.equal('fed-pole');
+    expect(plan.access.choose).to.equal('from the ground');
+  });
+
+  it('asks for a lift where a pole would be too long to press evenly', () => {
+    expect(chooseMethod({ ...base, eaveHeight: 14, storeys: 4 }).access.choose).to.equal('from a lift or scaffold');
+  });
+
+  it('asks for access equipment on a flat roof', () => {
+    expect(chooseMethod({ ...base, mount: 'flat-roof' }).access.choose).to.equal('from a lift or scaffold');
+  });
+
+  it('does not blade before the maker or the customer has agreed, and says why', () => {
+    const refused = rung({ ...base, soils: [lichen] }, 'blade');
+    expect(refused?.use).to.equal(false);
+    expect(refused?.because).to.match(/signature/);
+    expect(rung({ ...base, soils: [lichen], bladeAgreed: true }, 'blade')?.use).to.equal(true);
+  });
+
+  it('keeps soap and alcohol out of a rainwater tank', () => {
+    for (const name of ['soap', 'alcohol']) {
+      const step = rung({ ...base, soils: [algae, sap], runOff: 'rainwater-tank' }, name);
+      expect(step?.use).to.equal(false);
+      expect(step?.because).to.match(/tank/);
+    }
+  });
+
+  it('uses alcohol on what grows, and soap on what sticks', () => {
+    expect(rung({ ...base, soils: [algae] }, 'alcohol')?.use).to.equal(true);
+    expect(rung({ ...base, soils: [sap] }, 'soap')?.use).to.equal(true);
+    expect(rung(base, 'soap')?.use).to.equal(false);
+  });
+
+  it('brushes dry where no water may be used', () => {
+    expect(chooseMethod({ ...base, waterless: true }).method.choose).to.equal('robot-dry');
+  });
+
+  it('shows a caution on every rung', () => {
+    for (const step of chooseMethod(base).escalation) expect(step.caution).to.not.equal('');
+  });
+});
+
+describe('minutes for a module', () => {
+  it('are 1.2 on one storey, half as much again for each storey above', () => {
+    expect(minutesPerModule({ storeys: 1, blade: false, looseFilmOnly: false })).to.be.closeTo(1.2, 1e-12);
+    expect(minutesPerModule({ storeys: 2, blade: false, looseFilmOnly: false })).to.be.closeTo(1.8, 1e-12);
+  });
+
+  it('are fewer for loose film, more for a blade, and no fewer on the ground than on one storey', () => {
+    expect(minutesPerModule({ storeys: 1, blade: false, looseFilmOnly: true })).to.be.closeTo(0.84, 1e-12);
+    expect(minutesPerModule({ storeys: 1, blade: true, looseFilmOnly: false })).to.be.closeTo(3, 1e-12);
+    expect(minutesPerModule({ storeys: 0, blade: false, looseFilmOnly: false })).to.be.closeTo(1.2, 1e-12);
+  });
+});
+
+describe('the kit', () => {
+  const kit = (way: 'as-is' | 'osmosis-resin' | 'bought', rungs: string[] = []) =>
+    kitList({ way, brush: 'soft', pole: 6, litres: 100, rungs, access: 'from the ground' }).map(({ key }) => key);
+
+  it('has instruments for the proof on every job', () => {
+    expect(kit('as-is')).to.include.members(['irradiance', 'thermometer', 'cloths']);
+  });
+
+  it('has vessels, meter and membrane only where the water is made', () => {
+    expect(kit('osmosis-resin')).to.include.members(['resin', 'meter', 'membrane']);
+    expect(kit('as-is')).to.not.include('resin');
+    expect(kit('bought')).to.include('tank');
+  });
+
+  it('has a blade only where the ladder goes up to it', () => {
+    expect(kit('as-is')).to.not.include('blade');
+    expect(kit('as-is', ['blade'])).to.include('blade');
+  });
+});

@@ -1,0 +1,118 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import {
+  DEFAULT_GLASS,
+  formatDate,
+  formatMoney,
+  formatNumber,
+  formatQuantity,
+  formatRange,
+  roundHalfAway,
+} from './format.ts';
+import { parseCoordinates, parseNumber } from './parse.ts';
+import { fromGlass, toGlass } from './quantities.ts';
+
+const us = { ...DEFAULT_GLASS, units: 'us' as const };
+const comma = { ...DEFAULT_GLASS, decimalMark: ',' as const };
+
+describe('numbers as people type them', () => {
+  const cases: [string, number | null][] = [
+    ['12.5', 12.5],
+    ['12,5', 12.5],
+    [' 1 234,5 ', 1234.5],
+    ['1,234.5', 1234.5],
+    ['1.234,5', 1234.5],
+    ['1,234,567', 1234567],
+    ['\u22123', -3],
+    ['.5', 0.5],
+    ['1e3', 1000],
+    ['', null],
+    ['12 volts', null],
+    ['1.2.3', null],
+    ['--3', null],
+  ];
+  for (const [text, value] of cases) {
+    it(`"${text}" is ${value}`, () => expect(parseNumber(text)).to.equal(value));
+  }
+});
+
+describe('coordinates as people paste them', () => {
+  const cases: [string, [number, number] | null][] = [
+    ['-33.5, 19.2', [-33.5, 19.2]],
+    ['-33.5 19.2', [-33.5, 19.2]],
+    ['-33,5; 19,2', [-33.5, 19.2]],
+    ['33.5 S 19.2 E', [-33.5, 19.2]],
+    ['33°30\'0"S 19°12\'0"E', [-33.5, 19.2]],
+    ['33°30′S, 19°12′E', [-33.5, 19.2]],
+    ['S33 30 E19 12', [-33.5, 19.2]],
+    ['E19 12 S33 30', [-33.5, 19.2]],
+    ['geo:-33.5,19.2', [-33.5, 19.2]],
+    ['48.1N 11.5W', [48.1, -11.5]],
+    ['91, 3', null],
+    ['3, 181', null],
+    ["33°70'S 19°E", null],
+    ['near the mill', null],
+  ];
+  for (const [text, wanted] of cases) {
+    it(`"${text}" is ${wanted === null ? 'refused' : wanted.join(', ')}`, () => {
+      const found = parseCoordinates(text);
+      expect(
+        found === null ? null : [found.latitude, found.longitude].map((value) => roundHalfAway(value, 6)),
+      ).to.deep.equal(wanted);
+    });
+  }
+});
+
+describe('figures at the glass', () => {
+  it('have a unit and a sensible number of digits', () => {
+    expect(formatQuantity(0.11111, 'fraction')).to.equal('11.1\u00a0%');
+    expect(formatQuantity(5200, 'power')).to.equal('5200\u00a0W');
+    expect(formatQuantity(150_000, 'power')).to.equal('150.0\u00a0kW');
+  });
+
+  it('read in the units of the person', () => {
+    expect(formatQuantity(20, 'temperature', us)).to.equal('68\u00a0°F');
+    expect(formatQuantity(25.4, 'rain', us)).to.equal('1.00\u00a0in');
+    expect(formatQuantity(3.785411784, 'volume', us)).to.equal('1\u00a0gal');
+  });
+
+  it('read with the decimal mark and the date order of the person', () => {
+    expect(formatNumber(1234.5, 1, comma)).to.equal('1234,5');
+    expect(formatDate('2026-11-24', { ...DEFAULT_GLASS, dateOrder: 'mdy' })).to.equal('11/24/2026');
+    expect(formatDate('2026-11-24T08:00:00Z', { ...DEFAULT_GLASS, dateOrder: 'ymd' })).to.equal('2026-11-24');
+  });
+
+  it('group thousands from five digits on, and never show a minus on zero', () => {
+    expect(formatNumber(12345, 0)).to.equal('12\u202f345');
+    expect(formatNumber(-0.001, 1)).to.equal('0.0');
+  });
+
+  it('name a range in one unit', () => {
+    expect(formatRange(0.031, 0.084, 'fraction')).to.equal('3.1 to 8.4\u00a0%');
+  });
+
+  it('show money in the decimals of its currency', () => {
+    expect(formatMoney(123450, 'ZAR')).to.equal('ZAR\u00a01234.50');
+    expect(formatMoney(1234, 'JPY')).to.equal('JPY\u00a01234');
+    expect(formatMoney(1234, 'KWD')).to.equal('KWD\u00a01.234');
+  });
+
+  it('say so where there is no figure', () => {
+    expect(formatQuantity(null, 'fraction')).to.equal('no figure');
+  });
+
+  it('go to the glass and back without loss', () => {
+    const kinds = ['temperature', 'length', 'volume', 'rain', 'fraction', 'speed'] as const;
+    fc.assert(
+      fc.property(fc.constantFrom(...kinds), fc.double({ min: -1e6, max: 1e6, noNaN: true }), (kind, value) => {
+        expect(fromGlass(toGlass(value, kind, 'us'), kind, 'us')).to.be.closeTo(value, 1e-6);
+      }),
+    );
+  });
+
+  it('round halves away from zero', () => {
+    expect(roundHalfAway(2.5)).to.equal(3);
+    expect(roundHalfAway(-2.5)).to.equal(-3);
+    expect(roundHalfAway(1.005, 2)).to.equal(1.01);
+  });
+});

@@ -1,0 +1,85 @@
+import { expect } from 'chai';
+import { planWater, type WaterPlanInput } from './plan.ts';
+import { litresPerCharge, membrane, residue, treatWater } from './treatment.ts';
+
+const plan: WaterPlanInput = {
+  modules: 40,
+  minutesPerModule: 1.2,
+  finish: 'output',
+  conductivity: 900,
+  waterTemperature: 18,
+  carbonDioxide: 5,
+  boughtConductivity: 8,
+  resin: { litres: 25, utilisation: 0.95 },
+  osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
+  changeAt: 20,
+  prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
+};
+
+describe('treating water', () => {
+  it('leaves 65 mg/m2 of salts from 1000 uS/cm drip-dry, and a fifth of that squeegeed', () => {
+    expect(residue(1000, 0.1)).to.be.closeTo(65, 1e-9);
+    expect(residue(1000, 0.02)).to.be.closeTo(13, 1e-9);
+  });
+
+  it('has no charge to give where the water is good already', () => {
+    expect(litresPerCharge({ litres: 25, utilisation: 0.75 }, 20, 20, 5)).to.equal(null);
+  });
+
+  it('runs longer on two vessels in lead and lag than on one', () => {
+    const one = litresPerCharge({ litres: 25, utilisation: 0.75 }, 600, 10, 5) ?? 0;
+    const two = litresPerCharge({ litres: 25, utilisation: 0.95 }, 600, 10, 5) ?? 0;
+    expect(two / one).to.be.closeTo(0.95 / 0.75, 1e-12);
+  });
+
+  it('makes less permeate of cold water, and changes its law at 25 Celsius without a jump', () => {
+    const flow = (temperature: number) => membrane(plan.osmosis, 900, temperature).permeateFlow;
+    expect(flow(10)).to.be.below(flow(20));
+    expect(flow(25)).to.be.closeTo(300, 1e-9);
+    expect(flow(24.9999)).to.be.closeTo(flow(25), 0.01);
+  });
+
+  it('answers null for what is not there', () => {
+    const bare = treatWater({ conductivity: 500, targetConductivity: 10, waterTemperature: 20 });
+    expect(bare.resinOnly).to.equal(null);
+    expect(bare.osmosis).to.equal(null);
+  });
+});
+
+describe('planning water', () => {
+  it('takes the source as it is where that keeps the finish', () => {
+    expect(planWater({ ...plan, conductivity: 250 }).recommended).to.equal('as-is');
+  });
+
+  it('does not take it where it would leave too much', () => {
+    const found = planWater(plan);
+    expect(found.options.find(({ way }) => way === 'as-is')?.meetsFinish).to.equal(false);
+    expect(found.recommended).to.not.equal('as-is');
+  });
+
+  it('recommends the cheapest of those that keep the finish', () => {
+    const { options, recommended } = planWater(plan);
+    const fitting = options.filter(({ meetsFinish }) => meetsFinish);
+    expect(recommended).to.equal(fitting.sort((a, b) => a.cost - b.cost)[0]?.way);
+  });
+
+  it('asks for purer water where nothing may show', () => {
+    expect(planWater({ ...plan, finish: 'spotless', conductivity: 250 }).recommended).to.not.equal('as-is');
+  });
+
+  it('warns before the resin is exhausted mid-job', () => {
+    const big = planWater({
+      ...plan,
+      modules: 4000,
+      osmosis: plan.osmosis,
+      prices: { ...plan.prices, resinPerLitre: 1, osmosisPer1000: 1e6 },
+    });
+    expect(big.recommended).to.equal('resin');
+    expect(big.warnings.join(' ')).to.match(/exhausted before the last row/);
+  });
+
+  it('draws more than lands on the glass where a membrane throws part away', () => {
+    const osmosis = planWater(plan).options.find(({ way }) => way === 'osmosis-resin');
+    expect(osmosis?.drawn).to.be.closeTo(planWater(plan).litres / 0.45, 1e-6);
+  });
+});
