@@ -1,0 +1,86 @@
+import { expect } from 'chai';
+import { endpointList } from '../../contract/index.ts';
+import { type Caller, type Harness, Caller as NewCaller, startHarness } from '../testing/harness.ts';
+
+const filled = (path: string): string =>
+  path
+    .replace(':token', 'x'.repeat(43))
+    .replace(':size', 'thumbnail')
+    .replace(/:\w+/g, '00000000-0000-4000-8000-000000000000');
+
+describe('the doors of the server', () => {
+  let harness: Harness;
+  const callers: Partial<Record<'estimator' | 'crew', Caller>> = {};
+
+  before(async () => {
+    harness = await startHarness();
+    callers.estimator = await harness.as('estimator');
+    callers.crew = await harness.as('crew');
+  });
+  after(() => harness.stop());
+
+  for (const [name, endpoint] of endpointList) {
+    if (endpoint.roles === 'public') continue;
+    const allowed = endpoint.roles;
+    it(`${name} asks for a sign-in`, async () => {
+      const answer = await new NewCaller(harness.server.address).send(endpoint.method, filled(endpoint.path));
+      expect(answer.status).to.equal(401);
+    });
+    for (const role of ['estimator', 'crew'] as const) {
+      if (allowed.includes(role)) continue;
+      it(`${name} is not for ${role}`, async () => {
+        const answer = await callers[role]?.send(endpoint.method, filled(endpoint.path));
+        expect(answer?.status).to.equal(403);
+        expect(answer?.body.detail).to.include(role);
+      });
+    }
+  }
+
+  it('are all in the contract, each with its role, and with a schema for whatever comes in', () => {
+    for (const [name, endpoint] of endpointList) {
+      const parameters = endpoint.path.match(/:\w+/g)?.length ?? 0;
+      expect(endpoint.roles === 'public' || endpoint.roles.length > 0, name).to.equal(true);
+      expect(parameters > 0 ? endpoint.params : true, `${name} params`).to.not.equal(undefined);
+      const writes = ['POST', 'PUT', 'PATCH'].includes(endpoint.method);
+      expect(writes ? endpoint.body : true, `${name} body`).to.not.equal(undefined);
+    }
+  });
+
+  it('have no neighbour that is not in the contract', async () => {
+    for (const path of ['/api/nothing', '/api/sites/x/y/z', '/api/../api/secret']) {
+      const answer = await harness.owner.send('GET', path);
+      expect(answer.status).to.equal(404);
+      expect(answer.headers.get('content-type')).to.include('application/problem+json');
+    }
+  });
+
+  it('refuse a write without the token of the page', async () => {
+    const bare = await new NewCaller(harness.server.address).signIn();
+    bare.keepCsrf('wrong');
+    expect((await bare.send('DELETE', '/api/session')).status).to.equal(403);
+  });
+
+  it('refuse a write from another page', async () => {
+    const answer = await harness.owner.send('DELETE', '/api/session', undefined, { 'sec-fetch-site': 'cross-site' });
+    expect(answer.status).to.equal(403);
+  });
+
+  it('give every request an id', async () => {
+    const answer = await harness.owner.send('GET', '/api/health');
+    expect(answer.headers.get('x-request-id')).to.match(/^[0-9a-f-]{36}$/);
+  });
+
+  it('are described in OpenAPI 3.1, every one of them', async () => {
+    const { body } = await harness.owner.send('GET', '/api/openapi.json');
+    expect(body.openapi).to.equal('3.1.0');
+    const described = Object.values(body.paths as Record<string, Record<string, { operationId: string }>>)
+      .flatMap((item) => Object.values(item))
+      .map(({ operationId }) => operationId);
+    expect(described.sort()).to.deep.equal(endpointList.map(([name]) => name).sort());
+  });
+
+  it('say whether the process runs and is ready', async () => {
+    expect((await harness.owner.send('GET', '/api/health')).body).to.deep.equal({ status: 'ok' });
+    expect((await harness.owner.send('GET', '/api/ready')).body).to.deep.equal({ status: 'ready' });
+  });
+});

@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import sharp from 'sharp';
+import { arrayBody, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+
+describe('inspections and photographs', () => {
+  let harness: Harness;
+  let arrayId: string;
+  before(async () => {
+    harness = await startHarness();
+    const site = siteBody();
+    const array = arrayBody();
+    arrayId = array.id;
+    await harness.owner.must('POST', '/api/sites', site);
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+  });
+  after(() => harness.stop());
+
+  const send = (file: Buffer, name: string, fields: Record<string, string> = {}) => {
+    const form = new FormData();
+    const id = randomUUID();
+    for (const [key, value] of Object.entries({ id, arrayId, role: 'soil', ...fields })) form.append(key, value);
+    form.append('file', new Blob([new Uint8Array(file)]), name);
+    return harness.owner.send('POST', '/api/photos', form);
+  };
+  const picture = (width = 40, height = 20) => sharp({ create: { width, height, channels: 3, background: '#446688' } });
+
+  async function ready(id: string): Promise<void> {
+    for (let attempt = 0; attempt < 60; attempt += 1) {
+      if ((await harness.owner.send('GET', `/api/photos/${id}/thumbnail`)).status === 200) return;
+      await new Promise((resolve) => setTimeout(resolve, 250));
+    }
+    throw new Error('the picture was never turned upright');
+  }
+
+  it('are evidence: the database itself refuses to change or delete them', async () => {
+    const body = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${arrayId}/inspections`, body);
+    for (const statement of [
+      "update inspections set found = '{}'",
+      'delete from inspections',
+      'delete from audit_trail',
+    ]) {
+      const refused = await harness.sql(statement).catch((error: Error) => error.message);
+      expect(refused).to.match(/evidence/);
+    }
+  });
+
+  it('are amended with who, when and why, and stay as they were', async () => {
+    const body = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${arrayId}/inspections`, body);
+    const amended = await harness.owner.must('POST', `/api/inspections/${body.id}/amendments`, {
+      id: randomUUID(),
+      text: 'It was pollen.',
+      reason: 'seen under a lens',
+    });
+    expect(amended.soils[0].kind).to.equal('dust');
+    expect(amended.amendments[0]).to.include({ text: 'It was pollen.', reason: 'seen under a lens', by: 'Test Owner' });
+  });
+
+  it('refuse a defect on a module that is not there', async () => {
+    const defects = [{ kind: 'crack', module: 20, severity: 'report', note: '' }];
+    const answer = await harness.owner.send('POST', `/api/arrays/${arrayId}/inspections`, inspectionBody({ defects }));
+    expect(answer.body.issues[0].path).to.equal('defects.0.module');
+  });
+
+  it('take a JPEG, turn it upright and take its location off what is shown', async function () {
+    this.timeout(30_000);
+    const exif = { IFD0: { Orientation: '6' }, IFD3: { GPSLatitudeRef: 'S', GPSLatitude: '33/1 30/1 0/1' } };
+    const original = await picture(40, 20).withExif(exif).jpeg().toBuffer();
+    const turned = await sharp(original).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    const { body, status } = await send(turned, 'roof.jpg');
+    expect(status).to.equal(200);
+    expect([body.width, body.height]).to.deep.equal([20, 40]);
+    await ready(body.id);
+    const upright = (await harness.owner.send('GET', `/api/photos/${body.id}/upright`)).body;
+    const found = await sharp(upright).metadata();
+    expect([found.width, found.height, found.exif]).to.deep.equal([20, 40, undefined]);
+    const kept = (await harness.owner.send('GET', `/api/photos/${body.id}/original`)).body;
+    expect(Buffer.compare(kept, turned)).to.equal(0);
+  });
+
+  it('take a PNG', async () => {
+    expect((await send(await picture().png().toBuffer(), 'roof.png')).status).to.equal(200);
+  });
+
+  it('refuse a text file called .jpg, and a picture of another kind, by the name of the field', async () => {
+    for (const file of [Buffer.from('not a picture'), await picture().webp().toBuffer()]) {
+      const answer = await send(file, 'roof.jpg');
+      expect(answer.status).to.equal(400);
+      expect(answer.body.issues[0].path).to.equal('file');
+    }
+  });
+
+  it('refuse a picture of more pixels than a drone makes, before it fills the memory', async () => {
+    const huge = await sharp({
+      create: { width: 20_000, height: 20_000, channels: 3, background: '#fff' },
+      limitInputPixels: false,
+    })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect((await send(huge, 'huge.png')).status).to.equal(400);
+  }).timeout(60_000);
+
+  it('keep originals, which carry their location, from the crew', async () => {
+    const { body } = await send(await picture().png().toBuffer(), 'roof.png');
+    const crew = await harness.as('crew');
+    expect((await crew.send('GET', `/api/photos/${body.id}/original`)).status).to.equal(403);
+  });
+});

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import { arrayBody, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+
+describe('sites and arrays', () => {
+  let harness: Harness;
+  before(async () => {
+    harness = await startHarness();
+  });
+  after(() => harness.stop());
+
+  async function newSite(changes: Record<string, unknown> = {}) {
+    const body = siteBody(changes);
+    return harness.owner.must('POST', '/api/sites', body);
+  }
+
+  it('are made once however often the same call is sent', async () => {
+    const body = siteBody();
+    await harness.owner.must('POST', '/api/sites', body);
+    await harness.owner.must('POST', '/api/sites', body);
+    const rows = await harness.sql('select 1 from sites where id = $1', [body.id]);
+    const trail = await harness.sql("select 1 from audit_trail where record_id = $1 and action = 'create'", [body.id]);
+    expect([rows.length, trail.length]).to.deep.equal([1, 1]);
+  });
+
+  it('are made once when the same call is sent twice at the same time', async () => {
+    const body = siteBody();
+    const answers = await Promise.all([1, 2, 3, 4].map(() => harness.owner.send('POST', '/api/sites', body)));
+    expect(answers.map(({ status }) => status)).to.deep.equal([200, 200, 200, 200]);
+    expect(await harness.sql('select 1 from sites where id = $1', [body.id])).to.have.length(1);
+  });
+
+  it('refuse an id that stands for something else', async () => {
+    const body = siteBody();
+    await harness.owner.must('POST', '/api/sites', body);
+    const answer = await harness.owner.send('POST', '/api/sites', { ...body, name: 'Another' });
+    expect(answer.status).to.equal(409);
+  });
+
+  it('leave nothing half stored when the second half is refused', async () => {
+    const first = siteBody();
+    await harness.owner.must('POST', '/api/sites', first);
+    const second = siteBody({ customer: { ...first.customer, name: 'Another person under the same id' } });
+    expect((await harness.owner.send('POST', '/api/sites', second)).status).to.equal(409);
+    expect(await harness.sql('select 1 from sites where id = $1', [second.id])).to.have.length(0);
+    expect(await harness.sql('select 1 from creations where id = $1', [second.id])).to.have.length(0);
+  });
+
+  it('answer a late change with both states', async () => {
+    const { site } = await newSite();
+    const { id, customerId: _customer, ...fields } = site;
+    await harness.owner.must('PUT', `/api/sites/${id}`, { ...fields, name: 'First change' });
+    const answer = await harness.owner.send('PUT', `/api/sites/${id}`, { ...fields, name: 'Late change' });
+    expect(answer.status).to.equal(409);
+    expect(answer.body.current.name).to.equal('First change');
+    expect(answer.body.asked.name).to.equal('Late change');
+  });
+
+  it('write one row to the trail for a change, naming who', async () => {
+    const { site } = await newSite();
+    const { id, customerId: _customer, ...fields } = site;
+    await harness.owner.must('PUT', `/api/sites/${id}`, { ...fields, name: 'Changed' });
+    const { items } = await harness.owner.must('GET', `/api/trail/${id}`);
+    expect(items.map(({ action, by }: { action: string; by: string }) => [action, by])).to.deep.equal([
+      ['change', 'Test Owner'],
+      ['create', 'Test Owner'],
+    ]);
+  });
+
+  it('refuse an array whose missing modules lie outside it', async () => {
+    const { site } = await newSite();
+    const answer = await harness.owner.send('POST', `/api/sites/${site.id}/arrays`, arrayBody({ missing: [20] }));
+    expect(answer.body.issues[0].path).to.equal('missing');
+  });
+
+  it('are paged by a cursor, in order, without a gap or a double', async () => {
+    for (const name of ['page c', 'page a', 'page b']) await newSite({ name });
+    const names: string[] = [];
+    let cursor: string | null = null;
+    do {
+      const page: { items: { name: string }[]; next: string | null } = await harness.owner.must(
+        'GET',
+        `/api/sites?limit=1&search=page${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+      );
+      names.push(...page.items.map((item) => item.name));
+      cursor = page.next;
+    } while (cursor);
+    expect(names).to.deep.equal(['page a', 'page b', 'page c']);
+  });
+
+  it('take a search for what it says, also with signs that mean something to SQL', async () => {
+    await newSite({ name: '100 % sun_shine' });
+    expect((await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent('100 %')}`)).items).to.have.length(
+      1,
+    );
+    expect((await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent('n_s')}`)).items).to.have.length(1);
+    expect((await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent('x%y')}`)).items).to.have.length(0);
+  });
+
+  it('stand where their newest records put them', async () => {
+    const { site } = await newSite();
+    const array = arrayBody();
+    const spine = async () => (await harness.owner.must('GET', `/api/sites/${site.id}`)).spine;
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    expect((await spine()).look.state).to.equal('not-begun');
+    await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+    expect((await spine()).look.state).to.equal('settled');
+    await harness.owner.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+    expect((await spine()).reckon.state).to.equal('settled');
+    const overrides = { lossNow: { value: 0.2, reason: 'measured' } };
+    await harness.owner.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID(), overrides });
+    expect((await spine()).reckon).to.deep.equal({ state: 'overruled', figure: 0.2 });
+    await harness.owner.must(
+      'POST',
+      `/api/arrays/${array.id}/inspections`,
+      inspectionBody({ inspectedAt: '2026-11-23T08:00:00Z' }),
+    );
+    expect((await spine()).reckon.state).to.equal('not-begun');
+  });
+});

@@ -1,0 +1,239 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import pg from 'pg';
+import { companyFields } from '../../contract/people/endpoints.ts';
+import { readEnvironment } from '../environment.ts';
+import { setUpCompany } from '../people/setUp.ts';
+import { type RunningServer, startServer } from '../start.ts';
+import { migrate, openDatabase } from '../storage/database.ts';
+
+export const OWNER = { name: 'Test Owner', email: 'owner@test.example', password: 'a long password' };
+
+export interface Answer {
+  status: number;
+  // biome-ignore lint/suspicious/noExplicitAny: answers are read field by field in tests
+  body: any;
+  headers: Headers;
+}
+
+/** A signed-in (or not) person as HTTP sees them. */
+export class Caller {
+  private cookie = '';
+  private csrf = '';
+  readonly address: string;
+
+  constructor(address: string) {
+    this.address = address;
+  }
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const form = body instanceof FormData;
+    const raw = typeof body === 'string';
+    const response = await fetch(`${this.address}${path}`, {
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(this.csrf ? { 'x-csrf-token': this.csrf } : {}),
+        ...(body === undefined || form ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: form || raw ? (body as BodyInit) : JSON.stringify(body) }),
+    });
+    const type = response.headers.get('content-type') ?? '';
+    const parsed = type.includes('json') ? await response.json() : Buffer.from(await response.arrayBuffer());
+    const cookie = response.headers.get('set-cookie');
+    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
+    return { status: response.status, body: parsed, headers: response.headers };
+  }
+
+  /** Sends and expects it to be taken. */
+  async must(method: string, path: string, body?: unknown) {
+    const answer = await this.send(method, path, body);
+    if (answer.status >= 300) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+
+  async signIn(email = OWNER.email, password = OWNER.password): Promise<this> {
+    const session = await this.must('POST', '/api/session', { email, password });
+    this.csrf = session.csrf;
+    return this;
+  }
+
+  keepCsrf(token: string): void {
+    this.csrf = token;
+  }
+}
+
+/** A new database on the throwaway cluster, migrated, with a company and its owner. @returns its address */
+export async function newDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
+  if (!cluster) throw new Error('These tests need TEST_CLUSTER; run them by ./pail test');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const client = new pg.Client({ connectionString: cluster });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  const url = new URL(cluster);
+  url.pathname = `/${name}`;
+  const database = openDatabase(url.href, 2);
+  await migrate(database);
+  const file = join(import.meta.dirname, '../../demo/company.json');
+  await setUpCompany(database, companyFields.parse(JSON.parse(readFileSync(file, 'utf8'))), OWNER);
+  await database.destroy();
+  return url.href;
+}
+
+export interface Harness {
+  url: string;
+  server: RunningServer;
+  owner: Caller;
+  /** somebody of another role, invited and signed in */
+  as(role: 'estimator' | 'crew'): Promise<Caller>;
+  sql(text: string, values?: unknown[]): Promise<Record<string, unknown>[]>;
+  stop(): Promise<void>;
+}
+
+export async function startHarness(): Promise<Harness> {
+  const url = await newDatabase();
+  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
+  const pool = new pg.Pool({ connectionString: url, max: 2 });
+  const owner = await new Caller(server.address).signIn();
+  return {
+    url,
+    server,
+    owner,
+    as: async (role) => {
+      const email = `${role}-${randomUUID().slice(0, 8)}@test.example`;
+      const { token } = await owner.must('POST', '/api/invitations', { id: randomUUID(), name: role, email, role });
+      const caller = new Caller(server.address);
+      await caller.must('POST', `/api/invitations/${token}/accept`, { password: OWNER.password });
+      return caller.signIn(email);
+    },
+    sql: async (text, values = []) => (await pool.query(text, values)).rows,
+    stop: async () => {
+      await pool.end();
+      await server.stop();
+    },
+  };
+}
+
+export const siteBody = (changes: Record<string, unknown> = {}) => ({
+  id: randomUUID(),
+  customer: { id: randomUUID(), name: 'Ines Fell', email: '', phone: '' },
+  name: 'Fell barn',
+  place: 'Larch Lane 1',
+  latitude: -33.5,
+  longitude: 19,
+  altitude: 200,
+  zone: 'Africa/Johannesburg',
+  climate: 'winter-rain',
+  surroundings: 'farmland',
+  energyBought: 280_000,
+  energySold: 90_000,
+  ownUse: 0.7,
+  runOff: 'drain',
+  waterSource: 'borehole',
+  travelKm: 30,
+  travelMinutes: 40,
+  notes: '',
+  ...changes,
+});
+
+export const arrayBody = (changes: Record<string, unknown> = {}) => ({
+  id: randomUUID(),
+  name: 'Roof',
+  rows: 2,
+  columns: 10,
+  missing: [],
+  orientation: 'portrait',
+  moduleWatts: 400,
+  gammaPdc: -0.0035,
+  tilt: 20,
+  azimuth: 0,
+  mount: 'pitched-roof',
+  storeys: 1,
+  eaveHeight: 2.8,
+  installedOn: null,
+  inverterLimit: null,
+  exportLimit: null,
+  rearFraction: 0,
+  birds: 'few',
+  ...changes,
+});
+
+export const inspectionBody = (changes: Record<string, unknown> = {}) => ({
+  id: randomUUID(),
+  inspectedAt: '2026-11-20T08:00:00Z',
+  from: 'ground',
+  soils: [{ kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' }],
+  wipeTest: 'some',
+  defects: [],
+  causes: [],
+  reading: null,
+  bladeAgreed: false,
+  notes: '',
+  ...changes,
+});
+
+export interface Chain {
+  siteId: string;
+  arrayId: string;
+  planId: string;
+  quoteId: string;
+  jobId: string;
+}
+
+/** A site taken as far as a scheduled job. */
+export async function makeJob(caller: Caller): Promise<Chain> {
+  const site = siteBody();
+  const array = arrayBody();
+  const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
+  await caller.must('POST', '/api/sites', site);
+  await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
+  await caller.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+  await caller.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+  await caller.must('POST', `/api/sites/${site.id}/plans`, { id: planId });
+  const quote = await caller.must('POST', `/api/sites/${site.id}/quotes`, { id: quoteId });
+  const sent = await caller.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });
+  await caller.must('POST', `/api/quotes/${quoteId}/decision`, { version: sent.version, decision: 'accepted' });
+  await caller.must('POST', `/api/quotes/${quoteId}/jobs`, { id: jobId, scheduledFor: '2026-12-01' });
+  return { siteId: site.id, arrayId: array.id, planId, quoteId, jobId };
+}
+
+export const readingEntry = (array: string, value: number, when: 'before' | 'after' = 'before') => ({
+  id: randomUUID(),
+  at: new Date().toISOString(),
+  kind: 'reading',
+  when,
+  array,
+  quantity: 'power',
+  reading: { value, poaIrradiance: 800, tempModule: 40 },
+});
+
+/** Ends every step of a job as it would be in the field. */
+export async function finishJob(caller: Caller, chain: Chain): Promise<void> {
+  const job = await caller.must('GET', `/api/jobs/${chain.jobId}`);
+  let clock = Date.parse('2026-12-01T05:00:00Z');
+  const entries: Record<string, unknown>[] = [];
+  const add = (entry: Record<string, unknown>) => {
+    clock += 60_000;
+    entries.push({ id: randomUUID(), at: new Date(clock).toISOString(), ...entry });
+  };
+  for (const step of job.steps) {
+    for (const caution of step.cautions) add({ kind: 'caution', step: step.key, caution: caution.key, answer: true });
+    if (step.key === 'brush')
+      add({
+        kind: 'mark',
+        array: chain.arrayId,
+        modules: Array.from({ length: 19 }, (_, index) => index),
+        mark: 'brushed',
+      });
+    if (step.key === 'brush') add({ kind: 'mark', array: chain.arrayId, modules: [19], mark: 'not-reached' });
+    if (step.key === 'before')
+      add({ ...readingEntry(chain.arrayId, 4000, 'before'), id: randomUUID(), at: new Date(clock).toISOString() });
+    if (step.key === 'after')
+      add({ ...readingEntry(chain.arrayId, 4500, 'after'), id: randomUUID(), at: new Date(clock).toISOString() });
+    add({ kind: 'step-done', step: step.key });
+  }
+  await caller.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
+}
