@@ -78,8 +78,11 @@ export async function openCluster(folder: string): Promise<Cluster> {
   const start = async (): Promise<boolean> => {
     if (await answers()) return false;
     let said = '';
-    for (let attempt = 0; attempt < 5; attempt += 1) {
-      if (attempt > 0 || !existsSync(portFile)) writeFileSync(portFile, String(await freePort()), { mode: 0o600 });
+    for (let attempt = 0; attempt < 12; attempt += 1) {
+      // After a crash the old processes need a moment to notice; the port is kept unless somebody else took it.
+      if (attempt > 0) await new Promise((resolve) => setTimeout(resolve, 700));
+      if (!existsSync(portFile)) writeFileSync(portFile, String(await freePort()), { mode: 0o600 });
+      else if (attempt > 5) writeFileSync(portFile, String(await freePort()), { mode: 0o600 });
       const port = readFileSync(portFile, 'utf8').trim();
       const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='${sockets}'`;
       const log = join(sockets, 'postgres.log');

@@ -23,8 +23,6 @@ export function startServerProcess(environment: Record<string, string>): Promise
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Error(`The server ended before it was ready (${code}).`)));
     child.once('message', (message: { address: string }) => {
-      child.removeAllListeners('exit');
-      child.once('exit', () => undefined);
       resolve({
         address: message.address,
         child,

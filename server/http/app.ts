@@ -82,7 +82,7 @@ export function createApp(options: AppOptions): Express {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', sessions(options.sessionPool, options.sessionSecret));
+  app.use('/api', sessions(options.sessionPool, options.sessionSecret, options.logger));
   app.use(contractRouter(options.services, handlers));
   app.use('/api', () => {
     throw notFound('address');

@@ -3,6 +3,7 @@ import connectPgSimple from 'connect-pg-simple';
 import type { Request } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
+import type { Logger } from 'pino';
 
 declare module 'express-session' {
   interface SessionData {
@@ -15,7 +16,7 @@ const TWELVE_HOURS = 12 * 3_600_000;
 export const CSRF_HEADER = 'x-csrf-token';
 
 /** Sessions in PostgreSQL, named by an httpOnly SameSite cookie. */
-export function sessions(pool: Pool, secret: string) {
+export function sessions(pool: Pool, secret: string, logger: Logger) {
   const Store = connectPgSimple(session);
   return session({
     name: 'pail.session',
@@ -23,7 +24,7 @@ export function sessions(pool: Pool, secret: string) {
     resave: false,
     rolling: true,
     saveUninitialized: false,
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 3600 }),
+    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 3600, errorLog: (...said) => logger.warn({ said }, 'session store') }),
     cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
   });
 }
