@@ -24,7 +24,12 @@ export function sessions(pool: Pool, secret: string, logger: Logger) {
     resave: false,
     rolling: true,
     saveUninitialized: false,
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 3600, errorLog: (...said) => logger.warn({ said }, 'session store') }),
+    store: new Store({
+      pool,
+      tableName: 'session',
+      pruneSessionInterval: 3600,
+      errorLog: (...said) => logger.warn({ said }, 'session store'),
+    }),
     cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
   });
 }

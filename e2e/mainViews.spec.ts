@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+
+test('every main view of the desk opens without a console error and without a grave accessibility finding', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const errors = watchConsole(page);
+  await page.goto('/sign-in');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await expectAccessible(page);
+  await signIn(page);
+  for (const [path, sign] of [
+    ['/', 'To chase'],
+    ['/sites', 'Thornfield cellar'],
+    ['/sites/new', 'Energy and water'],
+    ['/quotes', '1001.1'],
+    ['/company', 'Water kit'],
+    ['/people', 'Invite somebody'],
+    ['/import', 'Import sites'],
+  ] as const) {
+    await page.goto(path);
+    await expect(page.getByText(sign).first()).toBeVisible();
+    await expectAccessible(page);
+  }
+  await page.goto('/sites');
+  await page.getByRole('link', { name: 'Low Ferry clinic', exact: true }).click();
+  for (const step of ['Look', 'Reckon', 'Plan', 'Offer', 'Wash', 'Show']) {
+    await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: step }).click();
+    await expect(page.getByRole('heading', { name: step, level: 2 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectAccessible(page);
+  }
+  await page.getByRole('link', { name: 'the customer’s page' }).click();
+  await expect(page.getByRole('heading', { name: 'Report of the wash' })).toBeVisible();
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('the field opens on a phone, is big enough for a thumb, and has no grave finding', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  const errors = watchConsole(page);
+  await signIn(page, 'crew@harbourpail.example');
+  await page.goto('/field');
+  await expect(page.getByRole('link', { name: /Oakes farmhouse/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('link', { name: /Oakes farmhouse/ }).tap();
+  await expect(page.getByRole('heading', { name: 'Brush' })).toBeVisible();
+  await expectAccessible(page);
+  for (const button of await page.locator('.field-card button, .field-foot button, .mark-picker button').all()) {
+    const box = await button.boundingBox();
+    expect(box?.height ?? 0).toBeGreaterThanOrEqual(56);
+  }
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide).toBeLessThanOrEqual(390);
+  await page.getByRole('button', { name: 'Kit' }).tap();
+  await expect(page.getByRole('heading', { name: 'Pack' })).toBeVisible();
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+  await context.close();
+});
+
+test('the keys turn the pages, and ? shows them', async ({ page }) => {
+  await signIn(page);
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Sites' })).toBeVisible();
+  await page.keyboard.press('q');
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('a site read in US units and with a decimal comma shows the same site', async ({ page }) => {
+  await signIn(page, 'estimator@harbourpail.example');
+  await page.getByRole('button', { name: 'Teo Marsh' }).click();
+  await page.getByLabel('Units').selectOption('us');
+  await page.getByLabel('Decimal mark').selectOption(',');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.goto('/sites');
+  await page.getByRole('link', { name: 'Low Ferry clinic', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Show' }).click();
+  await expect(page.locator('.page-right')).toContainText('°F');
+  await expect(page.locator('.page-right')).toContainText(/\d,\d\s%/);
+});

@@ -1,0 +1,318 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import sharp from 'sharp';
+import { compute, expectAccessible, paperText, plain, signIn, watchConsole } from './support/person.ts';
+
+/** Figures worked out by hand from the formulas of the design, for the site that this journey types in. */
+const BY_HAND = {
+  // 0.3437 erf(0.17 · 2^0.8473): a plain film over the whole face
+  lossNow: '11.5 %',
+  // 8000 W · 0.8 · (1 − 0.0035 · 20) = 5952 W; 5200 / 5952
+  expected: '5952 W',
+  shortfall: '12.6 %',
+  // 0.65 · 900 µS/cm · 0.1 mm
+  residueAsIs: '58.5 mg/m²',
+  // 20 modules · 1.2 min · 0.6 · 4 L/min
+  litres: '58 L',
+  // 94 min · 2 people · 320/h + 30 km · 6.50 + water 10.93 + 20 · 3.50 = 1278.60; tax 15 %
+  net: 'ZAR 1278.60',
+  tax: 'ZAR 191.79',
+  gross: 'ZAR 1470.39',
+  // 5580 / 4960 in the same sun and temperature
+  gain: '12.5 %',
+  loss: '11.1 %',
+  // 2 · sqrt(2 (0.005² + 0.0035²) + 0.007²) · 1.125
+  uncertainty: '2.5 %',
+};
+
+async function pictures(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'pail-pictures-'));
+  for (const [name, background] of [
+    ['dirty', '#8a7a55'],
+    ['clean', '#22364f'],
+  ] as const) {
+    const image = sharp({ create: { width: 640, height: 420, channels: 3, background } });
+    writeFileSync(join(folder, `${name}.jpg`), await image.jpeg().toBuffer());
+  }
+  return folder;
+}
+
+const figure = (page: Page, label: string) => page.locator('.figure-box').filter({ hasText: label }).locator('.value');
+
+test.describe
+  .serial('a job from the call to the proof, typed as a person would', () => {
+    let context: BrowserContext;
+    let page: Page;
+    let errors: string[];
+    let siteAddress = '';
+    let folder = '';
+
+    test.beforeAll(async ({ browser }) => {
+      folder = await pictures();
+      context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      page = await context.newPage();
+      errors = watchConsole(page);
+      await signIn(page);
+    });
+    test.afterAll(async () => {
+      expect(errors).toEqual([]);
+      await context.close();
+    });
+
+    test('Site: a caller becomes a customer, a site and an array', async () => {
+      await page.keyboard.press('n');
+      await page.getByLabel('Name', { exact: true }).first().fill('Ottoline Reed');
+      await page.getByLabel('Site', { exact: true }).fill('Reed barn');
+      await page.getByLabel('Street and town').fill('Bulrush Lane 2, Merrow');
+      await page.getByLabel('Paste coordinates').fill("33°30'S 19°12'E");
+      await expect(page.getByLabel('Latitude')).toHaveValue('-33.5');
+      await expect(page.getByLabel('Longitude')).toHaveValue('19.2');
+      await page.getByLabel('Time zone').fill('Africa/Johannesburg');
+      await page.getByLabel('Surroundings').selectOption('farmland');
+      await page.getByLabel('Energy bought').fill('2,85');
+      await page.getByLabel('Energy sold').fill('0.95');
+      await page.getByLabel('Used on the spot').fill('70');
+      await page.getByLabel('Water source').selectOption('borehole');
+      await page.getByLabel('Run-off goes to').selectOption('drain');
+      await page.getByLabel('Drive there and back').fill('30');
+      await page.getByLabel('Time there and back').fill('40');
+      await page.getByLabel('Rows').fill('2');
+      await page.getByLabel('Columns').fill('10');
+      await page.getByLabel('Each module').fill('400');
+      await page.getByLabel('Tilt').fill('20');
+      await page.getByRole('button', { name: 'Enter the site' }).click();
+      await expect(page.getByRole('heading', { name: 'Reed barn' })).toBeVisible();
+      siteAddress = page.url().replace(/\/look$/, '');
+      await expect(page.getByText('20 × 400 W, tilt 20°, facing north')).toBeVisible();
+      await page.getByRole('button', { name: 'read the water' }).click();
+      await page.getByLabel('Conductivity').fill('900');
+      await page.getByRole('button', { name: 'Record the reading' }).click();
+      await expect(page.getByText('borehole, 900 µS/cm')).toBeVisible();
+    });
+
+    test('Look: soil, wipe test, reading, defect and a photograph', async () => {
+      await page.getByRole('button', { name: 'Record an inspection' }).click();
+      await page.getByRole('button', { name: 'Film over the face' }).click();
+      await expect(page.getByRole('status').filter({ hasText: 'lost' })).toContainText('11.5');
+      await page.getByLabel('Clean cloth, after wetting').selectOption('clean');
+      await page.getByRole('button', { name: 'Add power, irradiance and temperature' }).click();
+      await page.getByLabel('Power at the inverter').fill('52000');
+      await page.getByLabel('Irradiance, in the plane').fill('800');
+      await page.getByLabel('Module temperature').fill('45');
+      await expect(page.getByText('More than sky and nameplate allow')).toBeVisible();
+      await page.getByLabel('Power at the inverter').fill('5200');
+      await expect(page.getByText('More than sky and nameplate allow')).toBeHidden();
+      await page.getByRole('button', { name: 'Add a defect' }).click();
+      await page.getByLabel('Module number').fill('3');
+      await page.getByLabel('Pictures (JPEG or PNG)').setInputFiles(join(folder, 'dirty.jpg'));
+      await page.getByRole('button', { name: 'Record what you saw' }).click();
+      await expect(page.getByText('Crack, module 3')).toBeVisible();
+      await expect(page.getByAltText('Roof, as found')).toBeVisible();
+    });
+
+    test('Reckon: the loss now, against the meter, and over a year', async () => {
+      await page.keyboard.press('2');
+      await page.getByRole('button', { name: 'Reckon the loss' }).click();
+      await expect(figure(page, 'Lost now')).toHaveText(/11\.5/);
+      const meter = plain((await page.locator('.notice', { hasText: 'Meter beside eye' }).textContent()) ?? '');
+      expect(meter).toContain(BY_HAND.expected);
+      expect(meter).toContain(BY_HAND.shortfall);
+      const { expected, shortfall } = compute<{ expected: number; shortfall: number }>('expected', {
+        pdc0: 8000,
+        gammaPdc: -0.0035,
+        poaGlobal: 800,
+        tempModule: 45,
+        ageYears: 0,
+        degradationPerYear: 0.005,
+        measured: 5200,
+        uncertainty: { repeatability: 0.005, irradiance: 0.03, temperature: 2, nameplate: 0.02, degradation: 0.002 },
+      });
+      expect(`${Math.round(expected)} W`).toBe(BY_HAND.expected);
+      expect(`${(shortfall * 100).toFixed(1)} %`).toBe(BY_HAND.shortfall);
+      await expect(page.locator('.recharts-surface').first()).toBeVisible();
+      await figure(page, 'Lost now').click();
+      await expect(page.getByRole('dialog')).toContainText('erf');
+      await page.getByRole('button', { name: 'Close' }).click();
+      await page.getByRole('button', { name: 'Overrule: rain that cleans' }).click();
+      await page.getByLabel('Instead').fill('8,5');
+      await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
+      await expect(page.getByText('Say why in a few words')).toBeVisible();
+      await page.getByLabel('Reason').fill('film stays after showers here');
+      await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
+      await expect(page.getByText('Overruled: film stays after showers here')).toBeVisible();
+    });
+
+    test('Plan: water against the finish, method with its reasons, visits', async () => {
+      await page.keyboard.press('3');
+      await page.getByRole('button', { name: 'Make the plan' }).click();
+      await expect(figure(page, 'Water on the glass')).toHaveText(/58/);
+      const asIs = plain((await page.locator('tr', { hasText: 'As it is' }).textContent()) ?? '');
+      expect(asIs).toContain(BY_HAND.residueAsIs);
+      expect(asIs).toContain('missed');
+      const { residueSource } = compute<{ residueSource: number }>('water', {
+        conductivity: 900,
+        targetConductivity: 20,
+        waterTemperature: 18,
+      });
+      expect(`${residueSource.toFixed(1)} mg/m²`).toBe(BY_HAND.residueAsIs);
+      await expect(page.locator('tr[aria-current]')).toContainText('Osmosis, then resin');
+      await expect(page.getByText('Water-fed pole, two passes')).toBeVisible();
+      await page.getByRole('button', { name: 'Overrule: visits a year' }).click();
+      await page.getByLabel('Instead').selectOption('2');
+      await page.getByLabel('Reason').fill('customer wants spring and autumn');
+      await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
+      await expect(page.getByText('Overruled: customer wants spring and autumn')).toBeVisible();
+    });
+
+    test('Offer: the price on the screen is the price by hand and in the PDF; a sent quote is frozen', async () => {
+      await page.keyboard.press('4');
+      await page.getByRole('button', { name: 'Draft a quote from the plan' }).click();
+      await expect(page.getByText('One visit, tax included')).toBeVisible();
+      const shown = plain((await page.locator('.page-right').textContent()) ?? '');
+      for (const amount of [BY_HAND.gross, BY_HAND.net, BY_HAND.tax]) expect(shown).toContain(amount);
+      await expect(page.locator('.verdict')).toContainText('On these figures the wash');
+      await page.getByRole('button', { name: 'Mark as sent' }).click();
+      await expect(page.getByRole('button', { name: 'Accepted: one visit' })).toBeVisible();
+      await expect(page.getByRole('button', { name: /^Overrule/ })).toHaveCount(0);
+      const paper = (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '';
+      const text = await paperText(context, paper);
+      for (const amount of [BY_HAND.gross, BY_HAND.net, BY_HAND.tax]) expect(text).toContain(amount);
+      expect(text).toContain(plain((await page.locator('.verdict').textContent()) ?? '').trim());
+      await page.getByRole('button', { name: 'Accepted: one visit' }).click();
+      await expect(page.getByText('Go on to Wash')).toBeVisible();
+    });
+
+    test('Wash: at 390 x 844 with touch, step by step', async ({ browser }) => {
+      await page.goto(`${siteAddress}/wash`);
+      await page.getByLabel('The quote is accepted. Wash on').fill('2026-12-01');
+      await page.getByRole('button', { name: 'Make it a job' }).click();
+      const link = await page.getByRole('link', { name: 'Open the cards' }).getAttribute('href');
+      const phone = await browser.newContext({
+        viewport: { width: 390, height: 844 },
+        hasTouch: true,
+        isMobile: true,
+        storageState: await context.storageState(),
+      });
+      const field = await phone.newPage();
+      const fieldErrors = watchConsole(field);
+      await field.goto(link ?? '');
+      await workThrough(field, folder);
+      await expect(field.getByRole('heading', { name: 'Washed' })).toBeVisible();
+      await expect(field.getByText('Everything is sent.')).toBeVisible();
+      expect(fieldErrors).toEqual([]);
+      await phone.close();
+    });
+
+    test('Show: gain and loss by hand, on the screen, in the PDF and from compute are the same', async () => {
+      await page.goto(`${siteAddress}/show`);
+      await page.getByRole('button', { name: 'Draw up the report' }).click();
+      await expect(figure(page, 'Gain, on what it gave dirty')).toHaveText(/12\.5/);
+      await expect(figure(page, 'Loss there was')).toHaveText(/11\.1/);
+      await expect(figure(page, 'Uncertainty of the gain')).toHaveText(/2\.5/);
+      await expect(page.getByText('19 of 20 modules were cleaned.')).toBeVisible();
+      await expect(page.getByLabel('The cloth: how much')).toBeVisible();
+      const reading = { poaIrradiance: 800, tempModule: 45 };
+      const { gain, loss, expandedUncertainty } = compute<{ gain: number; loss: number; expandedUncertainty: number }>(
+        'compare',
+        {
+          quantity: 'power',
+          temperatureCoefficient: -0.0035,
+          before: { value: 4960, ...reading },
+          after: { value: 5580, ...reading },
+        },
+      );
+      expect([gain, loss, expandedUncertainty].map((value) => `${(value * 100).toFixed(1)} %`)).toEqual([
+        BY_HAND.gain,
+        BY_HAND.loss,
+        BY_HAND.uncertainty,
+      ]);
+      await page.getByRole('button', { name: 'Sign', exact: true }).click();
+      await expect(page.getByText(/signed by/)).toBeVisible();
+      const text = await paperText(
+        context,
+        (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '',
+      );
+      expect(text).toContain(`Gain ${BY_HAND.gain} ± ${BY_HAND.uncertainty}`);
+      expect(text).toContain(`loss of ${BY_HAND.loss}`);
+      expect(text).toContain('1 not reached');
+      await page.getByLabel('Amendment').fill('Module 20 was reached a day later.');
+      await page.getByLabel('Why').fill('lift came back');
+      await page.getByRole('button', { name: 'Add', exact: true }).click();
+      await expect(page.getByText('Module 20 was reached a day later.')).toBeVisible();
+      await expectAccessible(page);
+    });
+  });
+
+/** Answers, types and touches what each card asks for. */
+async function workThrough(field: Page, folder: string): Promise<void> {
+  let verb = '';
+  for (let cards = 0; cards < 20; cards += 1) {
+    const heading = field.getByRole('heading', { level: 1 });
+    await expect(heading).not.toHaveText(verb === '' ? 'nothing yet' : verb);
+    verb = (await heading.textContent()) ?? '';
+    if (verb === 'Washed') return;
+    if (verb === 'Arrive') await stopAndGoOn(field);
+    while ((await field.locator('.caution .answers').count()) > 0) {
+      const asked = await field.locator('.caution strong').first().textContent();
+      await field.getByRole('button', { name: 'Yes', exact: true }).tap();
+      await expect(field.locator('.caution').filter({ hasText: asked ?? '' })).toHaveCount(0);
+    }
+    await field.getByRole('button', { name: `Begin: ${verb}` }).tap();
+    if (verb === 'Read before') await typeReading(field, ['4960', '800', '45']);
+    if (verb === 'Read after') await typeReading(field, ['5580', '800', '45']);
+    if (verb === 'Make ready') await typePad(field, ['14', '19']);
+    if (verb === 'Brush') await markModules(field);
+    if (verb === 'Wipe test') await takePictures(field, folder);
+    await field.getByRole('button', { name: `${verb}: done` }).tap();
+  }
+}
+
+async function stopAndGoOn(field: Page): Promise<void> {
+  await field.getByRole('button', { name: 'No', exact: true }).tap();
+  await expect(field.getByText('The step is stopped.')).toBeVisible();
+  await field.getByRole('button', { name: 'Now yes' }).tap();
+  await expect(field.getByText('The step is stopped.')).toBeHidden();
+}
+
+async function typePad(field: Page, values: string[]): Promise<void> {
+  const fields = field.locator('.pad-fields button');
+  for (const [index, value] of values.entries()) {
+    await fields.nth(index).tap();
+    for (const key of value) await field.locator('.pad').getByRole('button', { name: key, exact: true }).tap();
+  }
+  await field.getByRole('button', { name: 'Keep this reading' }).tap();
+  await expect(field.locator('.passed').filter({ hasText: '✓' }).last()).toBeVisible();
+}
+
+async function typeReading(field: Page, values: string[]): Promise<void> {
+  await typePad(field, values);
+  await expect(
+    field.getByText(`${values[0]} W at 800 W/m²`.replace(' W at', '\u00a0W at').replace('800 W', '800\u00a0W')),
+  ).toBeVisible();
+}
+
+async function markModules(field: Page): Promise<void> {
+  await field.getByRole('button', { name: 'whole rows' }).tap();
+  await field.getByRole('button', { name: /^Module 1, row 1/ }).tap();
+  await expect(field.getByText('10 of 20 left without a mark')).toBeVisible();
+  await field.getByRole('button', { name: 'whole rows' }).tap();
+  await field.getByRole('button', { name: 'not reached' }).tap();
+  await field.getByRole('button', { name: /^Module 20, row 2/ }).tap();
+  await field.getByRole('button', { name: 'brushed', exact: true }).tap();
+  await field.getByRole('button', { name: /^All that are left/ }).tap();
+  await expect(field.getByText('0 of 20 left without a mark')).toBeVisible();
+}
+
+async function takePictures(field: Page, folder: string): Promise<void> {
+  for (const [label, file] of [
+    ['Array before', 'dirty'],
+    ['Array after', 'clean'],
+    ['Cloth before', 'dirty'],
+    ['Cloth after', 'clean'],
+  ] as const) {
+    await field.getByLabel(label).setInputFiles(join(folder, `${file}.jpg`));
+    await expect(field.locator('label', { hasText: `${label} ✓` })).toBeVisible();
+  }
+}

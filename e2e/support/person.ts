@@ -1,0 +1,58 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { type BrowserContext, expect, type Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { DEMO_OWNER } from '../../cli/demo.ts';
+import { PROJECT } from '../../cli/folders.ts';
+import { STAGE_PASSWORD } from '../../cli/stage.ts';
+
+/** Console errors and uncaught exceptions of a page; a journey ends by expecting none. */
+export function watchConsole(page: Page): string[] {
+  const errors: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') errors.push(message.text());
+  });
+  page.on('pageerror', (error) => errors.push(String(error)));
+  return errors;
+}
+
+export async function signIn(page: Page, email = DEMO_OWNER.email): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('Email').fill(email);
+  await page.getByLabel('Password').fill(STAGE_PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+}
+
+/** No serious or critical finding on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(grave.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)).toEqual(
+    [],
+  );
+}
+
+/** The text of a PDF that the server makes. */
+export async function paperText(context: BrowserContext, address: string): Promise<string> {
+  const response = await context.request.get(address);
+  expect(response.headers()['content-type']).toBe('application/pdf');
+  const document = await getDocument({ data: new Uint8Array(await response.body()), verbosity: 0 }).promise;
+  const parts: string[] = [];
+  for (let number = 1; number <= document.numPages; number += 1) {
+    const { items } = await (await document.getPage(number)).getTextContent();
+    for (const item of items) if ('str' in item) parts.push(item.hasEOL ? `${item.str} ` : item.str);
+  }
+  return plain(parts.join(''));
+}
+
+/** Text with every kind of space as one plain space. */
+export const plain = (text: string): string => text.replace(/[\s\u00a0\u202f]+/g, ' ');
+
+/** What `./pail compute` answers. */
+export function compute<T>(name: string, input: unknown): T {
+  const ran = spawnSync(join(PROJECT, 'pail'), ['compute', name], { input: JSON.stringify(input), encoding: 'utf8' });
+  expect(ran.status, ran.stderr).toBe(0);
+  return JSON.parse(ran.stdout) as T;
+}
