@@ -22,7 +22,7 @@ export async function signIn(page: Page, email = DEMO_OWNER.email): Promise<void
   await page.getByLabel('Email').fill(email);
   await page.getByLabel('Password').fill(STAGE_PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
 }
 
 /** No serious or critical finding on the page as it stands. */

@@ -182,6 +182,9 @@ interface NumberText {
   digits?: number | undefined;
 }
 
+/** Takes off what binary fractions add when units change: 0.95 of a unit is 95 000 of its parts, not 95 000.00000000001. */
+const tidy = (value: number): number => Number(value.toPrecision(12));
+
 /** The text of a number field: follows the value until somebody types, and keeps what was typed as it was typed. */
 function useNumberText({ kind, scale, value, onValue, optional, digits }: NumberText) {
   const glass = useGlass();
@@ -216,7 +219,7 @@ function useNumberText({ kind, scale, value, onValue, optional, digits }: Number
             : ''
           : parsed === null
             ? next
-            : fromGlass(parsed, kind, glass.units) / scale;
+            : tidy(fromGlass(parsed, kind, glass.units) / scale);
       setText(next);
       setTyped(si);
       onValue(si);
