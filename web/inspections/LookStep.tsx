@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
@@ -9,11 +9,15 @@ import { InspectionForm } from './InspectionForm.tsx';
 
 /** Look: what lies on the glass now, beside what lay on it last time. */
 export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
-  const inspections = useAsk(
-    'listInspections',
-    { params: { id: array.id }, query: { limit: 20 } },
-    { refetchInterval: 15_000 },
-  );
+  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 20 } });
+  const waiting =
+    inspections.data?.items.some(({ photos }) => photos.some(({ state }) => state === 'waiting')) ?? false;
+  const { refetch } = inspections;
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setInterval(() => void refetch(), 1500);
+    return () => clearInterval(timer);
+  }, [waiting, refetch]);
   const [writing, setWriting] = useState(false);
   const [older, setOlder] = useState(0);
   const items = inspections.data?.items ?? [];

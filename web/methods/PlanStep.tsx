@@ -222,7 +222,17 @@ function MethodPart({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overru
               />
             )}
           </Choice>
-          <Choice what="Brush" value={method.brush.choose} because={method.brush.because} overruled={overrides.brush} />
+          <Choice what="Brush" value={method.brush.choose} because={method.brush.because} overruled={overrides.brush}>
+            {onOverrule && index === 0 && (
+              <Overrule
+                what="brush"
+                words
+                current={method.brush.choose}
+                busy={busy}
+                onOverrule={(value, reason) => onOverrule({ ...overrides, brush: { value: String(value), reason } })}
+              />
+            )}
+          </Choice>
           <Choice
             what="Pole"
             value={`${formatQuantity(method.pole.choose, 'length', glass, 0)}, ${method.access.choose}`}

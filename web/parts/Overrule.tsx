@@ -4,7 +4,8 @@ import { parseNumber } from '../../core/units/parse.ts';
 
 interface OverruleProps {
   what: string;
-  /** choices, or a number in the unit that the label names */
+  /** choices; words; or a number in the unit that the label names */
+  words?: boolean;
   options?: readonly (readonly [string, string])[];
   unit?: string;
   current: string;
@@ -13,18 +14,19 @@ interface OverruleProps {
 }
 
 /** Sets a recommendation aside: the value and, once, the reason. */
-export function Overrule({ what, options, unit, current, onOverrule, busy }: OverruleProps) {
+export function Overrule({ what, options, words, unit, current, onOverrule, busy }: OverruleProps) {
   const [open, setOpen] = useState(false);
   const [value, setValue] = useState(current);
   const [reason, setReason] = useState('');
   const [asked, setAsked] = useState(false);
   const id = useId();
-  const number = options ? null : parseNumber(value);
-  const wrong = options === undefined && number === null;
+  const textual = options !== undefined || words === true;
+  const number = textual ? null : parseNumber(value);
+  const wrong = textual ? value.trim() === '' : number === null;
   const submit = () => {
     setAsked(true);
     if (wrong || reason.trim() === '') return;
-    onOverrule(options ? value : (number ?? 0), reason.trim());
+    onOverrule(textual ? value.trim() : (number ?? 0), reason.trim());
     setOpen(false);
     setReason('');
     setAsked(false);
@@ -60,12 +62,14 @@ export function Overrule({ what, options, unit, current, onOverrule, busy }: Ove
               <Form.Control
                 id={`${id}-value`}
                 value={value}
-                inputMode="decimal"
+                inputMode={textual ? 'text' : 'decimal'}
                 onChange={(event) => setValue(event.target.value)}
                 isInvalid={asked && wrong}
               />
             )}
-            {asked && wrong && <div className="field-error">Type a number, such as 12.5</div>}
+            {asked && wrong && (
+              <div className="field-error">{textual ? 'Say what instead' : 'Type a number, such as 12.5'}</div>
+            )}
             <Form.Label htmlFor={`${id}-reason`} className="mt-3">
               Reason (kept and shown where the recommendation stood)
             </Form.Label>
