@@ -30,7 +30,11 @@ module.exports = {
       from: { path: '^core/(sun|irradiance|modules|soiling)/' },
       to: { path: '^core/(frequency|quotes|jobs|methods)/' },
     },
-    { name: 'sun-first', severity: 'error', from: { path: '^core/sun/' }, to: { path: '^core/(?!sun/|units/|errors)' } },
+    {
+      name: 'sun-first',
+      severity: 'error',
+      from: { path: '^core/sun/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/(?!sun/|units/|errors)' } },
     {
       name: 'irradiance-second',
       severity: 'error',

@@ -1,25 +1,7 @@
 import { expect } from 'chai';
-import { compareEvenVisits } from '../frequency/evenVisits.ts';
+import { exampleYear as base } from '../testing/exampleYear.ts';
 import { siteSoilingRate } from './siteRate.ts';
 import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
-
-const base: YearAheadInput = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 240,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
-  array: { pdc0: 10_000, gammaPdc: -0.0035 },
-  rate: siteSoilingRate({ surroundings: 'farmland', birds: 'few', surfaceTilt: 20, latitude: -33.5 }),
-  threshold: 6,
-  gracePeriod: 14,
-  maxLoss: 0.3,
-  lossNow: { low: 0.03, mid: 0.06, high: 0.1 },
-  startDay: 300,
-  years: 12,
-  seed: 4,
-};
 
 describe('the rate at which a site soils', () => {
   it('is higher in the six weeks of harvest, and only on farmland', () => {
@@ -80,40 +62,5 @@ describe('a year ahead', () => {
   it('has 365 days of loss, each between 0 and 1', () => {
     expect(year.curve).to.have.length(365);
     for (const day of year.curve) expect(day.mid).to.be.within(0, 1);
-  });
-});
-
-describe('evenly placed visits', () => {
-  const arrays = [{ input: base, years: planningYears(base) }];
-  const compared = compareEvenVisits(arrays, () => 100_000, 200);
-
-  it('compares 0 to 12 and counts their cost', () => {
-    expect(compared.options.map(({ visits }) => visits)).to.deep.equal([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
-    expect(compared.options[3]?.cost).to.equal(300_000);
-  });
-
-  it('recommends the least sum of dirt and visits', () => {
-    const least = Math.min(...compared.options.map(({ total }) => total));
-    expect(compared.options[compared.best]?.total).to.equal(least);
-  });
-
-  it('recommends none where a visit costs more than it could bring', () => {
-    expect(compareEvenVisits(arrays, () => 50_000_000, 200).best).to.equal(0);
-  });
-
-  it('recommends many where a visit costs nothing', () => {
-    expect(compareEvenVisits(arrays, () => 0, 200).best).to.be.above(6);
-  });
-
-  it('pays just under the price it names, and not just over it', () => {
-    const price = compared.breakEvenPrice;
-    const at = (cost: number) => compareEvenVisits(arrays, () => cost, 200).options;
-    expect(at(price - 1)[1]?.total).to.be.below(at(price - 1)[0]?.total ?? 0);
-    expect(at(price + 1)[1]?.total).to.be.above(at(price + 1)[0]?.total ?? 0);
-  });
-
-  it('counts two arrays of a site as the sum of both', () => {
-    const two = compareEvenVisits([...arrays, ...arrays], () => 100_000, 200);
-    expect(two.options[0]?.lostEnergy.mean).to.be.closeTo(2 * (compared.options[0]?.lostEnergy.mean ?? 0), 1e-6);
   });
 });

@@ -4,9 +4,9 @@ import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { openCautions } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { newId } from '../api/ids.ts';
-import type { Happen } from './FieldJob.tsx';
 import { FieldReadings, FieldWater } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
+import type { Happen } from './happen.ts';
 import { type Job, photographed } from './outbox.ts';
 
 interface CardProps {

@@ -8,11 +8,8 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { FieldKit } from './FieldKit.tsx';
 import { FieldRoof } from './FieldRoof.tsx';
+import type { Happen } from './happen.ts';
 import { dropRefused, flush, happened, type Job, keepJob, useOutbox } from './outbox.ts';
-
-export type Happen = (
-  entry: JobEntry extends infer E ? (E extends JobEntry ? Omit<E, 'id' | 'at'> : never) : never,
-) => Promise<void>;
 
 /** One card, one verb. Works from what the device holds; the server is told as soon as it can be reached. */
 export function FieldJob() {

@@ -1,4 +1,4 @@
-import type { Happen } from './FieldJob.tsx';
+import type { Happen } from './happen.ts';
 import type { Job } from './outbox.ts';
 
 /** The evening before: what has to be in the van, each with the reason it is on the list. */

@@ -4,7 +4,7 @@ import { readingWarnings } from '../../core/comparisons/warnings.ts';
 import type { JobProgress } from '../../core/jobs/progress.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import type { Happen } from './FieldJob.tsx';
+import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues } from './NumberPad.tsx';
 import type { Job } from './outbox.ts';
 

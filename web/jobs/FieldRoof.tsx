@@ -9,7 +9,7 @@ import {
   standingEntries,
 } from '../../core/jobs/progress.ts';
 import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
-import type { Happen } from './FieldJob.tsx';
+import type { Happen } from './happen.ts';
 import type { Job } from './outbox.ts';
 
 /** Thumb-sized modules: at least this many pixels across. */
