@@ -38,7 +38,14 @@ export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
       <Trouble error={inspections.error} retry={() => inspections.refetch()} />
       {writing ? (
         <>
-          <InspectionForm array={array} onDone={() => setWriting(false)} onCancel={() => setWriting(false)} />
+          <InspectionForm
+            array={array}
+            onDone={() => {
+              setWriting(false);
+              void refetch();
+            }}
+            onCancel={() => setWriting(false)}
+          />
           {last && (
             <>
               <h3 className="mt-3">Last time</h3>
