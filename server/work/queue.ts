@@ -23,7 +23,7 @@ export async function startQueue({ url, handlers, onError }: QueueOptions): Prom
   await boss.start();
   for (const name of QUEUES) {
     await boss.createQueue(name, { name, retryLimit: 5, retryBackoff: true });
-    await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 1, batchSize: 1 }, async (jobs) => {
+    await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5, batchSize: 5 }, async (jobs) => {
       for (const job of jobs) await handlers[name](job.data);
     });
   }

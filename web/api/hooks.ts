@@ -1,4 +1,5 @@
 import { type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
@@ -16,6 +17,15 @@ export function useAsk<K extends EndpointName>(
     queryFn: () => call(name, input),
     ...options,
   }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
+}
+
+/** Asks again every second and a half while something is still being prepared in the background. */
+export function useAskAgain(waiting: boolean, ask: () => unknown): void {
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setInterval(ask, 1500);
+    return () => clearInterval(timer);
+  }, [waiting, ask]);
 }
 
 /** Writes through a door; every reading is refreshed after it, so that no screen shows an old state. */

@@ -1,8 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import { useAsk } from '../api/hooks.ts';
+import { useAsk, useAskAgain } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { InspectionForm } from './InspectionForm.tsx';
@@ -13,11 +13,7 @@ export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
   const waiting =
     inspections.data?.items.some(({ photos }) => photos.some(({ state }) => state === 'waiting')) ?? false;
   const { refetch } = inspections;
-  useEffect(() => {
-    if (!waiting) return;
-    const timer = setInterval(() => void refetch(), 1500);
-    return () => clearInterval(timer);
-  }, [waiting, refetch]);
+  useAskAgain(waiting, refetch);
   const [writing, setWriting] = useState(false);
   const [older, setOlder] = useState(0);
   const items = inspections.data?.items ?? [];

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { Report } from '../../contract/reports/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { formatDate } from '../../core/units/format.ts';
-import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { ProofPart } from './ProofPart.tsx';
@@ -14,6 +14,11 @@ export function ShowStep({ spread }: { spread: SiteSpread }) {
   const { latest } = spread;
   const job = useAsk('readJob', { params: { id: latest.jobId ?? '' } }, { enabled: latest.jobId !== null });
   const report = useAsk('readReport', { params: { id: latest.reportId ?? '' } }, { enabled: latest.reportId !== null });
+  const photos = report.data?.content.arrays.flatMap((array) => array.photos) ?? [];
+  useAskAgain(
+    photos.some(({ state }) => state === 'waiting'),
+    report.refetch,
+  );
   const id = useRef(newId());
   const draft = useDo('draftReport', () => {
     id.current = newId();
