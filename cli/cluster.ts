@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import pg from 'pg';
 import { ensurePostgres } from './debian.ts';
 
@@ -40,6 +40,8 @@ export async function openCluster(folder: string): Promise<Cluster> {
     });
 
   if (!existsSync(join(data, 'PG_VERSION'))) {
+    // The account must be able to walk through what lies above; what lies inside is its own.
+    mkdirSync(dirname(folder), { recursive: true, mode: account ? 0o711 : 0o700 });
     for (const path of [folder, sockets]) {
       mkdirSync(path, { recursive: true, mode: 0o700 });
       if (account) chownSync(path, account.uid, account.gid);
