@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { DateTime } from 'luxon';
 import type { ImportBundle } from '../contract/imports/endpoints.ts';
 import { companyFields } from '../contract/people/endpoints.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
@@ -55,7 +56,7 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       process.stderr.write('Loading the demo company ...\n');
       const door = await signIn(address, DEMO_OWNER.email, password);
       for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
-      await importFolder(door, folder);
+      await importFolder(door, folder, company.zone);
     }
   } finally {
     await database.destroy();
@@ -112,9 +113,9 @@ async function acceptAs(
 }
 
 /** Imports every file of sites in a folder, and the photographs that they name. */
-async function importFolder(door: Door, folder: string): Promise<void> {
-  const now = new Date();
-  const days = Math.round((Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) - ANCHOR) / 86_400_000);
+async function importFolder(door: Door, folder: string, zone: string): Promise<void> {
+  const today = DateTime.now().setZone(zone).toISODate();
+  const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / 86_400_000);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
   for (const file of files.sort()) {
     const bundle = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;

@@ -9,6 +9,7 @@ import type { z } from 'zod';
 import { type importBundle, importBundle as schema } from '../contract/imports/endpoints.ts';
 import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
+import { kitList } from '../core/kit/list.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { drawPhoto } from './photos.ts';
@@ -194,6 +195,11 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
     count += 1;
     entries.push({ id: idOf(`${key} entry ${count}`), at: clock(spec.day, minutes), ...entry } as Entry);
   };
+  const kit = kitList({ way: 'osmosis-resin', brush: '', pole: 0, litres: 0, rungs, access: access[0] ?? '' });
+  for (const { key: item } of kit.slice(0, spec.packed ?? kit.length)) {
+    const id = idOf(`${key} kit ${item}`);
+    entries.push({ id, at: clock(spec.day - 1, 1080), kind: 'kit', item, packed: true } as Entry);
+  }
   const done = spec.doneSteps === 'all' ? steps.length : spec.doneSteps;
   for (const step of steps.slice(0, done)) {
     add({ kind: 'step-started', step: step.key });
@@ -284,6 +290,7 @@ function reading(site: DemoSite, round: DemoRound, array: DemoArray, when: 'befo
     sensor: true,
     shading: false,
     wet: false,
+    capped: false,
   };
 }
 

@@ -31,6 +31,8 @@ export interface DemoRound {
   job?: {
     day: number;
     doneSteps: number | 'all';
+    /** pieces of kit in the van; all of it where this is left out */
+    packed?: number;
     partMarked?: number;
     notReached?: number[];
     bladed?: number[];
@@ -215,7 +217,7 @@ export const SITES: DemoSite[] = [
         ],
         plan: { finish: 'output' },
         quote: { sent: -11, decision: { day: -8, what: 'accepted' } },
-        job: { day: 2, doneSteps: 0 },
+        job: { day: 2, doneSteps: 0, packed: 4 },
       },
     ],
   },

@@ -58,6 +58,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
     sensor: z.boolean().default(true),
     shading: z.boolean().default(false),
     wet: z.boolean().default(false),
+    capped: z.boolean().default(false),
   }),
   z.object({
     ...base,

@@ -1,21 +1,30 @@
 import { z } from 'zod';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import { RUNGS } from '../../core/methods/choose.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { computed, id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 
 const METHODS = Object.keys(EFFECTIVENESS) as [keyof typeof EFFECTIVENESS];
 
-export const planOverrides = z.object({
-  waterWay: overruled(z.enum(['as-is', 'resin', 'osmosis-resin', 'bought'])).optional(),
+const arrayOverrides = z.object({
   method: overruled(z.enum(METHODS)).optional(),
   brush: overruled(text(80)).optional(),
   /** metres */
   pole: overruled(z.number().min(0).max(40)).optional(),
   minutesPerModule: overruled(z.number().gt(0).max(120)).optional(),
+  /** whether a rung of the escalation ladder is used */
+  rungs: z.partialRecord(z.enum(RUNGS), overruled(z.boolean())).optional(),
+});
+
+export const planOverrides = z.object({
+  waterWay: overruled(z.enum(['as-is', 'resin', 'osmosis-resin', 'bought'])).optional(),
   visits: overruled(z.number().int().min(0).max(12)).optional(),
   isolate: overruled(z.boolean()).optional(),
+  /** by the id of the array */
+  arrays: z.record(id, arrayOverrides).optional(),
 });
+export type ArrayOverrides = z.infer<typeof arrayOverrides>;
 export type PlanOverrides = z.infer<typeof planOverrides>;
 
 export const plan = z.object({

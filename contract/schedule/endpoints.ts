@@ -4,6 +4,13 @@ import { EVERYONE, endpoint } from '../endpoint.ts';
 import { jobListItem } from '../jobs/endpoints.ts';
 import { quoteListItem } from '../quotes/endpoints.ts';
 
+const plannedJob = jobListItem.extend({
+  /** litres of water planned on the glass */
+  litres: z.number(),
+  /** how much of the kit is in the van */
+  kit: z.object({ items: z.number(), packed: z.number() }),
+});
+
 export const dayStrip = z.object({
   date: z.string(),
   zone: z.string(),
@@ -11,7 +18,7 @@ export const dayStrip = z.object({
   firstLight: z.number(),
   lastLight: z.number(),
   jobs: z.array(
-    jobListItem.extend({
+    plannedJob.extend({
       /** hours of the clock between which the sun stands low enough for cool glass; null where that cannot be said */
       cool: z.array(z.object({ from: z.number(), to: z.number() })),
       travelMinutes: z.number(),
@@ -23,7 +30,7 @@ export const dayStrip = z.object({
     unlooked: z.array(z.object({ siteId: id, site: z.string(), lastLook: z.string().nullable() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
   }),
-  coming: z.array(jobListItem),
+  coming: z.array(plannedJob),
 });
 export type DayStrip = z.infer<typeof dayStrip>;
 

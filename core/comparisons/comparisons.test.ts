@@ -144,6 +144,7 @@ describe('what the readings of a job prove', () => {
     sensor: true,
     shading: false,
     wet: false,
+    capped: false,
   });
   const job = { pdc0: 6000, gammaPdc: -0.004, limit: null, shareCleaned: 1 };
 

@@ -99,6 +99,7 @@ function proved(
         pdc0: input.pdc0,
         gammaPdc: input.gammaPdc,
         limit: input.limit,
+        capped: entry.capped,
         shading: entry.shading,
         wet: entry.wet,
       }),

@@ -31,6 +31,16 @@ describe('the steps of a wash', () => {
     expect(lift[0]?.cautions.map(({ key }) => key)).to.include.members(['lines', 'height']);
   });
 
+  it('ask for the word of the maker or the customer before a blade, and only where one is planned', () => {
+    const rungs = (names: string[]) =>
+      jobSteps({ access: 'from the ground', escalates: true, rungs: names, isolate: true })
+        .find(({ key }) => key === 'escalate')
+        ?.cautions.map(({ key }) => key);
+    expect(rungs(['blade'])).to.deep.equal(['blade']);
+    expect(rungs(['soap', 'blade'])).to.deep.equal(['chemicals', 'blade']);
+    expect(rungs(['soap'])).to.deep.equal(['chemicals']);
+  });
+
   it('never tell anybody that it is safe', () => {
     const words = JSON.stringify(steps);
     expect(words).to.not.match(/\bis safe\b|\bsafe to\b/i);

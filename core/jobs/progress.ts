@@ -22,6 +22,8 @@ export type JobEntry = { id: string; at: string } & (
       sensor: boolean;
       shading: boolean;
       wet: boolean;
+      /** battery full or export capped while it was read */
+      capped: boolean;
     }
   | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
   | { kind: 'paused'; reason: string }

@@ -77,6 +77,11 @@ const CHEMICALS: Caution = {
   ask: 'Gloves and eye protection on, run-off agreed, and no flame or spark near?',
   otherwise: 'Leave this rung out; mark the modules to come back to.',
 };
+const BLADE: Caution = {
+  key: 'blade',
+  ask: 'Is the maker’s word or the customer’s signature for a blade on record, the glass soaked, and the blade new and unnicked?',
+  otherwise: 'No blade on this array. Soak and brush again, or mark the modules to come back to.',
+};
 const SWITCH: Caution = {
   key: 'switch',
   ask: 'Does the maker’s manual allow you to switch this inverter off, in this order, and is it your trade to do so here?',
@@ -124,13 +129,10 @@ export function jobSteps(input: StepsInput): Step[] {
     ),
     step('lip', 'Clear the lip', 'One pass along the lower frame, where water stands.', 'tick'),
     input.escalates
-      ? step(
-          'escalate',
-          'Go up a rung',
-          'Only where something stays, and only as the plan allows.',
-          'tick',
-          input.rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? [CHEMICALS] : [],
-        )
+      ? step('escalate', 'Go up a rung', 'Only where something stays, and only as the plan allows.', 'tick', [
+          ...(input.rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? [CHEMICALS] : []),
+          ...(input.rungs.includes('blade') ? [BLADE] : []),
+        ])
       : null,
     step('final-rinse', 'Rinse off', 'From the top with a sheet of water, until it runs off without breaking.', 'tick'),
     step('wipe', 'Wipe test', 'White cloth, one stroke; photograph it beside the one from before.', 'wipe-pair'),

@@ -25,7 +25,8 @@ export interface Choice<T> {
   because: string;
 }
 
-export type Rung = 'water' | 'soak' | 'soap' | 'alcohol' | 'blade';
+export const RUNGS = ['water', 'soak', 'soap', 'alcohol', 'blade'] as const;
+export type Rung = (typeof RUNGS)[number];
 
 export interface EscalationRung {
   rung: Rung;

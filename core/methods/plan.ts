@@ -7,7 +7,7 @@ import { scale } from '../soiling/reckon.ts';
 import { planningYears, type YearAheadInput } from '../soiling/yearAhead.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
-import { chooseMethod, type MethodInput, type MethodPlan } from './choose.ts';
+import { chooseMethod, type MethodInput, type MethodPlan, type Rung } from './choose.ts';
 
 export interface PlanInput {
   arrays: { arrayId: string; name: string; method: MethodInput; year: YearAheadInput }[];
@@ -21,17 +21,34 @@ export interface PlanInput {
   ownUse: number;
   overrides: {
     waterWay?: WaterWay | undefined;
-    method?: CleaningMethod | undefined;
-    brush?: string | undefined;
-    pole?: number | undefined;
-    minutesPerModule?: number | undefined;
     visits?: number | undefined;
     isolate?: boolean | undefined;
+    /** by the id of the array */
+    arrays?: Record<string, ArrayOverrides> | undefined;
   };
 }
 
+/** What somebody chose for one array in place of what was recommended. */
+export interface ArrayOverrides {
+  method?: CleaningMethod | undefined;
+  brush?: string | undefined;
+  /** metres */
+  pole?: number | undefined;
+  minutesPerModule?: number | undefined;
+  rungs?: Partial<Record<Rung, boolean>> | undefined;
+}
+
+export interface ArrayPlan {
+  arrayId: string;
+  name: string;
+  modules: number;
+  /** after any overruling */
+  method: MethodPlan;
+  recommended: MethodPlan;
+}
+
 export interface PlanOutput {
-  arrays: { arrayId: string; name: string; modules: number; method: MethodPlan; minutesPerModule: number }[];
+  arrays: ArrayPlan[];
   modules: number;
   water: WaterPlan;
   /** the way after any overruling, and its cost in minor units */
@@ -54,12 +71,14 @@ export interface PlanOutput {
 
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
-  const arrays = input.arrays.map(({ arrayId, name, method }) => {
-    const chosen = overrule(chooseMethod(method), input.overrides);
-    return { arrayId, name, modules: method.modules, method: chosen, minutesPerModule: chosen.minutesPerModule };
+  const arrays = input.arrays.map(({ arrayId, name, method }): ArrayPlan => {
+    const recommended = chooseMethod(method);
+    const chosen = overrule(recommended, input.overrides.arrays?.[arrayId] ?? {});
+    return { arrayId, name, modules: method.modules, method: chosen, recommended };
   });
   const modules = total(arrays.map((array) => array.modules));
-  const minutesPerModule = total(arrays.map((array) => array.modules * array.minutesPerModule)) / Math.max(1, modules);
+  const minutes = total(arrays.map((array) => array.modules * array.method.minutesPerModule));
+  const minutesPerModule = minutes / Math.max(1, modules);
   const water = planWater({ ...input.water, modules, minutesPerModule, finish: input.finish });
   const waterWay = input.overrides.waterWay ?? water.recommended;
   const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
@@ -118,7 +137,7 @@ export const usedRungs = (arrays: PlanOutput['arrays']): string[] => [
 
 const total = (values: number[]): number => values.reduce((sum, value) => sum + value, 0);
 
-function overrule(plan: MethodPlan, overrides: PlanInput['overrides']): MethodPlan {
+function overrule(plan: MethodPlan, overrides: ArrayOverrides): MethodPlan {
   const byHand = 'Set by hand; the reason stands beside it.';
   return {
     ...plan,
@@ -126,6 +145,7 @@ function overrule(plan: MethodPlan, overrides: PlanInput['overrides']): MethodPl
     brush: overrides.brush ? { choose: overrides.brush, because: byHand } : plan.brush,
     pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: byHand },
     minutesPerModule: overrides.minutesPerModule ?? plan.minutesPerModule,
+    escalation: plan.escalation.map((step) => ({ ...step, use: overrides.rungs?.[step.rung] ?? step.use })),
   };
 }
 

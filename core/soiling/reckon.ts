@@ -2,8 +2,9 @@ import { type Birds, DEGRADATION_PER_YEAR, RATE_SPREAD, type Surroundings } from
 import { EXPECTED_UNCERTAINTY, type Expectation, expectedOutput } from '../comparisons/expected.ts';
 import { type ReadingWarning, readingWarnings } from '../comparisons/warnings.ts';
 import { type Estimate, lossFromInspection, type Soil } from '../inspections/soil.ts';
+import { acLimit } from '../modules/acLimit.ts';
 import type { Reason, ReasonInput } from '../reasons.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { CLIMATES, type ClimateKey } from '../weather/index.ts';
 import { RATE_DEFAULTS } from './rate.ts';
 import { RAIN_THRESHOLD, siteSoilingRate, type WipeTest } from './siteRate.ts';
@@ -68,34 +69,21 @@ export interface ReckoningOutput {
   expectation: Expectation | null;
   warnings: ReadingWarning[];
   reasons: ReckoningReasons;
+  /** what would stand where something was overruled; the rate as the mean over the year */
+  recommended: { lossNow: Estimate; dailyRate: number; rainThreshold: number };
 }
 
 /** What a kWh is worth here, minor units: the part used on the spot at the price bought, the rest at the price sold. */
 export const valueOfEnergy = (site: Pick<ReckonInput['site'], 'energyBought' | 'energySold' | 'ownUse'>): number =>
   (site.ownUse * site.energyBought + (1 - site.ownUse) * site.energySold) / 1000;
 
-/** The power that an array can bring to use: the inverter's limit, or the export limit with the share used on the spot on top. */
-export function acLimit(array: ReckonInput['array'], ownUse: number): number | undefined {
-  const exported =
-    array.exportLimit === null || ownUse >= 1 ? Number.POSITIVE_INFINITY : array.exportLimit / (1 - ownUse);
-  const limit = Math.min(array.inverterLimit ?? Number.POSITIVE_INFINITY, exported);
-  return Number.isFinite(limit) ? limit : undefined;
-}
-
 /** Loss now from what was seen, or as it was overruled, and the year that follows from it. */
 export function yearAheadInput(input: ReckonInput): YearAheadInput {
   const { site, array, inspection, overrides } = input;
   const aged = (1 - DEGRADATION_PER_YEAR) ** array.ageYears;
   const limit = acLimit(array, site.ownUse);
-  const rate =
-    overrides.dailyRate === undefined
-      ? siteSoilingRate({
-          surroundings: site.surroundings,
-          birds: array.birds,
-          surfaceTilt: array.tilt,
-          latitude: site.latitude,
-        })
-      : Array.from({ length: 365 }, () => overrides.dailyRate ?? 0);
+  const { dailyRate } = overrides;
+  const rate = dailyRate === undefined ? usualRate(input) : Array.from({ length: 365 }, () => dailyRate);
   return {
     latitude: site.latitude,
     longitude: site.longitude,
@@ -119,6 +107,14 @@ export function yearAheadInput(input: ReckonInput): YearAheadInput {
     seed: input.seed,
   };
 }
+
+const usualRate = ({ site, array }: ReckonInput): number[] =>
+  siteSoilingRate({
+    surroundings: site.surroundings,
+    birds: array.birds,
+    surfaceTilt: array.tilt,
+    latitude: site.latitude,
+  });
 
 function presentLoss({ inspection, overrides }: ReckonInput): Estimate {
   const { lossNow } = overrides;
@@ -158,6 +154,11 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
       expectation,
       warnings,
       reasons: reasons(input, yearInput, years, year, valuePerKWh),
+      recommended: {
+        lossNow: lossFromInspection(input.inspection.soils),
+        dailyRate: mean(usualRate(input)),
+        rainThreshold: RAIN_THRESHOLD[input.inspection.wipeTest],
+      },
     },
   };
 }

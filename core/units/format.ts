@@ -21,6 +21,20 @@ export function formatNumber(value: number, digits: number, glass: Glass = DEFAU
   return `${negative ? '\u2212' : ''}${grouped}${decimals === undefined ? '' : glass.decimalMark + decimals}`;
 }
 
+/** An SI value as a person would type it: no groups, no trailing zeros, a plain minus. */
+export function formatForTyping(
+  value: number,
+  kind: QuantityKind,
+  glass: Glass = DEFAULT_GLASS,
+  digits = Math.max(unitOf(kind, glass.units).digits, 3),
+): string {
+  const rounded = roundHalfAway(toGlass(value, kind, glass.units), digits);
+  return rounded
+    .toFixed(digits)
+    .replace(/\.?0+$/, digits > 0 ? '' : '$&')
+    .replace('.', glass.decimalMark);
+}
+
 /** Rounds half away from zero at a number of decimals; the error of binary fractions such as 1.005 is taken up. */
 export function roundHalfAway(value: number, digits = 0): number {
   const factor = 10 ** digits;

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import {
   DEFAULT_GLASS,
   formatDate,
+  formatForTyping,
   formatMoney,
   formatNumber,
   formatQuantity,
@@ -114,5 +115,19 @@ describe('figures at the glass', () => {
     expect(roundHalfAway(2.5)).to.equal(3);
     expect(roundHalfAway(-2.5)).to.equal(-3);
     expect(roundHalfAway(1.005, 2)).to.equal(1.01);
+  });
+});
+
+describe('a value in a field to be typed over', () => {
+  it('has no groups, no trailing zeros and the person’s own decimal mark', () => {
+    expect(formatForTyping(52_000, 'power')).to.equal('52000');
+    expect(formatForTyping(0.175, 'fraction')).to.equal('17.5');
+    expect(formatForTyping(17.5, 'angle', comma)).to.equal('17,5');
+    expect(formatForTyping(-0.35, 'count')).to.equal('-0.35');
+    expect(formatForTyping(100, 'length', DEFAULT_GLASS, 0)).to.equal('100');
+  });
+
+  it('stands in the person’s unit', () => {
+    expect(formatForTyping(3.048, 'length', us)).to.equal('10');
   });
 });

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
 
@@ -15,22 +16,29 @@ interface PdfMake {
 
 const load = createRequire(import.meta.url);
 const pdfmake = load('pdfmake') as PdfMake;
-const files = join(dirname(load.resolve('@fontsource/atkinson-hyperlegible-next/package.json')), 'files');
-const face = (weight: number, style: string) => join(files, `atkinson-hyperlegible-next-latin-${weight}-${style}.woff`);
+const fonts = dirname(dirname(load.resolve('@fontsource/atkinson-hyperlegible-next/package.json')));
+const face = (family: string, range: string, weight: number, style = 'normal') =>
+  join(fonts, family, 'files', `${family}-${range}-${weight}-${style}.woff`);
+const upright = (family: string, range: string) => {
+  const [normal, bold] = [face(family, range, 400), face(family, range, 700)];
+  return { normal, bold, italics: normal, bolditalics: bold };
+};
+const FAMILY = 'atkinson-hyperlegible-next';
 
 pdfmake.setFonts({
   Atkinson: {
-    normal: face(400, 'normal'),
-    bold: face(700, 'normal'),
-    italics: face(400, 'italic'),
-    bolditalics: face(700, 'italic'),
+    ...upright(FAMILY, 'latin'),
+    italics: face(FAMILY, 'latin', 400, 'italic'),
+    bolditalics: face(FAMILY, 'latin', 700, 'italic'),
   },
+  AtkinsonFurther: upright(FAMILY, 'latin-ext'),
+  AtkinsonElder: upright('atkinson-hyperlegible', 'latin'),
 });
 pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(files));
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
 
 /** Draws a paper as a PDF with its fonts embedded. Runs on a worker thread. */
 export async function renderPaper(input: Paper): Promise<Uint8Array> {
   const definition = input.kind === 'quote' ? quotePaper(input.paper) : reportPaper(input.paper);
-  return pdfmake.createPdf(definition).getBuffer();
+  return pdfmake.createPdf(withGlyphs(definition)).getBuffer();
 }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { z } from 'zod';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
@@ -44,7 +45,8 @@ export async function addPhoto(
     await mustFind(trx, 'arrays', fields.arrayId, 'array');
     if (fields.inspectionId) await mustFind(trx, 'inspections', fields.inspectionId, 'inspection');
     if (fields.jobId) await mustFind(trx, 'jobs', fields.jobId, 'job');
-    await createOnce(trx, context, 'photo', { ...fields, size: file.length }, async () => {
+    const bytes = createHash('sha256').update(file).digest('hex');
+    await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
       await trx('photos').insert({
         ...fields,
         mediaType: found.format === 'png' ? 'image/png' : 'image/jpeg',

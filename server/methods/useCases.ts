@@ -27,6 +27,13 @@ const UNREAD_WATER = {
   none: { conductivity: 350, temperature: 18 },
 };
 
+/** Overrides as the calculation takes them: the value in place of value and reason, at any depth. */
+function withoutReasons(overrides: unknown): unknown {
+  if (overrides === null || typeof overrides !== 'object') return overrides;
+  if ('value' in overrides && 'reason' in overrides) return overrides.value;
+  return Object.fromEntries(Object.entries(overrides).map(([key, entry]) => [key, withoutReasons(entry)]));
+}
+
 /** The inputs of a plan, gathered from everything on record about a site. */
 async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<PlanInput> {
   const { database } = context;
@@ -90,7 +97,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     travelMinutes: site.travelMinutes,
     valuePerKWh: valueOfEnergy(site),
     ownUse: site.ownUse,
-    overrides: Object.fromEntries(Object.entries(overrides).map(([key, entry]) => [key, entry?.value])),
+    overrides: withoutReasons(overrides) as PlanInput['overrides'],
   };
 }
 

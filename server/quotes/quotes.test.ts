@@ -19,6 +19,17 @@ describe('from plan to proof', () => {
   const send = (quote: { id: string; version: number }) =>
     harness.owner.must('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
 
+  it('a plan keeps what was overruled for one array, with the reason, and a withdrawn override is gone', async () => {
+    const path = `/api/sites/${chain.siteId}/plans`;
+    const overrides = { arrays: { [chain.arrayId]: { pole: { value: 9, reason: 'tree in the way' } } } };
+    const plan = await harness.owner.must('POST', path, { id: randomUUID(), overrides });
+    expect(plan.overrides).to.deep.equal(overrides);
+    expect(plan.output.arrays[0].method.pole.choose).to.equal(9);
+    expect(plan.output.arrays[0].recommended.pole.choose).to.be.below(9);
+    const again = await harness.owner.must('POST', path, { id: randomUUID() });
+    expect(again.output.arrays[0].method.pole.choose).to.equal(again.output.arrays[0].recommended.pole.choose);
+  });
+
   it('a quote adds up: lines to net, net and tax to gross', async () => {
     const { one } = await draft();
     expect(one.lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).to.equal(one.net);

@@ -3,8 +3,8 @@ import { type Report, type ReportContent, report, type reportsEndpoints } from '
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { proveCleaning } from '../../core/comparisons/proof.ts';
 import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import { acLimit } from '../../core/modules/acLimit.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import { acLimit } from '../../core/soiling/reckon.ts';
 import type { Context } from '../context.ts';
 import { notFound, outOfOrder } from '../errors.ts';
 import { amendmentsOf, lastInspection, photosWhere } from '../inspections/storage.ts';
@@ -158,7 +158,7 @@ async function proofOf(connection: Connection, job: JobRow, site: Site, array: S
   const modules = moduleCount(array);
   const marks = countMarks(progress.marks[array.id], modules);
   const cleaned = cleanedModules(marks);
-  const limit = acLimit({ ...array, modules, ageYears: 0 }, site.ownUse);
+  const limit = acLimit(array, site.ownUse);
   const proof = proveCleaning({
     readings: progress.readings.filter((entry) => entry.array === array.id),
     pdc0: modules * array.moduleWatts,

@@ -3,11 +3,12 @@ import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { coolAt, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolHours.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
-import { jobItems } from '../jobs/useCases.ts';
+import { type JobRow, jobItems } from '../jobs/useCases.ts';
 import { readCompanyRow } from '../people/storage.ts';
 import { quoteItems } from '../quotes/useCases.ts';
 import { waterReadingsOfSite } from '../sites/storage.ts';
@@ -31,10 +32,10 @@ export async function readDay(
   const zone = company?.zone ?? 'UTC';
   const today = dateIn(context.clock(), zone);
   const date = query.date ?? today;
-  const jobs: JobListItem[] = await jobItems(database)
-    .where({ scheduledFor: date })
-    .orderBy(['sites.name', 'jobs.id'])
-    .limit(40);
+  const jobs = await prepared(
+    database,
+    await jobItems(database).where({ scheduledFor: date }).orderBy(['sites.name', 'jobs.id']).limit(40),
+  );
   const onStrip = [];
   for (const job of jobs) onStrip.push({ ...job, ...(await coolHours(database, job.siteId, date, zone)) });
   const sees = context.person.role !== 'crew';
@@ -43,10 +44,13 @@ export async function readDay(
     zone,
     ...(await light(database, date, zone)),
     jobs: onStrip,
-    coming: await jobItems(database)
-      .whereBetween('scheduled_for', [addDays(date, 1), addDays(date, 14)])
-      .orderBy(['scheduled_for', 'jobs.id'])
-      .limit(12),
+    coming: await prepared(
+      database,
+      await jobItems(database)
+        .whereBetween('scheduled_for', [addDays(date, 1), addDays(date, 14)])
+        .orderBy(['scheduled_for', 'jobs.id'])
+        .limit(12),
+    ),
     chase: {
       late: await jobItems(database)
         .where('scheduled_for', '<', today)
@@ -65,6 +69,30 @@ export async function readDay(
         : [],
     },
   };
+}
+
+/** Jobs with what has to be in the van for them, and how much of it is. */
+async function prepared(connection: Connection, jobs: JobListItem[]) {
+  const ids = jobs.map(({ id }) => id);
+  const contents: Pick<JobRow, 'id' | 'content'>[] = await connection('jobs')
+    .whereIn('id', ids)
+    .select('id', 'content');
+  const entries: { jobId: string; body: JobEntry }[] = await connection('job_entries')
+    .whereIn('job_id', ids)
+    .where({ kind: 'kit' })
+    .select('jobId', 'body');
+  return jobs.map((job) => {
+    const content = contents.find(({ id }) => id === job.id)?.content;
+    const { kit } = jobProgress(
+      [],
+      entries.filter(({ jobId }) => jobId === job.id).map(({ body }) => body),
+    );
+    return {
+      ...job,
+      litres: content?.water.litres ?? 0,
+      kit: { items: content?.kit.length ?? 0, packed: content?.kit.filter(({ key }) => kit[key]).length ?? 0 },
+    };
+  });
 }
 
 async function waitingQuotes(context: Context) {

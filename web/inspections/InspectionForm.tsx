@@ -1,11 +1,12 @@
-import { useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
-import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { readingWarnings } from '../../core/comparisons/warnings.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
+import { acLimit } from '../../core/modules/acLimit.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
@@ -15,6 +16,7 @@ import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, pairs, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
 import { FormFoot } from '../sites/forms.tsx';
+import type { Seen } from './LookStep.tsx';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
   causesText: z.string().max(500).default(''),
@@ -43,10 +45,14 @@ const DEFAULTS = {
 
 export function InspectionForm({
   array,
+  site,
+  onSeen,
   onDone,
   onCancel,
 }: {
   array: SolarArray;
+  site: Site;
+  onSeen: (seen: Seen | null) => void;
   onDone: () => void;
   onCancel: () => void;
 }) {
@@ -83,6 +89,7 @@ export function InspectionForm({
     <DraftForm draft={draft} onSubmit={(values: FormValues, id) => void submit(values, id).catch(() => undefined)}>
       {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
       <Soils />
+      <ShowOnRoof onSeen={onSeen} />
       <fieldset>
         <legend>Wipe test and how you looked</legend>
         <div className="form-grid">
@@ -111,7 +118,7 @@ export function InspectionForm({
           />
         </div>
       </fieldset>
-      <PowerReading array={array} />
+      <PowerReading array={array} site={site} />
       <Defects />
       <fieldset>
         <legend>Photographs and notes</legend>
@@ -144,12 +151,32 @@ export function InspectionForm({
   );
 }
 
+/** The lines that hold a usable share; half-typed ones wait. */
+function useSoundSoils(): Soil[] {
+  const soils = useWatch({ name: 'soils' }) as Soil[] | undefined;
+  return useMemo(
+    () => (soils ?? []).filter(({ share }) => typeof share === 'number' && share >= 0 && share <= 1),
+    [soils],
+  );
+}
+
+/** Tells the roof on the left page what is being typed, until the form is closed. */
+function ShowOnRoof({ onSeen }: { onSeen: (seen: Seen | null) => void }) {
+  const soils = useSoundSoils();
+  const typed = useWatch({ name: 'defects' }) as FormValues['defects'] | undefined;
+  useEffect(() => {
+    const defects = (typed ?? []).map(({ kind, module }) => ({ kind, module: module - 1 }));
+    onSeen({ soils, defects });
+  }, [soils, typed, onSeen]);
+  useEffect(() => () => onSeen(null), [onSeen]);
+  return null;
+}
+
 function Soils() {
   const { control } = useFormContext();
   const { fields, append, remove } = useFieldArray({ control, name: 'soils' });
-  const soils = (useWatch({ control, name: 'soils' }) ?? []) as Soil[];
+  const sound = useSoundSoils();
   const glass = useGlass();
-  const sound = soils.filter((soil) => typeof soil.share === 'number' && soil.share >= 0 && soil.share <= 1);
   const loss = lossFromInspection(sound);
   return (
     <fieldset>
@@ -200,7 +227,7 @@ function Soils() {
   );
 }
 
-function PowerReading({ array }: { array: SolarArray }) {
+function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
   const { control, setValue } = useFormContext();
   const reading = useWatch({ control, name: 'reading' }) as {
     power: number;
@@ -240,7 +267,7 @@ function PowerReading({ array }: { array: SolarArray }) {
           quantity: 'power',
           pdc0: moduleCount(array) * array.moduleWatts,
           gammaPdc: array.gammaPdc,
-          limit: array.inverterLimit,
+          limit: acLimit(array, site.ownUse) ?? null,
           capped: reading.capped,
           shading: reading.shading,
           wet: reading.wet,

@@ -7,8 +7,19 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { InspectionForm } from './InspectionForm.tsx';
 
+/** What is being typed, for the roof to show before it is recorded. */
+export type Seen = Pick<Inspection, 'soils'> & { defects: { module: number; kind: string }[] };
+
 /** Look: what lies on the glass now, beside what lay on it last time. */
-export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
+export function LookStep({
+  array,
+  site,
+  onSeen,
+}: {
+  array: SolarArray;
+  site: Site;
+  onSeen: (seen: Seen | null) => void;
+}) {
   const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 20 } });
   const waiting =
     inspections.data?.items.some(({ photos }) => photos.some(({ state }) => state === 'waiting')) ?? false;
@@ -36,6 +47,8 @@ export function LookStep({ array, site }: { array: SolarArray; site: Site }) {
         <>
           <InspectionForm
             array={array}
+            site={site}
+            onSeen={onSeen}
             onDone={() => {
               setWriting(false);
               void refetch();

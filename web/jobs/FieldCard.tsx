@@ -3,11 +3,12 @@ import { Link } from 'react-router';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { openCautions } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
-import { newId } from '../api/ids.ts';
+import { FacePicker } from './FacePicker.tsx';
+import { FieldPictures } from './FieldPictures.tsx';
 import { FieldReadings, FieldWater } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
 import type { Happen } from './happen.ts';
-import { type Job, photographed } from './outbox.ts';
+import type { Job } from './outbox.ts';
 
 interface CardProps {
   job: Job;
@@ -16,11 +17,10 @@ interface CardProps {
   index: number;
   entries: JobEntry[];
   happen: Happen;
-  onRoof: () => void;
 }
 
 /** The step's verb, what to do in one sentence, its caution, and what ends it. */
-export function FieldCard({ job, progress, index, entries, happen, onRoof }: CardProps) {
+export function FieldCard({ job, progress, index, entries, happen }: CardProps) {
   const step = job.steps[index];
   if (progress.paused !== null) return <Paused reason={progress.paused} happen={happen} />;
   if (step === undefined) return <Finished job={job} />;
@@ -39,17 +39,7 @@ export function FieldCard({ job, progress, index, entries, happen, onRoof }: Car
         <p className="sentence">{step.sentence}</p>
         <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
         {open.length === 0 && state?.startedAt && (
-          <>
-            {step.ends === 'before-readings' && (
-              <FieldReadings job={job} progress={progress} when="before" happen={happen} />
-            )}
-            {step.ends === 'after-readings' && (
-              <FieldReadings job={job} progress={progress} when="after" happen={happen} />
-            )}
-            {step.ends === 'water' && <FieldWater job={job} progress={progress} happen={happen} />}
-            {step.ends === 'modules' && <MarkModules job={job} progress={progress} entries={entries} happen={happen} />}
-            {step.ends === 'wipe-pair' && <WipePair job={job} />}
-          </>
+          <StepWork step={step} job={job} progress={progress} entries={entries} happen={happen} />
         )}
         <Cannot step={step} happen={happen} />
       </main>
@@ -75,12 +65,34 @@ export function FieldCard({ job, progress, index, entries, happen, onRoof }: Car
             Begin: {step.verb}
           </button>
         )}
-        {step.ends !== 'modules' && (
-          <button type="button" className="btn btn-outline-primary" onClick={onRoof}>
-            The roof
-          </button>
-        )}
       </footer>
+    </>
+  );
+}
+
+/** What ends the step: readings, marks, pictures, a reading of the water; nothing more where a tick is enough. */
+function StepWork({ step, job, progress, entries, happen }: Omit<CardProps, 'index'> & { step: Step }) {
+  const [arrayId, setArrayId] = useState(job.arrays[0]?.id);
+  const array = job.arrays.find(({ id }) => id === arrayId);
+  if (step.ends === 'tick' || array === undefined) return null;
+  if (step.ends === 'water') return <FieldWater job={job} progress={progress} happen={happen} />;
+  const when = step.ends === 'before-readings' ? 'before' : 'after';
+  const read = (id: string) =>
+    progress.readings.some((reading) => reading.when === when && reading.array === id) ? ' (read)' : '';
+  return (
+    <>
+      <FacePicker
+        job={job}
+        array={array}
+        onArray={setArrayId}
+        {...(step.ends.endsWith('readings') ? { note: read } : {})}
+      />
+      {step.ends === 'modules' && <MarkModules array={array} progress={progress} entries={entries} happen={happen} />}
+      {step.ends.endsWith('readings') && (
+        <FieldReadings job={job} array={array} progress={progress} when={when} happen={happen} />
+      )}
+      {step.ends === 'before-readings' && <FieldPictures job={job} array={array} when="before" />}
+      {step.ends === 'wipe-pair' && <FieldPictures job={job} array={array} when="after" />}
     </>
   );
 }
@@ -251,51 +263,5 @@ function Finished({ job }: { job: Job }) {
         Other jobs
       </Link>
     </main>
-  );
-}
-
-function WipePair({ job }: { job: Job }) {
-  const [arrayId, setArrayId] = useState(job.arrays[0]?.id ?? '');
-  const [kept, setKept] = useState<string[]>([]);
-  const have = job.photos.filter((photo) => photo.arrayId === arrayId).map(({ role }) => role);
-  const take = (role: 'wipe-before' | 'wipe-after' | 'before' | 'after', label: string) => (
-    <label className="btn btn-outline-primary" key={role}>
-      {label}
-      {(have.includes(role) || kept.includes(`${arrayId}${role}`)) && ' ✓'}
-      <input
-        type="file"
-        className="visually-hidden"
-        accept="image/jpeg,image/png"
-        capture="environment"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (!file) return;
-          void photographed({ id: newId(), arrayId, jobId: job.id, role, caption: label }, file);
-          setKept([...kept, `${arrayId}${role}`]);
-        }}
-      />
-    </label>
-  );
-  return (
-    <div className="d-grid gap-2">
-      {job.arrays.length > 1 && (
-        <select
-          className="form-select"
-          aria-label="Roof face"
-          value={arrayId}
-          onChange={(event) => setArrayId(event.target.value)}
-        >
-          {job.arrays.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
-      {take('before', 'Array before')}
-      {take('after', 'Array after')}
-      {take('wipe-before', 'Cloth before')}
-      {take('wipe-after', 'Cloth after')}
-    </div>
   );
 }

@@ -9,7 +9,7 @@ import { FieldCard } from './FieldCard.tsx';
 import { FieldKit } from './FieldKit.tsx';
 import { FieldRoof } from './FieldRoof.tsx';
 import type { Happen } from './happen.ts';
-import { dropRefused, flush, happened, type Job, keepJob, useOutbox } from './outbox.ts';
+import { flush, happened, type Job, keepJob, type Outbox, putAside, useOutbox } from './outbox.ts';
 
 /** One card, one verb. Works from what the device holds; the server is told as soon as it can be reached. */
 export function FieldJob() {
@@ -43,24 +43,15 @@ export function FieldJob() {
       </div>
     );
   }
-  return <Cards job={job} unsentEntries={outbox.entries} waiting={outbox.waiting} refused={outbox.refused} />;
+  return <Cards job={job} outbox={outbox} />;
 }
 
-function Cards({
-  job,
-  unsentEntries,
-  waiting,
-  refused,
-}: {
-  job: Job;
-  unsentEntries: JobEntry[];
-  waiting: number;
-  refused: string[];
-}) {
+function Cards({ job, outbox }: { job: Job; outbox: Outbox }) {
+  const { waiting, refused, aside } = outbox;
   const [view, setView] = useState<'card' | 'roof' | 'kit'>('card');
   const navigate = useNavigate();
   const known = new Set(job.entries.map(({ id }) => id));
-  const entries = [...job.entries, ...unsentEntries.filter(({ id }) => !known.has(id))];
+  const entries = [...job.entries, ...outbox.entries.filter(({ id }) => !known.has(id))];
   const progress = jobProgress(job.steps, entries);
   const index = job.steps.findIndex(({ key }) => key === progress.current);
   const left = job.arrays.reduce(
@@ -96,12 +87,22 @@ function Cards({
           <>
             {' '}
             {refused.length} refused: {refused[0]}{' '}
-            <button type="button" className="btn btn-outline-danger" onClick={() => void dropRefused()}>
+            <button type="button" className="btn btn-outline-danger" onClick={() => void putAside()}>
               Put aside
             </button>
           </>
         )}
       </div>
+      {aside.length > 0 && (
+        <details className="unsent">
+          <summary>{aside.length} refused and put aside, kept on this device</summary>
+          {aside.map(({ what, why }) => (
+            <p key={what}>
+              {why} <code>{what}</code>
+            </p>
+          ))}
+        </details>
+      )}
       {view === 'roof' && <FieldRoof job={job} progress={progress} entries={entries} happen={happen} />}
       {view === 'kit' && <FieldKit job={job} packed={progress.kit} happen={happen} />}
       {view === 'card' && (
@@ -112,7 +113,6 @@ function Cards({
           index={index}
           entries={entries}
           happen={happen}
-          onRoof={() => setView('roof')}
         />
       )}
     </div>

@@ -1,109 +1,148 @@
 import { useState } from 'react';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
-import { readingWarnings } from '../../core/comparisons/warnings.ts';
-import type { JobProgress } from '../../core/jobs/progress.ts';
+import { averageReadings } from '../../core/comparisons/average.ts';
+import { pairWarnings, type ReadingWarning, readingWarnings } from '../../core/comparisons/warnings.ts';
+import { cleanedModules, countMarks, type JobProgress, type ReadingEntry } from '../../core/jobs/progress.ts';
+import { acLimit } from '../../core/modules/acLimit.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues } from './NumberPad.tsx';
 import type { Job } from './outbox.ts';
 
-/** Readings before or after, one array at a time, checked as they are typed. */
+/** Readings of one array before or after, checked as they are typed. */
 export function FieldReadings({
   job,
+  array,
   progress,
   when,
   happen,
 }: {
   job: Job;
+  array: SolarArray;
   progress: JobProgress;
   when: 'before' | 'after';
   happen: Happen;
 }) {
   const glass = useGlass();
-  const [arrayId, setArrayId] = useState(job.arrays[0]?.id ?? '');
-  const array = job.arrays.find(({ id }) => id === arrayId);
   const taken = progress.readings.filter((reading) => reading.when === when);
+  const before = progress.readings.filter((reading) => reading.when === 'before' && reading.array === array.id);
+  const modules = moduleCount(array);
   return (
     <>
-      {job.arrays.length > 1 && (
-        <select
-          className="form-select"
-          aria-label="Roof face"
-          value={arrayId}
-          onChange={(event) => setArrayId(event.target.value)}
-        >
-          {job.arrays.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-              {taken.some((reading) => reading.array === id) ? ' (read)' : ''}
-            </option>
-          ))}
-        </select>
-      )}
       {taken.map((reading) => (
         <div className="passed" key={reading.id}>
           ✓ {job.arrays.find(({ id }) => id === reading.array)?.name}:{' '}
-          {formatQuantity(reading.reading.value, reading.quantity === 'power' ? 'power' : 'current', glass)} at{' '}
+          {formatQuantity(reading.reading.value, reading.quantity, glass)} at{' '}
           {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
           {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
         </div>
       ))}
-      {array && <OneReading key={`${array.id}${taken.length}`} array={array} when={when} happen={happen} />}
+      <OneReading
+        key={`${array.id}${taken.length}`}
+        array={array}
+        when={when}
+        limit={acLimit(array, job.site.ownUse) ?? null}
+        before={when === 'after' ? before : []}
+        shareCleaned={cleanedModules(countMarks(progress.marks[array.id], modules)) / modules}
+        happen={happen}
+      />
     </>
   );
 }
 
-function OneReading({ array, when, happen }: { array: SolarArray; when: 'before' | 'after'; happen: Happen }) {
-  const [quantity, setQuantity] = useState<'power' | 'current'>('power');
+const FLAGS = {
+  shading: 'A shadow lies on it',
+  wet: 'The glass is still wet',
+  capped: 'Battery full or export capped',
+  noSensor: 'No sensor: irradiance is a guess',
+  control: 'With an unwashed neighbour, in the same minute',
+};
+
+function OneReading({
+  array,
+  when,
+  limit,
+  before,
+  shareCleaned,
+  happen,
+}: {
+  array: SolarArray;
+  when: 'before' | 'after';
+  limit: number | null;
+  before: ReadingEntry[];
+  shareCleaned: number;
+  happen: Happen;
+}) {
+  const controlled = before.some(({ control }) => control !== undefined);
+  const [quantity, setQuantity] = useState<'power' | 'current'>(before.at(-1)?.quantity ?? 'power');
   const [texts, setTexts] = useState<Record<string, string>>({});
-  const [flags, setFlags] = useState({ shading: false, wet: false, noSensor: false });
+  const [flags, setFlags] = useState({
+    shading: false,
+    wet: false,
+    capped: false,
+    noSensor: false,
+    control: controlled,
+  });
+  const named = quantity === 'power' ? 'Power' : 'Current';
   const fields: PadField[] = [
-    { key: 'value', label: quantity === 'power' ? 'Power' : 'Current', kind: quantity },
+    { key: 'value', label: named, kind: quantity },
     { key: 'poaIrradiance', label: 'Irradiance', kind: 'irradiance' },
     { key: 'tempModule', label: 'Module', kind: 'temperature' },
   ];
-  const { value, poaIrradiance, tempModule } = usePadValues(fields, texts);
-  const complete = value != null && value > 0 && poaIrradiance != null && poaIrradiance > 0 && tempModule != null;
-  const warnings = complete
-    ? readingWarnings(
-        { value, poaIrradiance, tempModule },
-        {
+  const neighbour: PadField[] = [
+    { key: 'controlValue', label: `${named}, neighbour`, kind: quantity },
+    { key: 'controlTemp', label: 'Neighbour', kind: 'temperature' },
+  ];
+  const shown = flags.control ? [...fields, ...neighbour] : fields;
+  const { value, poaIrradiance, tempModule, controlValue, controlTemp } = usePadValues(shown, texts);
+  const own = value != null && value > 0 && poaIrradiance != null && poaIrradiance > 0 && tempModule != null;
+  const control =
+    controlValue != null && controlValue > 0 && controlTemp != null
+      ? { value: controlValue, tempModule: controlTemp }
+      : undefined;
+  const reading = own ? { value, poaIrradiance, tempModule } : null;
+  const complete = reading !== null && (!flags.control || control !== undefined);
+  const warnings: ReadingWarning[] = [];
+  if (reading) {
+    warnings.push(
+      ...readingWarnings(reading, {
+        quantity,
+        pdc0: moduleCount(array) * array.moduleWatts,
+        gammaPdc: array.gammaPdc,
+        limit,
+        capped: flags.capped,
+        shading: flags.shading,
+        wet: flags.wet,
+      }),
+    );
+    const pair = before.filter((entry) => entry.quantity === quantity);
+    if (pair.length > 0)
+      warnings.push(
+        ...pairWarnings(averageReadings(pair.map((entry) => entry.reading)).reading, reading, {
+          minutesApart: (Date.now() - Date.parse(pair[0]?.at ?? '')) / 60_000,
+          hasControl: controlled && flags.control,
+          hasSensor: !flags.noSensor && pair.every(({ sensor }) => sensor),
           quantity,
-          pdc0: moduleCount(array) * array.moduleWatts,
-          gammaPdc: array.gammaPdc,
-          limit: array.inverterLimit,
-          shading: flags.shading,
-          wet: flags.wet,
-        },
-      )
-    : [];
+          shareCleaned,
+        }),
+      );
+  }
   const keep = () => {
-    if (!complete) return;
+    if (!complete || reading === null) return;
+    const { noSensor, control: _asked, ...noted } = flags;
     void happen({
       kind: 'reading',
       when,
       array: array.id,
       quantity,
-      reading: { value, poaIrradiance, tempModule },
-      sensor: !flags.noSensor,
-      shading: flags.shading,
-      wet: flags.wet,
+      reading,
+      ...(flags.control && control ? { control } : {}),
+      sensor: !noSensor,
+      ...noted,
     });
     setTexts({});
   };
-  const flag = (key: keyof typeof flags, label: string) => (
-    <div className="d-flex gap-2 align-items-center">
-      <input
-        className="form-check-input"
-        type="checkbox"
-        id={`${when}-${key}`}
-        checked={flags[key]}
-        onChange={(event) => setFlags({ ...flags, [key]: event.target.checked })}
-      />
-      <label htmlFor={`${when}-${key}`}>{label}</label>
-    </div>
-  );
   return (
     <>
       <select
@@ -115,10 +154,7 @@ function OneReading({ array, when, happen }: { array: SolarArray; when: 'before'
         <option value="power">Power at the inverter</option>
         <option value="current">Short-circuit current</option>
       </select>
-      <NumberPad fields={fields} texts={texts} onTexts={setTexts} />
-      {flag('shading', 'A shadow lies on it')}
-      {flag('wet', 'The glass is still wet')}
-      {flag('noSensor', 'No sensor: irradiance is a guess')}
+      <NumberPad fields={shown} texts={texts} onTexts={setTexts} />
       {warnings.map(({ code, reason }) => (
         <div className="caution" key={code} role="status">
           {reason}
@@ -127,6 +163,18 @@ function OneReading({ array, when, happen }: { array: SolarArray; when: 'before'
       <button type="button" className="btn btn-outline-primary" disabled={!complete} onClick={keep}>
         Keep this reading
       </button>
+      {(Object.keys(FLAGS) as (keyof typeof FLAGS)[]).map((key) => (
+        <div className="flag-line" key={key}>
+          <input
+            className="form-check-input"
+            type="checkbox"
+            id={`${when}-${key}`}
+            checked={flags[key]}
+            onChange={(event) => setFlags({ ...flags, [key]: event.target.checked })}
+          />
+          <label htmlFor={`${when}-${key}`}>{FLAGS[key]}</label>
+        </div>
+      ))}
     </>
   );
 }

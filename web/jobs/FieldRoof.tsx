@@ -9,47 +9,35 @@ import {
   standingEntries,
 } from '../../core/jobs/progress.ts';
 import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { FacePicker } from './FacePicker.tsx';
 import type { Happen } from './happen.ts';
 import type { Job } from './outbox.ts';
 
 /** Thumb-sized modules: at least this many pixels across. */
 const TARGET = 58;
 
-export function FieldRoof({
-  job,
-  progress,
-  entries,
-  happen,
-}: {
+interface RoofProps {
   job: Job;
   progress: JobProgress;
   entries: JobEntry[];
   happen: Happen;
-}) {
+}
+
+export function FieldRoof({ job, progress, entries, happen }: RoofProps) {
+  const [arrayId, setArrayId] = useState(job.arrays[0]?.id);
+  const array = job.arrays.find(({ id }) => id === arrayId);
   return (
     <main className="field-card">
-      <MarkModules job={job} progress={progress} entries={entries} happen={happen} />
+      <FacePicker job={job} array={array} onArray={setArrayId} />
+      {array && <MarkModules array={array} progress={progress} entries={entries} happen={happen} />}
     </main>
   );
 }
 
 /** Marking: choose what was done, then touch modules, or whole rows. */
-export function MarkModules({
-  job,
-  progress,
-  entries,
-  happen,
-}: {
-  job: Job;
-  progress: JobProgress;
-  entries: JobEntry[];
-  happen: Happen;
-}) {
-  const [arrayId, setArrayId] = useState(job.arrays[0]?.id);
+export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps, 'job'> & { array: SolarArray }) {
   const [mark, setMark] = useState<ModuleMark>('brushed');
   const [rows, setRows] = useState(false);
-  const array = job.arrays.find(({ id }) => id === arrayId);
-  if (!array) return null;
   const marks = progress.marks[array.id] ?? {};
   const counts = countMarks(marks, moduleCount(array));
   const put = (modules: number[]) =>
@@ -58,20 +46,6 @@ export function MarkModules({
   const lastMark = standingEntries(entries).findLast((entry) => entry.kind === 'mark' && entry.array === array.id);
   return (
     <>
-      {job.arrays.length > 1 && (
-        <select
-          className="form-select"
-          aria-label="Roof face"
-          value={array.id}
-          onChange={(event) => setArrayId(event.target.value)}
-        >
-          {job.arrays.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
       <div className="mark-picker">
         {MODULE_MARKS.map((key) => (
           <button type="button" key={key} aria-pressed={mark === key} onClick={() => setMark(key)}>

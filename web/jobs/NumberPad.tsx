@@ -51,10 +51,9 @@ export function NumberPad({ fields, texts, onTexts }: NumberPadProps) {
             onKeyDown={type}
             onFocus={() => setActive(key)}
           >
-            <span>{label}</span>
-            <span>
-              <span className="typed">{texts[key] || '…'}</span> {unitOf(kind, glass.units).symbol}
-            </span>
+            <span className="asked">{label}</span>
+            <span className="typed">{texts[key] || '–'}</span>
+            <span className="unit">{unitOf(kind, glass.units).symbol}</span>
           </button>
         ))}
       </div>

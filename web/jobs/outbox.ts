@@ -14,6 +14,8 @@ interface QueuedEntry {
   entry: JobEntry;
   /** what the server said, where it refused the entry for good */
   refused?: string;
+  /** whether somebody has seen the refusal and put the entry aside; it stays on the device */
+  aside?: boolean;
 }
 
 type PhotoFields = {
@@ -31,6 +33,7 @@ interface QueuedPhoto {
   file: Blob;
   name: string;
   refused?: string;
+  aside?: boolean;
 }
 
 class FieldStore extends Dexie {
@@ -137,9 +140,10 @@ async function sendPhoto(photo: QueuedPhoto): Promise<void> {
   }
 }
 
-export const dropRefused = async (): Promise<void> => {
-  await store.entries.filter(({ refused }) => refused !== undefined).delete();
-  await store.photos.filter(({ refused }) => refused !== undefined).delete();
+/** Takes refused entries out of the way. They stay on the device, to be read and copied. */
+export const putAside = async (): Promise<void> => {
+  await store.entries.filter(({ refused }) => refused !== undefined).modify({ aside: true });
+  await store.photos.filter(({ refused }) => refused !== undefined).modify({ aside: true });
 };
 
 function useLive<T>(read: () => Promise<T>, initial: T, key: string): T {
@@ -158,6 +162,8 @@ export interface Outbox {
   photos: PhotoFields[];
   waiting: number;
   refused: string[];
+  /** what was refused and put aside: what it was, and why */
+  aside: { what: string; why: string }[];
 }
 
 /** What the device holds of a job: its last known state and what is not sent yet. */
@@ -167,20 +173,35 @@ export function useOutbox(jobId: string): Outbox {
       const job = (await store.jobs.get(jobId))?.job ?? null;
       const entries = await store.entries.where({ jobId }).sortBy('order');
       const photos = await store.photos.where({ jobId }).toArray();
-      const refused = [...entries, ...photos].flatMap(({ refused: why }) => (why ? [why] : []));
+      const kept = [...entries, ...photos].filter((item) => item.refused !== undefined);
+      const refused = kept.flatMap(({ refused: why, aside }) => (why && !aside ? [why] : []));
+      const aside = kept
+        .filter((item) => item.aside)
+        .map((item) => ({
+          what: 'entry' in item ? JSON.stringify(item.entry) : `${item.fields.caption}, ${item.name}`,
+          why: item.refused ?? '',
+        }));
       return {
         job,
         entries: entries.filter((item) => item.refused === undefined).map(({ entry }) => entry),
         photos: photos.map(({ fields }) => fields),
-        waiting: entries.length + photos.length - refused.length,
+        waiting: entries.length + photos.length - kept.length,
         refused,
+        aside,
       };
     },
-    { job: null, entries: [], photos: [], waiting: 0, refused: [] },
+    { job: null, entries: [], photos: [], waiting: 0, refused: [], aside: [] },
     jobId,
   );
 }
 
 export function useAllWaiting(): number {
-  return useLive(async () => (await store.entries.count()) + (await store.photos.count()), 0, 'all');
+  return useLive(
+    async () => {
+      const waits = ({ refused }: { refused?: string }) => refused === undefined;
+      return (await store.entries.filter(waits).count()) + (await store.photos.filter(waits).count());
+    },
+    0,
+    'all',
+  );
 }

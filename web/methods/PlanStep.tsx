@@ -2,17 +2,16 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Plan, PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { formatDate, formatMoney, formatNumber, formatQuantity } from '../../core/units/format.ts';
-import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { METHOD_WORDS, pairs, RUNG_WORDS, WATER_WORDS } from '../parts/words.ts';
-import { Choice } from '../soiling/ReckonStep.tsx';
+import { MethodPart } from './MethodPart.tsx';
 import { VisitsTable } from './VisitsTable.tsx';
-
-type Overruled = (overrides: PlanOverrides) => void;
+import { WaterPart } from './WaterPart.tsx';
 
 /** Plan: water, method and how often, each with its reason and its way to be overruled. */
 export function PlanStep({ spread }: { spread: SiteSpread }) {
@@ -69,7 +68,14 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
   );
 }
 
-function PlanPage({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overruled | undefined; busy: boolean }) {
+export interface PlanPartProps {
+  plan: Plan;
+  /** plans again with these overrides; left out for those who may only read */
+  onOverrule: ((overrides: PlanOverrides) => void) | undefined;
+  busy: boolean;
+}
+
+function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
   const { output, overrides } = plan;
   const glass = useGlass();
   const { reasons } = output;
@@ -108,6 +114,7 @@ function PlanPage({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overrule
             : 'Least sum of what the dirt takes and what the visits cost.'
         }
         overruled={overrides.visits}
+        recommended={visitsWords(output.visits.best)}
       >
         {onOverrule && (
           <Overrule
@@ -116,6 +123,7 @@ function PlanPage({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overrule
             current={String(output.visitsChosen)}
             busy={busy}
             onOverrule={(value, reason) => onOverrule({ ...overrides, visits: { value: Number(value), reason } })}
+            onWithdraw={overrides.visits && (() => onOverrule({ ...overrides, visits: undefined }))}
           />
         )}
       </Choice>
@@ -129,195 +137,3 @@ function PlanPage({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overrule
 const visitsWords = (count: number): string => (count === 0 ? 'none' : String(count));
 const formatHours = (minutes: number): string =>
   `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')} min`;
-
-function WaterPart({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overruled | undefined; busy: boolean }) {
-  const glass = useGlass();
-  const currency = useCurrency();
-  const { water, waterWay } = plan.output;
-  const overruled = plan.overrides.waterWay;
-  return (
-    <>
-      <h3>Water</h3>
-      <table className="table">
-        <thead>
-          <tr>
-            <th>Way</th>
-            <th className="number">On the glass</th>
-            <th className="number">Salts left</th>
-            <th>Finish</th>
-            <th className="number">Drawn</th>
-            <th className="number">Resin used</th>
-            <th className="number">This visit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {water.options.map((option) => (
-            <tr
-              key={option.way}
-              className={`water-row ${option.way === waterWay ? 'chosen' : ''}`}
-              aria-current={option.way === waterWay || undefined}
-            >
-              <td>{WATER_WORDS[option.way]}</td>
-              <td className="number">{formatQuantity(option.conductivity, 'conductivity', glass)}</td>
-              <td className="number">{formatQuantity(option.residue, 'residue', glass)}</td>
-              <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
-              <td className="number">{formatQuantity(option.drawn, 'volume', glass)}</td>
-              <td className="number">
-                {option.chargeUsed === null ? '' : `${formatNumber(option.chargeUsed, 2, glass)} charge`}
-              </td>
-              <td className="number">{formatMoney(option.cost, currency, glass)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <Choice
-        what="Water"
-        value={WATER_WORDS[waterWay] ?? waterWay}
-        because={water.recommendedBecause}
-        overruled={overruled}
-      >
-        {onOverrule && (
-          <Overrule
-            what="water"
-            options={pairs(WATER_WORDS)}
-            current={waterWay}
-            busy={busy}
-            onOverrule={(value, reason) =>
-              onOverrule({ ...plan.overrides, waterWay: { value: value as 'as-is', reason } })
-            }
-          />
-        )}
-      </Choice>
-      {water.warnings.map((warning) => (
-        <div className="notice" key={warning}>
-          {warning}
-        </div>
-      ))}
-    </>
-  );
-}
-
-function MethodPart({ plan, onOverrule, busy }: { plan: Plan; onOverrule: Overruled | undefined; busy: boolean }) {
-  const { output, overrides } = plan;
-  const glass = useGlass();
-  const several = output.arrays.length > 1;
-  return (
-    <>
-      {output.arrays.map(({ arrayId, name, method, minutesPerModule }, index) => (
-        <section key={arrayId} className={several ? 'mb-3' : ''}>
-          {several && <strong>{name}</strong>}
-          <Choice
-            what="Method"
-            value={METHOD_WORDS[method.method.choose] ?? ''}
-            because={method.method.because}
-            overruled={overrides.method}
-          >
-            {onOverrule && index === 0 && (
-              <Overrule
-                what="method"
-                options={pairs(METHOD_WORDS)}
-                current={method.method.choose}
-                busy={busy}
-                onOverrule={(value, reason) => onOverrule({ ...overrides, method: { value: value as 'hose', reason } })}
-              />
-            )}
-          </Choice>
-          <Choice what="Brush" value={method.brush.choose} because={method.brush.because} overruled={overrides.brush}>
-            {onOverrule && index === 0 && (
-              <Overrule
-                what="brush"
-                words
-                current={method.brush.choose}
-                busy={busy}
-                onOverrule={(value, reason) => onOverrule({ ...overrides, brush: { value: String(value), reason } })}
-              />
-            )}
-          </Choice>
-          <Choice
-            what="Pole"
-            value={`${formatQuantity(method.pole.choose, 'length', glass, 0)}, ${method.access.choose}`}
-            because={method.access.because}
-            overruled={overrides.pole}
-          >
-            {onOverrule && index === 0 && (
-              <Overrule
-                what="pole"
-                unit="metres"
-                current={String(method.pole.choose)}
-                busy={busy}
-                onOverrule={(value, reason) => onOverrule({ ...overrides, pole: { value: Number(value), reason } })}
-              />
-            )}
-          </Choice>
-          <Choice
-            what="Pace"
-            value={`${formatNumber(minutesPerModule, 2, glass)} min a module`}
-            because={
-              method.soakMinutes.choose > 0
-                ? `Soak ${method.soakMinutes.choose} min first. ${method.soakMinutes.because}`
-                : method.soakMinutes.because
-            }
-            overruled={overrides.minutesPerModule}
-          >
-            {onOverrule && index === 0 && (
-              <Overrule
-                what="pace"
-                unit="minutes a module"
-                current={String(Math.round(minutesPerModule * 100) / 100)}
-                busy={busy}
-                onOverrule={(value, reason) =>
-                  onOverrule({ ...overrides, minutesPerModule: { value: Number(value), reason } })
-                }
-              />
-            )}
-          </Choice>
-          <Ladder method={method} />
-        </section>
-      ))}
-      <Choice
-        what="Isolate first"
-        value={output.isolate ? 'yes' : 'no'}
-        because="On by default; local rules and the maker’s manual come first. DC stays live while the sun shines."
-        overruled={overrides.isolate}
-      >
-        {onOverrule && (
-          <Overrule
-            what="isolating first"
-            options={[
-              ['yes', 'yes'],
-              ['no', 'no'],
-            ]}
-            current={output.isolate ? 'yes' : 'no'}
-            busy={busy}
-            onOverrule={(value, reason) => onOverrule({ ...overrides, isolate: { value: value === 'yes', reason } })}
-          />
-        )}
-      </Choice>
-    </>
-  );
-}
-
-function Ladder({ method }: { method: Plan['output']['arrays'][number]['method'] }) {
-  return (
-    <table className="table mt-1">
-      <thead>
-        <tr>
-          <th>Escalation</th>
-          <th>Here</th>
-          <th>Because, and mind</th>
-        </tr>
-      </thead>
-      <tbody>
-        {method.escalation.map(({ rung, use, because, caution }) => (
-          <tr key={rung}>
-            <td>{RUNG_WORDS[rung]}</td>
-            <td className={use ? 'fw-bold' : 'quiet'}>{use ? 'yes' : 'not here'}</td>
-            <td>
-              {because} {use && <span className="quiet">{caution}</span>}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}

@@ -1,94 +1,145 @@
 import { useId, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
+import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { useGlass } from '../api/hooks.ts';
 
-interface OverruleProps {
+interface Common {
   what: string;
-  /** choices; words; or a number in the unit that the label names */
-  words?: boolean;
-  options?: readonly (readonly [string, string])[];
-  unit?: string;
-  current: string;
-  onOverrule: (value: string | number, reason: string) => void;
   busy?: boolean;
+  /** given where the recommendation is overruled already: takes it back */
+  onWithdraw?: (() => void) | undefined;
+}
+interface OfOptions<K extends string> extends Common {
+  options: readonly (readonly [K, string])[];
+  words?: undefined;
+  kind?: undefined;
+  current: K;
+  onOverrule: (value: K, reason: string) => void;
+}
+interface OfWords extends Common {
+  words: true;
+  options?: undefined;
+  kind?: undefined;
+  current: string;
+  onOverrule: (value: string, reason: string) => void;
+}
+interface OfQuantity extends Common {
+  /** asked for in the person's unit, handed on in SI */
+  kind: QuantityKind;
+  options?: undefined;
+  words?: undefined;
+  /** in words, where the symbol does not say it all */
+  unit?: string;
+  /** money is typed in whole units and kept in minor ones */
+  scale?: number;
+  current: number;
+  onOverrule: (value: number, reason: string) => void;
 }
 
 /** Sets a recommendation aside: the value and, once, the reason. */
-export function Overrule({ what, options, words, unit, current, onOverrule, busy }: OverruleProps) {
+export function Overrule<K extends string>(props: OfOptions<K> | OfWords | OfQuantity) {
+  const { what, busy } = props;
   const [open, setOpen] = useState(false);
-  const [value, setValue] = useState(current);
-  const [reason, setReason] = useState('');
-  const [asked, setAsked] = useState(false);
-  const id = useId();
-  const textual = options !== undefined || words === true;
-  const number = textual ? null : parseNumber(value);
-  const wrong = textual ? value.trim() === '' : number === null;
-  const submit = () => {
-    setAsked(true);
-    if (wrong || reason.trim() === '') return;
-    onOverrule(textual ? value.trim() : (number ?? 0), reason.trim());
-    setOpen(false);
-    setReason('');
-    setAsked(false);
-  };
   return (
     <>
       <Button variant="quiet" onClick={() => setOpen(true)} disabled={busy} aria-label={`Overrule: ${what}`}>
         overrule
       </Button>
-      <Modal show={open} onHide={() => setOpen(false)} centered aria-labelledby={`${id}-title`}>
-        <Form
-          onSubmit={(event) => {
-            event.preventDefault();
-            submit();
-          }}
-        >
-          <Modal.Header closeButton>
-            <Modal.Title as="h2" id={`${id}-title`}>
-              Overrule: {what}
-            </Modal.Title>
-          </Modal.Header>
-          <Modal.Body>
-            <Form.Label htmlFor={`${id}-value`}>{unit ? `Instead, in ${unit}` : 'Instead'}</Form.Label>
-            {options ? (
-              <Form.Select id={`${id}-value`} value={value} onChange={(event) => setValue(event.target.value)}>
-                {options.map(([key, text]) => (
-                  <option key={key} value={key}>
-                    {text}
-                  </option>
-                ))}
-              </Form.Select>
-            ) : (
-              <Form.Control
-                id={`${id}-value`}
-                value={value}
-                inputMode={textual ? 'text' : 'decimal'}
-                onChange={(event) => setValue(event.target.value)}
-                isInvalid={asked && wrong}
-              />
-            )}
-            {asked && wrong && (
-              <div className="field-error">{textual ? 'Say what instead' : 'Type a number, such as 12.5'}</div>
-            )}
-            <Form.Label htmlFor={`${id}-reason`} className="mt-3">
-              Reason (kept and shown where the recommendation stood)
-            </Form.Label>
-            <Form.Control
-              id={`${id}-reason`}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              isInvalid={asked && reason.trim() === ''}
-            />
-            {asked && reason.trim() === '' && <div className="field-error">Say why in a few words</div>}
-          </Modal.Body>
-          <Modal.Footer>
-            <Button variant="outline-primary" onClick={() => setOpen(false)}>
-              Leave as it is
-            </Button>
-            <Button type="submit">Overrule</Button>
-          </Modal.Footer>
-        </Form>
-      </Modal>
+      {open && <Dialog {...props} onClose={() => setOpen(false)} />}
     </>
+  );
+}
+
+function Dialog<K extends string>({
+  onClose,
+  ...props
+}: (OfOptions<K> | OfWords | OfQuantity) & { onClose: () => void }) {
+  const glass = useGlass();
+  const id = useId();
+  const [value, setValue] = useState(() =>
+    props.kind ? formatForTyping(props.current / (props.scale ?? 1), props.kind, glass) : props.current,
+  );
+  const [reason, setReason] = useState('');
+  const [asked, setAsked] = useState(false);
+  const text = value.trim();
+  const number = parseNumber(text);
+  const wrong = props.kind ? number === null : text === '';
+  const symbol = props.kind ? (props.unit ?? unitOf(props.kind, glass.units).symbol) : '';
+  const submit = () => {
+    setAsked(true);
+    const given = reason.trim();
+    if (wrong || given === '') return;
+    if (props.kind) props.onOverrule(fromGlass(number ?? 0, props.kind, glass.units) * (props.scale ?? 1), given);
+    else if (props.options) props.onOverrule(text as K, given);
+    else props.onOverrule(text, given);
+    onClose();
+  };
+  return (
+    <Modal show onHide={onClose} centered aria-labelledby={`${id}-title`}>
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          submit();
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2" id={`${id}-title`}>
+            Overrule: {props.what}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <Form.Label htmlFor={`${id}-value`}>{symbol ? `Instead, in ${symbol}` : 'Instead'}</Form.Label>
+          {props.options ? (
+            <Form.Select id={`${id}-value`} value={value} onChange={(event) => setValue(event.target.value)}>
+              {props.options.map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </Form.Select>
+          ) : (
+            <Form.Control
+              id={`${id}-value`}
+              value={value}
+              inputMode={props.kind ? 'decimal' : 'text'}
+              onChange={(event) => setValue(event.target.value)}
+              isInvalid={asked && wrong}
+            />
+          )}
+          {asked && wrong && (
+            <div className="field-error">{props.kind ? 'Type a number, such as 12.5' : 'Say what instead'}</div>
+          )}
+          <Form.Label htmlFor={`${id}-reason`} className="mt-3">
+            Reason (kept and shown where the recommendation stood)
+          </Form.Label>
+          <Form.Control
+            id={`${id}-reason`}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            isInvalid={asked && reason.trim() === ''}
+          />
+          {asked && reason.trim() === '' && <div className="field-error">Say why in a few words</div>}
+        </Modal.Body>
+        <Modal.Footer>
+          {props.onWithdraw && (
+            <Button
+              variant="quiet"
+              onClick={() => {
+                props.onWithdraw?.();
+                onClose();
+              }}
+            >
+              back to the recommendation
+            </Button>
+          )}
+          <Button variant="outline-primary" onClick={onClose}>
+            Leave as it is
+          </Button>
+          <Button type="submit">Overrule</Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
   );
 }

@@ -1,9 +1,9 @@
 import { type ReactNode, useEffect, useId, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import { get, useController, useFormContext, useFormState } from 'react-hook-form';
-import { formatNumber } from '../../core/units/format.ts';
+import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { fromGlass, type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
+import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
 
 interface FieldProps {
@@ -191,13 +191,7 @@ function useNumberText({ kind, scale, value, onValue, optional, digits }: Number
   const shown = (si: unknown): string => {
     if (typeof si === 'string') return si;
     if (typeof si !== 'number' || Number.isNaN(si)) return '';
-    const at = toGlass(si * scale, kind, glass.units);
-    const places = digits ?? Math.max(unitOf(kind, glass.units).digits, 3);
-    return formatNumber(at, places, glass)
-      .replace(/[\u202f]/g, '')
-      .replace(/([.,]\d*?)0+$/, '$1')
-      .replace(/[.,]$/, '')
-      .replace('\u2212', '-');
+    return formatForTyping(si * scale, kind, glass, digits);
   };
   const [text, setText] = useState(() => shown(value));
   const [typed, setTyped] = useState<unknown>(value);

@@ -1,3 +1,7 @@
+import type { CleaningMethod } from '../../core/assumptions.ts';
+import type { Rung } from '../../core/methods/choose.ts';
+import type { WaterWay } from '../../core/water/plan.ts';
+
 /** Words for the keys of the contract, as the trade says them. */
 export const SOIL_WORDS: Record<string, string> = {
   dust: 'Dust film',
@@ -42,7 +46,7 @@ export const DEFECT_WORDS: Record<string, string> = {
   seal: 'Damaged seal',
   frame: 'Frame',
 };
-export const METHOD_WORDS: Record<string, string> = {
+export const METHOD_WORDS: Record<CleaningMethod, string> = {
   hose: 'Hose from the ground',
   'hose-and-brush': 'Hose and soft brush',
   'fed-pole': 'Water-fed pole, two passes',
@@ -56,13 +60,13 @@ export const METHOD_WORDS: Record<string, string> = {
   'spray-line-wiped': 'Spray line, wiped while it runs',
   cloth: 'Cloth at ground level',
 };
-export const WATER_WORDS: Record<string, string> = {
+export const WATER_WORDS: Record<WaterWay, string> = {
   'as-is': 'As it is',
   resin: 'Resin',
   'osmosis-resin': 'Osmosis, then resin',
   bought: 'Bought in',
 };
-export const RUNG_WORDS: Record<string, string> = {
+export const RUNG_WORDS: Record<Rung, string> = {
   water: 'Water',
   soak: 'Soak',
   soap: 'Neutral soap',
@@ -91,4 +95,4 @@ export const JOB_WORDS: Record<string, string> = {
   washed: 'washed',
   reported: 'report signed',
 };
-export const pairs = (words: Record<string, string>): [string, string][] => Object.entries(words);
+export const pairs = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];

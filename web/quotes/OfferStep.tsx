@@ -151,10 +151,10 @@ function Lines({ quote }: { quote: Quote }) {
   const glass = useGlass();
   const change = useDo('changeQuote');
   const scale = 10 ** minorDigits(quote.currency);
-  const overrule = (key: Quote['one']['lines'][number]['key'], label: string, value: string | number, reason: string) =>
+  const overrule = (key: Quote['one']['lines'][number]['key'], label: string, amount: number, reason: string) =>
     change.mutate({
       params: { id: quote.id },
-      body: { version: quote.version, overrule: [{ key, label, amount: Math.round(Number(value) * scale), reason }] },
+      body: { version: quote.version, overrule: [{ key, label, amount: Math.round(amount), reason }] },
     });
   return (
     <>
@@ -182,8 +182,10 @@ function Lines({ quote }: { quote: Quote }) {
                 <td>
                   <Overrule
                     what={line.label}
+                    kind="count"
                     unit={quote.currency}
-                    current={String(line.amount / scale)}
+                    scale={scale}
+                    current={line.amount}
                     busy={change.isPending}
                     onOverrule={(value, reason) => overrule(line.key, line.label, value, reason)}
                   />
@@ -207,7 +209,10 @@ function Lines({ quote }: { quote: Quote }) {
       </table>
       <Trouble error={change.error} />
       {quote.state === 'draft' && (
-        <AddLine busy={change.isPending} onAdd={(label, amount, reason) => overrule('other', label, amount, reason)} />
+        <AddLine
+          busy={change.isPending}
+          onAdd={(label, amount, reason) => overrule('other', label, amount * scale, reason)}
+        />
       )}
     </>
   );

@@ -31,6 +31,14 @@ export function ShowStep({ spread }: { spread: SiteSpread }) {
       <div className="step-head">
         <h2>Show</h2>
         <span className="quiet">The proof</span>
+        {report.data && !canDraft && (
+          <div className="actions">
+            <Link to={`/reports/${report.data.id}`}>the customer’s page</Link>
+            <a href={`/api/reports/${report.data.id}/paper.pdf`} target="_blank" rel="noreferrer">
+              the paper (PDF)
+            </a>
+          </div>
+        )}
         {canDraft && (
           <div className="actions">
             <Button
@@ -65,10 +73,6 @@ function ReportPage({ report, desk }: { report: Report; desk: boolean }) {
             : 'draft'}
         </span>
         <span>washed {formatDate(content.washedOn, glass)}</span>
-        <Link to={`/reports/${report.id}`}>the customer’s page</Link>
-        <a href={`/api/reports/${report.id}/paper.pdf`} target="_blank" rel="noreferrer">
-          the paper (PDF)
-        </a>
       </div>
       <p className="verdict pays">
         {content.cleaned} of {content.modules} modules were cleaned.

@@ -2,11 +2,11 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
-import { formatDate, formatMoney } from '../../core/units/format.ts';
+import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
-import { Strip } from './Strip.tsx';
+import { kitWords, Strip } from './Strip.tsx';
 
 /** The day: its jobs on one axis from first to last light, and under it what to chase. */
 export function DayPage() {
@@ -104,9 +104,10 @@ function Coming({ day }: { day: DayStrip }) {
         {day.coming.map((job) => (
           <li key={job.id}>
             <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
-            <span className="end">
-              {formatDate(job.scheduledFor, glass)}, {job.modules} modules
+            <span>
+              {job.modules} modules, {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
             </span>
+            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
           </li>
         ))}
         {day.coming.length === 0 && <li className="quiet">No jobs in the next two weeks.</li>}

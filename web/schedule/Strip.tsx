@@ -1,19 +1,26 @@
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import { formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
 
 const WIDTH = 1200;
-const LEFT = 190;
+const LEFT = 232;
 const ROW = 62;
 const TOP = 34;
 
 const clock = (hour: number): string =>
   `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
 
+/** How much of a job's kit is in the van. */
+export const kitWords = ({ items, packed }: DayStrip['coming'][number]['kit']): string =>
+  packed === items ? 'kit packed' : `kit ${packed} of ${items}`;
+
 /**
  * One axis from first to last light. Each job lies in the cool hours of its glass: the drive, then the wash, begun at
  * first light; hatched hours are too hot to wet the glass.
  */
 export function Strip({ day }: { day: DayStrip }) {
+  const glass = useGlass();
   const from = Math.floor(day.firstLight);
   const to = Math.ceil(day.lastLight);
   const x = (hour: number) => LEFT + ((hour - from) / Math.max(1, to - from)) * (WIDTH - LEFT - 16);
@@ -47,7 +54,7 @@ export function Strip({ day }: { day: DayStrip }) {
           strokeWidth="2.5"
         />
         {day.jobs.length === 0 && (
-          <text x={x(from) + 20} y={TOP + 30} fontSize="16" fill="#4c5853">
+          <text x="12" y={TOP + 30} fontSize="15" fill="#4c5853">
             No job on this day.
           </text>
         )}
@@ -101,7 +108,8 @@ export function Strip({ day }: { day: DayStrip }) {
                 {job.site}
               </text>
               <text x="12" y={y + 46} fontSize="13" fill="#4c5853">
-                {Math.floor(job.minutes / 60)} h {Math.round(job.minutes % 60)} min with the drive
+                {Math.floor(job.minutes / 60)} h {Math.round(job.minutes % 60)} min,{' '}
+                {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
               </text>
             </g>
           );

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
 import { formatNumber } from '../../core/units/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
-import { LookStep } from '../inspections/LookStep.tsx';
+import { LookStep, type Seen } from '../inspections/LookStep.tsx';
 import { WashStep } from '../jobs/WashStep.tsx';
 import { PlanStep } from '../methods/PlanStep.tsx';
 import { PailMark, STATE_WORDS } from '../parts/PailMark.tsx';
@@ -24,6 +24,7 @@ export function SiteSpread() {
   const navigate = useNavigate();
   const spread = useAsk('readSite', { params: { id } });
   const [arrayId, setArrayId] = useState<string | null>(null);
+  const [seen, setSeen] = useState<Seen | null>(null);
   const current: StepName = isStep(step) ? step : nextStep(spread.data);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
@@ -49,15 +50,19 @@ export function SiteSpread() {
   return (
     <div className="spread">
       <section className="page page-left" aria-label="The roof">
-        <RoofPage spread={spread.data} chosen={chosen} onChoose={setArrayId} />
+        <div className="roof-page">
+          <RoofPage spread={spread.data} chosen={chosen} seen={seen} onChoose={setArrayId} />
+        </div>
       </section>
       <nav className="spine" aria-label="Steps of the job">
-        {STEPS.map((name) => (
-          <SpineStep key={name} siteId={id} name={name} spread={spread.data} active={name === current} />
-        ))}
+        <div className="steps">
+          {STEPS.map((name) => (
+            <SpineStep key={name} siteId={id} name={name} spread={spread.data} active={name === current} />
+          ))}
+        </div>
       </nav>
       <section className="page page-right" aria-label={STEP_WORDS[current]}>
-        <StepPage step={current} spread={spread.data} array={chosen} />
+        <StepPage step={current} spread={spread.data} array={chosen} onSeen={setSeen} />
       </section>
     </div>
   );
@@ -92,11 +97,21 @@ function SpineStep({
   );
 }
 
-function StepPage({ step, spread, array }: { step: StepName; spread: Spread; array: SolarArray | undefined }) {
+function StepPage({
+  step,
+  spread,
+  array,
+  onSeen,
+}: {
+  step: StepName;
+  spread: Spread;
+  array: SolarArray | undefined;
+  onSeen: (seen: Seen | null) => void;
+}) {
   if (array === undefined) return <p>This site has no array yet. Add one on the left page.</p>;
   switch (step) {
     case 'look':
-      return <LookStep key={array.id} array={array} site={spread.site} />;
+      return <LookStep key={array.id} array={array} site={spread.site} onSeen={onSeen} />;
     case 'reckon':
       return <ReckonStep key={array.id} array={array} site={spread.site} />;
     case 'plan':
@@ -113,10 +128,12 @@ function StepPage({ step, spread, array }: { step: StepName; spread: Spread; arr
 function RoofPage({
   spread,
   chosen,
+  seen,
   onChoose,
 }: {
   spread: Spread;
   chosen: SolarArray | undefined;
+  seen: Seen | null;
   onChoose: (id: string) => void;
 }) {
   const { site, customer, arrays, waterReadings } = spread;
@@ -160,6 +177,7 @@ function RoofPage({
           array={array}
           chosen={array.id === chosen?.id}
           several={arrays.length > 1}
+          seen={array.id === chosen?.id ? seen : null}
           onChoose={() => onChoose(array.id)}
         />
       ))}
@@ -209,11 +227,14 @@ function ArrayOnRoof({
   array,
   chosen,
   several,
+  seen,
   onChoose,
 }: {
   array: SolarArray;
   chosen: boolean;
   several: boolean;
+  /** what is being typed, shown in place of the last inspection */
+  seen: Seen | null;
   onChoose: () => void;
 }) {
   const glass = useGlass();
@@ -236,7 +257,7 @@ function ArrayOnRoof({
       ) : (
         <div className="roof-head">{head}</div>
       )}
-      <RoofDrawing array={array} soils={last?.soils ?? []} defects={last?.defects ?? []} />
+      <RoofDrawing array={array} soils={(seen ?? last)?.soils ?? []} defects={(seen ?? last)?.defects ?? []} />
     </div>
   );
 }

@@ -27,7 +27,7 @@ export function SiteFields({ prefix = '' }: { prefix?: string }) {
           <NumberField name={name('longitude')} label="Longitude" kind="angle" suffix="° east" digits={5} />
           <NumberField name={name('altitude')} label="Altitude" kind="length" />
           <TextField name={name('zone')} label="Time zone" />
-          <SelectField name={name('climate')} label="Climate" options={CLIMATE_OPTIONS} />
+          <SelectField name={name('climate')} label="Climate" options={CLIMATE_OPTIONS} className="wide" />
           <SelectField name={name('surroundings')} label="Surroundings" options={pairs(SURROUNDINGS_WORDS)} />
         </div>
       </fieldset>

@@ -2,13 +2,16 @@ import { lazy, Suspense, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { formatDate, formatNumber, formatQuantity, type Glass } from '../../core/units/format.ts';
+import { toGlass, unitOf } from '../../core/units/quantities.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 const YearChart = lazy(() => import('./YearChart.tsx'));
 
@@ -72,7 +75,12 @@ interface PageProps {
 function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) {
   const glass = useGlass();
   const { output, input, overrides } = reckoning;
-  const { reasons, expectation } = output;
+  const { reasons, expectation, recommended } = output;
+  const way = (key: keyof ReckoningOverrides) => ({
+    busy,
+    onOverrule: (value: number, reason: string) => onOverrule?.({ ...overrides, [key]: { value, reason } }),
+    onWithdraw: overrides[key] && (() => onOverrule?.({ ...overrides, [key]: undefined })),
+  });
   const mean = input.rate.reduce((sum, rate) => sum + rate, 0) / input.rate.length;
   return (
     <>
@@ -117,52 +125,35 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
         value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
         because="From what was seen, by film and patch"
         overruled={overrides.lossNow}
+        recommended={formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
       >
-        {onOverrule && (
-          <Overrule
-            what="loss now"
-            unit="percent"
-            current={String(Math.round(output.lossNow.mid * 1000) / 10)}
-            busy={busy}
-            onOverrule={(value, reason) =>
-              onOverrule({ ...overrides, lossNow: { value: Number(value) / 100, reason } })
-            }
-          />
-        )}
+        {onOverrule && <Overrule what="loss now" kind="fraction" current={output.lossNow.mid} {...way('lossNow')} />}
       </Choice>
       <Choice
         what="Soiling"
         value={formatQuantity(mean, 'rate', glass)}
-        because={`House assumption for ${site.surroundings} and ${array.birds === 'none' ? 'no birds' : array.birds === 'few' ? 'a few birds' : 'a roost above'}, mean over the year`}
+        because={`House assumption for ${SURROUNDINGS_WORDS[site.surroundings]} and ${BIRD_WORDS[array.birds]}, mean over the year`}
         overruled={overrides.dailyRate}
+        recommended={formatQuantity(recommended.dailyRate, 'rate', glass)}
       >
         {onOverrule && (
-          <Overrule
-            what="soiling rate"
-            unit="percent a dry day"
-            current={String(Math.round(mean * 100_000) / 1000)}
-            busy={busy}
-            onOverrule={(value, reason) =>
-              onOverrule({ ...overrides, dailyRate: { value: Number(value) / 100, reason } })
-            }
-          />
+          <Overrule what="soiling rate" kind="rate" unit="percent a dry day" current={mean} {...way('dailyRate')} />
         )}
       </Choice>
       <Choice
         what="Rain cleans at"
-        value={input.threshold >= 1000 ? 'never here' : formatQuantity(input.threshold, 'rain', glass)}
+        value={rainWords(input.threshold, glass)}
         because="Default: rain of 6 mm in a day cleans; the wipe test raises it where a film stays on the cloth"
         overruled={overrides.rainThreshold}
+        recommended={rainWords(recommended.rainThreshold, glass)}
       >
         {onOverrule && (
           <Overrule
             what="rain that cleans"
-            unit="mm in a day (1000 for never)"
-            current={String(input.threshold)}
-            busy={busy}
-            onOverrule={(value, reason) =>
-              onOverrule({ ...overrides, rainThreshold: { value: Number(value), reason } })
-            }
+            kind="rain"
+            unit={`${unitOf('rain', glass.units).symbol} in a day (${formatNumber(toGlass(NEVER, 'rain', glass.units), 0, glass)} for never)`}
+            current={input.threshold}
+            {...way('rainThreshold')}
           />
         )}
       </Choice>
@@ -174,29 +165,9 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
   );
 }
 
-export function Choice({
-  what,
-  value,
-  because,
-  overruled,
-  children,
-}: {
-  what: string;
-  value: string;
-  because: string;
-  overruled?: { value: unknown; reason: string } | undefined;
-  children?: React.ReactNode;
-}) {
-  return (
-    <div className="choice">
-      <span className="what">{what}</span>
-      <span className="chosen">{value}</span>
-      <span>{children}</span>
-      {overruled ? (
-        <span className="overruled">Overruled: {overruled.reason}</span>
-      ) : (
-        <span className="because">{because}</span>
-      )}
-    </div>
-  );
-}
+/** Rain from here on stands for never. */
+const NEVER = 1000;
+const rainWords = (threshold: number, glass: Glass): string =>
+  threshold >= NEVER ? 'never here' : formatQuantity(threshold, 'rain', glass);
+
+const BIRD_WORDS = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };

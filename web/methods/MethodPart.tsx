@@ -1,0 +1,197 @@
+import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
+import type { ArrayPlan } from '../../core/methods/plan.ts';
+import { formatNumber, formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+import { Choice } from '../parts/Choice.tsx';
+import { Overrule } from '../parts/Overrule.tsx';
+import { METHOD_WORDS, pairs, RUNG_WORDS } from '../parts/words.ts';
+import type { PlanPartProps } from './PlanStep.tsx';
+
+const YES_OR_NO = [
+  ['yes', 'yes'],
+  ['no', 'no'],
+] as const;
+
+/** Method, brush, pole, pace and the escalation ladder of each array, then whether to isolate first. */
+export function MethodPart({ plan, onOverrule, busy }: PlanPartProps) {
+  const { output, overrides } = plan;
+  const several = output.arrays.length > 1;
+  return (
+    <>
+      {output.arrays.map((array) => (
+        <section key={array.arrayId} className={several ? 'mb-3' : ''} aria-label={array.name}>
+          {several && <h4>{array.name}</h4>}
+          <ArrayMethod
+            array={array}
+            several={several}
+            overrides={overrides.arrays?.[array.arrayId] ?? {}}
+            busy={busy}
+            onChange={
+              onOverrule &&
+              ((own) => onOverrule({ ...overrides, arrays: withOwn(overrides.arrays ?? {}, array.arrayId, own) }))
+            }
+          />
+        </section>
+      ))}
+      <Choice
+        what="Isolate first"
+        value={output.isolate ? 'yes' : 'no'}
+        because="On by default; local rules and the maker’s manual come first. DC stays live while the sun shines."
+        overruled={overrides.isolate}
+        recommended="yes"
+      >
+        {onOverrule && (
+          <Overrule
+            what="isolating first"
+            options={YES_OR_NO}
+            current={output.isolate ? 'yes' : 'no'}
+            busy={busy}
+            onOverrule={(value, reason) => onOverrule({ ...overrides, isolate: { value: value === 'yes', reason } })}
+            onWithdraw={overrides.isolate && (() => onOverrule({ ...overrides, isolate: undefined }))}
+          />
+        )}
+      </Choice>
+    </>
+  );
+}
+
+/** The overrides of all arrays with those of one put in place; undefined where none is left. */
+function withOwn(all: Record<string, ArrayOverrides>, arrayId: string, own: ArrayOverrides) {
+  const { [arrayId]: _before, ...others } = all;
+  const standing = Object.values(own).some((entry) => entry !== undefined);
+  const next = standing ? { ...others, [arrayId]: own } : others;
+  return Object.keys(next).length > 0 ? next : undefined;
+}
+
+interface ArrayMethodProps {
+  array: ArrayPlan;
+  several: boolean;
+  overrides: ArrayOverrides;
+  onChange: ((overrides: ArrayOverrides) => void) | undefined;
+  busy: boolean;
+}
+
+function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodProps) {
+  const glass = useGlass();
+  const { method, recommended } = array;
+  const metres = (value: number) => formatQuantity(value, 'length', glass, 0);
+  const pace = (value: number) => `${formatNumber(value, 2, glass)} min a module`;
+  const named = (what: string) => (several ? `${what}, ${array.name}` : what);
+  const way = <K extends Exclude<keyof ArrayOverrides, 'rungs'>>(key: K) => ({
+    busy,
+    onOverrule: (value: NonNullable<ArrayOverrides[K]>['value'], reason: string) =>
+      onChange?.({ ...overrides, [key]: { value, reason } }),
+    onWithdraw: overrides[key] && (() => onChange?.({ ...overrides, [key]: undefined })),
+  });
+  const soak = method.soakMinutes;
+  return (
+    <>
+      <Choice
+        what="Method"
+        value={METHOD_WORDS[method.method.choose]}
+        because={method.method.because}
+        overruled={overrides.method}
+        recommended={METHOD_WORDS[recommended.method.choose]}
+      >
+        {onChange && (
+          <Overrule
+            what={named('method')}
+            options={pairs(METHOD_WORDS)}
+            current={method.method.choose}
+            {...way('method')}
+          />
+        )}
+      </Choice>
+      <Choice
+        what="Brush"
+        value={method.brush.choose}
+        because={method.brush.because}
+        overruled={overrides.brush}
+        recommended={recommended.brush.choose}
+      >
+        {onChange && <Overrule what={named('brush')} words current={method.brush.choose} {...way('brush')} />}
+      </Choice>
+      <Choice
+        what="Pole"
+        value={`${metres(method.pole.choose)}, ${method.access.choose}`}
+        because={method.access.because}
+        overruled={overrides.pole}
+        recommended={metres(recommended.pole.choose)}
+      >
+        {onChange && <Overrule what={named('pole')} kind="length" current={method.pole.choose} {...way('pole')} />}
+      </Choice>
+      <Choice
+        what="Pace"
+        value={pace(method.minutesPerModule)}
+        because={soak.choose > 0 ? `Soak ${soak.choose} min first. ${soak.because}` : soak.because}
+        overruled={overrides.minutesPerModule}
+        recommended={pace(recommended.minutesPerModule)}
+      >
+        {onChange && (
+          <Overrule
+            what={named('pace')}
+            kind="minutes"
+            unit="minutes a module"
+            current={method.minutesPerModule}
+            {...way('minutesPerModule')}
+          />
+        )}
+      </Choice>
+      <Ladder array={array} named={named} overrides={overrides} onChange={onChange} busy={busy} />
+    </>
+  );
+}
+
+function Ladder({
+  array,
+  named,
+  overrides,
+  onChange,
+  busy,
+}: Omit<ArrayMethodProps, 'several'> & { named: (what: string) => string }) {
+  const { rungs } = overrides;
+  return (
+    <table className="table mt-1">
+      <thead>
+        <tr>
+          <th>Escalation</th>
+          <th>Here</th>
+          <th>Because, and mind</th>
+          {onChange && (
+            <th>
+              <span className="visually-hidden">Overrule</span>
+            </th>
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {array.method.escalation.map(({ rung, use, because, caution }) => (
+          <tr key={rung}>
+            <td>{RUNG_WORDS[rung]}</td>
+            <td className={`text-nowrap ${use ? 'fw-bold' : 'quiet'}`}>{use ? 'yes' : 'not here'}</td>
+            <td>
+              {rungs?.[rung] && <div className="overruled">Overruled: {rungs[rung]?.reason}</div>}
+              {because} {use && <span className="quiet">{caution}</span>}
+            </td>
+            {onChange && (
+              <td className="text-end">
+                <Overrule
+                  what={named(RUNG_WORDS[rung])}
+                  options={YES_OR_NO}
+                  current={use ? 'yes' : 'no'}
+                  busy={busy}
+                  onOverrule={(value, reason) =>
+                    onChange({ ...overrides, rungs: { ...rungs, [rung]: { value: value === 'yes', reason } } })
+                  }
+                  onWithdraw={
+                    rungs?.[rung] && (() => onChange({ ...overrides, rungs: { ...rungs, [rung]: undefined } }))
+                  }
+                />
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,74 @@
+import { formatMoney, formatNumber, formatQuantity } from '../../core/units/format.ts';
+import { useCurrency, useGlass } from '../api/hooks.ts';
+import { Choice } from '../parts/Choice.tsx';
+import { Overrule } from '../parts/Overrule.tsx';
+import { WATER_WORDS } from '../parts/words.ts';
+import type { PlanPartProps } from './PlanStep.tsx';
+
+/** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
+export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
+  const glass = useGlass();
+  const currency = useCurrency();
+  const { water, waterWay } = plan.output;
+  const overruled = plan.overrides.waterWay;
+  return (
+    <>
+      <h3>Water</h3>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>Way</th>
+            <th className="number">On the glass</th>
+            <th className="number">Salts left</th>
+            <th>Finish</th>
+            <th className="number">Drawn</th>
+            <th className="number">Resin used</th>
+            <th className="number">This visit</th>
+          </tr>
+        </thead>
+        <tbody>
+          {water.options.map((option) => (
+            <tr
+              key={option.way}
+              className={`water-row ${option.way === waterWay ? 'chosen' : ''}`}
+              aria-current={option.way === waterWay || undefined}
+            >
+              <td>{WATER_WORDS[option.way]}</td>
+              <td className="number">{formatQuantity(option.conductivity, 'conductivity', glass)}</td>
+              <td className="number">{formatQuantity(option.residue, 'residue', glass)}</td>
+              <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
+              <td className="number">{formatQuantity(option.drawn, 'volume', glass)}</td>
+              <td className="number">
+                {option.chargeUsed === null ? '' : `${formatNumber(option.chargeUsed, 2, glass)} charge`}
+              </td>
+              <td className="number">{formatMoney(option.cost, currency, glass)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Choice
+        what="Water"
+        value={WATER_WORDS[waterWay] ?? waterWay}
+        because={water.recommendedBecause}
+        overruled={overruled}
+        recommended={WATER_WORDS[water.recommended]}
+      >
+        {onOverrule && (
+          <Overrule
+            what="water"
+            options={water.options.map(({ way }) => [way, WATER_WORDS[way] ?? way] as const)}
+            current={waterWay}
+            busy={busy}
+            onOverrule={(value, reason) => onOverrule({ ...plan.overrides, waterWay: { value, reason } })}
+            onWithdraw={overruled && (() => onOverrule({ ...plan.overrides, waterWay: undefined }))}
+          />
+        )}
+      </Choice>
+      {water.warnings.map((warning) => (
+        <div className="notice" key={warning}>
+          {warning}
+        </div>
+      ))}
+    </>
+  );
+}
