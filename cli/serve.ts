@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { buildWeb } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
 import { loadDemo } from './demo.ts';
-import { inviteFirstOwner } from './firstOwner.ts';
+import { firstWords } from './firstOwner.ts';
 import { dataFolder, webFolder } from './folders.ts';
 import { startServerProcess } from './serverProcess.ts';
 
@@ -27,7 +27,7 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
       process.once('SIGTERM', resolve);
       server.child.once('exit', () => resolve());
     });
-    console.log(demo ? await loadDemo(url, server.address) : await inviteFirstOwner(url, server.address));
+    console.log(demo ? await loadDemo(url, server.address) : await firstWords(url, server.address));
     console.log(`\nWide Pail is at ${server.address}   (Ctrl-C stops it)`);
     await stopped;
     if (server.child.exitCode === null) await server.stop();

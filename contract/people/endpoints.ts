@@ -118,6 +118,7 @@ export const peopleEndpoints = {
     summary: 'Whom an invitation is for',
     roles: 'public',
     params: token,
+    /** name and email are empty on the first owner's link */
     answer: z.object({ name: z.string(), email: z.string(), role, company: z.string() }),
   }),
   acceptInvitation: endpoint({
@@ -126,7 +127,12 @@ export const peopleEndpoints = {
     summary: 'Accept an invitation and choose a password',
     roles: 'public',
     params: token,
-    body: z.object({ password }),
+    body: z.object({
+      password,
+      /** only for the first owner, whose link names nobody */
+      name: text(100).optional(),
+      email: email.optional(),
+    }),
     answer: session,
   }),
   readCompany: endpoint({

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { cleanedModules, countMarks, type JobEntry, jobProgress, openCautions } from './progress.ts';
+import { cleanedModules, countMarks, type JobEntry, jobProgress, lackingFor, openCautions } from './progress.ts';
 import { jobSteps, type Step } from './steps.ts';
 
 const steps = jobSteps({ access: 'from the ground', escalates: false, rungs: ['water'], isolate: true });
@@ -75,6 +75,27 @@ describe('the progress of a job', () => {
     const back = entry({ kind: 'caution', step: 'arrive', caution: caution?.key, answer: false });
     const progress = jobProgress(steps, [...answerAll(first), { ...back, at: new Date(9e9).toISOString() }]);
     expect(openCautions(first, progress.steps[0])).to.deep.equal([caution?.key]);
+  });
+
+  it('does not call a step done that has neither reading, mark nor water read', () => {
+    const named = (key: string) => steps.find((step) => step.key === key) as Step;
+    const reading = entry({
+      kind: 'reading',
+      when: 'before',
+      array: 'a',
+      quantity: 'power',
+      reading: { value: 1, poaIrradiance: 1, tempModule: 1 },
+    });
+    const mark = entry({ kind: 'mark', array: 'a', modules: [0], mark: 'brushed' });
+    const water = entry({ kind: 'water', conductivity: 10, temperature: 18 });
+    const nothing = jobProgress(steps, []);
+    const all = jobProgress(steps, [reading, mark, water]);
+    for (const key of ['before', 'ready', 'brush']) {
+      expect(lackingFor(named(key), nothing), key).to.be.a('string');
+      expect(lackingFor(named(key), all), key).to.equal(null);
+    }
+    expect(lackingFor(named('after'), all)).to.match(/what the wash did/);
+    expect(lackingFor(named('lip'), nothing)).to.equal(null);
   });
 
   it('leaves a step out with its reason and goes on', () => {

@@ -149,6 +149,18 @@ export function openCautions(step: Step, state: StepState | undefined): string[]
   return step.cautions.map((caution) => caution.key).filter((key) => !passed.has(key));
 }
 
+/** What a step still lacks before it can be called done, in words; null where nothing. It can be left out with a reason. */
+export function lackingFor(step: Step, progress: JobProgress): string | null {
+  const has = (when: 'before' | 'after') => progress.readings.some((reading) => reading.when === when);
+  if (step.ends === 'before-readings' && !has('before'))
+    return 'No reading kept yet. Without one there is nothing to compare with.';
+  if (step.ends === 'after-readings' && !has('after'))
+    return 'No reading kept yet. Without one nothing shows what the wash did.';
+  if (step.ends === 'water' && progress.water.length === 0) return 'The water has not been read yet.';
+  if (step.ends === 'modules' && Object.keys(progress.marks).length === 0) return 'No module is marked yet.';
+  return null;
+}
+
 /** How many of an array's modules got each mark; the rest are left. */
 export function countMarks(
   marks: Record<number, ModuleMark> | undefined,

@@ -107,7 +107,7 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
     parts.push({
       columns: shown.slice(first, first + 2).map((photo) => ({
         stack: [
-          { image: pictures[photo.id] ?? '', fit: [236, 150] },
+          { image: pictures[photo.id] ?? '', fit: [236, 128] },
           { text: photo.caption || photo.role.replace('-', ' '), style: 'quiet' },
         ],
       })),

@@ -1,6 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { Caller, type Harness, OWNER, startHarness } from '../testing/harness.ts';
+import { readEnvironment } from '../environment.ts';
+import { startServer } from '../start.ts';
+import { openDatabase } from '../storage/database.ts';
+import { Caller, emptyDatabase, type Harness, newCompany, OWNER, startHarness } from '../testing/harness.ts';
+import { inviteFirstOwner } from './setUp.ts';
 
 describe('people and sign-in', () => {
   let harness: Harness;
@@ -84,5 +88,43 @@ describe('people and sign-in', () => {
     const glass = { units: 'us', decimalMark: ',', dateOrder: 'mdy' };
     await harness.owner.must('PUT', '/api/session/glass', { ...glass, version: person.version });
     expect((await harness.owner.must('GET', '/api/session')).person.glass).to.deep.equal(glass);
+  });
+});
+
+describe('the first owner of a new installation', () => {
+  it('comes in by the newest link, says who it is, and no second one can', async () => {
+    const url = await emptyDatabase();
+    const database = openDatabase(url, 2);
+    const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
+    const caller = new Caller(server.address);
+    try {
+      const older = await inviteFirstOwner(database, newCompany(), new Date());
+      const token = await inviteFirstOwner(database, newCompany(), new Date());
+      expect((await caller.send('GET', `/api/invitations/${older}`)).status).to.equal(404);
+      const path = `/api/invitations/${token}/accept`;
+      const nameless = await caller.send('POST', path, { password: OWNER.password });
+      expect(nameless.body.issues[0].path).to.equal('name');
+      await caller.must('POST', path, OWNER);
+      const { person } = await (await caller.signIn()).must('GET', '/api/session');
+      expect(person).to.include({ name: OWNER.name, email: OWNER.email, role: 'owner' });
+      expect(await inviteFirstOwner(database, newCompany(), new Date())).to.equal(null);
+    } finally {
+      await database.destroy();
+      await server.stop();
+    }
+  });
+
+  it('is the only one who may choose the address: an invited person’s stays as it was invited', async () => {
+    const harness = await startHarness();
+    try {
+      const body = { id: randomUUID(), name: 'New', email: 'asked@test.example', role: 'crew' };
+      const { token } = await harness.owner.must('POST', '/api/invitations', body);
+      const caller = new Caller(harness.server.address);
+      await caller.must('POST', `/api/invitations/${token}/accept`, { ...OWNER, email: 'other@test.example' });
+      const { people } = await harness.owner.must('GET', '/api/people');
+      expect(people.map(({ email }: { email: string }) => email)).to.include('asked@test.example');
+    } finally {
+      await harness.stop();
+    }
   });
 });

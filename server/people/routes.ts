@@ -18,7 +18,7 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
   invite: (context, { body }) => people.invite(context, body),
   readInvitation: (context, { params }) => people.readInvitation(context, params.token),
   acceptInvitation: async (context, { params, body, session }) => {
-    const person = await people.acceptInvitation(context, params.token, body.password);
+    const person = await people.acceptInvitation(context, params.token, body);
     return people.readSession({ ...context, person }, await session.open(person.id));
   },
   readCompany: (context) => people.readCompany(context),

@@ -3,7 +3,9 @@ import type { z } from 'zod';
 import type { companyFields } from '../../contract/people/endpoints.ts';
 import { DEFAULT_GLASS } from '../../core/units/format.ts';
 import { type Database, json } from '../storage/database.ts';
-import { hashPassword } from './passwords.ts';
+import { hashPassword, hashToken, makeToken } from './passwords.ts';
+
+const FIRST_LINK_DAYS = 7;
 
 export interface FirstPerson {
   name: string;
@@ -34,5 +36,34 @@ export async function setUpCompany(
       glass: json(DEFAULT_GLASS),
     });
     return id;
+  });
+}
+
+/**
+ * A company to be filled in and a one-time link for its first owner, who says name and address on accepting it.
+ * A link made before and not used stops working.
+ * @returns the token of the link, or null where somebody is here already
+ */
+export async function inviteFirstOwner(
+  database: Database,
+  company: z.output<typeof companyFields>,
+  now: Date,
+): Promise<string | null> {
+  const token = makeToken();
+  return database.transaction(async (trx) => {
+    await trx.raw('lock table company in exclusive mode');
+    if (await trx('people').first('id')) return null;
+    if ((await trx('company').first()) === undefined)
+      await trx('company').insert({ ...company, prices: json(company.prices), water: json(company.water) });
+    await trx('invitations').delete();
+    await trx('invitations').insert({
+      id: randomUUID(),
+      name: '',
+      email: '',
+      role: 'owner',
+      tokenHash: hashToken(token),
+      expiresAt: new Date(now.getTime() + FIRST_LINK_DAYS * 86_400_000),
+    });
+    return token;
   });
 }

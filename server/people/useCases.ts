@@ -126,16 +126,24 @@ export async function readInvitation(context: OpenContext, token: string) {
   return { name, email, role, company: company?.name ?? '' };
 }
 
-export async function acceptInvitation(context: OpenContext, token: string, password: string): Promise<Person> {
+export async function acceptInvitation(
+  context: OpenContext,
+  token: string,
+  body: BodyOf<Endpoints['acceptInvitation']>,
+): Promise<Person> {
   const invitation = await openInvitation(context, token);
-  const passwordHash = await hashPassword(password);
+  const name = invitation.name || body.name;
+  const email = invitation.email || body.email;
+  if (name === undefined) throw invalid('name', 'is missing; type yours');
+  if (email === undefined) throw invalid('email', 'is missing; type the address you will sign in with');
+  const passwordHash = await hashPassword(body.password);
   return context.database.transaction(async (trx) => {
     const used = await trx('invitations')
       .where({ id: invitation.id })
       .whereNull('usedAt')
       .update({ usedAt: context.clock() });
     if (used === 0) throw outOfOrder('This invitation has been used.');
-    const { id, name, email, role } = invitation;
+    const { id, role } = invitation;
     await trx('people').insert({ id, name, email, role, passwordHash, glass: json(DEFAULT_GLASS) });
     await trail(
       trx,

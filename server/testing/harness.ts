@@ -65,8 +65,12 @@ export class Caller {
   }
 }
 
-/** A new database on the throwaway cluster, migrated, with a company and its owner. @returns its address */
-export async function newDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
+/** A company as a new installation finds it. */
+export const newCompany = () =>
+  companyFields.parse(JSON.parse(readFileSync(join(import.meta.dirname, '../../demo/company.json'), 'utf8')));
+
+/** A new database on the throwaway cluster, migrated and empty. @returns its address */
+export async function emptyDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
   if (!cluster) throw new Error('These tests need TEST_CLUSTER; run them by ./pail test');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const client = new pg.Client({ connectionString: cluster });
@@ -77,10 +81,17 @@ export async function newDatabase(cluster = process.env.TEST_CLUSTER): Promise<s
   url.pathname = `/${name}`;
   const database = openDatabase(url.href, 2);
   await migrate(database);
-  const file = join(import.meta.dirname, '../../demo/company.json');
-  await setUpCompany(database, companyFields.parse(JSON.parse(readFileSync(file, 'utf8'))), OWNER);
   await database.destroy();
   return url.href;
+}
+
+/** An empty database with a company and its owner. @returns its address */
+export async function newDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
+  const url = await emptyDatabase(cluster);
+  const database = openDatabase(url, 2);
+  await setUpCompany(database, newCompany(), OWNER);
+  await database.destroy();
+  return url;
 }
 
 export interface Harness {

@@ -16,7 +16,7 @@ import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, pairs, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
 import { FormFoot } from '../sites/forms.tsx';
-import type { Seen } from './LookStep.tsx';
+import type { Seen } from './seen.ts';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
   causesText: z.string().max(500).default(''),

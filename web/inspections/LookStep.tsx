@@ -6,9 +6,7 @@ import { useAsk, useAskAgain } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { InspectionForm } from './InspectionForm.tsx';
-
-/** What is being typed, for the roof to show before it is recorded. */
-export type Seen = Pick<Inspection, 'soils'> & { defects: { module: number; kind: string }[] };
+import type { Seen } from './seen.ts';
 
 /** Look: what lies on the glass now, beside what lay on it last time. */
 export function LookStep({

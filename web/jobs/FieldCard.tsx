@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
-import { openCautions } from '../../core/jobs/progress.ts';
+import { lackingFor, openCautions } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
@@ -26,16 +26,19 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
   if (step === undefined) return <Finished job={job} />;
   const state = progress.steps.find(({ key }) => key === step.key);
   const open = openCautions(step, state);
+  const lacking = lackingFor(step, progress);
   return (
     <>
       <main className="field-card">
-        <div className="order">
-          <span>
-            Step {index + 1} of {job.steps.length}
-          </span>
-          {state?.startedAt && <Timer since={state.startedAt} />}
+        <div className="card-head">
+          <h1 className="verb">{step.verb}</h1>
+          <div className="order">
+            <span>
+              Step {index + 1} of {job.steps.length}
+            </span>
+            {state?.startedAt && <Timer since={state.startedAt} />}
+          </div>
         </div>
-        <h1 className="verb">{step.verb}</h1>
         <p className="sentence">{step.sentence}</p>
         <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
         {open.length === 0 && state?.startedAt && (
@@ -48,6 +51,10 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           <button type="button" className="btn btn-primary" disabled>
             Answer what stands above first
           </button>
+        ) : state?.startedAt && lacking !== null ? (
+          <p className="lacking" role="status">
+            {lacking} Or leave the step out above, with a reason.
+          </p>
         ) : state?.startedAt ? (
           <button
             type="button"

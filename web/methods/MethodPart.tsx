@@ -5,7 +5,7 @@ import { useGlass } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { METHOD_WORDS, pairs, RUNG_WORDS } from '../parts/words.ts';
-import type { PlanPartProps } from './PlanStep.tsx';
+import type { PlanPartProps } from './planPart.ts';
 
 const YES_OR_NO = [
   ['yes', 'yes'],

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Plan, PlanOverrides } from '../../contract/methods/endpoints.ts';
+import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
@@ -10,6 +10,7 @@ import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { MethodPart } from './MethodPart.tsx';
+import type { PlanPartProps } from './planPart.ts';
 import { VisitsTable } from './VisitsTable.tsx';
 import { WaterPart } from './WaterPart.tsx';
 
@@ -66,13 +67,6 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
       {last && <PlanPage plan={last} onOverrule={desk ? run : undefined} busy={make.isPending} />}
     </>
   );
-}
-
-export interface PlanPartProps {
-  plan: Plan;
-  /** plans again with these overrides; left out for those who may only read */
-  onOverrule: ((overrides: PlanOverrides) => void) | undefined;
-  busy: boolean;
 }
 
 function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {

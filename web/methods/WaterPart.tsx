@@ -3,7 +3,7 @@ import { useCurrency, useGlass } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { WATER_WORDS } from '../parts/words.ts';
-import type { PlanPartProps } from './PlanStep.tsx';
+import type { PlanPartProps } from './planPart.ts';
 
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {

@@ -5,33 +5,63 @@ import { keepCsrf } from '../api/client.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
-/** A one-time link: choose a password and be in. */
+/** A one-time link: choose a password and be in. The first owner also says who that is. */
 export function Join() {
   const { token = '' } = useParams();
   const navigate = useNavigate();
   const [password, setPassword] = useState('');
+  const [name, setName] = useState('');
+  const [email, setEmail] = useState('');
   const invitation = useAsk('readInvitation', { params: { token } });
   const accept = useDo('acceptInvitation', (session) => {
     keepCsrf(session.csrf);
     navigate('/', { replace: true });
   });
+  const nameless = invitation.data?.email === '';
   return (
     <main className="door">
       <Form
         className="sheet"
         onSubmit={(event) => {
           event.preventDefault();
-          accept.mutate({ params: { token }, body: { password } });
+          accept.mutate({ params: { token }, body: { password, ...(nameless ? { name, email } : {}) } });
         }}
       >
         {invitation.isPending && <Waiting />}
         <Trouble error={invitation.error} />
         {invitation.data && (
           <>
-            <h1 className="h2">Welcome, {invitation.data.name}</h1>
-            <p>
-              You join {invitation.data.company} as {invitation.data.role}. You will sign in as {invitation.data.email}.
-            </p>
+            <h1 className="h2">{nameless ? 'Welcome' : `Welcome, ${invitation.data.name}`}</h1>
+            {nameless ? (
+              <>
+                <p>You become the owner of this installation. The company’s name and prices are yours to set next.</p>
+                <Form.Label htmlFor="name">Your name</Form.Label>
+                <Form.Control
+                  id="name"
+                  autoComplete="name"
+                  required
+                  value={name}
+                  onChange={(event) => setName(event.target.value)}
+                />
+                <Form.Label htmlFor="email" className="mt-2">
+                  Email, to sign in with
+                </Form.Label>
+                <Form.Control
+                  id="email"
+                  type="email"
+                  autoComplete="username"
+                  required
+                  className="mb-2"
+                  value={email}
+                  onChange={(event) => setEmail(event.target.value)}
+                />
+              </>
+            ) : (
+              <p>
+                You join {invitation.data.company} as {invitation.data.role}. You will sign in as{' '}
+                {invitation.data.email}.
+              </p>
+            )}
             <Form.Label htmlFor="password">Choose a password</Form.Label>
             <Form.Control
               id="password"
