@@ -59,7 +59,7 @@ function CompanyForm({ company }: { company: Company }) {
               suffix={company.currency}
             />
             <NumberField name="prices.minimumCharge" label="Minimum charge" {...money} suffix={company.currency} />
-            <NumberField name="prices.riskShare" label="On labour for each storey above one" kind="fraction" />
+            <NumberField name="prices.riskShare" label="Each storey above one" kind="fraction" />
             <NumberField name="prices.planDiscount" label="Off for a plan of visits" kind="fraction" />
             <NumberField name="prices.taxRate" label="Tax" kind="fraction" />
           </div>
@@ -75,8 +75,8 @@ function CompanyForm({ company }: { company: Company }) {
               kind="fraction"
             />
             <NumberField name="water.changeAt" label="Resin is changed at" kind="conductivity" />
-            <NumberField name="water.osmosisRejection" label="Salts held back by the membrane" kind="fraction" />
-            <NumberField name="water.osmosisRecovery" label="Feed that becomes permeate" kind="fraction" />
+            <NumberField name="water.osmosisRejection" label="Membrane holds back" kind="fraction" />
+            <NumberField name="water.osmosisRecovery" label="Recovery" kind="fraction" />
             <NumberField name="water.osmosisFlow25" label="Permeate at 25 °C" kind="volume" suffix="L/h" />
             <NumberField name="water.boughtConductivity" label="Bought water reads" kind="conductivity" />
             <NumberField name="water.sourcePer1000" label="Source water, 1000 L" {...money} suffix={company.currency} />
