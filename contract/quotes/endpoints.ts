@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Reason } from '../../core/reasons.ts';
 import type { Spread } from '../../core/statistics/summary.ts';
 import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
@@ -31,6 +32,7 @@ export interface QuoteBenefit {
   planSaves: number;
   planCosts: number;
   planVerdict: 'pays' | 'may-pay' | 'does-not-pay';
+  reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
 }
 
 export const quote = z.object({

@@ -23,7 +23,7 @@ export interface ArrayProof {
   /** why there is no figure, where there is none */
   missing: string | null;
   warnings: ReadingWarning[];
-  reason: Reason | null;
+  reasons: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
   defects: { kind: string; module: number; severity: string; note: string }[];
   photos: Photo[];
 }

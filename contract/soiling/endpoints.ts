@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { ReckoningOutput } from '../../core/soiling/reckon.ts';
+import type { ReckoningOutput } from '../../core/soiling/reckoning.ts';
 import type { YearAheadInput } from '../../core/soiling/yearAhead.ts';
 import { computed, fraction, id, idParams, overruled, pageOf, pageQuery } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';

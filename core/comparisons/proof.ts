@@ -1,5 +1,5 @@
 import type { ReadingEntry } from '../jobs/progress.ts';
-import type { Reason } from '../reasons.ts';
+import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
 import { averageReadings } from './average.ts';
 import {
   COMPARE_UNCERTAINTY,
@@ -32,7 +32,8 @@ export interface Proof {
   /** why there is no figure, where there is none */
   missing: string | null;
   warnings: ReadingWarning[];
-  reason: Reason | null;
+  /** of the three figures, where there are any */
+  reasons: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
 }
 
 /** Temperature coefficient of short-circuit current, 1/K, where the maker's is not at hand. */
@@ -46,7 +47,7 @@ const nothing = (missing: string): Proof => ({
   after: null,
   missing,
   warnings: [],
-  reason: null,
+  reasons: null,
 });
 
 /** What the readings of a job prove about one array: gain and loss with their uncertainty, or why not. */
@@ -120,7 +121,7 @@ function proved(
     after: second.reading,
     missing: null,
     warnings: warnings.filter((warning, index) => warnings.findIndex(({ code }) => code === warning.code) === index),
-    reason: reasonOf(compared, comparison, control !== undefined),
+    reasons: reasonsOf(compared, comparison),
   };
 }
 
@@ -130,17 +131,17 @@ function controlOf(before: ReadingEntry[], after: ReadingEntry[]): CompareInput[
   return first && second ? { before: first, after: second } : undefined;
 }
 
-function reasonOf(input: CompareInput, comparison: Comparison, hasControl: boolean): Reason {
+function reasonsOf(input: CompareInput, comparison: Comparison): NonNullable<Proof['reasons']> {
   const kind = input.quantity === 'power' ? 'power' : 'current';
-  return {
-    what: 'What the cleaning added, brought to the same sun and temperature',
-    kind: 'fraction',
-    value: comparison.gain,
-    low: comparison.gain - comparison.expandedUncertainty,
-    high: comparison.gain + comparison.expandedUncertainty,
-    formula: hasControl
-      ? '(after ÷ before) ÷ (control after ÷ control before), each reading brought to 25 °C; gain = that − 1, loss = 1 − 1 ÷ that.'
-      : '(after ÷ before) × (irradiance before ÷ irradiance after), each reading brought to 25 °C; gain = that − 1, loss = 1 − 1 ÷ that.',
+  const { gain, loss, expandedUncertainty } = comparison;
+  const ratio = input.control
+    ? '(after ÷ before) ÷ (control after ÷ control before), each reading brought to 25 °C'
+    : '(after ÷ before) × (irradiance before ÷ irradiance after), each reading brought to 25 °C';
+  const changed = (change: Partial<CompareInput['after']>) =>
+    compare({ ...input, after: { ...input.after, ...change } });
+  const brighter = changed({ poaIrradiance: input.after.poaIrradiance * 1.02 });
+  const warmer = changed({ tempModule: input.after.tempModule + 5 });
+  const shared = {
     source: 'IEC 60891 for the corrections, JCGM 100:2008 for the uncertainty (coverage factor 2)',
     assumption: false,
     inputs: [
@@ -150,16 +151,56 @@ function reasonOf(input: CompareInput, comparison: Comparison, hasControl: boole
       { name: 'After', value: input.after.value, kind },
       { name: 'Irradiance after', value: input.after.poaIrradiance, kind: 'irradiance' },
       { name: 'Module temperature after', value: input.after.tempModule, kind: 'temperature' },
-    ],
-    drivers: [
-      {
-        change: 'irradiance after read 2 % too low',
-        becomes: compare({ ...input, after: { ...input.after, poaIrradiance: input.after.poaIrradiance * 1.02 } }).gain,
-      },
-      {
-        change: 'module 5 K warmer after',
-        becomes: compare({ ...input, after: { ...input.after, tempModule: input.after.tempModule + 5 } }).gain,
-      },
-    ],
+    ] satisfies ReasonInput[],
+  };
+  const drivers = (of: (result: Comparison) => number | null): ReasonDriver[] => [
+    { change: 'irradiance after read 2 % too low', becomes: of(brighter) ?? 0 },
+    { change: 'module 5 K warmer after', becomes: of(warmer) ?? 0 },
+  ];
+  const uncertainty = { ...COMPARE_UNCERTAINTY, ...input.uncertainty };
+  return {
+    gain: {
+      ...shared,
+      what: 'What the cleaning added to what there was, brought to the same sun and temperature',
+      kind: 'fraction',
+      value: gain,
+      low: gain - expandedUncertainty,
+      high: gain + expandedUncertainty,
+      formula: `${ratio}; gain = that − 1.`,
+      drivers: drivers((result) => result.gain),
+    },
+    loss: {
+      ...shared,
+      what: 'What the dirt had been taking of what there is now, brought to the same sun and temperature',
+      kind: 'fraction',
+      value: loss,
+      formula: `${ratio}; loss = 1 − 1 ÷ that. Gain and loss are two answers to two questions.`,
+      drivers: drivers((result) => result.loss),
+    },
+    uncertainty: {
+      ...shared,
+      what: 'How far the gain may be out, either way',
+      kind: 'fraction',
+      value: expandedUncertainty,
+      formula: input.control
+        ? 'Twice the root of 4 × (repeatability² + (coefficient × temperature error)²), × ratio. The irradiance falls out.'
+        : 'Twice the root of 2 × (repeatability² + (coefficient × temperature error)²) + (error of the irradiance ratio)², × ratio.',
+      inputs: [
+        { name: 'Repeatability of a reading', value: uncertainty.repeatability, kind: 'fraction' },
+        { name: 'Error of the irradiance ratio', value: uncertainty.irradianceRatio, kind: 'fraction' },
+        { name: 'Error of a module temperature', value: uncertainty.temperature, kind: 'temperatureDifference' },
+        { name: 'Temperature coefficient, a kelvin', value: `${(input.temperatureCoefficient * 100).toFixed(2)} %` },
+      ],
+      drivers: [
+        {
+          change: 'temperatures known to 2 K only',
+          becomes: compare({ ...input, uncertainty: { ...uncertainty, temperature: 2 } }).expandedUncertainty,
+        },
+        {
+          change: 'irradiance ratio known to 2 % only',
+          becomes: compare({ ...input, uncertainty: { ...uncertainty, irradianceRatio: 0.02 } }).expandedUncertainty,
+        },
+      ],
+    },
   };
 }

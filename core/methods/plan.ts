@@ -66,7 +66,7 @@ export interface PlanOutput {
   usedShare: number;
   kit: KitItem[];
   isolate: boolean;
-  reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit', Reason>;
+  reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
@@ -234,6 +234,40 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
         { name: 'Worth of a kWh', value: input.valuePerKWh, kind: 'money' },
       ],
       drivers: [],
+    },
+    recoverable: {
+      what: 'Energy that one wash now brings back before the glass has soiled again',
+      kind: 'energy',
+      value: recoverable.p50,
+      low: recoverable.p10,
+      high: recoverable.p90,
+      formula: 'Energy lost if nobody washes − energy lost if washed on the first day, over all arrays of the site.',
+      source: 'Kimber et al. 2006 over the site’s made-up weather years',
+      assumption: true,
+      inputs: [
+        { name: 'Arrays', value: input.arrays.length, kind: 'count' },
+        { name: 'Weather years', value: input.arrays[0]?.year.years ?? 0, kind: 'count' },
+      ],
+      drivers: [],
+    },
+    planSaves: {
+      what: 'Energy that the visits of a year save, in money',
+      kind: 'money',
+      value: (visits.options[0]?.lostValue ?? 0) - (chosen?.lostValue ?? 0),
+      formula: 'What the dirt takes in a year with no visit − what it takes with these visits, evenly placed.',
+      source: 'Kimber et al. 2006 over the site’s made-up weather years; prices as entered',
+      assumption: true,
+      inputs: [
+        { name: 'Visits a year', value: visitsChosen, kind: 'count' },
+        { name: 'Dirt with no visit, a year', value: visits.options[0]?.lostValue ?? null, kind: 'money' },
+        { name: 'Dirt with them, a year', value: chosen?.lostValue ?? null, kind: 'money' },
+      ],
+      drivers: visits.options
+        .filter((option) => Math.abs(option.visits - visitsChosen) === 1)
+        .map((option) => ({
+          change: `${option.visits} visits a year`,
+          becomes: (visits.options[0]?.lostValue ?? 0) - option.lostValue,
+        })),
     },
   };
 }

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { type ReckonInput, reckon, valueOfEnergy } from './reckon.ts';
+import { reckon, valueOfEnergy } from './reckon.ts';
+import type { ReckonInput } from './reckoning.ts';
 
 const input: ReckonInput = {
   site: {

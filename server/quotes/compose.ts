@@ -39,6 +39,11 @@ function benefit(plan: Plan, gross: number, visits: number, planCosts: number): 
     planSaves,
     planCosts,
     planVerdict: planSaves >= planCosts ? 'pays' : 'does-not-pay',
+    reasons: {
+      worth: output.reasons.benefit,
+      recoverable: output.reasons.recoverable,
+      planSaves: output.reasons.planSaves,
+    },
   };
 }
 

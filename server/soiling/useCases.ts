@@ -4,7 +4,7 @@ import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { type Reckoning, reckoning, type soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import type { ReckonInput } from '../../core/soiling/reckon.ts';
+import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';

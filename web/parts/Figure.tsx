@@ -39,12 +39,14 @@ export function showRange(
 interface FigureProps {
   label: string;
   reason: Reason;
-  /** what stands under the figure instead of its range */
+  /** what stands under the figure, after its range where it has one */
   note?: string;
+  /** what stands before the value, such as a plus-minus sign */
+  sign?: string;
 }
 
 /** A computed figure. Clicking it opens its reasons: inputs, formula in words, source, what would change it most. */
-export function Figure({ label, reason, note }: FigureProps) {
+export function Figure({ label, reason, note, sign = '' }: FigureProps) {
   const [open, setOpen] = useState(false);
   const glass = useGlass();
   const currency = useCurrency();
@@ -53,9 +55,14 @@ export function Figure({ label, reason, note }: FigureProps) {
     <>
       <button type="button" className="figure-box" onClick={() => setOpen(true)}>
         <span className="label">{label}</span>
-        <span className="value">{show(reason.value, reason.kind, glass, currency)}</span>
+        <span className="value">
+          {sign}
+          {show(reason.value, reason.kind, glass, currency)}
+        </span>
         <span className="range">
-          {ranged ? showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, glass, currency) : note}
+          {ranged && showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, glass, currency)}
+          {ranged && note && ', '}
+          {note}
         </span>
         <span className="why">why this figure</span>
       </button>

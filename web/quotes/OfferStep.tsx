@@ -2,18 +2,11 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import {
-  formatDate,
-  formatMoney,
-  formatNumber,
-  formatQuantity,
-  formatRange,
-  minorDigits,
-} from '../../core/units/format.ts';
+import { formatDate, formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { Plain } from '../parts/Figure.tsx';
+import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { QUOTE_WORDS } from '../parts/words.ts';
@@ -119,25 +112,26 @@ function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string)
             note={`${money(quote.planned.gross * quote.visits)} a year`}
           />
         )}
-        <Plain
-          label="One wash is worth"
-          value={money(benefit.worth.p50)}
-          note={`${money(benefit.worth.p10)} to ${money(benefit.worth.p90)}`}
-        />
-        <Plain
+        <Figure label="One wash is worth" reason={benefit.reasons.worth} />
+        <Figure
           label="Energy it brings back"
-          value={formatQuantity(benefit.recoverable.p50, 'energy', glass)}
-          note={`${formatRange(benefit.recoverable.p10, benefit.recoverable.p90, 'energy', glass)}, ${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`}
+          reason={benefit.reasons.recoverable}
+          note={`${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`}
         />
+        {quote.planned && (
+          <Figure
+            label={`${quote.visits} visits a year save`}
+            reason={benefit.reasons.planSaves}
+            note={`and cost ${money(benefit.planCosts)}`}
+          />
+        )}
       </div>
       <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
       {quote.planned && (
         <p>
-          {quote.visits} visits a year would save {money(benefit.planSaves)} of energy and cost{' '}
-          {money(benefit.planCosts)}:{' '}
           {benefit.planVerdict === 'pays'
-            ? 'on these figures the plan pays.'
-            : 'on these figures the plan does not pay for itself in energy.'}
+            ? `On these figures the plan of ${quote.visits} visits pays.`
+            : `On these figures the plan of ${quote.visits} visits does not pay for itself in energy.`}
         </p>
       )}
       <Lines quote={quote} />

@@ -1,7 +1,7 @@
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { Figure, Plain } from '../parts/Figure.tsx';
+import { Figure } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
 import { DEFECT_WORDS } from '../parts/words.ts';
 
@@ -13,18 +13,19 @@ export function ProofPart({ array }: { array: ArrayProof }) {
   return (
     <section className="mb-3">
       <h3>{array.name}</h3>
-      {comparison && array.reason ? (
+      {comparison && array.reasons ? (
         <>
           <div className="figures">
-            <Figure label="Gain, on what it gave dirty" reason={array.reason} />
-            <Plain
+            <Figure label="Gain, on what it gave dirty" reason={array.reasons.gain} />
+            <Figure
               label="Loss there was, of what it gives clean"
-              value={formatQuantity(comparison.loss, 'fraction', glass)}
+              reason={array.reasons.loss}
               note="1 − 1 ÷ (1 + gain)"
             />
-            <Plain
+            <Figure
               label="Uncertainty of the gain"
-              value={`± ${formatQuantity(comparison.expandedUncertainty, 'fraction', glass)}`}
+              reason={array.reasons.uncertainty}
+              sign="± "
               note={comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none'}
             />
           </div>

@@ -97,19 +97,20 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
           }
         />
       </div>
-      {expectation && (
-        <div className={`notice ${expectation.distinguishable ? '' : 'plain'}`}>
-          <strong>Meter beside eye.</strong> The reading gave{' '}
-          {formatQuantity(expectation.performance, 'fraction', glass)} of the{' '}
-          {formatQuantity(expectation.expected, 'power', glass)} expected for this sun, temperature and age: a shortfall
-          of {formatQuantity(expectation.shortfall, 'fraction', glass)} ±{' '}
-          {formatQuantity(expectation.expandedUncertainty, 'fraction', glass)}.{' '}
-          {expectation.distinguishable
-            ? 'Dirt is one cause among others; defects and wiring are in it too.'
-            : 'That is within what the instruments can be out: it neither proves nor denies the dirt.'}
-          {output.warnings.map(({ code, reason }) => (
-            <div key={code}>{reason}</div>
-          ))}
+      {expectation && output.meterReason && (
+        <div className={`meter notice ${expectation.distinguishable ? '' : 'plain'}`}>
+          <Figure label="Shortfall by the meter" reason={output.meterReason} />
+          <div>
+            <strong>Meter beside eye.</strong> The reading gave{' '}
+            {formatQuantity(expectation.performance, 'fraction', glass)} of the{' '}
+            {formatQuantity(expectation.expected, 'power', glass)} expected for this sun, temperature and age.{' '}
+            {expectation.distinguishable
+              ? 'Dirt is one cause of the shortfall among others; defects and wiring are in it too.'
+              : 'That is within what the instruments can be out: it neither proves nor denies the dirt.'}
+            {output.warnings.map(({ code, reason }) => (
+              <div key={code}>{reason}</div>
+            ))}
+          </div>
         </div>
       )}
       <h3>A year of days if nobody washes</h3>

@@ -1,0 +1,80 @@
+import type { Birds, Surroundings } from '../assumptions.ts';
+import type { Expectation } from '../comparisons/expected.ts';
+import type { ReadingWarning } from '../comparisons/warnings.ts';
+import type { Estimate, Soil } from '../inspections/soil.ts';
+import type { Reason } from '../reasons.ts';
+import type { Spread } from '../statistics/summary.ts';
+import type { ClimateKey } from '../weather/index.ts';
+import type { WipeTest } from './siteRate.ts';
+import type { YearAhead } from './yearAhead.ts';
+
+/** A reading of an inspection, and what speaks against it. */
+export interface PowerReading {
+  /** W */
+  power: number;
+  /** W/m2 */
+  poaIrradiance: number;
+  /** Celsius */
+  tempModule: number;
+  capped: boolean;
+  shading: boolean;
+  wet: boolean;
+}
+
+export interface ReckonInput {
+  site: {
+    latitude: number;
+    longitude: number;
+    altitude: number;
+    climate: ClimateKey;
+    surroundings: Surroundings;
+    /** minor units a megawatt-hour */
+    energyBought: number;
+    energySold: number;
+    ownUse: number;
+  };
+  array: {
+    modules: number;
+    moduleWatts: number;
+    gammaPdc: number;
+    tilt: number;
+    azimuth: number;
+    inverterLimit: number | null;
+    exportLimit: number | null;
+    rearFraction: number;
+    birds: Birds;
+    ageYears: number;
+  };
+  inspection: {
+    soils: Soil[];
+    wipeTest: WipeTest;
+    reading: PowerReading | null;
+  };
+  overrides: { lossNow?: number | undefined; dailyRate?: number | undefined; rainThreshold?: number | undefined };
+  /** calendar day on which the year begins, 0 to 364 */
+  startDay: number;
+  years: number;
+  seed: number;
+}
+
+export type ReckoningReasons = Record<
+  'lossNow' | 'lostEnergy' | 'lostValue' | 'limitShare' | 'recoverable' | 'cleanEnergy',
+  Reason
+>;
+
+export interface ReckoningOutput {
+  lossNow: Estimate;
+  year: YearAhead;
+  /** minor units a year */
+  lostValue: Spread;
+  /** minor units a kWh */
+  valuePerKWh: number;
+  /** one reading against expectation, where the inspection has one */
+  expectation: Expectation | null;
+  /** of the shortfall by that reading */
+  meterReason: Reason | null;
+  warnings: ReadingWarning[];
+  reasons: ReckoningReasons;
+  /** what would stand where something was overruled; the rate as the mean over the year */
+  recommended: { lossNow: Estimate; dailyRate: number; rainThreshold: number };
+}
