@@ -1,20 +1,32 @@
 import type { z } from 'zod';
 import { compare } from '../../core/comparisons/compare.ts';
 import { expectedOutput } from '../../core/comparisons/expected.ts';
+import { threeReadings } from '../../core/comparisons/threeReadings.ts';
+import { optimalDays } from '../../core/frequency/optimalDays.ts';
 import { clearSkyOnSurface } from '../../core/irradiance/planeOfArray.ts';
+import { jetOnGlass } from '../../core/methods/jet.ts';
+import { poleReach } from '../../core/methods/reach.ts';
 import { arrayOutput } from '../../core/modules/output.ts';
+import { stringPower } from '../../core/modules/string.ts';
+import { dryingMinutes } from '../../core/schedule/drying.ts';
+import { soilingByLayers } from '../../core/soiling/layered.ts';
+import { soilingByMass } from '../../core/soiling/mass.ts';
 import { soilingByRate } from '../../core/soiling/rate.ts';
+import { sprayLine } from '../../core/spray/line.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { treatWater } from '../../core/water/treatment.ts';
+import { stringInput } from './modules.ts';
 import {
   compareInput,
   expectedInput,
   irradianceInput,
   outputInput,
-  soilingInput,
   sunInput,
+  threeReadingsInput,
   waterInput,
 } from './schemas.ts';
+import { soilingInput } from './soiling.ts';
+import { dryingInput, frequencyInput, jetInput, reachInput, sprayInput } from './work.ts';
 
 /** A calculation under its public name: what it takes, and the core function behind it. */
 interface Command<S extends z.ZodType = z.ZodType> {
@@ -34,13 +46,35 @@ export const COMMANDS: Record<string, Command> = {
     rows: times.map((time) => clearSkyOnSurface(place, place, time)),
   })),
   output: command(outputInput, ({ rows, ...array }) => ({ rows: rows.map((row) => arrayOutput(array, row)) })),
-  soiling: command(soilingInput, (model) => ({
-    days: soilingByRate(model).map((soilingRatio) => ({ soilingRatio })),
-  })),
+  soiling: command(soilingInput, (model) => ({ days: soilingDays(model) })),
+  string: command(stringInput, stringPower),
   compare: command(compareInput, compare),
+  'three-readings': command(threeReadingsInput, threeReadings),
   expected: command(expectedInput, expectedOutput),
   water: command(waterInput, treatWater),
+  drying: command(dryingInput, (input) => ({ minutes: dryingMinutes(input) })),
+  reach: command(reachInput, poleReach),
+  jet: command(jetInput, jetOnGlass),
+  frequency: command(frequencyInput, optimalDays),
+  spray: command(sprayInput, sprayLine),
 };
+
+/** The days of a soiling model in the shape of the command. */
+function soilingDays(model: z.output<typeof soilingInput>): unknown[] {
+  if (model.model === 'rate') return soilingByRate(model).map((soilingRatio) => ({ soilingRatio }));
+  if (model.model === 'mass') return soilingByMass(model);
+  const { end: _end, ...course } = soilingByLayers({
+    ...model,
+    days: {
+      rain: model.days.map(({ rain }) => rain),
+      dew: model.days.map(({ dew }) => Number(dew)),
+      deposition: model.days.map(({ deposition }) => deposition),
+      droppings: model.days.map(({ droppings }) => droppings),
+    },
+  });
+  const names = Object.keys(course) as (keyof typeof course)[];
+  return model.days.map((_, day) => Object.fromEntries(names.map((name) => [name, course[name][day]])));
+}
 
 /** One line that names the field and the rule. */
 export function describeIssue(error: z.ZodError): string {

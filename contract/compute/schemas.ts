@@ -41,33 +41,6 @@ export const outputInput = z.object({
   ),
 });
 
-const rateModel = z.object({
-  model: z.literal('rate'),
-  rate: z.union([fraction, series(fraction)]),
-  threshold: notNegative.default(6),
-  gracePeriod: z.number().int().min(0).default(14),
-  maxLoss: fraction.default(0.3),
-  initialLoss: fraction.default(0),
-  rain: series(notNegative),
-  cleanings: z.array(z.object({ day: z.number().int().min(0) })).default([]),
-});
-
-export const soilingInput = z.discriminatedUnion('model', [rateModel]).superRefine((model, context) => {
-  if (Array.isArray(model.rate) && model.rate.length !== model.rain.length) {
-    context.addIssue({
-      code: 'custom',
-      path: ['rate'],
-      message: `must have as many days as rain (${model.rain.length})`,
-    });
-  }
-  model.cleanings.forEach(({ day }, index) => {
-    if (day >= model.rain.length) {
-      const message = `must lie inside the series, 0 to ${model.rain.length - 1}`;
-      context.addIssue({ code: 'custom', path: ['cleanings', index, 'day'], message });
-    }
-  });
-});
-
 const reading = z.object({ value: positive, poaIrradiance: positive, tempModule: temperature });
 const controlReading = z.object({ value: positive, poaIrradiance: positive.optional(), tempModule: temperature });
 
@@ -143,4 +116,11 @@ export const waterInput = z.object({
     .object({ rejection: insideFraction, recovery: insideFraction, permeateFlow25: notNegative })
     .nullish()
     .transform((value) => value ?? undefined),
+});
+
+const minuteReading = z.object({ value: positive, poaIrradiance: positive });
+export const threeReadingsInput = z.object({
+  dryDirty: minuteReading,
+  wetDirty: minuteReading,
+  wetClean: minuteReading.extend({ value: notNegative }),
 });
