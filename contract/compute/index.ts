@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { compare } from '../../core/comparisons/compare.ts';
+import { gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { expectedOutput } from '../../core/comparisons/expected.ts';
 import { threeReadings } from '../../core/comparisons/threeReadings.ts';
 import { optimalDays } from '../../core/frequency/optimalDays.ts';
@@ -15,6 +16,7 @@ import { soilingByRate } from '../../core/soiling/rate.ts';
 import { sprayLine } from '../../core/spray/line.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { treatWater } from '../../core/water/treatment.ts';
+import { dailyEnergyInput } from './energy.ts';
 import { stringInput } from './modules.ts';
 import {
   compareInput,
@@ -52,6 +54,7 @@ export const COMMANDS: Record<string, Command> = {
   'three-readings': command(threeReadingsInput, threeReadings),
   expected: command(expectedInput, expectedOutput),
   water: command(waterInput, treatWater),
+  'daily-energy': command(dailyEnergyInput, gainFromDailyEnergy),
   drying: command(dryingInput, (input) => ({ minutes: dryingMinutes(input) })),
   reach: command(reachInput, poleReach),
   jet: command(jetInput, jetOnGlass),

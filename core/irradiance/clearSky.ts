@@ -1,5 +1,5 @@
 import { radians } from '../units/angles.ts';
-import { utcDayOfYear } from '../units/time.ts';
+import { dayOfNewYear, daysBeforeMonth, MILLISECONDS_PER_DAY, utcDayOfYear, utcYear } from '../units/time.ts';
 
 export interface ClearSky {
   /** global horizontal, W/m2 */
@@ -37,14 +37,23 @@ export function airMass(zenith: number, altitude: number): number {
  */
 export function linkeTurbidityAt(linkeTurbidity: number | readonly number[], time: number): number {
   if (typeof linkeTurbidity === 'number') return linkeTurbidity;
-  const year = new Date(time).getUTCFullYear();
-  const month = new Date(time).getUTCMonth();
-  const middle = (offset: number) => (Date.UTC(year, month + offset, 1) + Date.UTC(year, month + offset + 1, 1)) / 2;
-  const from = time < middle(0) ? -1 : 0;
-  const share = (time - middle(from)) / (middle(from + 1) - middle(from));
-  const value = (offset: number) => linkeTurbidity[(month + offset + 12) % 12] ?? Number.NaN;
-  return value(from) * (1 - share) + value(from + 1) * share;
+  const year = utcYear(time);
+  const day = time / MILLISECONDS_PER_DAY - dayOfNewYear(year);
+  let month = Math.min(11, Math.floor(day / 30));
+  if (daysBeforeMonth(year, month) > day) month -= 1;
+  const middle = middleOfMonth(year, month);
+  const from = day < middle ? month - 1 : month;
+  // December of the year before has 31 days like that of this year.
+  const start = from < 0 ? -15.5 : from === month ? middle : middleOfMonth(year, from);
+  const end =
+    from !== month ? middle : month === 11 ? daysBeforeMonth(year, 12) + 15.5 : middleOfMonth(year, month + 1);
+  const share = (day - start) / (end - start);
+  return (linkeTurbidity[(from + 12) % 12] ?? 0) * (1 - share) + (linkeTurbidity[(from + 1) % 12] ?? 0) * share;
 }
+
+/** Days from new year to the middle of a month. */
+const middleOfMonth = (year: number, month: number): number =>
+  (daysBeforeMonth(year, month) + daysBeforeMonth(year, month + 1)) / 2;
 
 /**
  * Irradiance under a sky without clouds.

@@ -1,0 +1,357 @@
+import { clearSkyDay } from '../modules/clearSkyDay.ts';
+import { mean } from '../statistics/summary.ts';
+import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { densestLine, dot, fitClearDays, type TrendDay, type TrendFit } from './clearDays.ts';
+import { fitEveryDay } from './everyDay.ts';
+import { type FittedDay, halfWidths, neighbourCorrelation } from './trendInterval.ts';
+
+export interface EnergySite {
+  latitude: number;
+  longitude: number;
+  /** m */
+  altitude: number;
+  linkeTurbidity: number | readonly number[];
+  surfaceTilt: number;
+  surfaceAzimuth: number;
+  /** W */
+  pdc0: number;
+  /** 1/K */
+  gammaPdc: number;
+  /** W; left out where nothing limits the array */
+  pacRated?: number | undefined;
+  /** Celsius, daylight means of the twelve months, for days that bring no temperature */
+  tempAir?: readonly number[] | undefined;
+  /** mm of rain in a day that cleans; default 6 */
+  rainThreshold?: number | undefined;
+}
+
+export interface EnergyDay {
+  /** the local solar day, such as 2026-11-24 */
+  date: string;
+  /** kWh; null where the day is missing */
+  energy: number | null;
+  /** Celsius, daylight mean */
+  tempAir?: number | undefined;
+  /** m/s; default 1 */
+  windSpeed?: number | undefined;
+  /** mm */
+  rain?: number | undefined;
+  /** kWh of an uncleaned array under the same sky */
+  control?: number | null | undefined;
+}
+
+export interface DailyEnergyInput {
+  site: EnergySite;
+  days: readonly EnergyDay[];
+  /** dates */
+  cleanings: readonly string[];
+}
+
+export type RejectedBecause = 'cloudy' | 'hazy' | 'short' | 'missing' | 'limit' | 'cleaning' | 'outlier';
+
+/** What one cleaning did. */
+export interface CleaningStep {
+  date: string;
+  gain: number | null;
+  loss: number | null;
+  ci95: [number, number] | null;
+  /** why there is no figure */
+  missing: string | null;
+}
+
+export interface DailyEnergyOutput {
+  /** of the last cleaning */
+  gain: number | null;
+  loss: number | null;
+  /** of the gain */
+  ci95: [number, number] | null;
+  /** a fraction of output a day, positive where it gets dirtier */
+  ratePerDay: number | null;
+  rateCi95: [number, number] | null;
+  steps: CleaningStep[];
+  used: string[];
+  rejected: { date: string; reason: RejectedBecause }[];
+  /** what a straight line through raw energy before the cleaning, carried on, would have claimed */
+  rawTrendGain: number | null;
+  /** performance of the last days beside the same days a year before, less 1; null where the data do not reach */
+  yearOnYear: number | null;
+  /** what is missing for a figure, in words */
+  missing: string | null;
+}
+
+/** Clear days needed on either side of a cleaning, and between a cleaning rain and it. */
+export const CLEAR_DAYS_NEEDED = 6;
+const CLEAR_DAYS_FROM_RAIN = 3;
+const USUAL_TEMPERATURE = 20;
+const USUAL_WIND = 1;
+const USUAL_THRESHOLD = 6;
+/** A day of which the limit takes this share of the clear energy tells nothing of soiling. */
+const LIMITED_SHARE = 0.02;
+/** Performance against the clear trend below which a day is short of hours, and below which it is cloudy. */
+const SHORT_BELOW = 0.1;
+const CLOUDY_BELOW = 0.9;
+
+interface Candidate {
+  date: string;
+  /** days since the first of the series */
+  time: number;
+  /** logarithm of energy over expectation, or over the control */
+  value: number;
+}
+
+/** A day on which the level may change: a cleaning, or a rain that cleans. */
+interface Step {
+  time: number;
+  cleaning: string | null;
+}
+
+const timeOf = (date: string, first: string): number =>
+  Math.round((Date.parse(date) - Date.parse(first)) / MILLISECONDS_PER_DAY);
+
+/**
+ * What a cleaning gained, from daily energy (C14): each day over what a clear sky would have given, the clear days
+ * found from the data, a straight soiling trend with a step at each cleaning and each cleaning rain.
+ *
+ * With a control array the sky cancels and every day counts. Without a cleaning: the drift alone.
+ * @returns figures with 95 % intervals; null and a named reason where the data cannot carry one
+ */
+export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput {
+  const days = [...input.days].sort((a, b) => a.date.localeCompare(b.date));
+  const cleanings = [...new Set(input.cleanings)].sort();
+  const first = days[0]?.date ?? '';
+  const { candidates, rejected, controlled } = sift(input.site, days, cleanings, first);
+  const rains = days.filter(({ rain = 0 }) => rain >= (input.site.rainThreshold ?? USUAL_THRESHOLD));
+  const steps = joinSteps(
+    [
+      ...cleanings.map((date): Step => ({ time: timeOf(date, first), cleaning: date })),
+      ...rains
+        .filter(({ date }) => !cleanings.includes(date))
+        .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
+    ].sort((a, b) => a.time - b.time),
+    candidates,
+  );
+  const fitted = fitTrend(candidates, steps, controlled);
+  const rawTrendGain = rawTrend(days, cleanings.at(-1));
+  const yearOnYear = changeInAYear(fitted, candidates);
+  if (fitted === null) {
+    const missing = 'Too few clear days to draw a trend through.';
+    return {
+      ...nothing(cleanings, missing),
+      used: [],
+      rejected: [...rejected, ...candidates.map(({ date }) => ({ date, reason: 'cloudy' as const }))],
+      rawTrendGain,
+      yearOnYear,
+    };
+  }
+  const { fit, sorted } = fitted;
+  const judged = candidates.map((day, index) => ({ ...day, clear: fit.clear[index] ?? 0, index }));
+  const used = judged.filter(({ clear }) => clear >= 0.5);
+  const late = judged.filter(({ clear }) => clear < 0.5);
+  const correlation = neighbourCorrelation(sorted, fit.coefficients);
+  const widths = halfWidths(sorted, fit.inverse, fit.sigma, correlation);
+  const slope = fit.coefficients[1] ?? 0;
+  const found = cleanings.map((date) => stepOf(date, steps, used, fit, widths, first));
+  const last = found.at(-1);
+  const enough = used.length >= CLEAR_DAYS_NEEDED;
+  return {
+    gain: last?.gain ?? null,
+    loss: last?.loss ?? null,
+    ci95: last?.ci95 ?? null,
+    ratePerDay: enough ? -slope : null,
+    rateCi95: enough ? [-slope - (widths[1] ?? 0), -slope + (widths[1] ?? 0)] : null,
+    steps: found,
+    used: used.map(({ date }) => date),
+    rejected: [
+      ...rejected,
+      ...late.map(({ date, index }) => ({ date, reason: reasonFor(sorted[index] as FittedDay, fit, controlled) })),
+    ].sort((a, b) => a.date.localeCompare(b.date)),
+    rawTrendGain,
+    yearOnYear,
+    missing: enough
+      ? (last?.missing ?? null)
+      : `Only ${used.length} clear days; ${CLEAR_DAYS_NEEDED} are the least for a trend.`,
+  };
+}
+
+/** Days that can be looked at, and those that cannot, with the reason. */
+function sift(site: EnergySite, days: readonly EnergyDay[], cleanings: readonly string[], first: string) {
+  const controlled = days.some(({ control }) => typeof control === 'number' && control > 0);
+  const candidates: Candidate[] = [];
+  const rejected: { date: string; reason: RejectedBecause }[] = [];
+  for (const day of days) {
+    const { date, energy, control } = day;
+    const reject = (reason: RejectedBecause) => rejected.push({ date, reason });
+    if (energy === null || (controlled && typeof control !== 'number')) reject('missing');
+    else if (cleanings.includes(date)) reject('cleaning');
+    else if (energy <= 0 || (controlled && (control ?? 0) <= 0)) reject('short');
+    else {
+      const expected = expectation(site, day);
+      if (expected.energy <= 0) reject('short');
+      else if (expected.energy < (1 - LIMITED_SHARE) * expected.unlimited) reject('limit');
+      else {
+        const by = controlled ? (control as number) : expected.energy;
+        candidates.push({ date, time: timeOf(date, first), value: Math.log(energy / by) });
+      }
+    }
+  }
+  return { candidates, rejected, controlled };
+}
+
+function expectation(site: EnergySite, { date, tempAir, windSpeed = USUAL_WIND }: EnergyDay) {
+  const month = Number(date.slice(5, 7)) - 1;
+  const temperature = tempAir ?? site.tempAir?.[month] ?? USUAL_TEMPERATURE;
+  const { pdc0, gammaPdc, pacRated } = site;
+  const array = { pdc0, gammaPdc, ...(pacRated === undefined ? {} : { pacRated }) };
+  return clearSkyDay(site, site, array, date, temperature, windSpeed);
+}
+
+/** Steps with no day between them are one; of a rain and a cleaning so close the cleaning stays. */
+function joinSteps(steps: readonly Step[], candidates: readonly Candidate[]): Step[] {
+  const joined: Step[] = [];
+  for (const step of steps) {
+    const last = joined.at(-1);
+    const between = last && candidates.some(({ time }) => time > last.time && time <= step.time);
+    if (!last || between) joined.push(step);
+    else if (step.cleaning !== null) joined[joined.length - 1] = step;
+  }
+  const has = (test: (time: number) => boolean) => candidates.some(({ time }) => test(time));
+  return joined.filter((step) => has((time) => time <= step.time) && has((time) => time > step.time));
+}
+
+interface Fitted {
+  fit: TrendFit;
+  sorted: FittedDay[];
+}
+
+function fitTrend(candidates: readonly Candidate[], steps: readonly Step[], controlled: boolean): Fitted | null {
+  if (candidates.length < steps.length + 3) return null;
+  const middle = mean(candidates.map(({ time }) => time));
+  const rows = candidates.map(
+    ({ time, value }): TrendDay => ({
+      row: [1, time - middle, ...steps.map((step) => (time > step.time ? 1 : 0))],
+      value,
+    }),
+  );
+  const edges = [Number.NEGATIVE_INFINITY, ...steps.map(({ time }) => time), Number.POSITIVE_INFINITY];
+  const groups = edges
+    .slice(1)
+    .map((to, index) =>
+      candidates
+        .filter(({ time }) => time > (edges[index] ?? 0) && time <= to)
+        .map(({ time, value }) => ({ time: time - middle, value })),
+    );
+  const { slope, levels } = densestLine(groups);
+  const start = [levels[0] ?? 0, slope, ...steps.map((_, index) => (levels[index + 1] ?? 0) - (levels[index] ?? 0))];
+  const fit = controlled ? fitEveryDay(rows, start) : fitClearDays(rows, start);
+  if (fit === null) return null;
+  const sorted = rows.map(
+    ({ row, value }, index): FittedDay => ({
+      time: candidates[index]?.time ?? 0,
+      equation: { row, value, weight: fit.clear[index] ?? 0 },
+    }),
+  );
+  return { fit, sorted };
+}
+
+function stepOf(
+  date: string,
+  steps: readonly Step[],
+  used: readonly Candidate[],
+  fit: TrendFit,
+  widths: readonly number[],
+  first: string,
+): CleaningStep {
+  const at = timeOf(date, first);
+  const index = steps.findIndex(({ cleaning }) => cleaning === date);
+  const others = steps.filter(({ cleaning }) => cleaning !== null && cleaning !== date).map(({ time }) => time);
+  const from = Math.max(Number.NEGATIVE_INFINITY, ...others.filter((time) => time < at));
+  const to = Math.min(Number.POSITIVE_INFINITY, ...others.filter((time) => time > at));
+  const between = (low: number, high: number) => used.filter(({ time }) => time > low && time <= high).length;
+  const missing = whatIsMissing(between(from, at), between(at, to)) ?? nearRain(at, steps, between);
+  const step = fit.coefficients[index + 2];
+  const width = widths[index + 2];
+  if (missing !== null || index < 0 || step === undefined || width === undefined) {
+    return {
+      date,
+      gain: null,
+      loss: null,
+      ci95: null,
+      missing: missing ?? 'The step cannot be told from its neighbours.',
+    };
+  }
+  return {
+    date,
+    gain: Math.expm1(step),
+    loss: 1 - Math.exp(-step),
+    ci95: [Math.expm1(step - width), Math.expm1(step + width)],
+    missing: null,
+  };
+}
+
+function whatIsMissing(before: number, after: number): string | null {
+  if (before < CLEAR_DAYS_NEEDED) return `${before} clear days before the cleaning; ${CLEAR_DAYS_NEEDED} are needed.`;
+  if (after < CLEAR_DAYS_NEEDED) return `${after} clear days after the cleaning; ${CLEAR_DAYS_NEEDED} are needed.`;
+  return null;
+}
+
+function nearRain(at: number, steps: readonly Step[], between: (low: number, high: number) => number): string | null {
+  const rains = steps.filter(({ cleaning }) => cleaning === null).map(({ time }) => time);
+  const before = Math.max(Number.NEGATIVE_INFINITY, ...rains.filter((time) => time < at));
+  const after = Math.min(Number.POSITIVE_INFINITY, ...rains.filter((time) => time >= at));
+  const close =
+    (Number.isFinite(before) && between(before, at) < CLEAR_DAYS_FROM_RAIN) ||
+    (Number.isFinite(after) && between(at, after) < CLEAR_DAYS_FROM_RAIN);
+  return close
+    ? `Rain that cleans lies fewer than ${CLEAR_DAYS_FROM_RAIN} clear days from the cleaning: the two cannot be told apart.`
+    : null;
+}
+
+function reasonFor({ equation }: FittedDay, fit: TrendFit, controlled: boolean): RejectedBecause {
+  const residual = equation.value - dot(equation.row, fit.coefficients);
+  if (residual > 0 || controlled) return 'outlier';
+  const performance = Math.exp(residual);
+  if (performance < SHORT_BELOW) return 'short';
+  return performance < CLOUDY_BELOW ? 'cloudy' : 'hazy';
+}
+
+/** The claim of a straight line through the raw energy of all days before, held against the days after. */
+function rawTrend(days: readonly EnergyDay[], cleaning: string | undefined): number | null {
+  if (cleaning === undefined) return null;
+  const told = days.flatMap(({ date, energy }) => (energy === null ? [] : [{ time: timeOf(date, cleaning), energy }]));
+  const before = told.filter(({ time }) => time < 0);
+  const after = told.filter(({ time }) => time > 0);
+  if (before.length < 2 || after.length === 0) return null;
+  const [t, e] = [mean(before.map(({ time }) => time)), mean(before.map(({ energy }) => energy))];
+  const squares = before.reduce((sum, { time }) => sum + (time - t) ** 2, 0);
+  const slope = before.reduce((sum, { time, energy }) => sum + (time - t) * (energy - e), 0) / squares;
+  const carried = after.reduce((sum, { time }) => sum + e + slope * (time - t), 0);
+  const measured = after.reduce((sum, { energy }) => sum + energy, 0);
+  return carried > 0 ? measured / carried - 1 : null;
+}
+
+const A_YEAR = 365;
+const SAME_SEASON = 10;
+const PAIRS_NEEDED = 5;
+
+/** Clear days of the last year beside those of the same season a year before, as the middle of their ratios. */
+function changeInAYear(fitted: Fitted | null, candidates: readonly Candidate[]): number | null {
+  if (fitted === null) return null;
+  const clear = candidates.filter((_, index) => (fitted.fit.clear[index] ?? 0) >= 0.5);
+  const ratios = clear.flatMap((day) => {
+    const earlier = clear.filter(({ time }) => Math.abs(day.time - A_YEAR - time) <= SAME_SEASON);
+    return earlier.length === 0 ? [] : [day.value - mean(earlier.map(({ value }) => value))];
+  });
+  if (ratios.length < PAIRS_NEEDED) return null;
+  const sorted = [...ratios].sort((a, b) => a - b);
+  return Math.expm1(sorted[sorted.length >> 1] ?? 0);
+}
+
+const nothing = (cleanings: readonly string[], missing: string) => ({
+  gain: null,
+  loss: null,
+  ci95: null,
+  ratePerDay: null,
+  rateCi95: null,
+  steps: cleanings.map((date) => ({ date, gain: null, loss: null, ci95: null, missing })),
+  missing,
+});
