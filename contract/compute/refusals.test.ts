@@ -13,6 +13,67 @@ const soiling = { model: 'rate', rate: 0.01, rain: [0, 1] };
 const water = { conductivity: 500, targetConductivity: 10, waterTemperature: 20 };
 const output = { pdc0: 1000, gammaPdc: -0.004, rows: [{ poaGlobal: 1, tempAir: 1, windSpeed: 1 }] };
 
+const mass = { model: 'mass', surfaceTilt: 20, rain: [0, 1], pm25: [1, 1], pm10: [2, 2] };
+const layered = {
+  model: 'layered',
+  surfaceTilt: 20,
+  parameters: { lichenDensity: 0, mismatch: 1 },
+  initial: { loose: 0, bonded: 0, droppings: 0, lichenRadius: 0 },
+  days: [{ rain: 0, dew: false, deposition: 0.01, droppings: 0 }],
+};
+const string = {
+  module: { cells: 60, substrings: 3, iL: 10, i0: 1e-10, rs: 0.2, rsh: 300, a: 1.7 },
+  moduleCount: 2,
+  film: 1,
+  patches: [],
+};
+const minute = { value: 100, poaIrradiance: 800 };
+const drying = { filmThickness: 0.1, poaGlobal: 500, tempAir: 20, relativeHumidity: 0.5, windSpeed: 1 };
+const reach = {
+  eaveHeight: 3,
+  overhang: 0.5,
+  roofTilt: 20,
+  standOff: 5,
+  handHeight: 1.4,
+  slopeDistance: 2,
+  poleMax: 9,
+};
+const spray = {
+  orifices: 5,
+  spacing: 0.3,
+  orificeDiameter: 0.002,
+  pipeDiameter: 0.016,
+  pump: { shutOffHead: 30, maxFlow: 60 },
+  riser: { length: 5, diameter: 0.02 },
+  lift: 5,
+};
+const year = Array(365).fill(0);
+const frequency = {
+  rate: 0.001,
+  threshold: 6,
+  gracePeriod: 14,
+  maxLoss: 0.3,
+  cleaningCost: 1,
+  rains: [year],
+  dailyValue: year,
+  maxCleans: 1,
+};
+const day = { date: '2026-06-01', energy: 20 };
+const energy = {
+  site: {
+    latitude: -33,
+    longitude: 19,
+    altitude: 100,
+    linkeTurbidity: Array(12).fill(3),
+    surfaceTilt: 20,
+    surfaceAzimuth: 0,
+    pdc0: 5000,
+    gammaPdc: -0.0035,
+  },
+  days: [day],
+  cleanings: [],
+};
+
 describe('input that cannot be computed', () => {
   const cases: [string, unknown, RegExp][] = [
     ['sun', { latitude: 91, longitude: 0, times: ['2026-01-01T00:00:00Z'] }, /^latitude: /],
@@ -40,6 +101,32 @@ describe('input that cannot be computed', () => {
     ['water', { ...water, osmosis: { rejection: 1, recovery: 0.5, permeateFlow25: 1 } }, /^osmosis\.rejection: /],
     ['water', { ...water, resin: { litres: -1, utilisation: 0.5 } }, /^resin\.litres: /],
     ['water', { targetConductivity: 10, waterTemperature: 20 }, /^conductivity: /],
+    ['soiling', { ...mass, pm10: [1] }, /^pm10: must have as many days/],
+    [
+      'soiling',
+      { ...layered, parameters: { ...layered.parameters, bondingPerDew: 2 } },
+      /^parameters\.bondingPerDew: /,
+    ],
+    ['soiling', { ...layered, cleanings: [{ day: 0 }] }, /^cleanings\.0\.effectiveness: /],
+    ['string', { ...string, module: { ...string.module, cells: 61 } }, /^module\.cells: must be divisible/],
+    ['string', { ...string, module: { ...string.module, cells: 63, halfCut: true } }, /^module\.cells: .*twice/],
+    ['string', { ...string, patches: [{ module: 2, cell: 0, transmittance: 0.5 }] }, /^patches\.0\.module: /],
+    ['string', { ...string, patches: [{ module: 0, cell: 60, transmittance: 0.5 }] }, /^patches\.0\.cell: /],
+    ['string', { ...string, film: 1.2 }, /^film: /],
+    ['three-readings', { dryDirty: minute, wetDirty: { ...minute, value: 0 }, wetClean: minute }, /^wetDirty\.value: /],
+    ['drying', { ...drying, relativeHumidity: 40 }, /^relativeHumidity: /],
+    ['drying', { ...drying, rinse: { litresPerM2: -1, waterTemperature: 20 } }, /^rinse\.litresPerM2: /],
+    ['reach', { ...reach, roofTilt: 91 }, /^roofTilt: /],
+    ['jet', { pressure: 1, flow: 1, distance: 1, fanAngle: 180 }, /^fanAngle: /],
+    ['spray', { ...spray, orifices: 0 }, /^orifices: /],
+    ['spray', { ...spray, orifices: 1.5 }, /^orifices: /],
+    ['frequency', { ...frequency, rains: [[0, 1]] }, /^rains\.0: must have 365 days/],
+    ['frequency', { ...frequency, everyYears: [1] }, /^everyYears\.0: /],
+    ['frequency', { ...frequency, maxCleans: -1 }, /^maxCleans: /],
+    ['daily-energy', { ...energy, days: [day, day] }, /^days\.1\.date: stands twice/],
+    ['daily-energy', { ...energy, days: [{ ...day, date: '2026-02-30' }] }, /^days\.0\.date: /],
+    ['daily-energy', { ...energy, cleanings: ['2026-07-01'] }, /^cleanings\.0: must lie inside/],
+    ['daily-energy', { ...energy, days: [{ ...day, energy: -1 }] }, /^days\.0\.energy: /],
   ];
   for (const [name, input, line] of cases) {
     it(`${name} names the field: ${String(line).slice(2, -2)}`, () => expect(refusal(name, input)).to.match(line));

@@ -5,6 +5,7 @@ import { averageReadings } from './average.ts';
 import { clearSkyRatioUncertainty, compare } from './compare.ts';
 import { expectedOutput } from './expected.ts';
 import { proveCleaning } from './proof.ts';
+import { threeReadings } from './threeReadings.ts';
 import { pairWarnings, readingWarnings } from './warnings.ts';
 
 const at = (value: number, poaIrradiance = 800, tempModule = 45) => ({ value, poaIrradiance, tempModule });
@@ -159,5 +160,26 @@ describe('what the readings of a job prove', () => {
     if (proof.input === null) throw new Error('two readings make a comparison');
     expect(compare(proof.input)).to.deep.equal(proof.comparison);
     expect(proof.comparison?.gain).to.be.closeTo(0.125, 1e-12);
+  });
+});
+
+describe('three readings', () => {
+  const read = (value: number, poaIrradiance = 800) => ({ value, poaIrradiance });
+
+  it('tell cooling from cleaning: the wet dirty glass takes the cooling out', () => {
+    const { wetting, cleaning, total, lossToDirt } = threeReadings({
+      dryDirty: read(3200),
+      wetDirty: read(3360),
+      wetClean: read(3780),
+    });
+    expect(wetting).to.be.closeTo(0.05, 1e-12);
+    expect(cleaning).to.be.closeTo(0.125, 1e-12);
+    expect((1 + wetting) * (1 + cleaning)).to.be.closeTo(1 + total, 1e-12);
+    expect(lossToDirt).to.be.closeTo(1 / 9, 1e-12);
+  });
+
+  it('name no loss where the clean reading is nothing', () => {
+    const none = threeReadings({ dryDirty: read(1), wetDirty: read(1), wetClean: read(0) });
+    expect(none.lossToDirt).to.equal(null);
   });
 });

@@ -1,0 +1,163 @@
+import { optimalDays } from '../core/frequency/optimalDays.ts';
+import { clearSkyOnSurface } from '../core/irradiance/planeOfArray.ts';
+import { arrayOutput } from '../core/modules/output.ts';
+import { type DiodeModule, stringPower } from '../core/modules/string.ts';
+import { soilingByLayers } from '../core/soiling/layered.ts';
+import { seededRandom } from '../core/statistics/random.ts';
+import { CLIMATES, generateWeatherYears } from '../core/weather/index.ts';
+
+/** One calculation at a size; the table shows what doubling the size costs. */
+interface Bench {
+  name: string;
+  /** what the size counts */
+  of: string;
+  sizes: number[];
+  /** ms that the first size may take, warm, on one core */
+  budget: number;
+  /** prepares outside the measured time */
+  prepare: (size: number) => () => unknown;
+}
+
+const HOUR = 3_600_000;
+const MODULE: DiodeModule = { cells: 60, substrings: 3, iL: 10.7, i0: 1.7e-10, rs: 0.2, rsh: 260, a: 1.73 };
+const START = Date.UTC(2026, 0, 1);
+
+function patchedString(module: DiodeModule, patches: number) {
+  const random = seededRandom(9);
+  const moduleCount = (24 * patches) / 200;
+  return {
+    module,
+    moduleCount,
+    film: 0.95,
+    patches: Array.from({ length: patches }, () => ({
+      module: Math.floor(moduleCount * random()),
+      cell: Math.floor(module.cells * random()),
+      transmittance: random(),
+    })),
+  };
+}
+
+const BENCHES: Bench[] = [
+  {
+    name: 'sun to AC output, hourly',
+    of: 'hours',
+    sizes: [1, 2, 4, 8].map((times) => times * 8760),
+    budget: 15,
+    prepare: (hours) => {
+      const place = {
+        latitude: -33.5,
+        longitude: 19,
+        altitude: 200,
+        linkeTurbidity: [...CLIMATES['winter-rain'].linkeTurbidity],
+      };
+      const surface = { surfaceTilt: 20, surfaceAzimuth: 0 };
+      const array = { pdc0: 10_000, gammaPdc: -0.0035, pacRated: 8000 };
+      return () => {
+        let energy = 0;
+        for (let hour = 0; hour < hours; hour += 1) {
+          const { poaGlobal } = clearSkyOnSurface(place, surface, START + hour * HOUR);
+          energy += arrayOutput(array, { poaGlobal, tempAir: 20, windSpeed: 2 }).pac;
+        }
+        return energy;
+      };
+    },
+  },
+  ...[MODULE, { ...MODULE, cells: 120, halfCut: true }].map(
+    (module): Bench => ({
+      name: `string, ${module.halfCut ? 'half-cut' : 'whole'} cells, 24 modules to 200 patches`,
+      of: 'patches',
+      sizes: [200, 400, 800, 1600],
+      budget: 30,
+      prepare: (patches) => {
+        const input = patchedString(module, patches);
+        return () => stringPower(input);
+      },
+    }),
+  ),
+  {
+    name: 'frequency, exact, 0 to 12 visits, 365 days',
+    of: 'weather years',
+    sizes: [200, 400, 800, 1600],
+    budget: 1000,
+    prepare: (years) => {
+      const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
+      const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
+      const input = { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+      return () => optimalDays({ ...input, maxCleans: 12 });
+    },
+  },
+  {
+    name: 'frequency, every 2nd to 5th year',
+    of: 'weather years',
+    sizes: [200, 400, 800, 1600],
+    budget: 1000,
+    prepare: (years) => {
+      const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
+      const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
+      const input = { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+      return () => optimalDays({ ...input, maxCleans: 0, everyYears: [2, 3, 4, 5] });
+    },
+  },
+  {
+    name: 'layered soiling, 365 days each',
+    of: 'years',
+    sizes: [1000, 2000, 4000, 8000],
+    budget: 300,
+    prepare: (years) => {
+      const rain = Float64Array.from(
+        generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).flatMap((one) => one.rain),
+      );
+      const model = {
+        surfaceTilt: 20,
+        parameters: { lichenDensity: 50, mismatch: 8 },
+        initial: { loose: 0, bonded: 0, droppings: 0, lichenRadius: 0 },
+        days: {
+          rain,
+          dew: rain.map((_, day) => (day % 3 === 0 ? 1 : 0)),
+          deposition: new Float64Array(rain.length).fill(0.012),
+          droppings: new Float64Array(rain.length).fill(2e-5),
+        },
+      };
+      return () => soilingByLayers(model);
+    },
+  },
+];
+
+/** The quickest of several warm runs, ms: what the machine can do when it is left alone for a moment. */
+function quickest(run: () => unknown, rounds: number): number {
+  let best = Number.POSITIVE_INFINITY;
+  for (let round = 0; round < rounds; round += 1) {
+    const start = performance.now();
+    run();
+    best = Math.min(best, performance.now() - start);
+  }
+  return best;
+}
+
+/** Slope of the logarithm of time over that of size. */
+function growth(sizes: readonly number[], times: readonly number[]): number {
+  const [x, y] = [sizes.map(Math.log), times.map(Math.log)];
+  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+  const [mx, my] = [mean(x), mean(y)];
+  const over = x.reduce((sum, value, index) => sum + (value - mx) * ((y[index] ?? 0) - my), 0);
+  return over / x.reduce((sum, value) => sum + (value - mx) ** 2, 0);
+}
+
+console.log('quickest of several warm runs, one core; ms, then the same as a multiple of the first size\n');
+let over = 0;
+for (const { name, of, sizes, budget, prepare } of BENCHES) {
+  const times = sizes.map((size, index) => quickest(prepare(size), index === 0 ? 8 : 3));
+  const [first = 0] = times;
+  const held = first <= budget;
+  if (!held) over += 1;
+  const row = sizes.map((size, index) => {
+    const time = times[index] ?? 0;
+    return `${size}: ${time.toFixed(1)} (${(time / first).toFixed(1)}x)`;
+  });
+  console.log(`${name}\n  ${of} ${row.join('   ')}`);
+  console.log(
+    `  at most ${budget} ms for the first: ${held ? 'held' : 'NOT HELD'}; grows as size^${growth(sizes, times).toFixed(2)}\n`,
+  );
+}
+console.log(`most memory so far ${Math.round(process.resourceUsage().maxRSS / 1024)} MB`);
+process.exitCode = over === 0 ? 0 : 1;
