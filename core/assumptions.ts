@@ -57,6 +57,16 @@ export const HARVEST_DAYS = 42;
 /** First day of the grain harvest in a southern winter-rain climate, day of the year from 0 (15 November). */
 export const HARVEST_START_SOUTH = 318;
 
+/** Pollen multiplies what settles by this, in the eight weeks of spring. */
+export const POLLEN_FACTOR = 3;
+export const POLLEN_DAYS = 56;
+/** First day of the pollen season south of the equator, day of the year from 0 (1 September). */
+export const POLLEN_START_SOUTH = 243;
+
+/** Lichen colonies on a m2 of glass, from the third uncleaned year. */
+export type LichenClimate = 'dry' | 'temperate' | 'damp-shade';
+export const LICHEN_DENSITY: Record<LichenClimate, number> = { dry: 0, temperate: 50, 'damp-shade': 300 };
+
 export type Birds = 'none' | 'few' | 'roost';
 
 /** Share of the glass freshly covered by droppings, a day. */

@@ -1,14 +1,6 @@
-import {
-  type Birds,
-  DEPOSITION,
-  DROPPINGS,
-  HARVEST_DAYS,
-  HARVEST_FACTOR,
-  HARVEST_START_SOUTH,
-  PATCH_FACTOR,
-  type Surroundings,
-} from '../assumptions.ts';
+import { type Birds, DROPPINGS, PATCH_FACTOR, type Surroundings } from '../assumptions.ts';
 import { radians } from '../units/angles.ts';
+import { usualDeposition } from '../weather/index.ts';
 import { filmLoss } from './filmLoss.ts';
 
 export interface SiteExposure {
@@ -30,14 +22,10 @@ const STRAIGHT_DAYS = 30;
  */
 export function siteSoilingRate(site: SiteExposure): number[] {
   const cosTilt = Math.cos(radians(site.surfaceTilt));
-  const harvestStart = (HARVEST_START_SOUTH + (site.latitude >= 0 ? 182 : 0)) % 365;
   const droppings = DROPPINGS[site.birds] * PATCH_FACTOR.mid;
-  const slope = (deposition: number) => filmLoss(STRAIGHT_DAYS * deposition * cosTilt) / STRAIGHT_DAYS;
-  const usual = slope(DEPOSITION[site.surroundings]);
-  const harvest = slope(DEPOSITION[site.surroundings] * HARVEST_FACTOR);
   return Array.from({ length: 365 }, (_, day) => {
-    const inHarvest = site.surroundings === 'farmland' && (day - harvestStart + 365) % 365 < HARVEST_DAYS;
-    return (inHarvest ? harvest : usual) + droppings;
+    const deposition = usualDeposition({ ...site, pollen: false }, day);
+    return filmLoss(STRAIGHT_DAYS * deposition * cosTilt) / STRAIGHT_DAYS + droppings;
   });
 }
 

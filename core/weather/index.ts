@@ -1,2 +1,3 @@
 export * from './climates.ts';
+export * from './deposition.ts';
 export * from './generator.ts';

@@ -1,0 +1,208 @@
+import { leastSquares } from '../statistics/leastSquares.ts';
+import { student95 } from '../statistics/normal.ts';
+import { COMPARE_UNCERTAINTY, clearSkyRatioUncertainty } from './compare.ts';
+import { CLEAR_DAYS_NEEDED } from './dailyEnergy.ts';
+import { LOWEST_IRRADIANCE } from './warnings.ts';
+
+export const PROOFS = ['same-visit', 'noon-two-days', 'control-row', 'three-readings', 'daily-energy'] as const;
+export type ProofKey = (typeof PROOFS)[number];
+
+export interface ProofPlanInput {
+  /** relative, 1/K */
+  temperatureCoefficient: number;
+  /** loss that is expected to be there, fractions */
+  expectedLoss: { low: number; mid: number; high: number };
+  instruments: {
+    /** in the plane of the array */
+    sensor: boolean;
+    /** on the back of a module */
+    thermometer: boolean;
+    /** an array, string or row that stays unwashed and can be read by itself */
+    controlRow: boolean;
+    /** daily energy of this array for weeks before and after */
+    dailyEnergy: boolean;
+  };
+  wash: {
+    /** W/m2 in the plane just before it and when the glass is dry and warm again */
+    irradianceBefore: number;
+    irradianceAfter: number;
+    hoursApart: number;
+    /** W/m2 in the plane around noon */
+    irradianceNoon: number;
+    /** whether the array is switched off while it is wet */
+    isolated: boolean;
+  };
+  /** share of the noon power that inverter, battery or export lets through; 1 where nothing limits */
+  limitAtNoon: number;
+  /** and at the hours of the wash */
+  limitAtWash: number;
+  /** days watched on either side, and the share of them that are clear */
+  daysEachSide: number;
+  clearShare: number;
+}
+
+export interface ProofOption {
+  key: ProofKey;
+  /** least gain that would stand out of its own uncertainty here; null where this proof cannot be had */
+  leastGain: number | null;
+  /** whether the gain that is expected would show: over its whole range, in part of it, or not */
+  shows: 'yes' | 'perhaps' | 'no';
+  /** what stands against it, or what it needs, in words */
+  because: string[];
+}
+
+export interface ProofPlan {
+  options: ProofOption[];
+  /** the soonest that shows the whole range, else the one that shows most of it; null where none shows any */
+  choose: ProofKey | null;
+  /** gain that the expected loss stands for */
+  expectedGain: { low: number; mid: number; high: number };
+}
+
+const CLEAR_DAY_SCATTER = 0.01;
+const MINUTES_OF_THREE_READINGS = 0.1;
+/** Uncertainty of a module temperature guessed from the air, K. */
+const GUESSED_TEMPERATURE = 5;
+const MOST_HOURS_WITHOUT_SENSOR = 0.5;
+
+const gainOf = (loss: number): number => 1 / (1 - Math.min(loss, 0.99)) - 1;
+/** The least gain of which |ln ratio| is over twice its standard uncertainty. */
+const least = (standard: number): number => Math.expm1(2 * standard);
+
+/**
+ * Which proof of a cleaning could show the gain that is expected, chosen before the day (C8). A wash in the cool hours
+ * often leaves too little sun for a proof on the spot; then the proof is taken at another hour, by another array, or by
+ * weeks of energy.
+ */
+export function planProof(input: ProofPlanInput): ProofPlan {
+  const { low, mid, high } = input.expectedLoss;
+  const expectedGain = { low: gainOf(low), mid: gainOf(mid), high: gainOf(high) };
+  const found = [sameVisit(input), noonOfTwoDays(input), controlRow(input), threeReadings(input), dailyEnergy(input)];
+  const options = found.map(({ key, leastGain, because }): ProofOption => {
+    const shows =
+      leastGain === null || leastGain > expectedGain.high ? 'no' : leastGain <= expectedGain.low ? 'yes' : 'perhaps';
+    return { key, leastGain, shows, because };
+  });
+  const sure = SOONEST.find((key) => options.some((option) => option.key === key && option.shows === 'yes'));
+  const perhaps = options
+    .filter(({ shows }) => shows === 'perhaps')
+    .sort((a, b) => (a.leastGain ?? 1) - (b.leastGain ?? 1))[0];
+  return { options, choose: sure ?? perhaps?.key ?? null, expectedGain };
+}
+
+type Finding = Omit<ProofOption, 'shows'>;
+
+/** By when the customer knows. */
+const SOONEST: ProofKey[] = ['same-visit', 'control-row', 'three-readings', 'noon-two-days', 'daily-energy'];
+
+/** A proof with what stands against it; any objection takes its figure away. */
+function finding(key: ProofKey, standard: number, against: (string | false)[], needs: (string | false)[]): Finding {
+  const objections = against.filter((text) => text !== false);
+  return objections.length > 0
+    ? { key, leastGain: null, because: objections }
+    : { key, leastGain: least(standard), because: needs.filter((text) => text !== false) };
+}
+
+function readingUncertainty({ temperatureCoefficient, instruments }: ProofPlanInput): number {
+  const temperature = instruments.thermometer ? COMPARE_UNCERTAINTY.temperature : GUESSED_TEMPERATURE;
+  return COMPARE_UNCERTAINTY.repeatability ** 2 + (temperatureCoefficient * temperature) ** 2;
+}
+
+const dim = (irradiance: number, when: string): string | false =>
+  irradiance < LOWEST_IRRADIANCE &&
+  `${Math.round(irradiance)} W/m² ${when}: under ${LOWEST_IRRADIANCE} W/m² small errors grow large.`;
+const limited = (share: number, when: string): string | false =>
+  share < 1 &&
+  `The inverter, a full battery or the export limit holds the power down ${when}: clean and dirty look alike.`;
+const guessed = ({ instruments }: ProofPlanInput): string | false =>
+  !instruments.thermometer && 'Without a thermometer on the module its temperature is a guess of 5 K either way.';
+
+function sameVisit(input: ProofPlanInput): Finding {
+  const { wash, instruments } = input;
+  const ratio = instruments.sensor ? COMPARE_UNCERTAINTY.irradianceRatio : clearSkyRatioUncertainty(wash.hoursApart);
+  return finding(
+    'same-visit',
+    Math.sqrt(2 * readingUncertainty(input) + ratio ** 2),
+    [
+      dim(wash.irradianceBefore, 'before the wash'),
+      dim(wash.irradianceAfter, 'after it'),
+      limited(input.limitAtWash, 'at that hour'),
+      !instruments.sensor &&
+        wash.hoursApart > MOST_HOURS_WITHOUT_SENSOR &&
+        'Over 30 minutes apart without a sensor: the sun has moved.',
+    ],
+    ['Read before wetting, and again when the glass is dry and warm.', guessed(input)],
+  );
+}
+
+function noonOfTwoDays(input: ProofPlanInput): Finding {
+  const { instruments, wash } = input;
+  return finding(
+    'noon-two-days',
+    Math.sqrt(2 * readingUncertainty(input) + COMPARE_UNCERTAINTY.irradianceRatio ** 2),
+    [
+      dim(wash.irradianceNoon, 'at noon'),
+      limited(input.limitAtNoon, 'at noon'),
+      !instruments.sensor && 'Two days have two skies: it needs an irradiance sensor.',
+    ],
+    ['Read around noon on the day before and on the day after, both clear.', guessed(input)],
+  );
+}
+
+function controlRow(input: ProofPlanInput): Finding {
+  const { instruments, wash } = input;
+  return finding(
+    'control-row',
+    Math.sqrt(4 * readingUncertainty(input)),
+    [
+      !instruments.controlRow && 'No row, string or array that stays unwashed can be read by itself.',
+      limited(input.limitAtWash, 'at that hour'),
+      dim(Math.min(wash.irradianceBefore, wash.irradianceAfter), 'at the readings'),
+    ],
+    ['Read the unwashed neighbour in the same minutes; the sky falls out of the comparison.', guessed(input)],
+  );
+}
+
+function threeReadings(input: ProofPlanInput): Finding {
+  const { wash, instruments } = input;
+  const ratio = instruments.sensor
+    ? COMPARE_UNCERTAINTY.irradianceRatio
+    : clearSkyRatioUncertainty(MINUTES_OF_THREE_READINGS);
+  return finding(
+    'three-readings',
+    Math.sqrt(2 * COMPARE_UNCERTAINTY.repeatability ** 2 + ratio ** 2),
+    [
+      wash.isolated && 'The array is switched off while it is wet, so the two wet readings cannot be taken.',
+      dim(wash.irradianceBefore, 'at the wash'),
+      limited(input.limitAtWash, 'at that hour'),
+    ],
+    ['Dry and dirty, wet and dirty, wet and clean, within minutes: cooling is told apart from cleaning.'],
+  );
+}
+
+function dailyEnergy(input: ProofPlanInput): Finding {
+  const { daysEachSide, clearShare, instruments } = input;
+  const clear = Math.floor(daysEachSide * clearShare);
+  return finding(
+    'daily-energy',
+    clear >= CLEAR_DAYS_NEEDED ? stepUncertainty(daysEachSide, clear) : 1,
+    [
+      !instruments.dailyEnergy && 'No daily energy of this array alone is at hand.',
+      clear < CLEAR_DAYS_NEEDED && `About ${clear} clear days on each side; ${CLEAR_DAYS_NEEDED} are needed.`,
+      limited(input.limitAtNoon, 'around noon'),
+    ],
+    [`About ${clear} clear days on each side, found from the data; no rain that cleans close to the wash.`],
+  );
+}
+
+/** Half of a 95 % interval of the step in a trend with this many clear days, evenly spread, on each side. */
+function stepUncertainty(days: number, clear: number): number {
+  const times = Array.from({ length: clear }, (_, index) => ((index + 0.5) * days) / clear);
+  const equations = [...times.map((time) => -time), ...times].map((time) => ({
+    row: [1, time / days, time > 0 ? 1 : 0],
+    value: 0,
+    weight: 1,
+  }));
+  const variance = leastSquares(equations)?.inverse[2]?.[2] ?? 1;
+  return (student95(2 * clear - 3) * CLEAR_DAY_SCATTER * Math.sqrt(variance)) / 2;
+}
