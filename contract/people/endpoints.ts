@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { email, fraction, id, idParams, price, text, version } from '../common.ts';
+import { email, fraction, id, idParams, pageOf, pageQuery, price, text, version } from '../common.ts';
 import { DESK, EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
 
 export const role = z.enum(ROLES);
@@ -58,6 +58,23 @@ export type Company = z.infer<typeof company>;
 export const session = z.object({ person: person.nullable(), company: company.nullable(), csrf: z.string() });
 export type Session = z.infer<typeof session>;
 
+/** What was drawn for a guess, so that the round can be looked at again. */
+const drillScene = z.object({
+  film: fraction,
+  patches: z
+    .array(z.object({ module: z.number().int().min(0), cell: z.number().int().min(0), transmittance: fraction }))
+    .max(2000),
+});
+
+export const drillRound = z.object({
+  id,
+  at: z.string(),
+  /** share of the power that was guessed to be lost, and that was lost */
+  guess: fraction,
+  truth: fraction,
+});
+export type DrillRound = z.infer<typeof drillRound>;
+
 const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
 
 export const peopleEndpoints = {
@@ -84,6 +101,22 @@ export const peopleEndpoints = {
     roles: EVERYONE,
     body: glass.extend({ version }),
     answer: person,
+  }),
+  recordDrillRound: endpoint({
+    method: 'POST',
+    path: '/api/session/drill-rounds',
+    summary: 'Keep a round of the guess drill with the person who guessed',
+    roles: EVERYONE,
+    body: z.object({ id, guess: fraction, truth: fraction, scene: drillScene }),
+    answer: drillRound,
+  }),
+  listDrillRounds: endpoint({
+    method: 'GET',
+    path: '/api/session/drill-rounds',
+    summary: 'One’s own rounds of the guess drill, last first',
+    roles: EVERYONE,
+    query: pageQuery,
+    answer: pageOf(drillRound),
   }),
   listPeople: endpoint({
     method: 'GET',

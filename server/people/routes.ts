@@ -1,5 +1,6 @@
 import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { Handlers } from '../http/handlers.ts';
+import * as drill from './drill.ts';
 import * as people from './useCases.ts';
 
 export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
@@ -13,6 +14,8 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
     return undefined;
   },
   setGlass: (context, { body }) => people.setGlass(context, body),
+  recordDrillRound: (context, { body }) => drill.recordRound(context, body),
+  listDrillRounds: (context, { query }) => drill.listRounds(context, query),
   listPeople: (context) => people.listPeople(context),
   changePerson: (context, { params, body }) => people.changePerson(context, params.id, body),
   invite: (context, { body }) => people.invite(context, body),

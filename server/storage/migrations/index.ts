@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import * as first from './001-first.ts';
+import * as drill from './002-drill.ts';
 
 interface Migration {
   name: string;
@@ -8,7 +9,10 @@ interface Migration {
 }
 
 /** Names without an ending, so that the same set runs as source and as a bundle. */
-const MIGRATIONS: Migration[] = [{ name: '001-first', ...first }];
+const MIGRATIONS: Migration[] = [
+  { name: '001-first', ...first },
+  { name: '002-drill', ...drill },
+];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
   getMigrations: async () => MIGRATIONS,

@@ -1,0 +1,105 @@
+import type { Effectiveness } from '../assumptions.ts';
+import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
+import type { ArrayElectrical } from '../modules/output.ts';
+import { quantile, type Spread, spread } from '../statistics/summary.ts';
+import { CLIMATES, type ClimateKey, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
+import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
+
+export interface LayeredYearSetup {
+  latitude: number;
+  longitude: number;
+  /** m */
+  altitude: number;
+  climate: ClimateKey;
+  surfaceTilt: number;
+  surfaceAzimuth: number;
+  array: ArrayElectrical;
+  exposure: Omit<Exposure, 'latitude'>;
+  parameters: LayeredParameters;
+  /** weather years */
+  years: number;
+  seed: number;
+}
+
+/** Weather, dust and clean energy of many years, drawn once for every schedule that is tried on them. */
+export interface PreparedYears {
+  setup: LayeredYearSetup;
+  /** each of two years: the first to come to the usual state, the second to be looked at */
+  courses: LayeredDays[];
+  energy: EnergyDay[][];
+  /** kWh of each day of the year with clean glass and no limit, the mean over the years */
+  usualEnergy: number[];
+}
+
+export interface LayeredYear {
+  /** loss at the end of each day, and the rain of the middle year, mm */
+  fan: { low: number; mid: number; high: number; rain: number }[];
+  /** kWh with clean glass, through the limit */
+  cleanEnergy: Spread;
+  /** kWh lost to soil in a year */
+  lostEnergy: Spread;
+  lostShare: Spread;
+}
+
+const DAYS = 365;
+
+export function prepareYears(setup: LayeredYearSetup): PreparedYears {
+  const climate = CLIMATES[setup.climate];
+  const place = { ...setup, linkeTurbidity: climate.linkeTurbidity };
+  const sky = clearSkyYear(place, setup);
+  const weather = generateWeatherYears(climate, setup.latitude, setup.years + 1, setup.seed);
+  const exposure = { ...setup.exposure, latitude: setup.latitude };
+  const input = { sky, climate, latitude: setup.latitude, array: setup.array, rearFraction: 0 };
+  const courses = Array.from({ length: setup.years }, (_, year) =>
+    exposureDays(climate, exposure, weather.slice(year, year + 2), setup.seed + year),
+  );
+  const energy = weather.slice(1).map((year) => energyDays(input, year));
+  const usualEnergy = Array.from(
+    { length: DAYS },
+    (_, day) => energy.reduce((sum, year) => sum + (year[day]?.unlimited ?? 0), 0) / energy.length / 1000,
+  );
+  return { setup, courses, energy, usualEnergy };
+}
+
+/** A year under the layered model with cleanings on the same days every year, over all the weather years drawn. */
+export function layeredYear(
+  { setup, courses, energy }: PreparedYears,
+  visits: readonly number[],
+  effectiveness: Effectiveness,
+): LayeredYear {
+  const cleanings = visits.flatMap((day) => [
+    { day, effectiveness },
+    { day: day + DAYS, effectiveness },
+  ]);
+  const limit = setup.array.pacRated;
+  const clean: number[] = [];
+  const lost: number[] = [];
+  const losses = courses.map((days, year) => {
+    const { surfaceTilt, parameters } = setup;
+    const { soilingRatio } = soilingByLayers({ surfaceTilt, parameters, initial: CLEAN_GLASS, days, cleanings });
+    const loss = soilingRatio.slice(DAYS).map((ratio) => 1 - ratio);
+    let [whole, left] = [0, 0];
+    energy[year]?.forEach((day, index) => {
+      whole += energyAtLoss(day, 0, limit);
+      left += energyAtLoss(day, loss[index] ?? 0, limit);
+    });
+    clean.push(whole / 1000);
+    lost.push((whole - left) / 1000);
+    return loss;
+  });
+  const middle = courses[Math.floor(courses.length / 2)];
+  return {
+    fan: Array.from({ length: DAYS }, (_, day) => {
+      const values = losses.map((series) => series[day] ?? 0);
+      return {
+        low: quantile(values, 0.1),
+        mid: quantile(values, 0.5),
+        high: quantile(values, 0.9),
+        rain: middle?.rain[DAYS + day] ?? 0,
+      };
+    }),
+    cleanEnergy: spread(clean),
+    lostEnergy: spread(lost),
+    lostShare: spread(lost.map((value, index) => value / Math.max(1e-9, clean[index] ?? 0))),
+  };
+}
