@@ -27,6 +27,16 @@ export const router = createBrowserRouter([
       { path: 'company', lazy: async () => ({ Component: (await import('./people/CompanyPage.tsx')).CompanyPage }) },
       { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },
       { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },
+      {
+        path: 'bench',
+        lazy: async () => ({ Component: (await import('./bench/BenchPage.tsx')).BenchPage }),
+        children: [
+          { index: true, element: <Navigate to="/bench/patch" replace /> },
+          { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
+          { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
+          { path: 'proof', lazy: async () => ({ Component: (await import('./bench/ProofBench.tsx')).ProofBench }) },
+        ],
+      },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

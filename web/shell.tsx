@@ -43,6 +43,7 @@ export function Shell() {
           <NavLink to="/sites">Sites</NavLink>
           {desk && <NavLink to="/quotes">Quotes</NavLink>}
           <NavLink to="/field">Field</NavLink>
+          <NavLink to="/bench">Bench</NavLink>
           {person.role === 'owner' && <NavLink to="/company">Company</NavLink>}
           {person.role === 'owner' && <NavLink to="/people">People</NavLink>}
         </nav>
@@ -90,6 +91,7 @@ const SHORTCUTS: [string, string, string][] = [
   ['q', 'Quotes', '/quotes'],
   ['n', 'New site', '/sites/new'],
   ['f', 'Field', '/field'],
+  ['b', 'Workbench', '/bench'],
 ];
 
 /** Shortcuts wait while somebody types. On a site, 1 to 6 turn to its steps. */

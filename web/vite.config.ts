@@ -10,6 +10,7 @@ export default defineConfig({
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
     },
   },
+  worker: { format: 'es' },
   plugins: [
     react(),
     VitePWA({

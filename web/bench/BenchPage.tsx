@@ -1,0 +1,19 @@
+import { NavLink, Outlet } from 'react-router';
+
+/** Workbench: working things out without a customer, and learning what dirt really costs. */
+export function BenchPage() {
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Workbench</h1>
+        <nav className="bench-nav" aria-label="Benches">
+          <NavLink to="/bench/patch">Patch</NavLink>
+          <NavLink to="/bench/year">Year</NavLink>
+          <NavLink to="/bench/proof">Proof</NavLink>
+        </nav>
+        <span className="quiet">Nothing here is about a customer; try what you like.</span>
+      </div>
+      <Outlet />
+    </>
+  );
+}

@@ -1,0 +1,276 @@
+import { useId, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { type Birds, EFFECTIVENESS, LICHEN_DENSITY, type Surroundings } from '../../core/assumptions.ts';
+import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
+import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
+import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
+import { useCurrency, useGlass } from '../api/hooks.ts';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { METHOD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { BenchNumber } from './BenchNumber.tsx';
+import { proxy, useNewest, useWorker } from './useBench.ts';
+import { dateOfDay, VisitsYear } from './VisitsYear.tsx';
+
+const SETUP: LayeredYearSetup = {
+  latitude: -33.5,
+  longitude: 19,
+  altitude: 200,
+  climate: 'winter-rain',
+  surfaceTilt: 20,
+  surfaceAzimuth: 0,
+  array: { pdc0: 10_000, gammaPdc: -0.0035 },
+  exposure: { surroundings: 'farmland', birds: 'few' },
+  parameters: { bondingPerDew: 0.03, lichenDensity: LICHEN_DENSITY.dry, mismatch: 8 },
+  years: 40,
+  seed: 11,
+};
+
+const BIRDS = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };
+/** Bonding on a dew day from one school to the other, in steps of a slider. */
+const SCHOOLS = [0, 0.01, 0.02, 0.03, 0.05, 0.08, 0.12, 0.2, 0.3];
+
+/** Year bench: cleanings on a year of days, weather years as a fan; drag a cleaning and watch the money. */
+export function YearBench() {
+  const [setup, setSetup] = useState(SETUP);
+  const [visits, setVisits] = useState<number[]>([20]);
+  const [method, setMethod] = useState<keyof typeof EFFECTIVENESS>('fed-pole');
+  const [price, setPrice] = useState(250);
+  const [perKWh, setPerKWh] = useState(2.2);
+  const [progress, setProgress] = useState<number | null>(null);
+  const glass = useGlass();
+  const currency = useCurrency();
+  const quick = useWorker();
+  const search = useWorker();
+  const effectiveness = EFFECTIVENESS[method];
+  const compute = (input: { setup: LayeredYearSetup; visits: number[] }) =>
+    quick.get().year(input.setup, input.visits, effectiveness);
+  const bare = useNewest(compute, { setup, visits: [] as number[], method });
+  const { answer, error, busy } = useNewest(compute, { setup, visits, method });
+  const change = (next: Partial<LayeredYearSetup>) => setSetup({ ...setup, ...next });
+  const money = (amount: number) => formatMoney(Math.round(amount * 10 ** minorDigits(currency)), currency, glass, 0);
+  const place = async () => {
+    setProgress(0);
+    const days = await search.get().bestDays(
+      setup,
+      visits.length,
+      effectiveness,
+      proxy((share: number) => setProgress(share)),
+    );
+    setVisits(days);
+    setProgress(null);
+  };
+  const lost = answer?.year.lostEnergy;
+  const saved = lost && bare.answer ? (bare.answer.year.lostEnergy.mean - lost.mean) * perKWh : null;
+  const cost = visits.length * price;
+  return (
+    <div className="bench">
+      <section className="bench-picture">
+        {answer ? (
+          <VisitsYear fan={answer.year.fan} visits={visits} onVisits={setVisits} busy={busy} />
+        ) : (
+          <Waiting what="Drawing forty years of weather" />
+        )}
+        <div className="bench-tools">
+          <Button
+            variant="outline-primary"
+            disabled={visits.length >= 12}
+            onClick={() => setVisits([...visits, freeDay(visits)].sort((a, b) => a - b))}
+          >
+            Add a cleaning
+          </Button>
+          <Button
+            variant="outline-primary"
+            disabled={visits.length === 0}
+            onClick={() => setVisits(visits.slice(0, -1))}
+          >
+            Take one away
+          </Button>
+          {progress === null ? (
+            <Button variant="outline-primary" disabled={visits.length === 0} onClick={() => void place()}>
+              Place them where they lose least
+            </Button>
+          ) : (
+            <>
+              <progress value={progress} max={1} aria-label="Searching" />
+              <Button
+                variant="quiet"
+                onClick={() => {
+                  search.cancel();
+                  setProgress(null);
+                }}
+              >
+                stop searching
+              </Button>
+            </>
+          )}
+        </div>
+        <p className="quiet m-0">
+          {CLIMATES[setup.climate].name}. The band holds four in five of {setup.years} weather years; bars hang from
+          above for the rain of one of them. Drag a cleaning, or move it with the arrow keys.
+        </p>
+        <Form.Label htmlFor="school" className="mt-3">
+          Does rain clean? Film that a dew day bonds, so that rain leaves it:{' '}
+          <strong>{formatQuantity(setup.parameters.bondingPerDew ?? 0, 'fraction', glass, 0)}</strong>
+        </Form.Label>
+        <Form.Range
+          id="school"
+          min={0}
+          max={SCHOOLS.length - 1}
+          value={SCHOOLS.indexOf(setup.parameters.bondingPerDew ?? 0)}
+          onChange={(event) =>
+            change({ parameters: { ...setup.parameters, bondingPerDew: SCHOOLS[Number(event.target.value)] ?? 0 } })
+          }
+        />
+        <div className="d-flex justify-content-between quiet">
+          <span>rain cleans</span>
+          <span>rain never does</span>
+        </div>
+      </section>
+      <section className="bench-figures" aria-label="What it costs">
+        <Trouble error={error} />
+        {answer && lost && (
+          <div className="figures">
+            <div className="figure-box">
+              <span className="label">Lost to dirt, a year</span>
+              <span className="value">{formatQuantity(lost.mean, 'energy', glass)}</span>
+              <span className="range">
+                {formatNumber(lost.p10, 0, glass)} to {formatQuantity(lost.p90, 'energy', glass)}
+              </span>
+            </div>
+            <div className="figure-box">
+              <span className="label">Dirt, in money</span>
+              <span className="value" data-figure="dirt">
+                {money(lost.mean * perKWh)}
+              </span>
+              <span className="range">
+                {money(lost.p10 * perKWh)} to {money(lost.p90 * perKWh)}
+              </span>
+            </div>
+            <div className="figure-box">
+              <span className="label">Dirt and cleanings</span>
+              <span className="value" data-figure="together">
+                {money(lost.mean * perKWh + cost)}
+              </span>
+              <span className="range">{money(cost)} of it for cleanings</span>
+            </div>
+          </div>
+        )}
+        {saved !== null && visits.length > 0 && (
+          <p className={`verdict ${saved >= cost ? 'pays' : 'does-not-pay'}`} role="status">
+            {saved >= cost
+              ? `These cleanings bring back ${money(saved)} a year and cost ${money(cost)}.`
+              : `These cleanings bring back ${money(saved)} a year, less than the ${money(cost)} that they cost.`}
+          </p>
+        )}
+        <p>{visits.length === 0 ? 'No cleaning.' : `Cleaned on ${visits.map(dateOfDay).join(', ')}.`}</p>
+        <div className="form-grid">
+          <Pick
+            label="Climate (made up)"
+            value={setup.climate}
+            options={Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const)}
+            onPick={(key) => change({ climate: key as ClimateKey })}
+          />
+          <Pick
+            label="Surroundings"
+            value={setup.exposure.surroundings}
+            options={pairs(SURROUNDINGS_WORDS)}
+            onPick={(key) => change({ exposure: { ...setup.exposure, surroundings: key as Surroundings } })}
+          />
+          <Pick
+            label="Birds"
+            value={setup.exposure.birds}
+            options={pairs(BIRDS)}
+            onPick={(key) => change({ exposure: { ...setup.exposure, birds: key as Birds } })}
+          />
+          <Pick
+            label="Cleaned by"
+            value={method}
+            options={pairs(METHOD_WORDS)}
+            onPick={(key) => setMethod(key as keyof typeof EFFECTIVENESS)}
+          />
+          <BenchNumber
+            label="Latitude"
+            suffix="° north"
+            value={setup.latitude}
+            min={-66}
+            max={66}
+            onValue={(latitude) => change({ latitude })}
+          />
+          <BenchNumber
+            label="Tilt"
+            suffix="°"
+            value={setup.surfaceTilt}
+            min={0}
+            max={90}
+            onValue={(surfaceTilt) => change({ surfaceTilt })}
+          />
+          <BenchNumber
+            label="Looks towards"
+            suffix="° from north"
+            value={setup.surfaceAzimuth}
+            min={0}
+            max={360}
+            onValue={(surfaceAzimuth) => change({ surfaceAzimuth })}
+          />
+          <BenchNumber
+            label="Array"
+            suffix="kWp"
+            value={setup.array.pdc0 / 1000}
+            min={0.1}
+            max={100_000}
+            onValue={(kilowatts) => change({ array: { ...setup.array, pdc0: kilowatts * 1000 } })}
+          />
+          <BenchNumber label="A kWh is worth" suffix={currency} value={perKWh} min={0} max={1000} onValue={setPerKWh} />
+          <BenchNumber label="One cleaning" suffix={currency} value={price} min={0} max={1e9} onValue={setPrice} />
+        </div>
+        <details className="mt-2">
+          <summary>How it is computed</summary>
+          <p>
+            Dust settles by surroundings and season; on dew days a part of it bonds; rain takes loose film by its depth
+            and the tilt, and leaves most of what is bonded. The film costs what its mass costs (Coello and Boyle 2019),
+            droppings eight times their area (house assumption). Each weather year is the second of two with the same
+            cleanings. Everything here is a planning figure that rests on assumptions of the house.
+          </p>
+        </details>
+      </section>
+    </div>
+  );
+}
+
+/** The middle of the widest stretch between cleanings. */
+function freeDay(visits: readonly number[]): number {
+  if (visits.length === 0) return 182;
+  const sorted = [...visits].sort((a, b) => a - b);
+  const gaps = sorted.map((day, index) => ({
+    day,
+    gap: ((sorted[(index + 1) % sorted.length] ?? day) - day + 365) % 365 || 365,
+  }));
+  const widest = gaps.reduce((best, one) => (one.gap > best.gap ? one : best));
+  return Math.floor(widest.day + widest.gap / 2) % 365;
+}
+
+function Pick({
+  label,
+  value,
+  options,
+  onPick,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onPick: (key: string) => void;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <Form.Select id={id} value={value} onChange={(event) => onPick(event.target.value)}>
+        {options.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </Form.Select>
+    </div>
+  );
+}
