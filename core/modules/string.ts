@@ -127,7 +127,7 @@ export function stringCurve(input: StringInput, points = 200): StringCurve {
   const most = Math.max(...bypassed);
   const even = Array.from({ length: points }, (_, index) => (most * index) / (points - 1));
   const curve: StringCurve = { current: [], voltage: [], power: [] };
-  for (const current of [...even, ...bypassed].sort((a, b) => b - a)) {
+  for (const current of [...even, ...bypassed.flatMap(approaches)].sort((a, b) => b - a)) {
     const { voltage } = edgeAt(groups, bypassDropOf(module), current);
     if (voltage < 0) continue;
     curve.current.push(current);
@@ -136,6 +136,10 @@ export function stringCurve(input: StringInput, points = 200): StringCurve {
   }
   return curve;
 }
+
+/** Currents ever closer to where a diode takes over: there the voltage falls within a hair of current. */
+const approaches = (current: number): number[] =>
+  [1e-2, 3e-3, 1e-3, 3e-4, 1e-4, 1e-5, 0].map((part) => current * (1 - part));
 
 const bypassDropOf = (module: DiodeModule): number => module.bypassDrop ?? DEFAULT_BYPASS_DROP;
 

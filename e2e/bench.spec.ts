@@ -1,0 +1,102 @@
+import { expect, test } from '@playwright/test';
+import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
+
+test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.keyboard.press('b');
+  await expect(page.getByRole('heading', { name: 'Workbench' })).toBeVisible();
+  const power = page.locator('[data-figure="power"]');
+  await expect(power).toHaveText(/^0[.,]00/);
+  await page.locator('[data-module="4"][data-row="2"][data-column="3"]').click();
+  await expect(power).toHaveText(/^2[.,]8/);
+  await page.getByLabel('How far it reaches').selectOption('edge');
+  await page.getByLabel('the same on every module').check();
+  await page.getByRole('button', { name: 'Lichen' }).click();
+  await page.locator('[data-module="0"][data-row="9"][data-column="0"]').click();
+  await expect(power).not.toHaveText(/^2[.,]8/);
+  await page.getByText('How it is computed').click();
+  const input = JSON.parse((await page.locator('.case').textContent()) ?? '');
+  expect(input.patches).toHaveLength(1 + 12 * 6);
+  const { electricalLoss, opticalLoss } = compute<{ electricalLoss: number; opticalLoss: number }>('string', input);
+  const shown = plain((await power.textContent()) ?? '');
+  expect(shown).toBe(`${(electricalLoss * 100).toFixed(2)} %`);
+  expect(plain((await page.locator('[data-figure="area"]').textContent()) ?? '')).toBe(
+    `${(opticalLoss * 100).toFixed(2)} %`,
+  );
+  await page.getByRole('button', { name: 'undo' }).click();
+  await expect(power).toHaveText(/^2[.,]8/);
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('the bench is worked with the keys alone, and the curve stands behind a fold', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/bench/patch');
+  await page.getByRole('application').focus();
+  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowDown', 'Enter']) await page.keyboard.press(key);
+  await expect(page.locator('[data-figure="power"]')).toHaveText(/^2[.,]8/);
+  await expect(page.getByRole('application')).toHaveAccessibleName(/Module 1, row 2, column 3/);
+  await page.getByText('The curve behind it').click();
+  await expect(page.getByRole('figure', { name: /the highest peak is/ })).toBeVisible();
+});
+
+test('a cleaning on the year bench is dragged with the mouse and moved with the keys, and the money follows', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/bench/year');
+  const money = page.locator('[data-figure="together"]');
+  await expect(money).toBeVisible();
+  const cleaning = page.getByRole('slider', { name: 'Cleaning 1' });
+  await expect(cleaning).toHaveAttribute('aria-valuetext', '21 Jan');
+  const before = await money.textContent();
+  const box = (await cleaning.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  await page.mouse.move(box.x + box.width / 2, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 260, box.y + 10, { steps: 8 });
+  await page.mouse.up();
+  await expect(cleaning).not.toHaveAttribute('aria-valuetext', '21 Jan');
+  await expect(money).not.toHaveText(before ?? '');
+  const dragged = await cleaning.getAttribute('aria-valuenow');
+  const atDrag = await money.textContent();
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('PageUp');
+  await expect(cleaning).toHaveAttribute('aria-valuenow', String(Number(dragged) + 21));
+  await expect(money).not.toHaveText(atDrag ?? '');
+  await page.getByRole('button', { name: 'Place them where they lose least' }).click();
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take one away' }).click();
+  await expect(page.getByText('No cleaning.')).toBeVisible();
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('the proof bench says which proof could show a gain, which could not, and why', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/bench/proof');
+  await expect(page.locator('.verdict')).toContainText('Noon of two days');
+  await expect(page.locator('tr', { hasText: 'Before and after, same visit' })).toContainText('before the wash: under');
+  await page.getByLabel('Begins at').fill('10');
+  await expect(page.locator('.verdict')).toContainText('Before and after, same visit');
+  await page.getByLabel('at its limit around noon').check();
+  await page.getByLabel('at its limit at the hour of the wash').check();
+  await expect(page.locator('.verdict')).toContainText('No proof here could show');
+  await expectAccessible(page);
+});
+
+test('a guess is held against the truth, and the rounds are kept with the person', async ({ page }) => {
+  await signIn(page, 'crew@harbourpail.example');
+  await page.goto('/bench/patch');
+  await page.getByRole('button', { name: 'Guess drill' }).click();
+  for (let round = 1; round <= 2; round += 1) {
+    await page.getByLabel('Power lost, your guess').fill('25');
+    await page.getByRole('button', { name: 'Show the truth' }).click();
+    await expect(page.locator('.verdict')).toContainText('It loses');
+    await expect(page.locator('tr', { hasText: 'Your rounds' })).toContainText(String(round));
+    await page.getByRole('button', { name: 'Another' }).click();
+  }
+  await page.reload();
+  await page.getByRole('button', { name: 'Guess drill' }).click();
+  await expect(page.locator('tr', { hasText: 'Your rounds' })).toContainText('2');
+});
