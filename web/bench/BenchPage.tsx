@@ -11,7 +11,7 @@ export function BenchPage() {
           <NavLink to="/bench/year">Year</NavLink>
           <NavLink to="/bench/proof">Proof</NavLink>
         </nav>
-        <span className="quiet">Nothing here is about a customer; try what you like.</span>
+        <span className="quiet aside">Nothing here is about a customer; try what you like.</span>
       </div>
       <Outlet />
     </>

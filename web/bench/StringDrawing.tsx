@@ -2,10 +2,10 @@ import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { cellAt } from '../../core/modules/cellLayout.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { GRID, type Laid, type Place } from './patches.ts';
+import { useNarrow } from './useNarrow.ts';
 
 const CELL = 10;
 const GAP = 6;
-const A_ROW = 6;
 const WIDTH = GRID.columns * CELL;
 const HEIGHT = GRID.rows * CELL;
 
@@ -31,7 +31,8 @@ export function StringDrawing({
   onPlace?: ((place: Place, begins: boolean) => void) | undefined;
 }) {
   const [cursor, setCursor] = useState<Place>({ module: 0, row: 0, column: 0 });
-  const lines = Math.ceil(modules / A_ROW);
+  const aRow = useNarrow() ? 3 : 6;
+  const lines = Math.ceil(modules / aRow);
   const placeOf = (event: PointerEvent): Place | null => {
     const { module, row, column } = (event.target as SVGElement).dataset;
     return module === undefined ? null : { module: Number(module), row: Number(row), column: Number(column) };
@@ -58,18 +59,18 @@ export function StringDrawing({
   return (
     <div className="string-drawing">
       <svg
-        viewBox={`-2 -2 ${A_ROW * (WIDTH + GAP) + 2} ${lines * (HEIGHT + GAP) + 2}`}
+        viewBox={`-2 -2 ${aRow * (WIDTH + GAP) + 2} ${lines * (HEIGHT + GAP) + 2}`}
         role={onPlace ? 'application' : 'img'}
         aria-label={`A string of ${modules} modules. ${onPlace ? `Arrow keys move, Enter lays. ${says}` : ''}`}
         tabIndex={onPlace ? 0 : undefined}
         onKeyDown={press}
         onPointerDown={(event) => touch(event, true)}
-        onPointerMove={(event) => event.buttons === 1 && touch(event, false)}
+        onPointerMove={(event) => event.pointerType === 'mouse' && event.buttons === 1 && touch(event, false)}
       >
         {Array.from({ length: modules }, (_, module) => ({ module, key: `m${module}` })).map(({ module, key }) => (
           <g
             key={key}
-            transform={`translate(${(module % A_ROW) * (WIDTH + GAP)} ${Math.floor(module / A_ROW) * (HEIGHT + GAP)})`}
+            transform={`translate(${(module % aRow) * (WIDTH + GAP)} ${Math.floor(module / aRow) * (HEIGHT + GAP)})`}
           >
             <rect x="-1" y="-1" width={WIDTH + 2} height={HEIGHT + 2} fill="#b9bfc1" />
             {Array.from({ length: GRID.rows * GRID.columns }, (_, index) => {

@@ -1,7 +1,7 @@
 import { type PointerEvent, useRef } from 'react';
 import type { LayeredYear } from '../../core/soiling/layeredYear.ts';
+import { useNarrow } from './useNarrow.ts';
 
-const WIDTH = 730;
 const HEIGHT = 300;
 const LEFT = 44;
 const TOP = 22;
@@ -30,10 +30,11 @@ export function VisitsYear({
   onVisits: (visits: number[]) => void;
   busy: boolean;
 }) {
+  const width = useNarrow() ? 400 : 730;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const most = Math.max(0.05, Math.ceil(Math.max(...fan.map(({ high }) => high)) * 22) / 20);
-  const x = (day: number) => LEFT + (day / DAYS) * (WIDTH - LEFT - 8);
+  const x = (day: number) => LEFT + (day / DAYS) * (width - LEFT - 8);
   const y = (loss: number) => HEIGHT - BOTTOM - (loss / most) * (HEIGHT - TOP - BOTTOM);
   const line = (of: (day: LayeredYear['fan'][number]) => number) =>
     fan.map((day, index) => `${index === 0 ? 'M' : 'L'}${x(index).toFixed(1)} ${y(of(day)).toFixed(1)}`).join('');
@@ -48,15 +49,15 @@ export function VisitsYear({
   const drag = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     if (dragged.current === null || !box) return;
-    const at = ((event.clientX - box.left) / box.width) * WIDTH;
-    move(dragged.current, Math.min(DAYS - 1, Math.max(0, ((at - LEFT) / (WIDTH - LEFT - 8)) * DAYS)));
+    const at = ((event.clientX - box.left) / box.width) * width;
+    move(dragged.current, Math.min(DAYS - 1, Math.max(0, ((at - LEFT) / (width - LEFT - 8)) * DAYS)));
   };
   return (
     <section aria-label="Loss over the year with its cleanings">
       <svg
         ref={svg}
         className="visits-year"
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
         aria-busy={busy}
         onPointerMove={drag}
         onPointerUp={() => {
@@ -66,7 +67,7 @@ export function VisitsYear({
         <title>Loss over the year; drag a cleaning to another day</title>
         {[0, 0.25, 0.5, 0.75, 1].map((share) => (
           <g key={share}>
-            <path d={`M${LEFT} ${y(share * most)}H${WIDTH - 8}`} stroke="#ddd6c4" />
+            <path d={`M${LEFT} ${y(share * most)}H${width - 8}`} stroke="#ddd6c4" />
             <text x={LEFT - 6} y={y(share * most) + 4} textAnchor="end" fontSize="11" fill="#4c5853">
               {Math.round(share * most * 1000) / 10} %
             </text>
@@ -81,7 +82,7 @@ export function VisitsYear({
             fontSize="11"
             fill="#4c5853"
           >
-            {month}
+            {width < 500 ? month.slice(0, 1) : month}
           </text>
         ))}
         {fan.map(({ rain }, day) =>
