@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { COMMANDS, describeIssue } from '../contract/compute/index.ts';
+import { COMMANDS, describeIssue, NotComputable } from '../contract/compute/index.ts';
 
 /** Runs one calculation on the JSON of standard input. @returns the exit code: 0, or 2 where the input cannot be used */
 export function compute(name: string | undefined, read = () => readFileSync(0, 'utf8')): number {
@@ -13,8 +13,13 @@ export function compute(name: string | undefined, read = () => readFileSync(0, '
   }
   const parsed = command.input.safeParse(json);
   if (!parsed.success) return refuse(describeIssue(parsed.error));
-  process.stdout.write(`${JSON.stringify(command.run(parsed.data))}\n`);
-  return 0;
+  try {
+    process.stdout.write(`${JSON.stringify(command.run(parsed.data))}\n`);
+    return 0;
+  } catch (error) {
+    if (error instanceof NotComputable) return refuse(error.message);
+    throw error;
+  }
 }
 
 function refuse(line: string): number {

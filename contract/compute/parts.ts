@@ -7,8 +7,10 @@ export const tilt = z.number().min(0).max(90);
 export const azimuth = z.number().min(0).max(360);
 export const fraction = z.number().min(0).max(1);
 export const insideFraction = z.number().gt(0).lt(1);
-export const notNegative = z.number().min(0);
-export const positive = z.number().gt(0);
+/** Greater than anything on a roof, and small enough to be squared and multiplied. */
+const MOST = 1e15;
+export const notNegative = z.number().min(0).max(MOST);
+export const positive = z.number().gt(0).max(MOST);
 export const temperature = z.number().min(-273.15).max(1000);
 
 const FIRST = Date.UTC(1950, 0, 1);

@@ -61,6 +61,6 @@ export function poleReach(input: ReachInput): Reach {
 
 function leastStandOff({ handHeight, eaveHeight, overhang, roofTilt }: ReachInput): number | null {
   if (handHeight > eaveHeight) return overhang;
-  if (roofTilt === 0) return null;
-  return overhang + (eaveHeight - handHeight) / Math.tan(radians(roofTilt));
+  const standOff = overhang + (eaveHeight - handHeight) / Math.tan(radians(roofTilt));
+  return roofTilt > 0 && Number.isFinite(standOff) ? standOff : null;
 }

@@ -1,0 +1,105 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { COMMANDS, describeIssue, NotComputable } from './index.ts';
+
+const FOLDER = join(import.meta.dirname, '../../core/vectors');
+
+/** A sound input of every command: worked cases, and one for the commands that have none. */
+const SOUND = new Map<string, unknown[]>();
+for (const file of readdirSync(FOLDER)) {
+  for (const { command, input } of JSON.parse(readFileSync(join(FOLDER, file), 'utf8'))) {
+    SOUND.set(command, [...(SOUND.get(command) ?? []), input].slice(0, 3));
+  }
+}
+SOUND.set('daily-energy', [
+  {
+    site: {
+      latitude: -33,
+      longitude: 19,
+      altitude: 100,
+      linkeTurbidity: Array(12).fill(3),
+      surfaceTilt: 20,
+      surfaceAzimuth: 0,
+      pdc0: 5000,
+      gammaPdc: -0.0035,
+    },
+    days: Array.from({ length: 24 }, (_, day) => ({
+      date: `2026-06-${String(day + 1).padStart(2, '0')}`,
+      energy: 18 + (day % 3) * 0.1 + (day > 12 ? 2 : 0),
+    })),
+    cleanings: ['2026-06-13'],
+  },
+]);
+
+const WEIRD = [null, '', 'x', true, -1, 0, 1e308, -1e308, 1e-308, 0.5, 3, [], {}, [null], '2026-13-45', '0'];
+
+/** Every place in a document, as a path. */
+function places(value: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (value === null || typeof value !== 'object') return [path];
+  const entries = Array.isArray(value)
+    ? value.slice(0, 4).map((item, at) => [at, item] as const)
+    : Object.entries(value);
+  return [path, ...entries.flatMap(([key, item]) => places(item, [...path, key]))];
+}
+
+function changed(value: unknown, [key, ...rest]: (string | number)[], to: unknown): unknown {
+  if (key === undefined) return to;
+  const copy = Array.isArray(value) ? [...value] : { ...(value as object) };
+  const holder = copy as Record<string | number, unknown>;
+  if (rest.length === 0 && to === undefined) delete holder[key];
+  else holder[key] = changed(holder[key], rest, to);
+  return copy;
+}
+
+/** Names of the numbers in an answer that are none. */
+const brokenNumbers = (value: unknown, path = ''): string[] => {
+  if (typeof value === 'number') return Number.isFinite(value) ? [] : [path];
+  if (value === null || typeof value !== 'object') return [];
+  return Object.entries(value).flatMap(([key, item]) => brokenNumbers(item, `${path}.${key}`));
+};
+
+/** The answer, or nothing where the numbers cannot be computed with and the command says so. */
+function answerOf(command: (typeof COMMANDS)[string], input: unknown): unknown {
+  try {
+    return command.run(input);
+  } catch (error) {
+    if (error instanceof NotComputable) return null;
+    throw error;
+  }
+}
+
+describe('every calculation, asked with something broken', () => {
+  for (const [name, command] of Object.entries(COMMANDS)) {
+    it(`${name} refuses it in one line that names the field, or answers with numbers`, () => {
+      const sound = SOUND.get(name) ?? [];
+      expect(sound, `a sound input of ${name}`).to.not.deep.equal([]);
+      const input = fc.constantFrom(...sound);
+      const broken = input.chain((document) =>
+        fc
+          .tuple(fc.constantFrom(...places(document)), fc.constantFrom(undefined, ...WEIRD))
+          .map(([path, to]) => changed(document, path, to)),
+      );
+      fc.assert(
+        fc.property(broken, (document) => {
+          const parsed = command.input.safeParse(document);
+          if (!parsed.success) {
+            expect(describeIssue(parsed.error)).to.match(/^[\w.-]+: [^\n]+$/);
+            return;
+          }
+          expect(brokenNumbers(answerOf(command, parsed.data))).to.deep.equal([]);
+        }),
+        { numRuns: name === 'frequency' ? 25 : 120 },
+      );
+    });
+  }
+
+  for (const nothing of [undefined, null, [], '', 3, true]) {
+    it(`all refuse ${JSON.stringify(nothing) ?? 'nothing'}`, () => {
+      for (const [name, command] of Object.entries(COMMANDS)) {
+        expect(command.input.safeParse(nothing).success, name).to.equal(false);
+      }
+    });
+  }
+});
