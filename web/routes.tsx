@@ -35,6 +35,7 @@ export const router = createBrowserRouter([
           { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
           { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
           { path: 'proof', lazy: async () => ({ Component: (await import('./bench/ProofBench.tsx')).ProofBench }) },
+          { path: 'sums', lazy: async () => ({ Component: (await import('./bench/SumsBench.tsx')).SumsBench }) },
         ],
       },
       { path: '*', element: <Navigate to="/" replace /> },

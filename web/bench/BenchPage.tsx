@@ -10,6 +10,7 @@ export function BenchPage() {
           <NavLink to="/bench/patch">Patch</NavLink>
           <NavLink to="/bench/year">Year</NavLink>
           <NavLink to="/bench/proof">Proof</NavLink>
+          <NavLink to="/bench/sums">Sums</NavLink>
         </nav>
         <span className="quiet aside">Nothing here is about a customer; try what you like.</span>
       </div>

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import type { Effectiveness } from '../../core/assumptions.ts';
+import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
@@ -33,6 +34,7 @@ const bench = {
     clean: stringCurve({ ...input, film: 1, patches: [] }),
     soiled: stringCurve(input),
   }),
+  energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
   year: (setup: LayeredYearSetup, visits: number[], effectiveness: Effectiveness) => {
     const years = yearsOf(setup);
     return { year: layeredYear(years, visits, effectiveness), usualEnergy: years.usualEnergy };

@@ -1,0 +1,156 @@
+import { useState } from 'react';
+import { Form } from 'react-bootstrap';
+import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
+import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { parseDatedTable } from '../../core/units/table.ts';
+import { CLIMATES } from '../../core/weather/climates.ts';
+import { useGlass } from '../api/hooks.ts';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { BenchNumber } from './BenchNumber.tsx';
+import { useNewest, useWorker } from './useBench.ts';
+
+/** Gain from weeks of daily energy, pasted as it comes out of a spreadsheet. */
+export function EnergyBench() {
+  const glass = useGlass();
+  const [text, setText] = useState('');
+  const [cleaning, setCleaning] = useState('');
+  const [site, setSite] = useState({
+    latitude: -33.5,
+    longitude: 19,
+    altitude: 200,
+    surfaceTilt: 20,
+    surfaceAzimuth: 0,
+    pdc0: 5000,
+    gammaPdc: -0.0035,
+  });
+  const { get } = useWorker();
+  const { rows, wrong } = parseDatedTable(text, glass.dateOrder);
+  const inside = rows.some(({ date }) => date <= cleaning) && rows.some(({ date }) => date >= cleaning);
+  const input: DailyEnergyInput = {
+    site: { ...site, linkeTurbidity: CLIMATES['winter-rain'].linkeTurbidity },
+    days: rows.map(({ date, value }) => ({ date, energy: value })),
+    cleanings: cleaning !== '' && inside ? [cleaning] : [],
+  };
+  const { answer, error, busy } = useNewest((next: DailyEnergyInput) => get().energy(next), input);
+  const number = (key: keyof typeof site, label: string, suffix: string, min: number, max: number, scale = 1) => (
+    <BenchNumber
+      label={label}
+      suffix={suffix}
+      value={site[key] / scale}
+      min={min}
+      max={max}
+      onValue={(value) => setSite({ ...site, [key]: value * scale })}
+    />
+  );
+  return (
+    <div className="bench">
+      <section className="bench-picture">
+        <h2>What did the wash gain, by the meter’s own days?</h2>
+        <Form.Label htmlFor="energy-days">Days, pasted: a date and the kWh of that day on each line</Form.Label>
+        <Form.Control
+          id="energy-days"
+          as="textarea"
+          rows={9}
+          value={text}
+          placeholder={'2026-09-01  31,4\n2026-09-02  30.9'}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <p className="quiet mt-1" role="status">
+          {rows.length} days read.
+          {wrong.length > 0 &&
+            ` ${wrong.length} lines left out: ${wrong
+              .slice(0, 3)
+              .map(({ line, why }) => `line ${line}, ${why}`)
+              .join('; ')}${wrong.length > 3 ? ' …' : ''}.`}
+        </p>
+        <div className="form-grid">
+          <div>
+            <Form.Label htmlFor="energy-cleaned">Cleaned on</Form.Label>
+            <Form.Control
+              id="energy-cleaned"
+              type="date"
+              value={cleaning}
+              onChange={(event) => setCleaning(event.target.value)}
+            />
+            {cleaning !== '' && !inside && rows.length > 0 && (
+              <span className="field-error d-block">Not within the days</span>
+            )}
+          </div>
+          {number('pdc0', 'Array', 'kWp', 0.1, 100_000, 1000)}
+          {number('latitude', 'Latitude', '° north', -66, 66)}
+          {number('longitude', 'Longitude', '° east', -180, 180)}
+          {number('surfaceTilt', 'Tilt', '°', 0, 90)}
+          {number('surfaceAzimuth', 'Looks towards', '° from north', 0, 360)}
+        </div>
+      </section>
+      <section className="bench-figures" aria-label="The answer" aria-live="polite">
+        <Trouble error={error} />
+        {rows.length === 0 ? (
+          <Empty>Paste some weeks of days, best with six clear ones on either side of the wash.</Empty>
+        ) : answer ? (
+          <EnergyAnswer answer={answer} cleaned={input.cleanings.length > 0} />
+        ) : (
+          busy && <Waiting what="Looking for the clear days" />
+        )}
+        <p className="quiet mt-2 mb-0">
+          Each day is held against a clear sky; clear days are found from the data, and a straight soiling trend with a
+          step at the wash is drawn through them. Turbidity of the air: a made-up climate. Dempster and others 1977 for
+          the method.
+        </p>
+      </section>
+    </div>
+  );
+}
+
+function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned: boolean }) {
+  const glass = useGlass();
+  const { gain, loss, ci95, ratePerDay, rateCi95, used, rejected, missing, rawTrendGain } = answer;
+  const reasons = Object.entries(
+    rejected.reduce<Record<string, number>>((counts, { reason }) => {
+      counts[reason] = (counts[reason] ?? 0) + 1;
+      return counts;
+    }, {}),
+  );
+  return (
+    <>
+      {gain !== null && ci95 !== null && (
+        <>
+          <div className="figure-box">
+            <span className="label">Gain, on what it gave dirty</span>
+            <span className="value">{formatQuantity(gain, 'fraction', glass)}</span>
+            <span className="range">{formatRange(ci95[0], ci95[1], 'fraction', glass)}, nineteen times in twenty</span>
+          </div>
+          <div className="figure-box">
+            <span className="label">Loss there was, of what it gives clean</span>
+            <span className="value">{formatQuantity(loss, 'fraction', glass)}</span>
+          </div>
+        </>
+      )}
+      {missing !== null && (
+        <div className="notice">
+          <strong>{cleaned ? 'No gain is stated.' : 'No figure.'}</strong> {missing}
+        </div>
+      )}
+      {ratePerDay !== null && rateCi95 !== null && (
+        <div className="figure-box">
+          <span className="label">It gets dirtier by</span>
+          <span className="value">{formatQuantity(ratePerDay, 'rate', glass)}</span>
+          <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', glass)}</span>
+        </div>
+      )}
+      {gain !== null && rawTrendGain !== null && (
+        <p>
+          A line through the raw energy would have claimed {formatQuantity(rawTrendGain, 'fraction', glass)}: season and
+          clouds are in that.
+        </p>
+      )}
+      <details>
+        <summary>
+          {used.length} clear days used, {rejected.length} left out
+        </summary>
+        <p>{reasons.map(([reason, count]) => `${count} ${reason}`).join(', ')}.</p>
+        <p className="quiet">{used.map((date) => formatDate(date, glass)).join(', ')}</p>
+      </details>
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { fromGlass, toGlass, unitOf } from '../../core/units/quantities.ts';
+import { useGlass } from '../api/hooks.ts';
+import { BenchNumber } from './BenchNumber.tsx';
+import { EnergyBench } from './EnergyBench.tsx';
+import { SUMS, type Sum } from './sums.ts';
+
+/** Sums: the single calculations, each answering while one types. */
+export function SumsBench() {
+  const [key, setKey] = useState('gain');
+  const sum = SUMS.find((one) => one.key === key);
+  return (
+    <>
+      <nav className="choices mb-3" aria-label="Sums">
+        {[...SUMS, { key: 'energy', title: 'Gain from daily energy' }].map((one) => (
+          <button type="button" key={one.key} aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
+            {one.title}
+          </button>
+        ))}
+      </nav>
+      {sum ? <OneSum key={sum.key} sum={sum} /> : <EnergyBench />}
+    </>
+  );
+}
+
+function OneSum({ sum }: { sum: Sum }) {
+  const glass = useGlass();
+  const [values, setValues] = useState(() => Object.fromEntries(sum.fields.map(({ key, start }) => [key, start])));
+  return (
+    <div className="bench">
+      <section className="bench-picture">
+        <h2>{sum.asks}</h2>
+        <div className="form-grid">
+          {sum.fields.map(({ key, label, kind, suffix, start, min, max }) => (
+            <BenchNumber
+              key={key}
+              label={label}
+              suffix={suffix ?? unitOf(kind, glass.units).symbol}
+              value={toGlass(start, kind, glass.units)}
+              min={toGlass(min, kind, glass.units)}
+              max={toGlass(max, kind, glass.units)}
+              onValue={(typed) => setValues((now) => ({ ...now, [key]: fromGlass(typed, kind, glass.units) }))}
+            />
+          ))}
+        </div>
+        {sum.caution && <div className="notice">{sum.caution}</div>}
+      </section>
+      <section className="bench-figures" aria-label="The answer" aria-live="polite">
+        {sum.answer(values, glass).map(({ label, value, note }) => (
+          <div className="figure-box" key={label}>
+            <span className="label">{label}</span>
+            <span className="value">{value}</span>
+            {note && <span className="range">{note}</span>}
+          </div>
+        ))}
+        <p className="quiet mt-2 mb-0">Source: {sum.source}.</p>
+      </section>
+    </div>
+  );
+}
