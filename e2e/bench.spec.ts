@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test';
+import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
+import { CLIMATES } from '../core/weather/index.ts';
 import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
@@ -99,4 +101,82 @@ test('a guess is held against the truth, and the rounds are kept with the person
   await page.reload();
   await page.getByRole('button', { name: 'Guess drill' }).click();
   await expect(page.locator('tr', { hasText: 'Your rounds' })).toContainText('2');
+});
+
+test('the sums answer while one types, and say both gain and loss', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/bench/sums');
+  const answer = page.getByRole('region', { name: 'The answer' });
+  await expect(answer).toContainText('12.5');
+  await expect(answer).toContainText('11.1');
+  await page.getByLabel('Power after').fill('3200');
+  await expect(answer).toContainText('cannot be told from none');
+  await page.getByLabel('Power after').fill('a lot');
+  await expect(page.getByText('A number from')).toBeVisible();
+  await page.getByRole('button', { name: 'Pole and reach' }).click();
+  await page.getByLabel('Standing off the wall').fill('2,5');
+  const { poleLength, reachable } = compute<{ poleLength: number; reachable: boolean }>('reach', {
+    eaveHeight: 2.8,
+    overhang: 0.5,
+    roofTilt: 25,
+    standOff: 2.5,
+    handHeight: 1.4,
+    slopeDistance: 2.5,
+    poleMax: 9,
+    neck: 0.3,
+  });
+  expect(reachable).toBe(false);
+  expect(plain((await answer.textContent()) ?? '')).toContain(`${poleLength.toFixed(1)} m`);
+  await expect(page.getByText('Overhead lines')).toBeVisible();
+  for (const sum of ['Cooling or cleaning', 'Drying', 'Jet on glass', 'Water and resin', 'Spray line']) {
+    await page.getByRole('button', { name: sum }).click();
+    await expect(answer.locator('.value').first()).not.toHaveText('');
+  }
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('days pasted from a spreadsheet give the gain that ./pail compute daily-energy gives', async ({ page }) => {
+  const site = {
+    latitude: -33.5,
+    longitude: 19,
+    altitude: 200,
+    surfaceTilt: 20,
+    surfaceAzimuth: 0,
+    pdc0: 5000,
+    gammaPdc: -0.0035,
+    linkeTurbidity: [...CLIMATES['winter-rain'].linkeTurbidity],
+  };
+  const days = Array.from({ length: 40 }, (_, day) => {
+    const date = new Date(Date.UTC(2026, 8, 1 + day)).toISOString().slice(0, 10);
+    const sky = day % 4 === 3 ? 0.5 : 1 + 0.006 * Math.sin(day * 5);
+    const { energy } = clearSkyDay(site, site, site, date, 20, 1);
+    return { date, energy: Number((energy * 0.93 * sky * (1 - 0.001 * day) * (day > 20 ? 1.08 : 1)).toFixed(2)) };
+  });
+  await signIn(page);
+  await page.goto('/bench/sums');
+  await page.getByRole('button', { name: 'Gain from daily energy' }).click();
+  await page
+    .getByLabel('Days, pasted')
+    .fill(
+      ['Date\tkWh', ...days.map(({ date, energy }) => `${date}\t${String(energy).replace('.', ',')}`), 'total'].join(
+        '\n',
+      ),
+    );
+  await expect(page.getByText('40 days read. 1 lines left out: line 42')).toBeVisible();
+  await page.getByLabel('Cleaned on').fill(days[20]?.date ?? '');
+  const { gain, ci95 } = compute<{ gain: number; ci95: [number, number] }>('daily-energy', {
+    site,
+    days,
+    cleanings: [days[20]?.date],
+  });
+  expect(gain).toBeGreaterThan(0.07);
+  const answer = page.getByRole('region', { name: 'The answer' });
+  await expect(answer.locator('.figure-box', { hasText: 'Gain' }).locator('.value')).toHaveText(
+    new RegExp(`${(gain * 100).toFixed(1)}`),
+  );
+  await expect(answer).toContainText((ci95[1] * 100).toFixed(1));
+  await page.getByLabel('Cleaned on').fill(days[38]?.date ?? '');
+  await expect(answer).toContainText('No gain is stated.');
 });
