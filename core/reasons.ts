@@ -32,5 +32,8 @@ export interface Reason {
   drivers: ReasonDriver[];
 }
 
-/** Version of the calculations as a whole; stored with every result so that an old number can be made again. */
-export const CALCULATION_VERSION = '1';
+/**
+ * Version of the calculations as a whole; stored with every result so that an old number can be made again.
+ * 2: what was recommended stands beside what was set by hand, and every figure keeps its reasons.
+ */
+export const CALCULATION_VERSION = '2';

@@ -1,4 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
+import pg from 'pg';
 import { expectAccessible, signIn, watchConsole } from './support/person.ts';
 
 test('every main view of the desk opens without a console error and without a grave accessibility finding', async ({
@@ -18,6 +20,10 @@ test('every main view of the desk opens without a console error and without a gr
     ['/company', 'Water kit'],
     ['/people', 'Invite somebody'],
     ['/import', 'Import sites'],
+    ['/bench/patch', 'Guess drill'],
+    ['/bench/year', 'Does rain clean?'],
+    ['/bench/proof', 'Noon of two days'],
+    ['/bench/sums', 'Loss there was'],
   ] as const) {
     await page.goto(path);
     await expect(page.getByText(sign).first()).toBeVisible();
@@ -82,4 +88,32 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Show' }).click();
   await expect(page.locator('.page-right')).toContainText('°F');
   await expect(page.locator('.page-right')).toContainText(/\d,\d\s%/);
+});
+
+test('a quote from before reasons were kept with it is shown as it was sent', async ({ page }) => {
+  const client = new pg.Client({ connectionString: process.env.STAGE_DATABASE });
+  await client.connect();
+  const { rows } = await client.query(
+    `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, sent_at, valid_until, by)
+     select $1, site_id, plan_id, number, 90, 'sent', content #- '{benefit,reasons}', now(), now(), current_date + 30, by
+     from quotes join sites on sites.id = quotes.site_id where sites.name = 'Hollow house' limit 1 returning site_id`,
+    [randomUUID()],
+  );
+  await client.end();
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto(`/sites/${rows[0].site_id}/offer`);
+  await expect(page.getByText(/Quote \d+\.90/)).toBeVisible();
+  await expect(page.locator('.figure-box', { hasText: 'One wash is worth' })).toContainText('ZAR');
+  expect(errors).toEqual([]);
+});
+
+test('a page that breaks says so in words, and leads on', async ({ page }) => {
+  await signIn(page);
+  await page.route('**/api/day*', (route) => route.fulfill({ json: { date: '2026-11-24' } }));
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'This page cannot be shown' })).toBeVisible();
+  await page.unroute('**/api/day*');
+  await page.getByRole('button', { name: 'Load again' }).click();
+  await expect(page.getByText('To chase')).toBeVisible();
 });

@@ -1,44 +1,53 @@
 import { createBrowserRouter, Navigate } from 'react-router';
+import { Broken } from './parts/Broken.tsx';
 import { Shell } from './shell.tsx';
 
 /** Pages are fetched when they are opened; only the shell and the sign-in come with the first load. */
 export const router = createBrowserRouter([
-  { path: '/sign-in', lazy: async () => ({ Component: (await import('./people/SignIn.tsx')).SignIn }) },
-  { path: '/join/:token', lazy: async () => ({ Component: (await import('./people/Join.tsx')).Join }) },
-  { path: '/field', lazy: async () => ({ Component: (await import('./jobs/FieldList.tsx')).FieldList }) },
-  { path: '/field/:jobId', lazy: async () => ({ Component: (await import('./jobs/FieldJob.tsx')).FieldJob }) },
   {
-    path: '/',
-    Component: Shell,
+    ErrorBoundary: Broken,
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('./schedule/DayPage.tsx')).DayPage }) },
-      { path: 'sites', lazy: async () => ({ Component: (await import('./sites/SiteList.tsx')).SiteList }) },
-      { path: 'sites/new', lazy: async () => ({ Component: (await import('./sites/NewSite.tsx')).NewSite }) },
-      { path: 'sites/:id', lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }) },
+      { path: '/sign-in', lazy: async () => ({ Component: (await import('./people/SignIn.tsx')).SignIn }) },
+      { path: '/join/:token', lazy: async () => ({ Component: (await import('./people/Join.tsx')).Join }) },
+      { path: '/field', lazy: async () => ({ Component: (await import('./jobs/FieldList.tsx')).FieldList }) },
+      { path: '/field/:jobId', lazy: async () => ({ Component: (await import('./jobs/FieldJob.tsx')).FieldJob }) },
       {
-        path: 'sites/:id/:step',
-        lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
-      },
-      { path: 'quotes', lazy: async () => ({ Component: (await import('./quotes/QuoteList.tsx')).QuoteList }) },
-      {
-        path: 'reports/:id',
-        lazy: async () => ({ Component: (await import('./reports/CustomerReport.tsx')).CustomerReport }),
-      },
-      { path: 'company', lazy: async () => ({ Component: (await import('./people/CompanyPage.tsx')).CompanyPage }) },
-      { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },
-      { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },
-      {
-        path: 'bench',
-        lazy: async () => ({ Component: (await import('./bench/BenchPage.tsx')).BenchPage }),
+        path: '/',
+        Component: Shell,
         children: [
-          { index: true, element: <Navigate to="/bench/patch" replace /> },
-          { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
-          { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
-          { path: 'proof', lazy: async () => ({ Component: (await import('./bench/ProofBench.tsx')).ProofBench }) },
-          { path: 'sums', lazy: async () => ({ Component: (await import('./bench/SumsBench.tsx')).SumsBench }) },
+          { index: true, lazy: async () => ({ Component: (await import('./schedule/DayPage.tsx')).DayPage }) },
+          { path: 'sites', lazy: async () => ({ Component: (await import('./sites/SiteList.tsx')).SiteList }) },
+          { path: 'sites/new', lazy: async () => ({ Component: (await import('./sites/NewSite.tsx')).NewSite }) },
+          { path: 'sites/:id', lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }) },
+          {
+            path: 'sites/:id/:step',
+            lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
+          },
+          { path: 'quotes', lazy: async () => ({ Component: (await import('./quotes/QuoteList.tsx')).QuoteList }) },
+          {
+            path: 'reports/:id',
+            lazy: async () => ({ Component: (await import('./reports/CustomerReport.tsx')).CustomerReport }),
+          },
+          {
+            path: 'company',
+            lazy: async () => ({ Component: (await import('./people/CompanyPage.tsx')).CompanyPage }),
+          },
+          { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },
+          { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },
+          {
+            path: 'bench',
+            lazy: async () => ({ Component: (await import('./bench/BenchPage.tsx')).BenchPage }),
+            children: [
+              { index: true, element: <Navigate to="/bench/patch" replace /> },
+              { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
+              { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
+              { path: 'proof', lazy: async () => ({ Component: (await import('./bench/ProofBench.tsx')).ProofBench }) },
+              { path: 'sums', lazy: async () => ({ Component: (await import('./bench/SumsBench.tsx')).SumsBench }) },
+            ],
+          },
+          { path: '*', element: <Navigate to="/" replace /> },
         ],
       },
-      { path: '*', element: <Navigate to="/" replace /> },
     ],
   },
 ]);

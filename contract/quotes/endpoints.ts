@@ -32,7 +32,8 @@ export interface QuoteBenefit {
   planSaves: number;
   planCosts: number;
   planVerdict: 'pays' | 'may-pay' | 'does-not-pay';
-  reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
+  /** left out on quotes that were drawn up before reasons were kept with them */
+  reasons?: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
 }
 
 export const quote = z.object({

@@ -23,7 +23,8 @@ export interface ArrayProof {
   /** why there is no figure, where there is none */
   missing: string | null;
   warnings: ReadingWarning[];
-  reasons: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
+  /** left out on reports that were drawn up before all three were kept */
+  reasons?: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
   defects: { kind: string; module: number; severity: string; note: string }[];
   photos: Photo[];
 }

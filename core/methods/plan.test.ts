@@ -71,7 +71,7 @@ describe('a plan for two faces', () => {
     const [sunny, shaded] = overruled.arrays;
     expect(sunny?.method).to.deep.equal(sunny?.recommended);
     expect(shaded?.method.brush.choose).to.equal('soft');
-    expect(shaded?.recommended.brush.choose).to.equal(plan.arrays[1]?.method.brush.choose);
+    expect(shaded?.recommended?.brush.choose).to.equal(plan.arrays[1]?.method.brush.choose);
     expect(overruled.priced.minutes).to.be.closeTo(30 + 24 + 40 + 40, 1e-9);
   });
 

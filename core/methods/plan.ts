@@ -44,7 +44,8 @@ export interface ArrayPlan {
   modules: number;
   /** after any overruling */
   method: MethodPlan;
-  recommended: MethodPlan;
+  /** left out in plans of calculation 1 */
+  recommended?: MethodPlan;
 }
 
 export interface PlanOutput {

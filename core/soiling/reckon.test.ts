@@ -65,7 +65,7 @@ describe('reckoning the loss of an array', () => {
     expect(new Set(overruled.input.rate)).to.deep.equal(new Set([0.002]));
     expect(overruled.input.threshold).to.equal(3);
     expect(overruled.output.recommended).to.deep.equal(output.recommended);
-    expect(output.recommended.rainThreshold).to.equal(12);
+    expect(output.recommended?.rainThreshold).to.equal(12);
   });
 
   it('costs less money where less of the energy is used on the spot', () => {

@@ -71,10 +71,10 @@ export interface ReckoningOutput {
   valuePerKWh: number;
   /** one reading against expectation, where the inspection has one */
   expectation: Expectation | null;
-  /** of the shortfall by that reading */
-  meterReason: Reason | null;
+  /** of the shortfall by that reading; left out by calculation 1 */
+  meterReason?: Reason | null;
   warnings: ReadingWarning[];
   reasons: ReckoningReasons;
-  /** what would stand where something was overruled; the rate as the mean over the year */
-  recommended: { lossNow: Estimate; dailyRate: number; rainThreshold: number };
+  /** what would stand where something was overruled; the rate as the mean over the year; left out by calculation 1 */
+  recommended?: { lossNow: Estimate; dailyRate: number; rainThreshold: number };
 }

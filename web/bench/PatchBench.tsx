@@ -165,7 +165,7 @@ function PatchFigures({ whole, half }: { whole: StringOutput; half: StringOutput
         <div className="figure-box">
           <span className="label">It costs</span>
           <span className="value">{times === null ? 'nothing' : `${formatNumber(times, 1, glass)} ×`}</span>
-          <span className="range">the light that it keeps out</span>
+          <span className="range">{times === null ? 'the glass is clear' : 'the light that it keeps out'}</span>
         </div>
       </div>
       <table className="table bench-table">

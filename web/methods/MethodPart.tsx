@@ -73,7 +73,8 @@ interface ArrayMethodProps {
 
 function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodProps) {
   const glass = useGlass();
-  const { method, recommended } = array;
+  const { method } = array;
+  const recommended = array.recommended ?? method;
   const metres = (value: number) => formatQuantity(value, 'length', glass, 0);
   const pace = (value: number) => `${formatNumber(value, 2, glass)} min a module`;
   const named = (what: string) => (several ? `${what}, ${array.name}` : what);

@@ -2,7 +2,14 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { formatDate, formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
+import {
+  formatDate,
+  formatMoney,
+  formatNumber,
+  formatQuantity,
+  formatRange,
+  minorDigits,
+} from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -112,19 +119,7 @@ function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string)
             note={`${money(quote.planned.gross * quote.visits)} a year`}
           />
         )}
-        <Figure label="One wash is worth" reason={benefit.reasons.worth} />
-        <Figure
-          label="Energy it brings back"
-          reason={benefit.reasons.recoverable}
-          note={`${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`}
-        />
-        {quote.planned && (
-          <Figure
-            label={`${quote.visits} visits a year save`}
-            reason={benefit.reasons.planSaves}
-            note={`and cost ${money(benefit.planCosts)}`}
-          />
-        )}
+        <Worth quote={quote} />
       </div>
       <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
       {quote.planned && (
@@ -137,6 +132,40 @@ function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string)
       <Lines quote={quote} />
       <Words quote={quote} />
       <Moves quote={quote} onRevised={onRevised} />
+    </>
+  );
+}
+
+/** What a wash is worth, with its reasons; quotes older than those show the figures alone. */
+function Worth({ quote }: { quote: Quote }) {
+  const glass = useGlass();
+  const { benefit, currency } = quote;
+  const { worth, recoverable, reasons } = benefit;
+  const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`;
+  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  if (reasons === undefined) {
+    return (
+      <>
+        <Plain label="One wash is worth" value={money(worth.p50)} note={`${money(worth.p10)} to ${money(worth.p90)}`} />
+        <Plain
+          label="Energy it brings back"
+          value={formatQuantity(recoverable.p50, 'energy', glass)}
+          note={`${formatRange(recoverable.p10, recoverable.p90, 'energy', glass)}, ${used}`}
+        />
+      </>
+    );
+  }
+  return (
+    <>
+      <Figure label="One wash is worth" reason={reasons.worth} />
+      <Figure label="Energy it brings back" reason={reasons.recoverable} note={used} />
+      {quote.planned && (
+        <Figure
+          label={`${quote.visits} visits a year save`}
+          reason={reasons.planSaves}
+          note={`and cost ${money(benefit.planCosts)}`}
+        />
+      )}
     </>
   );
 }

@@ -1,7 +1,7 @@
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { Figure } from '../parts/Figure.tsx';
+import { Figure, Plain } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
 import { DEFECT_WORDS } from '../parts/words.ts';
 
@@ -13,22 +13,9 @@ export function ProofPart({ array }: { array: ArrayProof }) {
   return (
     <section className="mb-3">
       <h3>{array.name}</h3>
-      {comparison && array.reasons ? (
+      {comparison ? (
         <>
-          <div className="figures">
-            <Figure label="Gain, on what it gave dirty" reason={array.reasons.gain} />
-            <Figure
-              label="Loss there was, of what it gives clean"
-              reason={array.reasons.loss}
-              note="1 − 1 ÷ (1 + gain)"
-            />
-            <Figure
-              label="Uncertainty of the gain"
-              reason={array.reasons.uncertainty}
-              sign="± "
-              note={comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none'}
-            />
-          </div>
+          <ProofFigures comparison={comparison} reasons={array.reasons} />
           <table className="table">
             <thead>
               <tr>
@@ -75,6 +62,41 @@ export function ProofPart({ array }: { array: ArrayProof }) {
       )}
       <Pairs array={array} />
     </section>
+  );
+}
+
+/** Gain, loss and uncertainty; reports older than the reasons of all three show the figures alone. */
+function ProofFigures({
+  comparison,
+  reasons,
+}: {
+  comparison: NonNullable<ArrayProof['comparison']>;
+  reasons: ArrayProof['reasons'];
+}) {
+  const glass = useGlass();
+  const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
+  const standing = comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none';
+  const inverse = '1 − 1 ÷ (1 + gain)';
+  const labels = {
+    gain: 'Gain, on what it gave dirty',
+    loss: 'Loss there was, of what it gives clean',
+    uncertainty: 'Uncertainty of the gain',
+  };
+  if (!reasons) {
+    return (
+      <div className="figures">
+        <Plain label={labels.gain} value={share(comparison.gain)} />
+        <Plain label={labels.loss} value={share(comparison.loss)} note={inverse} />
+        <Plain label={labels.uncertainty} value={`± ${share(comparison.expandedUncertainty)}`} note={standing} />
+      </div>
+    );
+  }
+  return (
+    <div className="figures">
+      <Figure label={labels.gain} reason={reasons.gain} />
+      <Figure label={labels.loss} reason={reasons.loss} note={inverse} />
+      <Figure label={labels.uncertainty} reason={reasons.uncertainty} sign="± " note={standing} />
+    </div>
   );
 }
 

@@ -8,7 +8,7 @@ import { CLIMATES } from '../../core/weather/climates.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
-import { Figure } from '../parts/Figure.tsx';
+import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { SURROUNDINGS_WORDS } from '../parts/words.ts';
@@ -97,9 +97,17 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
           }
         />
       </div>
-      {expectation && output.meterReason && (
+      {expectation && (
         <div className={`meter notice ${expectation.distinguishable ? '' : 'plain'}`}>
-          <Figure label="Shortfall by the meter" reason={output.meterReason} />
+          {output.meterReason ? (
+            <Figure label="Shortfall by the meter" reason={output.meterReason} />
+          ) : (
+            <Plain
+              label="Shortfall by the meter"
+              value={formatQuantity(expectation.shortfall, 'fraction', glass)}
+              note={`± ${formatQuantity(expectation.expandedUncertainty, 'fraction', glass)}`}
+            />
+          )}
           <div>
             <strong>Meter beside eye.</strong> The reading gave{' '}
             {formatQuantity(expectation.performance, 'fraction', glass)} of the{' '}
@@ -126,7 +134,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
         value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
         because="From what was seen, by film and patch"
         overruled={overrides.lossNow}
-        recommended={formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
+        recommended={recommended && formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
       >
         {onOverrule && <Overrule what="loss now" kind="fraction" current={output.lossNow.mid} {...way('lossNow')} />}
       </Choice>
@@ -135,7 +143,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
         value={formatQuantity(mean, 'rate', glass)}
         because={`House assumption for ${SURROUNDINGS_WORDS[site.surroundings]} and ${BIRD_WORDS[array.birds]}, mean over the year`}
         overruled={overrides.dailyRate}
-        recommended={formatQuantity(recommended.dailyRate, 'rate', glass)}
+        recommended={recommended && formatQuantity(recommended.dailyRate, 'rate', glass)}
       >
         {onOverrule && (
           <Overrule what="soiling rate" kind="rate" unit="percent a dry day" current={mean} {...way('dailyRate')} />
@@ -146,7 +154,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
         value={rainWords(input.threshold, glass)}
         because="Default: rain of 6 mm in a day cleans; the wipe test raises it where a film stays on the cloth"
         overruled={overrides.rainThreshold}
-        recommended={rainWords(recommended.rainThreshold, glass)}
+        recommended={recommended && rainWords(recommended.rainThreshold, glass)}
       >
         {onOverrule && (
           <Overrule
