@@ -101,3 +101,7 @@ export const RATE_SPREAD = 0.35;
 
 /** Yearly loss of output with age, a fraction, where the maker's figure is not at hand. */
 export const DEGRADATION_PER_YEAR = 0.005;
+
+/** Minutes from wetting a batch to rinsing it, and the wind that a pole from the ground allows, m/s at 2 m. */
+export const BATCH_MINUTES = 5;
+export const POLE_WIND_LIMIT = 8;

@@ -1,8 +1,13 @@
 import { clearSkyOnSurface, type Place, type Surface } from '../irradiance/planeOfArray.ts';
 import { moduleTemperature } from '../modules/output.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
-import { FIRST_LIGHT_ZENITH, THERMAL_LIMIT } from './coolHours.ts';
 import { dryingMinutes } from './drying.ts';
+
+/** Zenith of the sun at civil twilight, degrees: light enough to work by. */
+export const FIRST_LIGHT_ZENITH = 96;
+
+/** Largest difference between glass and water, K; the module maker's manual comes first. */
+export const THERMAL_LIMIT = 20;
 
 /** What stands against wetting the glass at an instant. */
 export type Against = 'dark' | 'hot-glass' | 'cold-glass' | 'dries-too-soon' | 'wind' | 'frost';

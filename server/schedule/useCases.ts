@@ -3,8 +3,9 @@ import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { BATCH_MINUTES, POLE_WIND_LIMIT } from '../../core/assumptions.ts';
 import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
-import { coolAt, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolHours.ts';
+import { coolWindow, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolWindow.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
@@ -137,21 +138,21 @@ async function coolHours(connection: Connection, siteId: string, date: string, z
   const [water] = await waterReadingsOfSite(connection, siteId);
   const climate = CLIMATES[site.climate];
   const month = Number(date.slice(5, 7)) - 1;
-  const states = coolAt({
+  const of = (values: readonly number[]) => climateMonth(values, month, site.latitude);
+  const times = instantsOf(date, zone);
+  const { windows } = coolWindow({
     place: { ...site, linkeTurbidity: climate.linkeTurbidity },
     surface: { surfaceTilt: array.tilt, surfaceAzimuth: array.azimuth },
-    times: instantsOf(date, zone),
-    tempAir: climateMonth(climate.tempAir, month, site.latitude),
-    windSpeed: climateMonth(climate.windSpeed, month, site.latitude),
+    times,
+    weather: [
+      { tempAir: of(climate.tempAir), windSpeed: of(climate.windSpeed), relativeHumidity: of(climate.humidity) },
+    ],
     waterTemperature: water?.temperature ?? USUAL_WATER,
+    batchMinutes: BATCH_MINUTES,
+    windLimit: POLE_WIND_LIMIT,
   });
-  const cool: { from: number; to: number }[] = [];
-  states.forEach((state, index) => {
-    const last = cool.at(-1);
-    if (!state.cool) return;
-    if (last && last.to === hourOf(index)) last.to = hourOf(index + 1);
-    else cool.push({ from: hourOf(index), to: hourOf(index + 1) });
-  });
+  const hour = (time: number) => hourOf(times.indexOf(time));
+  const cool = windows.map(({ from, to }) => ({ from: hour(from), to: hour(to) + STEP_MINUTES / 60 }));
   return { cool, travelMinutes: site.travelMinutes };
 }
 

@@ -17,7 +17,7 @@ export const kitWords = ({ items, packed }: DayStrip['coming'][number]['kit']): 
 
 /**
  * One axis from first to last light. Each job lies in the cool hours of its glass: the drive, then the wash, begun at
- * first light; hatched hours are too hot to wet the glass.
+ * first light; hatched hours are not now: heat, drying, wind or frost the glass.
  */
 export function Strip({ day }: { day: DayStrip }) {
   const glass = useGlass();
@@ -117,15 +117,14 @@ export function Strip({ day }: { day: DayStrip }) {
       </svg>
       <div className="legend">
         <span>
-          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool: glass within 20 K of the water under a
-          clear sky
+          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool window under a clear sky in a usual month
         </span>
         <span>
           <span
             className="swatch"
             style={{ background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)' }}
           />{' '}
-          too hot to wet
+          not now: heat, drying, wind or frost
         </span>
         <span>
           <span className="swatch" style={{ background: '#0a5f7d' }} /> wash
