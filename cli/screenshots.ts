@@ -52,6 +52,23 @@ const SHOTS: Shot[] = [
   { name: 'new-site', go: (page) => page.goto('/sites/new').then(() => undefined) },
   { name: 'company', go: (page) => page.goto('/company').then(() => undefined) },
   { name: 'quotes', go: (page) => page.goto('/quotes').then(() => undefined) },
+  {
+    name: 'bench-patch',
+    go: async (page) => {
+      await page.goto('/bench/patch');
+      await page.locator('[data-module="4"][data-row="2"][data-column="3"]').click();
+      await page.getByText('The curve behind it').click();
+      await page.locator('.recharts-surface').waitFor();
+    },
+  },
+  {
+    name: 'bench-year',
+    go: async (page) => {
+      await page.goto('/bench/year');
+      await page.locator('[data-figure="together"]').waitFor();
+    },
+  },
+  { name: 'bench-proof', go: (page) => page.goto('/bench/proof').then(() => undefined) },
   { name: 'field-jobs', phone: true, go: (page) => page.goto('/field').then(() => undefined) },
   {
     name: 'field-caution',
