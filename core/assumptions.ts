@@ -105,3 +105,19 @@ export const DEGRADATION_PER_YEAR = 0.005;
 /** Minutes from wetting a batch to rinsing it, and the wind that a pole from the ground allows, m/s at 2 m. */
 export const BATCH_MINUTES = 5;
 export const POLE_WIND_LIMIT = 8;
+
+/** Heat that a pane with its cells and backsheet holds, J/m2K. */
+export const GLASS_HEAT = 10_000;
+/** Thickness of a fan of water as a share of its distance. */
+export const FAN_THICKNESS = 0.1;
+/** How far a year's dust may be out, as the standard deviation of its logarithm, and single days about it. */
+export const DUST_YEAR_SPREAD = 0.3;
+export const DUST_DAY_SPREAD = 0.6;
+/** Scatter of clear days of energy about their trend, relative. */
+export const CLEAR_DAY_SCATTER = 0.01;
+/** Uncertainty of a module temperature guessed from the air, K. */
+export const GUESSED_TEMPERATURE = 5;
+/** Share of what goes into a battery that comes out again. */
+export const BATTERY_EFFICIENCY = 0.9;
+/** Wind at a module as a share of that at 10 m. */
+export const WIND_AT_MODULE = 0.75;

@@ -1,3 +1,4 @@
+import { CLEAR_DAY_SCATTER, GUESSED_TEMPERATURE } from '../assumptions.ts';
 import { leastSquares } from '../statistics/leastSquares.ts';
 import { student95 } from '../statistics/normal.ts';
 import { COMPARE_UNCERTAINTY, clearSkyRatioUncertainty } from './compare.ts';
@@ -59,10 +60,7 @@ export interface ProofPlan {
   expectedGain: { low: number; mid: number; high: number };
 }
 
-const CLEAR_DAY_SCATTER = 0.01;
 const MINUTES_OF_THREE_READINGS = 0.1;
-/** Uncertainty of a module temperature guessed from the air, K. */
-const GUESSED_TEMPERATURE = 5;
 const MOST_HOURS_WITHOUT_SENSOR = 0.5;
 
 const gainOf = (loss: number): number => 1 / (1 - Math.min(loss, 0.99)) - 1;

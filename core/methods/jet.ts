@@ -1,3 +1,4 @@
+import { FAN_THICKNESS } from '../assumptions.ts';
 import { radians } from '../units/angles.ts';
 
 export interface JetInput {
@@ -25,8 +26,6 @@ export const STATIC_LOAD = 2400;
 const WATER_DENSITY = 1000;
 const PASCAL_PER_BAR = 1e5;
 const LITRES_A_MINUTE_PER_M3_A_SECOND = 60_000;
-/** Thickness of the fan as a share of the distance (assumed). */
-const FAN_THICKNESS = 0.1;
 
 /** What a jet of water does to the glass (C11). The fan strikes a strip as wide as its angle makes it. */
 export function jetOnGlass({ pressure, flow, distance, fanAngle }: JetInput): Jet {

@@ -1,3 +1,4 @@
+import { BATTERY_EFFICIENCY, WIND_AT_MODULE } from '../assumptions.ts';
 import { extraterrestrial } from '../irradiance/clearSky.ts';
 import { type Place, planeOfArray, type Surface } from '../irradiance/planeOfArray.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
@@ -35,9 +36,6 @@ export interface HourlyYear {
   atInverterLimit: number;
   atOutletLimit: number;
 }
-
-const WIND_AT_MODULE = 0.75;
-const BATTERY_EFFICIENCY = 0.9;
 
 /**
  * The energy of a year from hourly weather (C2 to C5): plane of the array, module temperature, soiling of front and

@@ -1,7 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { junctionVoltage } from './cell.ts';
-import { type CellPatch, type DiodeModule, type StringInput, stringCurve, stringPower } from './string.ts';
+import {
+  type CellPatch,
+  type DiodeModule,
+  parallelPower,
+  type StringInput,
+  stringCurve,
+  stringPower,
+} from './string.ts';
 
 const full: DiodeModule = { cells: 60, substrings: 3, iL: 10.7, i0: 1.7e-10, rs: 0.2, rsh: 260, a: 1.73 };
 const half: DiodeModule = { ...full, cells: 120, halfCut: true };
@@ -106,6 +113,23 @@ describe('a string of modules with something on single cells', () => {
       }),
       { numRuns: 25 },
     );
+  });
+});
+
+describe('strings in parallel', () => {
+  it('give together what each gives alone where they are alike', () => {
+    const { together, apart } = parallelPower([string(full), string(full)]);
+    expect(together / apart).to.be.within(0.998, 1.0005);
+  });
+
+  it('give less together where one of them is held to another voltage', () => {
+    const shaded = string(
+      full,
+      Array.from({ length: 6 }, (_, module) => ({ module, cell: 0, transmittance: 0 })),
+    );
+    const { together, apart } = parallelPower([string(full), shaded]);
+    expect(together).to.be.below(apart * 0.999);
+    expect(together).to.be.above(stringPower(string(full)).pmp);
   });
 });
 

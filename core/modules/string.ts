@@ -137,6 +137,43 @@ export function stringCurve(input: StringInput, points = 200): StringCurve {
   return curve;
 }
 
+/**
+ * Strings in parallel at one input of an inverter: they share a voltage and add their currents, W.
+ * Found on the joined curves, to about 0.1 % of the power.
+ * @returns the greatest power together, and the sum of what each could give by itself
+ */
+export function parallelPower(strings: readonly StringInput[], points = 400): { together: number; apart: number } {
+  const curves = strings.map((input) => {
+    const { voltage, current } = stringCurve(input, points);
+    return { voltage, current };
+  });
+  const most = Math.max(...curves.map(({ voltage }) => Math.max(...voltage)));
+  let together = 0;
+  for (let step = 0; step <= 4 * points; step += 1) {
+    const at = (most * step) / (4 * points);
+    const current = curves.reduce((sum, curve) => sum + currentAt(curve, at), 0);
+    together = Math.max(together, at * current);
+  }
+  return { together, apart: strings.reduce((sum, input) => sum + stringPower(input).pmp, 0) };
+}
+
+/** Current of a curve at a voltage; a string above its open circuit takes none back (a blocking diode). */
+function currentAt({ voltage, current }: Pick<StringCurve, 'voltage' | 'current'>, at: number): number {
+  // The curve runs from its greatest current down, so its voltage rises along it.
+  let low = 0;
+  let high = voltage.length - 1;
+  if (high < 0 || at > (voltage[high] ?? 0)) return 0;
+  if (at <= (voltage[0] ?? 0)) return current[0] ?? 0;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if ((voltage[middle] ?? 0) <= at) low = middle;
+    else high = middle;
+  }
+  const width = (voltage[high] ?? 0) - (voltage[low] ?? 0);
+  const share = width > 0 ? (at - (voltage[low] ?? 0)) / width : 0;
+  return (current[low] ?? 0) * (1 - share) + (current[high] ?? 0) * share;
+}
+
 /** Currents ever closer to where a diode takes over: there the voltage falls within a hair of current. */
 const approaches = (current: number): number[] =>
   [1e-2, 3e-3, 1e-3, 3e-4, 1e-4, 1e-5, 0].map((part) => current * (1 - part));

@@ -1,3 +1,4 @@
+import { GLASS_HEAT } from '../assumptions.ts';
 /** What dries a film of water on glass. */
 export interface DryingInput {
   /** mm of water, which is L/m2 */
@@ -16,8 +17,6 @@ export interface DryingInput {
   rinse?: { litresPerM2: number; waterTemperature: number } | undefined;
 }
 
-/** J/m2K of a pane with its cells and backsheet (assumed). */
-export const GLASS_HEAT = 10_000;
 const WATER_HEAT = 4186;
 /** J/kg */
 const LATENT_HEAT = 2.45e6;

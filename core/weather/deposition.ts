@@ -2,6 +2,8 @@ import {
   type Birds,
   DEPOSITION,
   DROPPINGS,
+  DUST_DAY_SPREAD,
+  DUST_YEAR_SPREAD,
   HARVEST_DAYS,
   HARVEST_FACTOR,
   HARVEST_START_SOUTH,
@@ -39,9 +41,6 @@ export interface ExposureDays {
 
 const DAYS = 365;
 const HALF_A_YEAR = 182;
-/** How far a year's dust may be out, as the standard deviation of its logarithm, and single days about it (assumed). */
-const DUST_YEAR_SPREAD = 0.3;
-const DUST_DAY_SPREAD = 0.6;
 
 const within = (day: number, start: number, length: number, latitude: number): boolean => {
   const local = (start + (latitude >= 0 ? HALF_A_YEAR : 0)) % DAYS;

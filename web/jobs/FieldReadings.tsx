@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { averageReadings } from '../../core/comparisons/average.ts';
 import { pairWarnings, type ReadingWarning, readingWarnings } from '../../core/comparisons/warnings.ts';
+import { clearSkyOnSurface } from '../../core/irradiance/planeOfArray.ts';
 import { cleanedModules, countMarks, type JobProgress, type ReadingEntry } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { formatQuantity } from '../../core/units/format.ts';
+import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues } from './NumberPad.tsx';
@@ -44,6 +46,7 @@ export function FieldReadings({
         when={when}
         limit={acLimit(array, job.site.ownUse) ?? null}
         before={when === 'after' ? before : []}
+        underClearSky={() => clearSkyNow(job, array)}
         shareCleaned={cleanedModules(countMarks(progress.marks[array.id], modules)) / modules}
         happen={happen}
       />
@@ -51,11 +54,18 @@ export function FieldReadings({
   );
 }
 
+/** Irradiance in the plane of an array at this moment under a clear sky, W/m2; at least 1, so that a ratio can be made. */
+function clearSkyNow({ site }: Job, array: SolarArray): number {
+  const place = { ...site, linkeTurbidity: CLIMATES[site.climate].linkeTurbidity };
+  const surface = { surfaceTilt: array.tilt, surfaceAzimuth: array.azimuth };
+  return Math.max(1, Math.round(clearSkyOnSurface(place, surface, Date.now()).poaGlobal));
+}
+
 const FLAGS = {
   shading: 'A shadow lies on it',
   wet: 'The glass is still wet',
   capped: 'Battery full or export capped',
-  noSensor: 'No sensor: irradiance is a guess',
+  noSensor: 'No sensor: a clear sky is taken',
   control: 'With an unwashed neighbour, in the same minute',
 };
 
@@ -65,15 +75,19 @@ function OneReading({
   limit,
   before,
   shareCleaned,
+  underClearSky,
   happen,
 }: {
   array: SolarArray;
   when: 'before' | 'after';
   limit: number | null;
+  /** W/m2 in the plane now, if no cloud is in the sky */
+  underClearSky: () => number;
   before: ReadingEntry[];
   shareCleaned: number;
   happen: Happen;
 }) {
+  const glass = useGlass();
   const controlled = before.some(({ control }) => control !== undefined);
   const [quantity, setQuantity] = useState<'power' | 'current'>(before.at(-1)?.quantity ?? 'power');
   const [texts, setTexts] = useState<Record<string, string>>({});
@@ -85,9 +99,10 @@ function OneReading({
     control: controlled,
   });
   const named = quantity === 'power' ? 'Power' : 'Current';
+  const irradiance: PadField = { key: 'poaIrradiance', label: 'Irradiance', kind: 'irradiance' };
   const fields: PadField[] = [
     { key: 'value', label: named, kind: quantity },
-    { key: 'poaIrradiance', label: 'Irradiance', kind: 'irradiance' },
+    ...(flags.noSensor ? [] : [irradiance]),
     { key: 'tempModule', label: 'Module', kind: 'temperature' },
   ];
   const neighbour: PadField[] = [
@@ -95,7 +110,8 @@ function OneReading({
     { key: 'controlTemp', label: 'Neighbour', kind: 'temperature' },
   ];
   const shown = flags.control ? [...fields, ...neighbour] : fields;
-  const { value, poaIrradiance, tempModule, controlValue, controlTemp } = usePadValues(shown, texts);
+  const { value, poaIrradiance: typed, tempModule, controlValue, controlTemp } = usePadValues(shown, texts);
+  const poaIrradiance = flags.noSensor ? underClearSky() : typed;
   const own = value != null && value > 0 && poaIrradiance != null && poaIrradiance > 0 && tempModule != null;
   const control =
     controlValue != null && controlValue > 0 && controlTemp != null
@@ -155,6 +171,12 @@ function OneReading({
         <option value="current">Short-circuit current</option>
       </select>
       <NumberPad fields={shown} texts={texts} onTexts={setTexts} />
+      {flags.noSensor && (
+        <p className="m-0" role="status">
+          Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', glass)}. Only where no cloud is near the
+          sun.
+        </p>
+      )}
       {warnings.map(({ code, reason }) => (
         <div className="caution" key={code} role="status">
           {reason}

@@ -57,7 +57,7 @@ export function Figure({ label, reason, note, sign = '' }: FigureProps) {
         <span className="label">{label}</span>
         <span className="value">
           {sign}
-          {show(reason.value, reason.kind, glass, currency)}
+          {show(reason.value, reason.kind, glass, currency, ranged && reason.kind === 'money' ? 0 : undefined)}
         </span>
         <span className="range">
           {ranged && showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, glass, currency)}
