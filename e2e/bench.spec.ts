@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
+import { hourlyYear } from '../core/modules/hourlyYear.ts';
+import { epwText } from '../core/testing/epwText.ts';
+import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
 import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
 
@@ -179,4 +182,35 @@ test('days pasted from a spreadsheet give the gain that ./pail compute daily-ene
   await expect(answer).toContainText((ci95[1] * 100).toFixed(1));
   await page.getByLabel('Cleaned on').fill(days[38]?.date ?? '');
   await expect(answer).toContainText('No gain is stated.');
+});
+
+test('a weather file gives the energy of its year; a broken one is refused with its line', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/bench/sums');
+  await page.getByRole('button', { name: 'Year from a weather file' }).click();
+  const text = epwText();
+  const file = (content: string) => ({ name: 'valley.epw', mimeType: 'text/plain', buffer: Buffer.from(content) });
+  const input = page.getByLabel('Weather file');
+  await input.setInputFiles(file(text.split('\r\n').slice(0, 3000).join('\r\n')));
+  await expect(page.getByRole('alert')).toContainText('line 3000: must hold 8760 hours');
+  await input.setInputFiles(file('%PDF-1.4 not weather'));
+  await expect(page.getByRole('alert')).toContainText('line 1');
+  await input.setInputFiles(file(text));
+  const answer = page.getByRole('region', { name: 'The answer' });
+  await expect(answer).toContainText('Made-up valley');
+  const { hours, place } = parseEpw(text);
+  const year = (soilingRatio: number) =>
+    hourlyYear({
+      place,
+      surface: { surfaceTilt: 20, surfaceAzimuth: 0 },
+      array: { pdc0: 10_000, gammaPdc: -0.0035, pacRated: 8000 },
+      hours,
+      soilingRatio,
+    });
+  const [clean, soiled] = [year(1), year(0.92)];
+  const shown = plain((await answer.textContent()) ?? '').replace(/(\d) (\d)/g, '$1$2');
+  expect(shown).toContain(`${Math.round(clean.used)} kWh`);
+  expect(shown).toContain(`${Math.round(clean.used - soiled.used)} kWh`);
+  expect(errors).toEqual([]);
 });

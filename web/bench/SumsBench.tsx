@@ -3,7 +3,13 @@ import { fromGlass, toGlass, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
 import { BenchNumber } from './BenchNumber.tsx';
 import { EnergyBench } from './EnergyBench.tsx';
+import { FileYearBench } from './FileYearBench.tsx';
 import { SUMS, type Sum } from './sums.ts';
+
+const OTHERS = [
+  { key: 'energy', title: 'Gain from daily energy' },
+  { key: 'file', title: 'Year from a weather file' },
+];
 
 /** Sums: the single calculations, each answering while one types. */
 export function SumsBench() {
@@ -12,13 +18,15 @@ export function SumsBench() {
   return (
     <>
       <nav className="choices mb-3" aria-label="Sums">
-        {[...SUMS, { key: 'energy', title: 'Gain from daily energy' }].map((one) => (
+        {[...SUMS, ...OTHERS].map((one) => (
           <button type="button" key={one.key} aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
             {one.title}
           </button>
         ))}
       </nav>
-      {sum ? <OneSum key={sum.key} sum={sum} /> : <EnergyBench />}
+      {sum && <OneSum key={sum.key} sum={sum} />}
+      {key === 'energy' && <EnergyBench />}
+      {key === 'file' && <FileYearBench />}
     </>
   );
 }

@@ -3,6 +3,7 @@ import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
+import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
 import {
   type LayeredYearSetup,
@@ -10,6 +11,8 @@ import {
   type PreparedYears,
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
+import { EpwError, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
+import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
 let prepared: { key: string; years: PreparedYears } | null = null;
 
@@ -19,6 +22,8 @@ function yearsOf(setup: LayeredYearSetup): PreparedYears {
   if (prepared?.key !== key) prepared = { key, years: prepareYears(setup) };
   return prepared.years;
 }
+
+let weather: { name: string; file: EpwFile } | null = null;
 
 /** The same glass with half-cut cells. */
 const halfCut = (input: StringInput): StringInput => ({
@@ -34,6 +39,39 @@ const bench = {
     clean: stringCurve({ ...input, film: 1, patches: [] }),
     soiled: stringCurve(input),
   }),
+  /** Reads a weather file and keeps it. @returns what is wrong with it, with its line, or null */
+  keepWeather: (name: string, text: string): string | null => {
+    try {
+      weather = { name, file: parseEpw(text) };
+      return null;
+    } catch (error) {
+      if (error instanceof EpwError) return error.message;
+      throw error;
+    }
+  },
+  fileYear: (input: FileYearInput): FileYearAnswer | null => {
+    if (weather === null || weather.name !== input.file) return null;
+    const { file } = weather;
+    const year = (soilingRatio: number) =>
+      hourlyYear({
+        place: file.place,
+        surface: input,
+        array: {
+          pdc0: input.pdc0,
+          gammaPdc: -0.0035,
+          ...(input.pacRated === null ? {} : { pacRated: input.pacRated }),
+        },
+        hours: file.hours,
+        soilingRatio,
+        rear: { fraction: input.rear, soilingRatio: 1 },
+        outlet: {
+          load: input.load,
+          ...(input.exportLimit === null ? {} : { exportLimit: input.exportLimit }),
+          ...(input.battery > 0 ? { battery: { capacity: input.battery, power: input.battery / 2 } } : {}),
+        },
+      });
+    return { place: file.place.name, clean: year(1), soiled: year(1 - input.loss) };
+  },
   energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
   year: (setup: LayeredYearSetup, visits: number[], effectiveness: Effectiveness) => {
     const years = yearsOf(setup);
