@@ -16,6 +16,7 @@ import { soilingByRate } from '../../core/soiling/rate.ts';
 import { sprayLine } from '../../core/spray/line.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { treatWater } from '../../core/water/treatment.ts';
+import { plainMessage } from '../messages.ts';
 import { dailyEnergyInput } from './energy.ts';
 import { stringInput } from './modules.ts';
 import {
@@ -98,7 +99,7 @@ export function describeIssue(error: z.ZodError): string {
   if (issue === undefined) return 'input: is not valid';
   const deepest = issue.code === 'invalid_union' ? deepestIssue(issue.errors) : undefined;
   const path = [...issue.path, ...(deepest?.path ?? [])].join('.');
-  return `${path === '' ? 'input' : path}: ${deepest?.message ?? issue.message}`.replace(/\s+/g, ' ');
+  return `${path === '' ? 'input' : path}: ${plainMessage(deepest ?? issue)}`.replace(/\s+/g, ' ');
 }
 
 function deepestIssue(branches: z.core.$ZodIssue[][]): z.core.$ZodIssue | undefined {

@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { ZodError } from 'zod';
 import type { Problem } from '../../contract/common.ts';
+import { plainMessage } from '../../contract/messages.ts';
 import { AppError } from '../errors.ts';
 
 export const PROBLEM_TYPE = 'application/problem+json';
@@ -44,7 +45,7 @@ function simple(status: number, title: string, message: string, path: string): P
 export function inputProblem(error: ZodError): AppError {
   const issues = error.issues
     .slice(0, 50)
-    .map((issue) => ({ path: issue.path.join('.') || 'body', message: issue.message }));
+    .map((issue) => ({ path: issue.path.join('.') || 'body', message: plainMessage(issue) }));
   const detail = issues.map(({ path, message }) => `${path}: ${message}`).join('; ');
   return new AppError(400, 'Something has to be put right', detail.slice(0, 1000), { issues });
 }

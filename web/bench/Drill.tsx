@@ -2,7 +2,6 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { drillScene } from '../../core/modules/drill.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
-import { stringPower } from '../../core/modules/string.ts';
 import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
@@ -10,6 +9,7 @@ import { newId } from '../api/ids.ts';
 import { Trouble } from '../parts/states.tsx';
 import { laidOf } from './patches.ts';
 import { StringDrawing } from './StringDrawing.tsx';
+import { useWorker } from './useBench.ts';
 
 const MODULES = 12;
 const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);
@@ -24,10 +24,11 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
   const record = useDo('recordDrillRound');
   const rounds = useAsk('listDrillRounds', { query: { limit: 50 } });
   const scene = drillScene(EXAMPLE_MODULE, MODULES, seed);
-  const compare = () => {
+  const { get } = useWorker();
+  const compare = async () => {
     const { film, patches } = scene;
-    const output = stringPower({ module: EXAMPLE_MODULE, moduleCount: MODULES, film, patches });
-    const lost = Math.min(1, Math.max(0, output.electricalLoss));
+    const { whole } = await get().patch({ module: EXAMPLE_MODULE, moduleCount: MODULES, film, patches });
+    const lost = Math.min(1, Math.max(0, whole.electricalLoss));
     setTruth(lost);
     record.mutate({ body: { id: id.current, guess: guess / 100, truth: lost, scene: { film, patches } } });
   };
@@ -58,7 +59,7 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
           <strong className="fs-4 text-nowrap">{formatQuantity(guess / 100, 'fraction', glass)}</strong>
         </div>
         {truth === null ? (
-          <Button onClick={compare}>Show the truth</Button>
+          <Button onClick={() => void compare()}>Show the truth</Button>
         ) : (
           <>
             <p className="verdict" role="status">
