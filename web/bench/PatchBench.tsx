@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, type SyntheticEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import type { StringInput, StringOutput } from '../../core/modules/string.ts';
@@ -28,7 +28,18 @@ export function PatchBench() {
   const input: StringInput = { module: EXAMPLE_MODULE, moduleCount: modules, film, patches: patchesOf(laid) };
   const { get } = useWorker();
   const { answer, error } = useNewest((next: StringInput) => get().patch(next), input);
-  const curves = useNewest((next: StringInput) => get().curves(next), input);
+  const [unfolded, setUnfolded] = useState<'curve' | 'case' | null>(null);
+  const curves = useNewest(
+    (next: StringInput | null) => (next === null ? Promise.resolve(null) : get().curves(next)),
+    unfolded === 'curve' ? input : null,
+  );
+  const fold = (which: 'curve' | 'case') => ({
+    open: unfolded === which,
+    onToggle: (event: SyntheticEvent<HTMLDetailsElement>) => {
+      if (event.currentTarget.open) setUnfolded(which);
+      else if (unfolded === which) setUnfolded(null);
+    },
+  });
   if (drilling) return <Drill onEnd={() => setDrilling(false)} />;
   return (
     <div className="bench">
@@ -111,13 +122,13 @@ export function PatchBench() {
       <section className="bench-figures" aria-label="What it costs">
         <Trouble error={error} />
         {answer ? <PatchFigures whole={answer.whole} half={answer.half} /> : <Waiting what="Working it out" />}
-        <details>
+        <details {...fold('curve')}>
           <summary>The curve behind it</summary>
           <Suspense fallback={<Waiting what="Drawing" />}>
             {curves.answer && <Curves clean={curves.answer.clean} soiled={curves.answer.soiled} />}
           </Suspense>
         </details>
-        <details>
+        <details {...fold('case')}>
           <summary>How it is computed</summary>
           <p>
             Single-diode cells in series, each in its own light; every third of a module lies under a bypass diode that
@@ -128,7 +139,7 @@ export function PatchBench() {
           <p>
             The same case for <code>./pail compute string</code>:
           </p>
-          <pre className="case">{JSON.stringify(input)}</pre>
+          <pre className="case">{unfolded === 'case' && JSON.stringify(input)}</pre>
         </details>
         <Button variant="outline-primary" onClick={() => setDrilling(true)}>
           Guess drill

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useState } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
 import { cellAt } from '../../core/modules/cellLayout.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { GRID, type Laid, type Place } from './patches.ts';
@@ -73,24 +73,7 @@ export function StringDrawing({
             transform={`translate(${(module % aRow) * (WIDTH + GAP)} ${Math.floor(module / aRow) * (HEIGHT + GAP)})`}
           >
             <rect x="-1" y="-1" width={WIDTH + 2} height={HEIGHT + 2} fill="#b9bfc1" />
-            {Array.from({ length: GRID.rows * GRID.columns }, (_, index) => {
-              const row = Math.floor(index / GRID.columns);
-              const column = index % GRID.columns;
-              const through = laid[`${module}:${cellAt(EXAMPLE_MODULE, row, column)}`] ?? 1;
-              return (
-                <rect
-                  key={`c${row}-${column}`}
-                  data-module={module}
-                  data-row={row}
-                  data-column={column}
-                  x={column * CELL + 0.4}
-                  y={row * CELL + 0.4}
-                  width={CELL - 0.8}
-                  height={CELL - 0.8}
-                  fill={shade(through)}
-                />
-              );
-            })}
+            <Cells module={module} through={throughOf(laid, module)} />
             {film < 1 && (
               <rect width={WIDTH} height={HEIGHT} fill="#96733a" opacity={(1 - film) * 1.6} pointerEvents="none" />
             )}
@@ -110,6 +93,35 @@ export function StringDrawing({
     </div>
   );
 }
+
+/** What comes through each cell of a module, row by row, as one text: a module whose text stays is not drawn again. */
+const throughOf = (laid: Laid, module: number): string =>
+  Array.from(
+    { length: GRID.rows * GRID.columns },
+    (_, index) =>
+      laid[`${module}:${cellAt(EXAMPLE_MODULE, Math.floor(index / GRID.columns), index % GRID.columns)}`] ?? 1,
+  ).join();
+
+const Cells = memo(function Cells({ module, through }: { module: number; through: string }) {
+  return through.split(',').map((share, index) => {
+    const row = Math.floor(index / GRID.columns);
+    const column = index % GRID.columns;
+    const key = `c${row}-${column}`;
+    return (
+      <rect
+        key={key}
+        data-module={module}
+        data-row={row}
+        data-column={column}
+        x={column * CELL + 0.4}
+        y={row * CELL + 0.4}
+        width={CELL - 0.8}
+        height={CELL - 0.8}
+        fill={shade(Number(share))}
+      />
+    );
+  });
+});
 
 /** The next place in a direction, from module to module where a row of cells ends. */
 function moved(from: Place, down: number, right: number, modules: number): Place {
