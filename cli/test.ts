@@ -90,7 +90,9 @@ export async function test(only: string[]): Promise<number> {
     counts.push(check('arrows', process.execPath, ['cli/arrows.mjs']));
   }
   if (wants('unit'))
-    counts.push(mocha('unit tests', ['core/**/*.test.ts', 'contract/**/*.test.ts', 'cli/**/*.test.ts']));
+    counts.push(
+      mocha('unit tests', ['core/**/*.test.ts', 'contract/**/*.test.ts', 'cli/**/*.test.ts', 'web/**/*.test.ts']),
+    );
   if (wants('server')) {
     const { cluster, discard } = await throwawayCluster();
     try {

@@ -108,7 +108,7 @@ function SiteRow({ item }: { item: SiteListItem }) {
           <Link
             to={`/sites/${item.id}/${step}`}
             className="stand"
-            aria-label={`${STEP_WORDS[step]}: ${item.spine[step].state.replace('-', ' ')}`}
+            aria-label={`${STEP_WORDS[step]}: ${stepFigure(step, item.spine[step].figure, glass, currency)} ${item.spine[step].state.replace('-', ' ')}`}
           >
             <PailMark state={item.spine[step].state} />
             {stepFigure(step, item.spine[step].figure, glass, currency)}

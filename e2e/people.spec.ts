@@ -1,0 +1,114 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+
+test('the owner invites somebody by a link that works once, and the crew does not see the company', async ({
+  page,
+  browser,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/people');
+  await page.getByLabel('Name').fill('Mara Finch');
+  await page.getByLabel('Address').fill('mara@harbourpail.example');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = (await page.locator('.notice code').textContent()) ?? '';
+  await expect(page.getByText('Mara Finch, crew')).toBeVisible();
+  const context = await browser.newContext();
+  const theirs = await context.newPage();
+  await theirs.goto(link);
+  await expect(theirs.getByRole('heading', { name: 'Welcome, Mara Finch' })).toBeVisible();
+  await expectAccessible(theirs);
+  await theirs.getByLabel('Choose a password').fill('seven wet brushes');
+  await theirs.getByRole('button', { name: 'Come in' }).click();
+  await expect(theirs.getByRole('navigation', { name: 'Main' })).toBeVisible();
+  for (const hidden of ['Quotes', 'Company', 'People'])
+    await expect(theirs.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: hidden })).toHaveCount(0);
+  await theirs.goto(link);
+  await expect(theirs.getByText('it was used or has expired')).toBeVisible();
+  await context.close();
+  expect(errors).toEqual([]);
+});
+
+test('a wrong password says no more than that', async ({ page }) => {
+  await page.goto('/sign-in');
+  await page.getByLabel('Email').fill('owner@harbourpail.example');
+  await page.getByLabel('Password').fill('not it');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert').or(page.locator('.notice.bad')).first()).toBeVisible();
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test('a new price stands in the next plan, typed with a comma, and a wrong one is refused at its field', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/company');
+  const perKm = page.getByLabel('Travel, a kilometre');
+  await expect(perKm).toHaveValue('6.5');
+  await perKm.fill('far');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Type a number, such as 12.5')).toBeVisible();
+  await perKm.fill('7,25');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Type a number, such as 12.5')).toBeHidden();
+  await page.reload();
+  await expect(perKm).toHaveValue('7.25');
+  await perKm.fill('6,5');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(perKm).toHaveValue(/^6[.,]5$/);
+  expect(errors).toEqual([]);
+});
+
+test('a site goes out as a file, and a broken file is refused by the name of its field', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/sites');
+  await page.getByRole('link', { name: 'Roadside kiosk', exact: true }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'export' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Roadside kiosk.json');
+  await page.goto('/import');
+  const give = (content: string) =>
+    page.getByLabel('Files').setInputFiles({
+      name: 'sites.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(content),
+    });
+  await give('{"format":"wide-pail-sites",');
+  await page.getByRole('button', { name: 'Take in' }).click();
+  await expect(page.getByRole('alert')).toContainText('is not JSON');
+  await give('{"format":"other","formatVersion":1,"sites":[]}');
+  await page.getByRole('button', { name: 'Take in' }).click();
+  await expect(page.getByRole('alert')).toContainText('format:');
+  await expect(page.getByRole('alert')).toContainText('Nothing was taken in.');
+});
+
+test('sites are found by name, place or customer, and a step of the spine opens from the list', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/sites');
+  await page.getByPlaceholder('Find by site, place or customer').fill('fielding');
+  await expect(page.getByRole('link', { name: 'Roadside kiosk', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Hollow house', exact: true })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Reckon: .* lost settled/ }).click();
+  await expect(page.getByRole('heading', { name: 'Reckon', level: 2 })).toBeVisible();
+});
+
+test('a recommendation is overruled for one face, and taken back', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/sites');
+  await page.getByRole('link', { name: 'Pear Tree packing shed', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Plan' }).click();
+  const sunny = page.getByRole('region', { name: 'Sunny face' });
+  await sunny.getByRole('button', { name: 'Overrule: pole, Sunny face' }).click();
+  await page.getByLabel('Instead, in m').fill('9,5');
+  await page.getByLabel('Reason').fill('hedge along the wall');
+  await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
+  await expect(sunny.getByText('Overruled: hedge along the wall')).toBeVisible();
+  await expect(sunny.getByText('Recommended was: 7\u00a0m.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Shaded face' }).getByText('Overruled')).toHaveCount(0);
+  await sunny.getByRole('button', { name: 'Overrule: pole, Sunny face' }).click();
+  await page.getByRole('button', { name: 'back to the recommendation' }).click();
+  await expect(sunny.getByText('Overruled: hedge along the wall')).toHaveCount(0);
+});
