@@ -37,6 +37,13 @@ function patchedString(module: DiodeModule, patches: number) {
   };
 }
 
+/** The question of C12 over made-up weather. @param years of rain */
+function visitsInput(years: number) {
+  const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
+  const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
+  return { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+}
+
 const BENCHES: Bench[] = [
   {
     name: 'sun to AC output, hourly',
@@ -80,9 +87,7 @@ const BENCHES: Bench[] = [
     sizes: [200, 400, 800, 1600],
     budget: 1000,
     prepare: (years) => {
-      const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
-      const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
-      const input = { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+      const input = visitsInput(years);
       return () => optimalDays({ ...input, maxCleans: 12 });
     },
   },
@@ -92,9 +97,7 @@ const BENCHES: Bench[] = [
     sizes: [200, 400, 800, 1600],
     budget: 1000,
     prepare: (years) => {
-      const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
-      const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
-      const input = { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+      const input = visitsInput(years);
       return () => optimalDays({ ...input, maxCleans: 0, everyYears: [2, 3, 4, 5] });
     },
   },

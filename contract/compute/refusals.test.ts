@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { exampleSite } from '../../core/testing/exampleSite.ts';
 import { COMMANDS, describeIssue } from './index.ts';
 
 /** What a command says about an input; undefined where it takes it. */
@@ -60,16 +61,7 @@ const frequency = {
 };
 const day = { date: '2026-06-01', energy: 20 };
 const energy = {
-  site: {
-    latitude: -33,
-    longitude: 19,
-    altitude: 100,
-    linkeTurbidity: Array(12).fill(3),
-    surfaceTilt: 20,
-    surfaceAzimuth: 0,
-    pdc0: 5000,
-    gammaPdc: -0.0035,
-  },
+  site: exampleSite,
   days: [day],
   cleanings: [],
 };

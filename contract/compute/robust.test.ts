@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { exampleSite } from '../../core/testing/exampleSite.ts';
 import { COMMANDS, describeIssue, NotComputable } from './index.ts';
 
 const FOLDER = join(import.meta.dirname, '../../core/vectors');
@@ -15,16 +16,7 @@ for (const file of readdirSync(FOLDER)) {
 }
 SOUND.set('daily-energy', [
   {
-    site: {
-      latitude: -33,
-      longitude: 19,
-      altitude: 100,
-      linkeTurbidity: Array(12).fill(3),
-      surfaceTilt: 20,
-      surfaceAzimuth: 0,
-      pdc0: 5000,
-      gammaPdc: -0.0035,
-    },
+    site: exampleSite,
     days: Array.from({ length: 24 }, (_, day) => ({
       date: `2026-06-${String(day + 1).padStart(2, '0')}`,
       energy: 18 + (day % 3) * 0.1 + (day > 12 ? 2 : 0),

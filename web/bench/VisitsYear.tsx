@@ -38,6 +38,11 @@ export function VisitsYear({
   const y = (loss: number) => HEIGHT - BOTTOM - (loss / most) * (HEIGHT - TOP - BOTTOM);
   const line = (of: (day: LayeredYear['fan'][number]) => number) =>
     fan.map((day, index) => `${index === 0 ? 'M' : 'L'}${x(index).toFixed(1)} ${y(of(day)).toFixed(1)}`).join('');
+  const rains = fan
+    .map(({ rain }, day) =>
+      rain > 0 ? `M${x(day)} ${TOP}v${(rain / RAIN_SCALE) * ((HEIGHT - TOP - BOTTOM) / 3)}` : '',
+    )
+    .join('');
   const band = `${line(({ high }) => high)}${[...fan]
     .map((day, index) => `L${x(index).toFixed(1)} ${y(day.low).toFixed(1)}`)
     .reverse()
@@ -85,17 +90,7 @@ export function VisitsYear({
             {width < 500 ? month.slice(0, 1) : month}
           </text>
         ))}
-        {fan.map(({ rain }, day) =>
-          rain > 0 ? (
-            <path
-              // biome-ignore lint/suspicious/noArrayIndexKey: a day of the year is its own name
-              key={day}
-              d={`M${x(day)} ${TOP}v${(rain / RAIN_SCALE) * ((HEIGHT - TOP - BOTTOM) / 3)}`}
-              stroke="#0a5f7d"
-              strokeWidth="1.4"
-            />
-          ) : null,
-        )}
+        <path d={rains} stroke="#0a5f7d" strokeWidth="1.4" />
         <path d={band} fill="#c0a468" opacity="0.45" />
         <path d={line(({ mid }) => mid)} fill="none" stroke="#5e431d" strokeWidth="2.2" />
         {visits.map((day, index) => (
