@@ -1,18 +1,9 @@
 import { z } from 'zod';
+import { date } from '../common.ts';
 import { azimuth, latitude, longitude, notNegative, positive, series, temperature, tilt } from './parts.ts';
 
-const FIRST = '1950-01-01';
-const LAST = '2100-12-31';
-
-/** A calendar date of the local solar day. */
-const solarDate = z
-  .string()
-  .regex(/^\d{4}-\d{2}-\d{2}$/, 'must be a date such as 2026-11-24')
-  .refine((text) => {
-    const time = Date.parse(`${text}T00:00:00Z`);
-    return !Number.isNaN(time) && new Date(time).toISOString().startsWith(text);
-  }, 'must be a date of the calendar')
-  .refine((text) => text >= FIRST && text <= LAST, 'must lie between 1950 and 2100');
+/** A calendar date of the local solar day, within the years for which the sun's place is computed. */
+const solarDate = date.refine((text) => text >= '1950' && text < '2101', 'must lie between 1950 and 2100');
 
 const turbidity = z.number().min(1).max(20);
 
