@@ -24,6 +24,12 @@ module.exports = {
       to: { path: '^server/http/|node_modules/express' },
     },
     {
+      name: 'storage-knows-no-use-cases',
+      severity: 'error',
+      from: { path: '^server/[a-z]+/[a-zA-Z]*[sS]torage\\.ts$|^server/storage/' },
+      to: { path: 'useCases\\.ts$|^server/(http|documents|work)/' },
+    },
+    {
       name: 'core-order',
       comment: 'sun <- irradiance <- modules <- soiling <- frequency, one way',
       severity: 'error',

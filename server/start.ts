@@ -5,6 +5,7 @@ import pino from 'pino';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { preparePhoto } from './inspections/photos.ts';
+import { readSessionSecret } from './people/storage.ts';
 import { expireQuotes } from './quotes/useCases.ts';
 import { migrate, openDatabase } from './storage/database.ts';
 import { startQueue } from './work/queue.ts';
@@ -36,7 +37,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
     },
   });
   await expireQuotes({ database, clock });
-  const { sessionSecret } = await database('installation').first('sessionSecret');
+  const sessionSecret = await readSessionSecret(database);
   const app = createApp({
     services: { database, workers, queue, clock },
     sessionPool,

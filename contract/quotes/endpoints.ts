@@ -74,6 +74,7 @@ export const quoteListItem = z.object({
   validUntil: z.string().nullable(),
   sentAt: z.string().nullable(),
 });
+export type QuoteListItem = z.infer<typeof quoteListItem>;
 
 export const quotesEndpoints = {
   draftQuote: endpoint({

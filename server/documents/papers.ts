@@ -1,8 +1,9 @@
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
-import { readPlan } from '../methods/useCases.ts';
+import { uprightOf } from '../inspections/photoStorage.ts';
+import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
-import { readQuote } from '../quotes/useCases.ts';
+import { readQuote } from '../quotes/storage.ts';
 import { readReport } from '../reports/useCases.ts';
 import { arraysOfSite, findCustomer } from '../sites/storage.ts';
 import { mustFind } from '../storage/writing.ts';
@@ -48,21 +49,16 @@ export async function makeQuotePaper(context: Context, id: string): Promise<Pape
 export async function makeReportPaper(context: Context, id: string): Promise<PaperFile> {
   const { database } = context;
   const report = await readReport(database, id);
-  const company = await database('company').first('name');
+  const company = await readCompany(context);
   const wanted = report.content.arrays.flatMap(({ photos }) =>
     photos.filter(({ state }) => state === 'ready').slice(0, 6),
   );
-  const rows = await database('photos')
-    .whereIn(
-      'id',
-      wanted.map((photo) => photo.id),
-    )
-    .select('id', 'upright');
+  const upright = await uprightOf(
+    database,
+    wanted.map(({ id }) => id),
+  );
   const pictures = Object.fromEntries(
-    rows.map((row: { id: string; upright: Buffer }) => [
-      row.id,
-      `data:image/jpeg;base64,${row.upright.toString('base64')}`,
-    ]),
+    [...upright].map(([photoId, picture]) => [photoId, `data:image/jpeg;base64,${picture.toString('base64')}`]),
   );
   const bytes = await context.workers.run('renderPaper', {
     kind: 'report',

@@ -3,8 +3,9 @@ import multer from 'multer';
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
-import type { Services, SignedIn } from '../context.ts';
+import type { Services } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
+import { personOfSession } from '../people/storage.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext, UploadedFile } from './handlers.ts';
 import { inputProblem } from './problems.ts';
 import { CSRF_HEADER, sessionDoor } from './session.ts';
@@ -53,10 +54,7 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
     throw forbidden('This request came from another page. Open Wide Pail itself and try again.');
   }
   const { personId } = request.session;
-  const row = personId
-    ? await services.database('people').where({ id: personId, disabled: false }).first('id', 'name', 'role', 'glass')
-    : undefined;
-  const person: SignedIn | null = row ?? null;
+  const person = (personId && (await personOfSession(services.database, personId))) || null;
   request.person = person;
   if (endpoint.roles === 'public') return;
   if (person === null)

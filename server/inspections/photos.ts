@@ -3,10 +3,10 @@ import sharp from 'sharp';
 import type { z } from 'zod';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
 import type { Context, Services } from '../context.ts';
-import { AppError, invalid, notFound } from '../errors.ts';
+import { AppError, invalid } from '../errors.ts';
 import type { Database } from '../storage/database.ts';
-import { createOnce, mustFind } from '../storage/writing.ts';
-import { photosWhere } from './storage.ts';
+import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
+import { bytesOf, insertPhoto, keepPrepared, originalOf, type PhotoSize, photosWhere } from './photoStorage.ts';
 
 /** Largest picture taken in, pixels: a little over what drones make, and far under what fills the memory. */
 const MOST_PIXELS = 120_000_000;
@@ -47,14 +47,13 @@ export async function addPhoto(
     if (fields.jobId) await mustFind(trx, 'jobs', fields.jobId, 'job');
     const bytes = createHash('sha256').update(file).digest('hex');
     await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
-      await trx('photos').insert({
+      await insertPhoto(trx, {
         ...fields,
         mediaType: found.format === 'png' ? 'image/png' : 'image/jpeg',
         width: turned ? found.height : found.width,
         height: turned ? found.width : found.height,
         takenAt: takenAt(found.exif),
         original: file,
-        state: 'waiting',
         by: context.person.id,
         recordedAt: context.clock(),
       });
@@ -67,16 +66,16 @@ export async function addPhoto(
 
 /** Background work: the picture upright and without anything the camera wrote beside it, and its thumbnail. */
 export async function preparePhoto(database: Database, id: string): Promise<void> {
-  const row = await database('photos').where({ id }).first('original', 'state');
+  const row = await originalOf(database, id);
   if (row === undefined || row.state === 'ready') return;
   try {
     const picture = sharp(row.original, { limitInputPixels: MOST_PIXELS }).rotate();
     const fitted = (edge: number, quality: number) =>
       picture.clone().resize(edge, edge, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality }).toBuffer();
     const [upright, thumbnail] = [await fitted(UPRIGHT_EDGE, 85), await fitted(THUMBNAIL_EDGE, 75)];
-    await database('photos').where({ id }).update({ upright, thumbnail, state: 'ready' });
+    await keepPrepared(database, id, { upright, thumbnail, state: 'ready' });
   } catch (error) {
-    await database('photos').where({ id }).update({ state: 'failed' });
+    await keepPrepared(database, id, { state: 'failed' });
     throw error;
   }
 }
@@ -88,20 +87,13 @@ export interface PhotoFile {
 }
 
 /** The original is for the desk alone: it may carry the place where it was taken. */
-export async function readPhoto(
-  context: Context,
-  id: string,
-  size: 'thumbnail' | 'upright' | 'original',
-): Promise<PhotoFile> {
+export async function readPhoto(context: Context, id: string, size: PhotoSize): Promise<PhotoFile> {
   if (size === 'original' && context.person.role === 'crew') {
     throw new AppError(403, 'Not yours to do', 'Originals carry their location and are kept at the desk.');
   }
-  const row = await context
-    .database('photos')
-    .where({ id })
-    .first(size === 'original' ? [size, 'mediaType'] : [size, 'state']);
-  if (row === undefined) throw notFound('photograph');
-  if (row[size] === null) {
+  const row = mustHave(await bytesOf(context.database, id, size), 'photograph');
+  const bytes = row[size];
+  if (bytes === null) {
     throw new AppError(
       404,
       'Not ready',
@@ -110,7 +102,7 @@ export async function readPhoto(
         : 'The picture is still being turned upright; ask again in a moment.',
     );
   }
-  return { bytes: row[size], type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}` };
+  return { bytes, type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}` };
 }
 
 export const photoHandler = (services: Pick<Services, 'database'>) => (data: { id: string }) =>

@@ -1,14 +1,9 @@
 import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
-import {
-  amendment,
-  type Inspection,
-  inspectionFields,
-  type Photo,
-  photo,
-} from '../../contract/inspections/endpoints.ts';
-import type { Connection } from '../storage/database.ts';
+import { amendment, type Inspection, inspectionFields } from '../../contract/inspections/endpoints.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { decodeCursor } from '../storage/paging.ts';
+import { photosWhere } from './photoStorage.ts';
 
 interface InspectionRow {
   id: string;
@@ -20,24 +15,30 @@ interface InspectionRow {
 }
 
 const inspectionCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-const PHOTO_COLUMNS = [
-  'id',
-  'arrayId',
-  'inspectionId',
-  'jobId',
-  'role',
-  'caption',
-  'width',
-  'height',
-  'takenAt',
-  'state',
-];
 
-export async function photosWhere(connection: Connection, where: Record<string, string[]>): Promise<Photo[]> {
-  const rows = connection('photos').select(PHOTO_COLUMNS).orderBy(['recordedAt', 'id']);
-  for (const [column, ids] of Object.entries(where)) rows.whereIn(column, ids);
-  return (await rows).map((row) => photo.parse(row));
+interface NewInspection {
+  id: string;
+  arrayId: string;
+  inspectedAt: string;
+  found: unknown;
+  by: string;
+  recordedAt: Date;
 }
+
+export const insertInspection = (trx: Transaction, { found, ...row }: NewInspection): Promise<unknown> =>
+  trx('inspections').insert({ ...row, found: json(found) });
+
+interface NewAmendment {
+  id: string;
+  record: 'inspection' | 'report';
+  recordId: string;
+  text: string;
+  reason: string;
+  by: string;
+  at: Date;
+}
+
+export const insertAmendment = (trx: Transaction, row: NewAmendment): Promise<unknown> => trx('amendments').insert(row);
 
 export async function amendmentsOf(connection: Connection, record: string, ids: string[]) {
   const rows = await connection('amendments')

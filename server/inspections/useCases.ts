@@ -2,18 +2,16 @@ import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Inspection, inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
-import { invalid, notFound } from '../errors.ts';
-import { type Connection, json } from '../storage/database.ts';
+import { invalid } from '../errors.ts';
+import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind } from '../storage/writing.ts';
-import { findInspection, listInspectionRows } from './storage.ts';
+import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
+import { findInspection, insertAmendment, insertInspection, listInspectionRows } from './storage.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
 
 export async function readInspection(connection: Connection, id: string): Promise<Inspection> {
-  const found = await findInspection(connection, id);
-  if (found === undefined) throw notFound('inspection');
-  return found;
+  return mustHave(await findInspection(connection, id), 'inspection');
 }
 
 /** Records what was seen. From here on it is evidence: it can be amended, not changed. */
@@ -26,11 +24,11 @@ export function recordInspection(context: Context, arrayId: string, body: BodyOf
     if (misplaced >= 0) throw invalid(`defects.${misplaced}.module`, 'must be a module of this array');
     const { id, inspectedAt, ...found } = body;
     await createOnce(trx, context, 'inspection', body, () =>
-      trx('inspections').insert({
+      insertInspection(trx, {
         id,
         arrayId,
         inspectedAt,
-        found: json(found),
+        found,
         by: context.person.id,
         recordedAt: context.clock(),
       }),
@@ -55,7 +53,7 @@ export async function addAmendment(
 ): Promise<void> {
   await connection.transaction((trx) =>
     createOnce(trx, context, `${record} amendment`, body, () =>
-      trx('amendments').insert({ ...body, record, recordId, by: context.person.id, at: context.clock() }),
+      insertAmendment(trx, { ...body, record, recordId, by: context.person.id, at: context.clock() }),
     ),
   );
 }

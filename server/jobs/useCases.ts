@@ -1,55 +1,31 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import { moduleCount, type Site, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Site, site as siteSchema } from '../../contract/sites/endpoints.ts';
 import { countMarks, type JobEntry, jobProgress, openCautions } from '../../core/jobs/progress.ts';
-import { jobSteps, type Step } from '../../core/jobs/steps.ts';
-import type { KitItem } from '../../core/kit/list.ts';
+import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, outOfOrder } from '../errors.ts';
-import { photosWhere } from '../inspections/storage.ts';
-import { readPlan } from '../methods/useCases.ts';
-import { readQuote } from '../quotes/useCases.ts';
+import { photosWhere } from '../inspections/photoStorage.ts';
+import { readPlan } from '../methods/storage.ts';
+import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, findCustomer } from '../sites/storage.ts';
-import { type Connection, json } from '../storage/database.ts';
-import { decodeCursor, page } from '../storage/paging.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
+import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import {
+  entriesOf,
+  followJob,
+  insertEntry,
+  insertJob,
+  type JobContent,
+  type JobRow,
+  jobOfQuote,
+  listJobRows,
+  lockJob,
+} from './storage.ts';
 
 type Endpoints = typeof jobsEndpoints;
-
-/** What a job was meant to be on the day it was made: it does not move when site or prices do. */
-export interface JobContent {
-  steps: Step[];
-  kit: KitItem[];
-  water: { limit: number; litres: number; way: string };
-  arrays: SolarArray[];
-}
-
-export interface JobRow {
-  id: string;
-  siteId: string;
-  quoteId: string;
-  scheduledFor: string;
-  state: 'scheduled' | 'in-hand' | 'paused' | 'washed' | 'reported';
-  content: JobContent;
-  modules: number;
-  modulesLeft: number;
-  minutes: number;
-  version: number;
-}
-
-export type NamedEntry = JobEntry & { by: string };
-
-export async function entriesOf(connection: Connection, jobId: string): Promise<NamedEntry[]> {
-  const rows = await connection('job_entries')
-    .join('people', 'people.id', 'job_entries.by')
-    .where({ jobId })
-    .orderBy('number')
-    .select('job_entries.body', 'people.name as by');
-  return rows.map(({ body, by }) => ({ ...body, by }));
-}
 
 export async function readJob(connection: Connection, id: string) {
   const row = await mustFind<JobRow>(connection, 'jobs', id, 'job');
@@ -95,18 +71,16 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
       arrays,
     };
     const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
-    const existing = await trx('jobs').where({ quoteId }).whereNot({ id: body.id }).first();
-    if (existing) throw outOfOrder('A job has been made of this quote already.');
+    const existing = await jobOfQuote(trx, quoteId);
+    if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
     await createOnce(trx, context, 'job', { ...body, quoteId }, () =>
-      trx('jobs').insert({
+      insertJob(trx, {
         id: body.id,
         siteId: quote.siteId,
         quoteId,
         scheduledFor: body.scheduledFor,
-        state: 'scheduled',
-        content: json(content),
+        content,
         modules,
-        modulesLeft: modules,
         minutes: quote.one.minutes,
       }),
     );
@@ -114,36 +88,9 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
   });
 }
 
-const jobCursor = z.tuple([z.iso.date(), uuid]);
-
-/** Jobs as they stand in lists. */
-export const jobItems = (connection: Connection) =>
-  connection('jobs')
-    .join('sites', 'sites.id', 'jobs.site_id')
-    .select(
-      'jobs.id',
-      'jobs.siteId',
-      'sites.name as site',
-      'sites.place',
-      'jobs.state',
-      'jobs.scheduledFor',
-      'jobs.modules',
-      'jobs.modulesLeft',
-      'jobs.minutes',
-    );
-
 export async function listJobs(context: Context, query: QueryOf<Endpoints['listJobs']>) {
-  const after = decodeCursor(query.cursor, jobCursor);
-  const rows = jobItems(context.database)
-    .orderBy(['scheduled_for', 'jobs.id'])
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(scheduled_for, jobs.id) > (?::date, ?::uuid)', after);
-  if (query.from) rows.where('scheduled_for', '>=', query.from);
-  if (query.to) rows.where('scheduled_for', '<=', query.to);
-  if (query.site) rows.where({ siteId: query.site });
-  if (query.open === 'yes') rows.whereIn('state', ['scheduled', 'in-hand', 'paused']);
-  if (query.open === 'no') rows.whereIn('state', ['washed', 'reported']);
-  return page(await rows, query.limit, (row) => [row.scheduledFor, row.id]);
+  const rows = await listJobRows(context.database, query);
+  return page(rows, query.limit, (row) => [row.scheduledFor, row.id]);
 }
 
 export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['moveJob']>) {
@@ -166,9 +113,7 @@ export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['mo
  */
 export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoints['addEntries']>) {
   return context.database.transaction(async (trx) => {
-    const row: JobRow | undefined = await trx('jobs').where({ id: jobId }).forUpdate().first();
-    if (row === undefined) await mustFind(trx, 'jobs', jobId, 'job');
-    const job = row as JobRow;
+    const job = await lockJob(trx, jobId);
     const known: JobEntry[] = await entriesOf(trx, jobId);
     for (const [index, entry] of body.entries.entries()) {
       const path = `entries.${index}`;
@@ -178,15 +123,7 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
       }
       await createOnce(trx, context, 'job entry', { ...entry, jobId }, () => {
         known.push(entry);
-        return trx('job_entries').insert({
-          id: entry.id,
-          jobId,
-          kind: entry.kind,
-          at: entry.at,
-          body: json(entry),
-          by: context.person.id,
-          receivedAt: context.clock(),
-        });
+        return insertEntry(trx, jobId, entry, { by: context.person.id, receivedAt: context.clock() });
       });
     }
     await followEntries(trx, job, known);
@@ -230,7 +167,7 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
   }
 }
 
-async function followEntries(connection: Connection, job: JobRow, entries: JobEntry[]): Promise<void> {
+async function followEntries(trx: Transaction, job: JobRow, entries: JobEntry[]): Promise<void> {
   if (job.state === 'reported') return;
   const progress = jobProgress(job.content.steps, entries);
   const modulesLeft = job.content.arrays.reduce(
@@ -244,7 +181,5 @@ async function followEntries(connection: Connection, job: JobRow, entries: JobEn
       : progress.begun
         ? 'in-hand'
         : 'scheduled';
-  await connection('jobs')
-    .where({ id: job.id })
-    .update({ state, modulesLeft, version: connection.raw('version + 1') });
+  await followJob(trx, job.id, { state, modulesLeft });
 }

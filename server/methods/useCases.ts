@@ -1,7 +1,5 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import { type methodsEndpoints, type Plan, plan } from '../../contract/methods/endpoints.ts';
+import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -12,10 +10,11 @@ import { outOfOrder } from '../errors.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { arraysOfSite, waterReadingsOfSite } from '../sites/storage.ts';
-import { lastReckonings } from '../soiling/useCases.ts';
-import { type Connection, json } from '../storage/database.ts';
-import { decodeCursor, page } from '../storage/paging.ts';
+import { lastReckonings } from '../soiling/storage.ts';
+import type { Connection } from '../storage/database.ts';
+import { page } from '../storage/paging.ts';
 import { createOnce, mustFind } from '../storage/writing.ts';
+import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
 type Endpoints = typeof methodsEndpoints;
 
@@ -107,57 +106,29 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
   const output = await context.workers.run('makePlan', input);
   return context.database.transaction(async (trx) => {
     await createOnce(trx, context, 'plan', { ...body, siteId }, () =>
-      trx('plans').insert({
+      insertPlan(trx, {
         id: body.id,
         siteId,
         at: now,
         by: context.person.id,
         calculationVersion: CALCULATION_VERSION,
         finish: body.finish,
-        overrides: json(body.overrides),
-        input: json(input),
-        output: json(output),
+        overrides: body.overrides,
+        input,
+        output,
       }),
     );
-    return plan.parse(await named(trx).where({ 'plans.id': body.id }).first());
+    return readPlan(trx, body.id);
   });
 }
 
-const named = (connection: Connection) =>
-  connection('plans').join('people', 'people.id', 'plans.by').select('plans.*', 'people.name as by');
-
-const planCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-
 export async function listPlans(context: Context, siteId: string, query: QueryOf<Endpoints['listPlans']>) {
   await mustFind(context.database, 'sites', siteId, 'site');
-  const after = decodeCursor(query.cursor, planCursor);
-  const rows = named(context.database)
-    .where({ siteId })
-    .orderBy([
-      { column: 'at', order: 'desc' },
-      { column: 'plans.id', order: 'desc' },
-    ])
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(at, plans.id) < (?::timestamptz, ?::uuid)', after);
-  return page(
-    (await rows).map((row) => plan.parse(row)),
-    query.limit,
-    (row) => [row.at, row.id],
-  );
+  return page(await listPlanRows(context.database, siteId, query), query.limit, (row) => [row.at, row.id]);
 }
 
 export async function lastPlan(connection: Connection, siteId: string): Promise<Plan> {
-  const row = await named(connection)
-    .where({ siteId })
-    .orderBy([
-      { column: 'at', order: 'desc' },
-      { column: 'plans.id', order: 'desc' },
-    ])
-    .first();
-  if (row === undefined) throw outOfOrder('This site has no plan yet. Plan water, method and visits first.');
-  return plan.parse(row);
-}
-
-export async function readPlan(connection: Connection, id: string): Promise<Plan> {
-  return plan.parse(await named(connection).where({ 'plans.id': id }).first());
+  const found = await newestPlan(connection, siteId);
+  if (found === undefined) throw outOfOrder('This site has no plan yet. Plan water, method and visits first.');
+  return found;
 }

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { companyFields } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS } from '../../core/units/format.ts';
-import { type Database, json } from '../storage/database.ts';
+import type { Database } from '../storage/database.ts';
+import { forgetInvitations, insertInvitation } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
+import { anybodyHere, insertCompany, insertPerson, lockCompany, markDemo } from './storage.ts';
 
 const FIRST_LINK_DAYS = 7;
 
@@ -22,19 +23,11 @@ export async function setUpCompany(
 ): Promise<string | null> {
   const passwordHash = await hashPassword(owner.password);
   return database.transaction(async (trx) => {
-    await trx.raw('lock table company in exclusive mode');
-    if ((await trx('company').first()) !== undefined) return null;
-    await trx('company').insert({ ...company, prices: json(company.prices), water: json(company.water) });
-    await trx('installation').update({ demo });
+    if (await lockCompany(trx)) return null;
+    await insertCompany(trx, company);
+    await markDemo(trx, demo);
     const id = randomUUID();
-    await trx('people').insert({
-      id,
-      name: owner.name,
-      email: owner.email.toLowerCase(),
-      role: 'owner',
-      passwordHash,
-      glass: json(DEFAULT_GLASS),
-    });
+    await insertPerson(trx, { id, name: owner.name, email: owner.email.toLowerCase(), role: 'owner', passwordHash });
     return id;
   });
 }
@@ -51,12 +44,11 @@ export async function inviteFirstOwner(
 ): Promise<string | null> {
   const token = makeToken();
   return database.transaction(async (trx) => {
-    await trx.raw('lock table company in exclusive mode');
-    if (await trx('people').first('id')) return null;
-    if ((await trx('company').first()) === undefined)
-      await trx('company').insert({ ...company, prices: json(company.prices), water: json(company.water) });
-    await trx('invitations').delete();
-    await trx('invitations').insert({
+    const companyStands = await lockCompany(trx);
+    if (await anybodyHere(trx)) return null;
+    if (!companyStands) await insertCompany(trx, company);
+    await forgetInvitations(trx);
+    await insertInvitation(trx, {
       id: randomUUID(),
       name: '',
       email: '',

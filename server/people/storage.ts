@@ -1,5 +1,8 @@
-import type { Company, Person } from '../../contract/people/endpoints.ts';
-import type { Connection, Transaction } from '../storage/database.ts';
+import type { z } from 'zod';
+import type { Company, companyFields, Person } from '../../contract/people/endpoints.ts';
+import { DEFAULT_GLASS } from '../../core/units/format.ts';
+import type { SignedIn } from '../context.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
 
 export interface PersonRow extends Person {
   passwordHash: string;
@@ -20,6 +23,56 @@ export const findPersonByEmail = (connection: Connection, email: string): Promis
 
 export const findPerson = (connection: Connection, id: string): Promise<PersonRow | undefined> =>
   connection('people').where({ id }).first();
+
+export const listPeopleRows = (connection: Connection): Promise<PersonRow[]> => connection('people').orderBy('name');
+
+/** Whoever a session belongs to, if that person may still come in. */
+export const personOfSession = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
+  connection('people').where({ id, disabled: false }).first('id', 'name', 'role', 'glass');
+
+/** A person who starts with the usual units at the glass. */
+export const insertPerson = (
+  trx: Transaction,
+  row: Pick<PersonRow, 'id' | 'name' | 'email' | 'role' | 'passwordHash'>,
+): Promise<unknown> => trx('people').insert({ ...row, glass: json(DEFAULT_GLASS) });
+
+/** Ends every session of a person. */
+export const endSessions = (trx: Transaction, personId: string): Promise<unknown> =>
+  trx('session').whereRaw("sess ->> 'personId' = ?", [personId]).delete();
+
+export const anybodyHere = async (connection: Connection): Promise<boolean> =>
+  (await connection('people').first('id')) !== undefined;
+
+/** Holds the company's table, so that two set-ups cannot both be the first. @returns whether a company stands already */
+export async function lockCompany(trx: Transaction): Promise<boolean> {
+  await trx.raw('lock table company in exclusive mode');
+  return (await trx('company').first()) !== undefined;
+}
+
+type CompanyFields = z.output<typeof companyFields>;
+
+const companyColumns = <T extends Pick<CompanyFields, 'prices' | 'water'>>(company: T) => ({
+  ...company,
+  prices: json(company.prices),
+  water: json(company.water),
+});
+
+export const insertCompany = (trx: Transaction, company: CompanyFields): Promise<unknown> =>
+  trx('company').insert(companyColumns(company));
+
+/** @returns whether the company still had the version that was read, and so was changed */
+export async function updateCompany(trx: Transaction, version: number, company: CompanyFields): Promise<boolean> {
+  const updated = await trx('company')
+    .where({ version })
+    .update({ ...companyColumns(company), version: version + 1 });
+  return updated > 0;
+}
+
+export const markDemo = (trx: Transaction, demo: boolean): Promise<unknown> => trx('installation').update({ demo });
+
+/** What signs the session cookies of this installation. */
+export const readSessionSecret = async (connection: Connection): Promise<string> =>
+  (await connection('installation').first('sessionSecret')).sessionSecret;
 
 export async function readCompanyRow(connection: Connection): Promise<Company | null> {
   const row = await connection('company').first();

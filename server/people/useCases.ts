@@ -1,21 +1,31 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Person, peopleEndpoints, Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS } from '../../core/units/format.ts';
 import type { Context, OpenContext } from '../context.ts';
-import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
+import { AppError, invalid, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
-import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import {
+  type InvitationRow,
+  insertInvitation,
+  invitationByToken,
+  openInvitations,
+  useInvitation,
+} from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken, passwordMatches } from './passwords.ts';
 import {
   addAttempt,
   countAttempts,
+  endSessions,
   findPerson,
   findPersonByEmail,
   forgetAttempts,
+  insertPerson,
+  listPeopleRows,
   otherOwners,
   type PersonRow,
   readCompanyRow,
   toPerson,
+  updateCompany,
 } from './storage.ts';
 
 type Endpoints = typeof peopleEndpoints;
@@ -63,13 +73,8 @@ export function setGlass(context: Context, body: BodyOf<Endpoints['setGlass']>):
 }
 
 export async function listPeople(context: Context) {
-  const people: PersonRow[] = await context.database('people').orderBy('name');
-  const invitations = await context
-    .database('invitations')
-    .whereNull('usedAt')
-    .where('expiresAt', '>', context.clock())
-    .orderBy('expiresAt')
-    .select('id', 'name', 'email', 'role', 'expiresAt');
+  const people = await listPeopleRows(context.database);
+  const invitations = await openInvitations(context.database, context.clock());
   return { people: people.map(toPerson), invitations };
 }
 
@@ -82,7 +87,7 @@ export function changePerson(context: Context, id: string, body: BodyOf<Endpoint
       throw invalid('role', 'the last owner cannot be taken away; make somebody else an owner first');
     }
     await updateVersioned(trx, context, { table: 'people', record: 'person', id, version }, changes);
-    if (changes.disabled) await trx('session').whereRaw("sess ->> 'personId' = ?", [id]).delete();
+    if (changes.disabled) await endSessions(trx, id);
     return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
   });
 }
@@ -94,7 +99,7 @@ export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
   return context.database.transaction(async (trx) => {
     if (await findPersonByEmail(trx, body.email)) throw invalid('email', 'already belongs to somebody here');
     const made = await createOnce(trx, context, 'invitation', body, () =>
-      trx('invitations').insert({ ...body, tokenHash: hashToken(token), expiresAt, invitedBy: context.person.id }),
+      insertInvitation(trx, { ...body, tokenHash: hashToken(token), expiresAt, invitedBy: context.person.id }),
     );
     if (made) return { id: body.id, token, expiresAt: expiresAt.toISOString() };
     const row = await mustFind<{ expiresAt: string }>(trx, 'invitations', body.id, 'invitation');
@@ -102,22 +107,9 @@ export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
   });
 }
 
-interface InvitationRow {
-  id: string;
-  name: string;
-  email: string;
-  role: Person['role'];
-}
-
 async function openInvitation(context: OpenContext, token: string): Promise<InvitationRow> {
-  const row = await context
-    .database('invitations')
-    .where({ tokenHash: hashToken(token) })
-    .whereNull('usedAt')
-    .where('expiresAt', '>', context.clock())
-    .first();
-  if (row === undefined) throw notFound('open invitation: it was used or has expired; ask for a new link');
-  return row;
+  const row = await invitationByToken(context.database, hashToken(token), context.clock());
+  return mustHave(row, 'open invitation: it was used or has expired; ask for a new link');
 }
 
 export async function readInvitation(context: OpenContext, token: string) {
@@ -138,13 +130,10 @@ export async function acceptInvitation(
   if (email === undefined) throw invalid('email', 'is missing; type the address you will sign in with');
   const passwordHash = await hashPassword(body.password);
   return context.database.transaction(async (trx) => {
-    const used = await trx('invitations')
-      .where({ id: invitation.id })
-      .whereNull('usedAt')
-      .update({ usedAt: context.clock() });
-    if (used === 0) throw outOfOrder('This invitation has been used.');
+    const used = await useInvitation(trx, invitation.id, context.clock());
+    if (!used) throw outOfOrder('This invitation has been used.');
     const { id, role } = invitation;
-    await trx('people').insert({ id, name, email, role, passwordHash, glass: json(DEFAULT_GLASS) });
+    await insertPerson(trx, { id, name, email, role, passwordHash });
     await trail(
       trx,
       { ...context, person: { id } },
@@ -155,22 +144,16 @@ export async function acceptInvitation(
 }
 
 export async function readCompany(context: Pick<Context, 'database'>) {
-  const company = await readCompanyRow(context.database);
-  if (company === null) throw notFound('company');
-  return company;
+  return mustHave((await readCompanyRow(context.database)) ?? undefined, 'company');
 }
 
 /** The company has one row and no id of its own; its changes stand in the trail under this one. */
 const COMPANY_ID = '00000000-0000-4000-8000-000000000001';
 
 export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
-  const { version, prices, water, ...rest } = body;
-  const changes = { ...rest, prices: json(prices), water: json(water) };
+  const { version, ...company } = body;
   return context.database.transaction(async (trx) => {
-    const updated = await trx('company')
-      .where({ version })
-      .update({ ...changes, version: version + 1 });
-    if (updated === 0) {
+    if (!(await updateCompany(trx, version, company))) {
       throw new AppError(
         409,
         'Changed by somebody else',

@@ -1,11 +1,7 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Quote, QuoteBenefit, QuoteLineDoc } from '../../contract/quotes/endpoints.ts';
 import { type PricedVisit, totals, VERDICT_SENTENCE, verdict } from '../../core/quotes/price.ts';
-
-export type QuoteContent = Pick<
-  Quote,
-  'currency' | 'taxRate' | 'one' | 'planned' | 'visits' | 'benefit' | 'finish' | 'message' | 'stated'
->;
+import type { QuoteContent } from './storage.ts';
 
 export interface LineChange {
   key: QuoteLineDoc['key'];

@@ -1,34 +1,29 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
-import { type Report, type ReportContent, report, type reportsEndpoints } from '../../contract/reports/endpoints.ts';
+import type { Report, ReportContent, reportsEndpoints } from '../../contract/reports/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { proveCleaning } from '../../core/comparisons/proof.ts';
 import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { Context } from '../context.ts';
-import { notFound, outOfOrder } from '../errors.ts';
-import { amendmentsOf, lastInspection, photosWhere } from '../inspections/storage.ts';
+import { outOfOrder } from '../errors.ts';
+import { photosWhere } from '../inspections/photoStorage.ts';
+import { lastInspection } from '../inspections/storage.ts';
 import { addAmendment } from '../inspections/useCases.ts';
-import { entriesOf, type JobRow } from '../jobs/useCases.ts';
-import { readPlan } from '../methods/useCases.ts';
-import { readQuote } from '../quotes/useCases.ts';
+import { entriesOf, followJob, type JobRow, lockJob } from '../jobs/storage.ts';
+import { readPlan } from '../methods/storage.ts';
+import { readQuote } from '../quotes/storage.ts';
 import { findCustomer } from '../sites/storage.ts';
 import { addDays, dateIn } from '../soiling/calendar.ts';
-import { type Connection, json } from '../storage/database.ts';
+import type { Connection } from '../storage/database.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { contentColumn, insertReport, reportOfJob, storedReport } from './storage.ts';
 
 type Endpoints = typeof reportsEndpoints;
 
-async function assemble(connection: Connection, id: string): Promise<Report> {
-  const row = await connection('reports').where({ id }).first();
-  if (row === undefined) throw notFound('report');
-  const amendments = await amendmentsOf(connection, 'report', [id]);
-  return report.parse({ ...row, amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
-}
-
 /** A draft follows its job; a signed report stays as it was signed. */
 export async function readReport(connection: Connection, id: string): Promise<Report> {
-  const found = await assemble(connection, id);
+  const found = await storedReport(connection, id);
   return {
     ...found,
     content:
@@ -52,17 +47,16 @@ export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoi
     const job = await mustFind<JobRow>(trx, 'jobs', jobId, 'job');
     if (job.state !== 'washed')
       throw outOfOrder('The wash is not finished. Every step is done or marked as not possible first.');
-    const existing = await trx('reports').where({ jobId }).whereNot({ id: body.id }).first();
-    if (existing) throw outOfOrder('This job has its report already.');
+    const existing = await reportOfJob(trx, jobId);
+    if (existing && existing.id !== body.id) throw outOfOrder('This job has its report already.');
     const content = await composeReport(trx, jobId);
     await createOnce(trx, context, 'report', { ...body, jobId }, () =>
-      trx('reports').insert({
+      insertReport(trx, {
         id: body.id,
         jobId,
         siteId: job.siteId,
-        state: 'draft',
         calculationVersion: CALCULATION_VERSION,
-        content: json(content),
+        content,
         createdAt: context.clock(),
         by: context.person.id,
       }),
@@ -73,9 +67,9 @@ export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoi
 
 export function signReport(context: Context, id: string, body: BodyOf<Endpoints['signReport']>): Promise<Report> {
   return context.database.transaction(async (trx) => {
-    const found = await assemble(trx, id);
+    const found = await storedReport(trx, id);
     if (found.state === 'signed') throw outOfOrder('This report is signed. Add an amendment instead.');
-    await trx('jobs').where({ id: found.jobId }).forUpdate().first();
+    await lockJob(trx, found.jobId);
     const content = await composeReport(trx, found.jobId);
     await updateVersioned(
       trx,
@@ -85,20 +79,18 @@ export function signReport(context: Context, id: string, body: BodyOf<Endpoints[
         state: 'signed',
         signedBy: body.name,
         signedAt: context.clock(),
-        content: json(content),
+        ...contentColumn(content),
         calculationVersion: CALCULATION_VERSION,
       },
     );
-    await trx('jobs')
-      .where({ id: found.jobId })
-      .update({ state: 'reported', version: trx.raw('version + 1') });
+    await followJob(trx, found.jobId, { state: 'reported' });
     return readReport(trx, id);
   });
 }
 
 export function amendReport(context: Context, id: string, body: BodyOf<Endpoints['amendReport']>): Promise<Report> {
   return context.database.transaction(async (trx) => {
-    const found = await assemble(trx, id);
+    const found = await storedReport(trx, id);
     if (found.state !== 'signed') throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     await addAmendment(context, trx, 'report', id, body);
     return readReport(trx, id);

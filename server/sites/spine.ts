@@ -1,22 +1,6 @@
-import {
-  moduleCount,
-  type SolarArray,
-  type Spine,
-  type STEPS,
-  type StepStateName,
-} from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Spine, type STEPS, type StepStateName } from '../../contract/sites/endpoints.ts';
 import type { Connection } from '../storage/database.ts';
-
-/** The newest record of each step of one site, as far as the spine needs it. */
-interface Latest {
-  arrays: Pick<SolarArray, 'id' | 'rows' | 'columns' | 'missing' | 'moduleWatts'>[];
-  inspections: Map<string, { id: string; inspectedAt: string }>;
-  reckonings: Map<string, { inspectionId: string; lossNow: number; overruled: boolean }>;
-  plan: { id: string; at: string; visits: number; overruled: boolean } | undefined;
-  quote: { id: string; state: string; planId: string; gross: number } | undefined;
-  job: { id: string; state: string; quoteId: string; modulesLeft: number } | undefined;
-  report: { id: string; jobId: string; state: string; gain: number | null } | undefined;
-}
+import { type Latest, latestOfSites } from './latestStorage.ts';
 
 export interface SiteStanding {
   spine: Spine;
@@ -25,79 +9,14 @@ export interface SiteStanding {
   latest: { planId: string | null; quoteId: string | null; jobId: string | null; reportId: string | null };
 }
 
-/** Where each of some sites stands, in one query a table however many sites there are. */
+/** Where each of some sites stands. */
 export async function standings(
   connection: Connection,
   siteIds: string[],
   now: Date,
 ): Promise<Map<string, SiteStanding>> {
-  const arrays: SolarArray[] = await connection('arrays').whereIn('siteId', siteIds);
-  const arrayIds = arrays.map(({ id }) => id);
-  const newest = <T>(table: string, by: string, order: string, ids: string[], columns: string): Promise<T[]> =>
-    connection(table)
-      .distinctOn(by)
-      .select(connection.raw(`${by}, ${columns}`))
-      .whereIn(by, ids)
-      .orderBy([{ column: by }, { column: order, order: 'desc' }, { column: 'id', order: 'desc' }]);
-  const inspections = await newest<{ arrayId: string; id: string; inspectedAt: string }>(
-    'inspections',
-    'array_id',
-    'inspected_at',
-    arrayIds,
-    'id, inspected_at',
-  );
-  const reckonings = await newest<{ arrayId: string; inspectionId: string; lossNow: number; overruled: boolean }>(
-    'reckonings',
-    'array_id',
-    'at',
-    arrayIds,
-    "inspection_id, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
-  );
-  const plans = await newest<{ siteId: string } & NonNullable<Latest['plan']>>(
-    'plans',
-    'site_id',
-    'at',
-    siteIds,
-    "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
-  );
-  const quotes = await newest<{ siteId: string } & NonNullable<Latest['quote']>>(
-    'quotes',
-    'site_id',
-    'created_at',
-    siteIds,
-    "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
-  );
-  const jobs = await newest<{ siteId: string } & NonNullable<Latest['job']>>(
-    'jobs',
-    'site_id',
-    'scheduled_for',
-    siteIds,
-    'id, state, quote_id, modules_left',
-  );
-  const reports = await newest<{ siteId: string } & NonNullable<Latest['report']>>(
-    'reports',
-    'site_id',
-    'created_at',
-    siteIds,
-    "id, job_id, state, (content #>> '{arrays,0,comparison,gain}')::float8 as gain",
-  );
-  return new Map(
-    siteIds.map((siteId) => {
-      const own = arrays.filter((array) => array.siteId === siteId);
-      const ownIds = new Set(own.map(({ id }) => id));
-      const of = <T extends { siteId: string }>(rows: T[]) => rows.find((row) => row.siteId === siteId);
-      const latest: Latest = {
-        arrays: own,
-        inspections: new Map(inspections.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),
-        reckonings: new Map(reckonings.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),
-        plan: of(plans),
-        quote: of(quotes),
-        job: of(jobs),
-        report: of(reports),
-      };
-      return [siteId, standing(latest, now)];
-    }),
-  );
+  const latest = await latestOfSites(connection, siteIds);
+  return new Map([...latest].map(([siteId, records]) => [siteId, standing(records, now)]));
 }
 
 function standing(latest: Latest, now: Date): SiteStanding {

@@ -1,12 +1,28 @@
 import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
 import { type Customer, type Site, type SolarArray, waterReading } from '../../contract/sites/endpoints.ts';
-import { type Connection, json } from '../storage/database.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { decodeCursor } from '../storage/paging.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
 export const arrayColumns = <T extends { missing: number[] }>(array: T) => ({ ...array, missing: json(array.missing) });
+
+type NewSite = Omit<Site, 'version'>;
+
+export const insertCustomer = (trx: Transaction, row: Omit<Customer, 'version'>): Promise<unknown> =>
+  trx('customers').insert(row);
+
+export const insertSite = (trx: Transaction, row: NewSite): Promise<unknown> => trx('sites').insert(row);
+
+export const insertArray = (
+  trx: Transaction,
+  siteId: string,
+  array: Omit<SolarArray, 'siteId' | 'version'>,
+): Promise<unknown> => trx('arrays').insert({ ...arrayColumns(array), siteId });
+
+export const insertWaterReading = (trx: Transaction, row: WaterReadingRow & { by: string }): Promise<unknown> =>
+  trx('water_readings').insert(row);
 
 export const arraysOfSite = (connection: Connection, siteId: string): Promise<SolarArray[]> =>
   connection('arrays').where({ siteId }).orderBy(['name', 'id']);
@@ -45,3 +61,22 @@ export function listSiteRows(
   }
   return rows;
 }
+
+/** Where the company's first site lies, by name; nothing where it has none. */
+export const firstPlace = (connection: Connection): Promise<Pick<Site, 'latitude' | 'longitude'> | undefined> =>
+  connection('sites').orderByRaw('lower(name), id').first('latitude', 'longitude');
+
+/** Sites with an array that nobody has looked at since an instant, longest ago first. */
+export const sitesNotSeenSince = (
+  connection: Connection,
+  instant: Date,
+  limit: number,
+): Promise<{ siteId: string; site: string; lastLook: string | null }[]> =>
+  connection('sites')
+    .join('arrays', 'arrays.site_id', 'sites.id')
+    .leftJoin('inspections', 'inspections.array_id', 'arrays.id')
+    .groupBy('sites.id', 'sites.name')
+    .havingRaw('max(inspections.inspected_at) is null or max(inspections.inspected_at) < ?', [instant])
+    .orderByRaw('max(inspections.inspected_at) nulls first')
+    .limit(limit)
+    .select('sites.id as siteId', 'sites.name as site', connection.raw('max(inspections.inspected_at) as last_look'));

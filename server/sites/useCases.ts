@@ -11,8 +11,19 @@ import type { Context } from '../context.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { recordOfSite } from './recordStorage.ts';
 import { standings } from './spine.ts';
-import { arrayColumns, arraysOfSite, findCustomer, listSiteRows, waterReadingsOfSite } from './storage.ts';
+import {
+  arrayColumns,
+  arraysOfSite,
+  findCustomer,
+  insertArray,
+  insertCustomer,
+  insertSite,
+  insertWaterReading,
+  listSiteRows,
+  waterReadingsOfSite,
+} from './storage.ts';
 
 type Endpoints = typeof sitesEndpoints;
 
@@ -54,8 +65,8 @@ export function createSite(context: Context, body: BodyOf<Endpoints['createSite'
   return context.database.transaction(async (trx) => {
     const { customer, ...fields } = body;
     await createOnce(trx, context, 'site', body, async () => {
-      await createOnce(trx, context, 'customer', customer, () => trx('customers').insert(customer));
-      await trx('sites').insert({ ...fields, customerId: customer.id });
+      await createOnce(trx, context, 'customer', customer, () => insertCustomer(trx, customer));
+      await insertSite(trx, { ...fields, customerId: customer.id });
     });
     return readSite(context, trx, body.id);
   });
@@ -76,7 +87,7 @@ export function createArray(
 ): Promise<SolarArray> {
   return context.database.transaction(async (trx) => {
     await mustFind(trx, 'sites', siteId, 'site');
-    await createOnce(trx, context, 'array', body, () => trx('arrays').insert({ ...arrayColumns(body), siteId }));
+    await createOnce(trx, context, 'array', body, () => insertArray(trx, siteId, body));
     return mustFind<SolarArray>(trx, 'arrays', body.id, 'array');
   });
 }
@@ -93,7 +104,7 @@ export function addWaterReading(context: Context, siteId: string, body: BodyOf<E
   return context.database.transaction(async (trx) => {
     await mustFind(trx, 'sites', siteId, 'site');
     await createOnce(trx, context, 'water reading', body, () =>
-      trx('water_readings').insert({ ...body, siteId, by: context.person.id }),
+      insertWaterReading(trx, { ...body, siteId, by: context.person.id }),
     );
     return waterReading.parse(await mustFind(trx, 'water_readings', body.id, 'water reading'));
   });
@@ -103,31 +114,10 @@ export function addWaterReading(context: Context, siteId: string, body: BodyOf<E
 export async function exportSite(context: Context, id: string): Promise<Record<string, unknown>> {
   const { database } = context;
   const spread = await readSite(context, database, id);
-  const arrayIds = spread.arrays.map((array) => array.id);
-  const [inspections, reckonings, plans, quotes, jobs, reports] = await Promise.all([
-    database('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt'),
-    database('reckonings').whereIn('arrayId', arrayIds).orderBy('at'),
-    database('plans').where({ siteId: id }).orderBy('at'),
-    database('quotes').where({ siteId: id }).orderBy('createdAt'),
-    database('jobs').where({ siteId: id }).orderBy('scheduledFor'),
-    database('reports').where({ siteId: id }).orderBy('createdAt'),
-  ]);
-  const entries = await database('job_entries')
-    .whereIn(
-      'jobId',
-      jobs.map((job: { id: string }) => job.id),
-    )
-    .orderBy('number');
-  return {
-    format: 'wide-pail-record',
-    formatVersion: 1,
-    ...spread,
-    inspections,
-    reckonings,
-    plans,
-    quotes,
-    jobs,
-    entries,
-    reports,
-  };
+  const record = await recordOfSite(
+    database,
+    id,
+    spread.arrays.map((array) => array.id),
+  );
+  return { format: 'wide-pail-record', formatVersion: 1, ...spread, ...record };
 }

@@ -1,25 +1,21 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
-import { type Reckoning, reckoning, type soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import type { Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';
-import { type Connection, json } from '../storage/database.ts';
-import { decodeCursor, page } from '../storage/paging.ts';
+import { page } from '../storage/paging.ts';
 import { createOnce, mustFind } from '../storage/writing.ts';
 import { dayOfYearIn, yearsBetween } from './calendar.ts';
+import { insertReckoning, listReckoningRows, readReckoning } from './storage.ts';
 
 type Endpoints = typeof soilingEndpoints;
 
 /** Weather years drawn for an estimate, and the seed that makes them the same again. */
 const WEATHER_YEARS = 40;
 const WEATHER_SEED = 20260;
-
-const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(row);
 
 /** Works out the loss of an array from its last inspection. The result is stored with its inputs; the old one stays. */
 export async function reckonArray(
@@ -70,46 +66,24 @@ export async function reckonArray(
   const result = await context.workers.run('reckon', input);
   return database.transaction(async (trx) => {
     await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
-      trx('reckonings').insert({
+      insertReckoning(trx, {
         id: body.id,
         arrayId,
         inspectionId: inspection.id,
         at: now,
         by: context.person.id,
         calculationVersion: CALCULATION_VERSION,
-        overrides: json(overrides),
-        input: json(result.input),
-        output: json(result.output),
+        overrides,
+        input: result.input,
+        output: result.output,
       }),
     );
-    return toReckoning(await named(trx).where({ 'reckonings.id': body.id }).first());
+    return readReckoning(trx, body.id);
   });
 }
 
-const named = (connection: Connection) =>
-  connection('reckonings').join('people', 'people.id', 'reckonings.by').select('reckonings.*', 'people.name as by');
-
-const reckoningCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-
 export async function listReckonings(context: Context, arrayId: string, query: QueryOf<Endpoints['listReckonings']>) {
   await mustFind(context.database, 'arrays', arrayId, 'array');
-  const after = decodeCursor(query.cursor, reckoningCursor);
-  const rows = named(context.database)
-    .where({ arrayId })
-    .orderBy([
-      { column: 'at', order: 'desc' },
-      { column: 'reckonings.id', order: 'desc' },
-    ])
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(at, reckonings.id) < (?::timestamptz, ?::uuid)', after);
-  return page((await rows).map(toReckoning), query.limit, (row) => [row.at, row.id]);
-}
-
-/** The newest reckoning of each of some arrays. */
-export async function lastReckonings(connection: Connection, arrayIds: string[]): Promise<Reckoning[]> {
-  const rows = await named(connection)
-    .distinctOn('array_id')
-    .whereIn('array_id', arrayIds)
-    .orderBy([{ column: 'array_id' }, { column: 'at', order: 'desc' }, { column: 'reckonings.id', order: 'desc' }]);
-  return rows.map(toReckoning);
+  const rows = await listReckoningRows(context.database, arrayId, query);
+  return page(rows, query.limit, (row) => [row.at, row.id]);
 }

@@ -77,9 +77,12 @@ export async function updateVersioned(
   await trail(trx, writer, { record: row.record, id: row.id, action: 'change', change: changes });
 }
 
-/** The row or a 404. */
-export async function mustFind<T>(connection: Connection, table: string, id: string, what: string): Promise<T> {
-  const row = await connection(table).where({ id }).first();
+/** What was found, or a 404. */
+export function mustHave<T>(row: T | undefined, what: string): T {
   if (row === undefined) throw notFound(what);
-  return row as T;
+  return row;
 }
+
+/** The row or a 404. */
+export const mustFind = async <T>(connection: Connection, table: string, id: string, what: string): Promise<T> =>
+  mustHave<T>(await connection(table).where({ id }).first(), what);

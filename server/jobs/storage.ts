@@ -1,0 +1,176 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import type { JobListItem } from '../../contract/jobs/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { JobEntry } from '../../core/jobs/progress.ts';
+import type { Step } from '../../core/jobs/steps.ts';
+import type { KitItem } from '../../core/kit/list.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { decodeCursor } from '../storage/paging.ts';
+import { mustHave } from '../storage/writing.ts';
+
+/** What a job was meant to be on the day it was made: it does not move when site or prices do. */
+export interface JobContent {
+  steps: Step[];
+  kit: KitItem[];
+  water: { limit: number; litres: number; way: string };
+  arrays: SolarArray[];
+}
+
+export type JobState = 'scheduled' | 'in-hand' | 'paused' | 'washed' | 'reported';
+
+export interface JobRow {
+  id: string;
+  siteId: string;
+  quoteId: string;
+  scheduledFor: string;
+  state: JobState;
+  content: JobContent;
+  modules: number;
+  modulesLeft: number;
+  minutes: number;
+  version: number;
+}
+
+export type NamedEntry = JobEntry & { by: string };
+
+/** States in which there is still work to do on the roof. */
+const OPEN: JobState[] = ['scheduled', 'in-hand', 'paused'];
+const ENDED: JobState[] = ['washed', 'reported'];
+
+/** Everything that happened on a job, in the order in which it arrived, with the name of whoever did it. */
+export async function entriesOf(connection: Connection, jobId: string): Promise<NamedEntry[]> {
+  const rows = await connection('job_entries')
+    .join('people', 'people.id', 'job_entries.by')
+    .where({ jobId })
+    .orderBy('number')
+    .select('job_entries.body', 'people.name as by');
+  return rows.map(({ body, by }) => ({ ...body, by }));
+}
+
+export const insertEntry = (
+  trx: Transaction,
+  jobId: string,
+  entry: JobEntry,
+  received: { by: string; receivedAt: Date },
+): Promise<unknown> =>
+  trx('job_entries').insert({
+    id: entry.id,
+    jobId,
+    kind: entry.kind,
+    at: entry.at,
+    body: json(entry),
+    ...received,
+  });
+
+export const insertJob = (
+  trx: Transaction,
+  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'version'>,
+): Promise<unknown> =>
+  trx('jobs').insert({ ...row, state: 'scheduled', modulesLeft: row.modules, content: json(content) });
+
+/** The job made of a quote, if there is one. */
+export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
+  connection('jobs').where({ quoteId }).first('id');
+
+/** A job's row, held until the transaction ends, so that its entries are weighed one batch after another. */
+export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
+  return mustHave<JobRow>(await trx('jobs').where({ id }).forUpdate().first(), 'job');
+}
+
+/** Writes what follows from the entries of a job, which is no change made by a person. */
+export const followJob = (
+  trx: Transaction,
+  id: string,
+  change: { state: JobState; modulesLeft?: number },
+): Promise<unknown> =>
+  trx('jobs')
+    .where({ id })
+    .update({ ...change, version: trx.raw('version + 1') });
+
+/** Jobs as they stand in lists. */
+const jobItems = (connection: Connection) =>
+  connection('jobs')
+    .join('sites', 'sites.id', 'jobs.site_id')
+    .select(
+      'jobs.id',
+      'jobs.siteId',
+      'sites.name as site',
+      'sites.place',
+      'jobs.state',
+      'jobs.scheduledFor',
+      'jobs.modules',
+      'jobs.modulesLeft',
+      'jobs.minutes',
+    );
+
+const jobCursor = z.tuple([z.iso.date(), uuid]);
+
+interface JobFilter {
+  cursor?: string | undefined;
+  limit: number;
+  from?: string | undefined;
+  to?: string | undefined;
+  site?: string | undefined;
+  open?: 'yes' | 'no' | undefined;
+}
+
+/** One more than a page of jobs, by their day. */
+export function listJobRows(connection: Connection, filter: JobFilter): Promise<JobListItem[]> {
+  const after = decodeCursor(filter.cursor, jobCursor);
+  const rows = jobItems(connection)
+    .orderBy(['scheduled_for', 'jobs.id'])
+    .limit(filter.limit + 1);
+  if (after) rows.whereRaw('(scheduled_for, jobs.id) > (?::date, ?::uuid)', after);
+  if (filter.from) rows.where('scheduled_for', '>=', filter.from);
+  if (filter.to) rows.where('scheduled_for', '<=', filter.to);
+  if (filter.site) rows.where({ siteId: filter.site });
+  if (filter.open) rows.whereIn('state', filter.open === 'yes' ? OPEN : ENDED);
+  return rows;
+}
+
+/** Jobs of one day, by the name of their site. */
+export const jobsOn = (connection: Connection, date: string, limit: number): Promise<JobListItem[]> =>
+  jobItems(connection).where({ scheduledFor: date }).orderBy(['sites.name', 'jobs.id']).limit(limit);
+
+/** Jobs from one date to another, both included, whatever their state. */
+export const jobsBetween = (connection: Connection, from: string, to: string, limit: number): Promise<JobListItem[]> =>
+  jobItems(connection).whereBetween('scheduled_for', [from, to]).orderBy(['scheduled_for', 'jobs.id']).limit(limit);
+
+/** Jobs whose day has passed and whose work has not ended. */
+export const lateJobs = (connection: Connection, today: string, limit: number): Promise<JobListItem[]> =>
+  jobItems(connection)
+    .where('scheduled_for', '<', today)
+    .whereIn('state', OPEN)
+    .orderBy(['scheduled_for', 'jobs.id'])
+    .limit(limit);
+
+/** Jobs that are washed and whose report nobody has signed. */
+export const unsignedJobs = (
+  connection: Connection,
+  limit: number,
+): Promise<{ jobId: string; siteId: string; site: string; scheduledFor: string }[]> =>
+  connection('jobs')
+    .join('sites', 'sites.id', 'jobs.site_id')
+    .where({ state: 'washed' })
+    .orderBy('scheduled_for')
+    .limit(limit)
+    .select('jobs.id as jobId', 'jobs.siteId', 'sites.name as site', 'jobs.scheduledFor');
+
+/** What some jobs need in the van, and what has been said of it since, in one query each. */
+export async function packingOf(connection: Connection, ids: string[]) {
+  const contents: Pick<JobRow, 'id' | 'content'>[] = await connection('jobs')
+    .whereIn('id', ids)
+    .select('id', 'content');
+  const said: { jobId: string; body: JobEntry }[] = await connection('job_entries')
+    .whereIn('job_id', ids)
+    .where({ kind: 'kit' })
+    .orderBy('number')
+    .select('jobId', 'body');
+  return new Map(
+    contents.map(({ id, content }) => [
+      id,
+      { content, said: said.filter(({ jobId }) => jobId === id).map(({ body }) => body) },
+    ]),
+  );
+}

@@ -1,0 +1,113 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import { type Quote, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { decodeCursor } from '../storage/paging.ts';
+import { mustHave } from '../storage/writing.ts';
+
+/** What a quote says, apart from where it stands. */
+export type QuoteContent = Pick<
+  Quote,
+  'currency' | 'taxRate' | 'one' | 'planned' | 'visits' | 'benefit' | 'finish' | 'message' | 'stated'
+>;
+
+export interface NewQuote {
+  id: string;
+  siteId: string;
+  planId: string;
+  number: number;
+  revision: number;
+  content: QuoteContent;
+  createdAt: Date;
+  by: string;
+}
+
+/** The quote, or a 404. */
+export async function readQuote(connection: Connection, id: string): Promise<Quote> {
+  const { content, ...rest } = mustHave(await connection('quotes').where({ id }).first(), 'quote');
+  return quote.parse({ ...rest, ...content });
+}
+
+export const contentColumn = (content: QuoteContent) => ({ content: json(content) });
+
+export const insertQuote = (trx: Transaction, { content, ...row }: NewQuote): Promise<unknown> =>
+  trx('quotes').insert({ ...row, ...contentColumn(content), state: 'draft' });
+
+/** A number that no quote has had yet. */
+export async function nextQuoteNumber(trx: Transaction): Promise<number> {
+  const { rows } = await trx.raw("select nextval('quote_numbers')::int as number");
+  return rows[0].number;
+}
+
+/** The revision after the newest of a number, which is held until the transaction ends. */
+export async function nextRevision(trx: Transaction, number: number): Promise<number> {
+  await trx.raw('select 1 from quotes where number = ? for update', [number]);
+  const { rows } = await trx.raw('select max(revision) + 1 as revision from quotes where number = ?', [number]);
+  return rows[0].revision;
+}
+
+/** Earlier revisions that the customer may still hold stop counting. */
+export const supersedeBefore = (trx: Transaction, number: number, revision: number): Promise<unknown> =>
+  trx('quotes')
+    .where({ number, state: 'sent' })
+    .where('revision', '<', revision)
+    .update({ state: 'superseded', version: trx.raw('version + 1') });
+
+/** Sent quotes whose last day has passed where their site lies. The rows are held until the transaction ends. */
+export async function lockOverdueQuotes(trx: Transaction, now: Date): Promise<string[]> {
+  const rows = await trx('quotes')
+    .join('sites', 'sites.id', 'quotes.site_id')
+    .where({ state: 'sent' })
+    .whereRaw('valid_until < (?::timestamptz at time zone sites.zone)::date', [now])
+    .forUpdate('quotes')
+    .select('quotes.id');
+  return rows.map(({ id }) => id);
+}
+
+export const expireQuote = (trx: Transaction, id: string): Promise<unknown> =>
+  trx('quotes')
+    .where({ id })
+    .update({ state: 'expired', version: trx.raw('version + 1') });
+
+type QuoteItemRow = QuoteListItem & { createdAt: string };
+
+/** Quotes as they stand in lists. */
+const quoteItems = (connection: Connection) =>
+  connection('quotes')
+    .join('sites', 'sites.id', 'quotes.site_id')
+    .select(
+      'quotes.id',
+      'quotes.siteId',
+      'sites.name as site',
+      'number',
+      'revision',
+      'state',
+      'validUntil',
+      'sentAt',
+      'createdAt',
+      connection.raw("(content #>> '{one,gross}')::bigint as gross, content ->> 'currency' as currency"),
+    );
+
+const quoteCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
+
+/** One more than a page of quotes, newest first. */
+export function listQuoteRows(
+  connection: Connection,
+  filter: { cursor?: string | undefined; limit: number; state?: string | undefined; site?: string | undefined },
+): Promise<QuoteItemRow[]> {
+  const after = decodeCursor(filter.cursor, quoteCursor);
+  const rows = quoteItems(connection)
+    .orderBy([
+      { column: 'created_at', order: 'desc' },
+      { column: 'quotes.id', order: 'desc' },
+    ])
+    .limit(filter.limit + 1);
+  if (after) rows.whereRaw('(created_at, quotes.id) < (?::timestamptz, ?::uuid)', after);
+  if (filter.state) rows.where({ state: filter.state });
+  if (filter.site) rows.where({ siteId: filter.site });
+  return rows;
+}
+
+/** Quotes sent before an instant that nobody has answered, longest waiting first. */
+export const waitingQuotes = (connection: Connection, sentBefore: Date, limit: number): Promise<QuoteItemRow[]> =>
+  quoteItems(connection).where({ state: 'sent' }).where('sent_at', '<', sentBefore).orderBy('sent_at').limit(limit);

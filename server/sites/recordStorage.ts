@@ -1,0 +1,16 @@
+import type { Connection } from '../storage/database.ts';
+
+/** Every stored row that belongs to a site's history, oldest first, with the inputs and results as they were kept. */
+export async function recordOfSite(connection: Connection, siteId: string, arrayIds: string[]) {
+  const [inspections, reckonings, plans, quotes, jobs, reports] = await Promise.all([
+    connection('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt'),
+    connection('reckonings').whereIn('arrayId', arrayIds).orderBy('at'),
+    connection('plans').where({ siteId }).orderBy('at'),
+    connection('quotes').where({ siteId }).orderBy('createdAt'),
+    connection('jobs').where({ siteId }).orderBy('scheduledFor'),
+    connection('reports').where({ siteId }).orderBy('createdAt'),
+  ]);
+  const jobIds = jobs.map(({ id }: { id: string }) => id);
+  const entries = await connection('job_entries').whereIn('jobId', jobIds).orderBy('number');
+  return { inspections, reckonings, plans, quotes, jobs, entries, reports };
+}

@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
+import { type Reckoning, reckoning } from '../../contract/soiling/endpoints.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { decodeCursor } from '../storage/paging.ts';
+import { mustHave } from '../storage/writing.ts';
+
+/** Reckonings with the name of whoever made them. */
+const named = (connection: Connection) =>
+  connection('reckonings').join('people', 'people.id', 'reckonings.by').select('reckonings.*', 'people.name as by');
+
+const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(row);
+
+type NewReckoning = Omit<Reckoning, 'at'> & { at: Date };
+
+export const insertReckoning = (
+  trx: Transaction,
+  { overrides, input, output, ...row }: NewReckoning,
+): Promise<unknown> =>
+  trx('reckonings').insert({ ...row, overrides: json(overrides), input: json(input), output: json(output) });
+
+/** The reckoning, or a 404. */
+export const readReckoning = async (connection: Connection, id: string): Promise<Reckoning> =>
+  toReckoning(mustHave(await named(connection).where({ 'reckonings.id': id }).first(), 'reckoning'));
+
+const reckoningCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
+
+/** One more than a page of an array's reckonings, newest first. */
+export async function listReckoningRows(
+  connection: Connection,
+  arrayId: string,
+  query: { cursor?: string | undefined; limit: number },
+): Promise<Reckoning[]> {
+  const after = decodeCursor(query.cursor, reckoningCursor);
+  const rows = named(connection)
+    .where({ arrayId })
+    .orderBy([
+      { column: 'at', order: 'desc' },
+      { column: 'reckonings.id', order: 'desc' },
+    ])
+    .limit(query.limit + 1);
+  if (after) rows.whereRaw('(at, reckonings.id) < (?::timestamptz, ?::uuid)', after);
+  return (await rows).map(toReckoning);
+}
+
+/** The newest reckoning of each of some arrays. */
+export async function lastReckonings(connection: Connection, arrayIds: string[]): Promise<Reckoning[]> {
+  const rows = await named(connection)
+    .distinctOn('array_id')
+    .whereIn('array_id', arrayIds)
+    .orderBy([{ column: 'array_id' }, { column: 'at', order: 'desc' }, { column: 'reckonings.id', order: 'desc' }]);
+  return rows.map(toReckoning);
+}

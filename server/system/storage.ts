@@ -1,0 +1,14 @@
+import type { Connection } from '../storage/database.ts';
+
+/** Fails where the database does not answer or is not migrated yet. */
+export const touchInstallation = (connection: Connection): Promise<unknown> =>
+  connection('installation').first('singleton');
+
+/** The newest changes of one record, with the names of those who made them. */
+export const trailOf = (connection: Connection, recordId: string, limit: number) =>
+  connection('audit_trail')
+    .leftJoin('people', 'people.id', 'audit_trail.person_id')
+    .where({ recordId })
+    .orderBy('number', 'desc')
+    .limit(limit)
+    .select('at', 'people.name as by', 'record', 'action', 'change');
