@@ -1,0 +1,279 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import { type Caller, type Chain, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+
+type Entry = Record<string, unknown>;
+type Item = { id: string; scheduledFor: string; state: string };
+
+describe('jobs', () => {
+  let harness: Harness;
+  let owner: Caller;
+  before(async () => {
+    harness = await startHarness();
+    owner = harness.owner;
+  });
+  after(() => harness.stop());
+
+  let minute = 0;
+  /** An entry with an id of its own, a minute after the one before. */
+  function entry(kind: string, fields: Entry = {}): Entry & { id: string } {
+    minute += 1;
+    return {
+      id: randomUUID(),
+      at: new Date(Date.parse('2026-12-01T05:00:00Z') + minute * 60_000).toISOString(),
+      kind,
+      ...fields,
+    };
+  }
+  const post = (chain: Chain, ...entries: Entry[]) =>
+    owner.send('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
+  const read = (chain: Chain) => owner.must('GET', `/api/jobs/${chain.jobId}`);
+
+  describe('what happens on one', () => {
+    let chain: Chain;
+    beforeEach(async () => {
+      chain = await makeJob(owner);
+    });
+
+    /** Starts the first step with every caution answered yes. */
+    async function begin(): Promise<void> {
+      const [first] = (await read(chain)).steps;
+      const cautions = first.cautions.map(({ key }: { key: string }) =>
+        entry('caution', { step: first.key, caution: key, answer: true }),
+      );
+      const answer = await post(chain, ...cautions, entry('step-started', { step: first.key }));
+      expect(answer.status).to.equal(200);
+    }
+
+    it('moves it from scheduled to in hand, to paused, and back to in hand', async () => {
+      expect((await read(chain)).state).to.equal('scheduled');
+      await begin();
+      expect((await read(chain)).state).to.equal('in-hand');
+      await post(chain, entry('paused', { reason: 'a storm is near' }));
+      expect((await read(chain)).state).to.equal('paused');
+      await post(chain, entry('resumed'));
+      expect((await read(chain)).state).to.equal('in-hand');
+    });
+
+    it('counts the modules that are left, and counts them again when a mark is struck', async () => {
+      const mark = entry('mark', { array: chain.arrayId, modules: [0, 1, 2], mark: 'brushed' });
+      await post(chain, mark);
+      const left = async () => {
+        const { items } = await owner.must('GET', `/api/jobs?site=${chain.siteId}`);
+        return items[0].modulesLeft;
+      };
+      expect(await left()).to.equal(17);
+      await post(chain, entry('struck', { entry: mark.id, reason: 'wrong row' }));
+      expect(await left()).to.equal(20);
+    });
+
+    it('keeps the struck entry beside what struck it, with who wrote both', async () => {
+      const mark = entry('mark', { array: chain.arrayId, modules: [4], mark: 'bladed' });
+      await post(chain, mark, entry('struck', { entry: mark.id, reason: 'no blade was used' }));
+      const { entries } = await read(chain);
+      expect(entries.map(({ kind, by }: { kind: string; by: string }) => [kind, by])).to.deep.equal([
+        ['mark', 'Test Owner'],
+        ['struck', 'Test Owner'],
+      ]);
+    });
+
+    it('is kept once, whichever of two phones sends it first', async () => {
+      const water = entry('water', { conductivity: 12, temperature: 18, litres: 60 });
+      const answers = await Promise.all([post(chain, water), post(chain, water), post(chain, water)]);
+      expect(answers.map(({ status }) => status)).to.deep.equal([200, 200, 200]);
+      expect((await read(chain)).entries).to.have.length(1);
+    });
+
+    const refused: [what: string, kind: string, fields: () => Entry, path: string][] = [
+      [
+        'a mark on an array of another job',
+        'mark',
+        () => ({ array: randomUUID(), modules: [0], mark: 'rinsed' }),
+        'entries.0.array',
+      ],
+      [
+        'a mark on a module that is not there',
+        'mark',
+        () => ({ array: chain.arrayId, modules: [0, 20], mark: 'rinsed' }),
+        'entries.0.modules.1',
+      ],
+      [
+        'a reading of an array of another job',
+        'reading',
+        () => ({
+          when: 'before',
+          array: randomUUID(),
+          quantity: 'power',
+          reading: { value: 1, poaIrradiance: 800, tempModule: 40 },
+        }),
+        'entries.0.array',
+      ],
+      ['a step that this job has not', 'step-started', () => ({ step: 'escalate' }), 'entries.0.step'],
+      [
+        'a caution that its step has not',
+        'caution',
+        () => ({ step: 'arrive', caution: 'made-up', answer: true }),
+        'entries.0.caution',
+      ],
+      [
+        'the striking of an entry that is not there',
+        'struck',
+        () => ({ entry: randomUUID(), reason: 'typed wrongly' }),
+        'entries.0.entry',
+      ],
+    ];
+    for (const [what, kind, fields, path] of refused) {
+      it(`refuses ${what}, naming the field`, async () => {
+        const answer = await post(chain, entry(kind, fields()));
+        expect(answer.status).to.equal(400);
+        expect(answer.body.issues[0].path).to.equal(path);
+        expect((await read(chain)).entries).to.deep.equal([]);
+      });
+    }
+
+    it('keeps nothing of a batch in which the last entry does not fit', async () => {
+      const good = entry('water', { conductivity: 12, temperature: 18 });
+      const bad = entry('mark', { array: chain.arrayId, modules: [99], mark: 'rinsed' });
+      const answer = await post(chain, good, bad);
+      expect(answer.body.issues[0].path).to.equal('entries.1.modules.0');
+      expect((await read(chain)).entries).to.deep.equal([]);
+    });
+
+    it('stops a step whose caution was answered no until it is answered yes', async () => {
+      const step = (await read(chain)).steps.find(({ cautions }: { cautions: unknown[] }) => cautions.length > 0);
+      const say = (answer: boolean) =>
+        step.cautions.map(({ key }: { key: string }) => entry('caution', { step: step.key, caution: key, answer }));
+      await post(chain, ...say(false));
+      const stopped = await post(chain, entry('step-done', { step: step.key }));
+      expect(stopped.status).to.equal(409);
+      expect(stopped.body.detail).to.include(step.cautions[0].key);
+      const done = await post(chain, ...say(true), entry('step-done', { step: step.key }));
+      expect(done.status).to.equal(200);
+    });
+
+    it('is written by the crew, who cannot make a job or move one', async () => {
+      const crew = await harness.as('crew');
+      const kept = await crew.send('POST', `/api/jobs/${chain.jobId}/entries`, {
+        entries: [entry('kit', { item: 'bucket', packed: true })],
+      });
+      expect(kept.status).to.equal(200);
+      const job = await read(chain);
+      const moved = await crew.send('PATCH', `/api/jobs/${chain.jobId}`, {
+        version: job.version,
+        scheduledFor: '2026-12-09',
+      });
+      expect(moved.status).to.equal(403);
+    });
+
+    it('does not change what the job was made of, whatever becomes of the array', async () => {
+      const { arrays } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+      const { id, siteId: _site, ...fields } = arrays[0];
+      await owner.must('PUT', `/api/arrays/${id}`, { ...fields, rows: 4 });
+      expect((await read(chain)).arrays[0].rows).to.equal(2);
+      expect((await post(chain, entry('mark', { array: id, modules: [30], mark: 'rinsed' }))).status).to.equal(400);
+    });
+
+    it('ends it when every step is done or marked as not possible', async () => {
+      await finishJob(owner, chain);
+      const job = await read(chain);
+      expect(job.state).to.equal('washed');
+      const { items } = await owner.must('GET', `/api/jobs?site=${chain.siteId}`);
+      expect(items[0].modulesLeft).to.equal(0);
+    });
+  });
+
+  describe('on the calendar', () => {
+    it('move to another day until they have begun', async () => {
+      const chain = await makeJob(owner);
+      const { version } = await read(chain);
+      const path = `/api/jobs/${chain.jobId}`;
+      expect((await owner.must('PATCH', path, { version, scheduledFor: '2026-12-03' })).scheduledFor).to.equal(
+        '2026-12-03',
+      );
+      await finishJob(owner, chain);
+      const late = await owner.send('PATCH', path, {
+        version: (await read(chain)).version,
+        scheduledFor: '2026-12-04',
+      });
+      expect(late.status).to.equal(409);
+      expect((await read(chain)).scheduledFor).to.equal('2026-12-03');
+    });
+
+    it('do not move for somebody who read them before somebody else moved them', async () => {
+      const chain = await makeJob(owner);
+      const { version } = await read(chain);
+      const path = `/api/jobs/${chain.jobId}`;
+      await owner.must('PATCH', path, { version, scheduledFor: '2026-12-03' });
+      const late = await owner.send('PATCH', path, { version, scheduledFor: '2026-12-05' });
+      expect(late.status).to.equal(409);
+      expect([late.body.current.scheduledFor, late.body.asked.scheduledFor]).to.deep.equal([
+        '2026-12-03',
+        '2026-12-05',
+      ]);
+    });
+
+    it('are refused a date that no calendar has', async () => {
+      const chain = await makeJob(owner);
+      const answer = await owner.send('PATCH', `/api/jobs/${chain.jobId}`, { version: 1, scheduledFor: '2026-02-30' });
+      expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'scheduledFor']);
+    });
+
+    it('are one for a quote, however often it is asked for', async () => {
+      const chain = await makeJob(owner);
+      const again = await owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, {
+        id: chain.jobId,
+        scheduledFor: '2026-12-01',
+      });
+      expect(again.status).to.equal(200);
+      const second = await owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, {
+        id: randomUUID(),
+        scheduledFor: '2026-12-02',
+      });
+      expect(second.status).to.equal(409);
+    });
+  });
+
+  describe('in a list', () => {
+    const chains: Chain[] = [];
+    before(async () => {
+      for (const day of ['2027-03-05', '2027-03-01', '2027-03-03']) {
+        const chain = await makeJob(owner);
+        const { version } = await read(chain);
+        await owner.must('PATCH', `/api/jobs/${chain.jobId}`, { version, scheduledFor: day });
+        chains.push(chain);
+      }
+      await finishJob(owner, chains[0] as Chain);
+    });
+
+    const list = async (query: string): Promise<{ items: Item[]; next: string | null }> =>
+      owner.must('GET', `/api/jobs?from=2027-03-01&to=2027-03-31${query}`);
+
+    it('come by their day', async () => {
+      const { items } = await list('');
+      expect(items.map(({ scheduledFor }) => scheduledFor)).to.deep.equal(['2027-03-01', '2027-03-03', '2027-03-05']);
+    });
+
+    it('come in pages without a gap or a double', async () => {
+      const days: string[] = [];
+      let cursor: string | null = null;
+      do {
+        const page: Awaited<ReturnType<typeof list>> = await list(`&limit=2${cursor ? `&cursor=${cursor}` : ''}`);
+        expect(page.items.length).to.be.at.most(2);
+        days.push(...page.items.map(({ scheduledFor }) => scheduledFor));
+        cursor = page.next;
+      } while (cursor);
+      expect(days).to.deep.equal(['2027-03-01', '2027-03-03', '2027-03-05']);
+    });
+
+    it('are told apart by whether there is work left', async () => {
+      expect((await list('&open=yes')).items).to.have.length(2);
+      const { items } = await list('&open=no');
+      expect(items.map(({ id, state }) => [id, state])).to.deep.equal([[chains[0]?.jobId, 'washed']]);
+    });
+
+    it('are those of one site where one is named', async () => {
+      const { items } = await list(`&site=${chains[1]?.siteId}`);
+      expect(items.map(({ id }) => id)).to.deep.equal([chains[1]?.jobId]);
+    });
+  });
+});

@@ -1,0 +1,127 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
+import { yearAhead } from '../../core/soiling/yearAhead.ts';
+import { arrayBody, type Caller, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+
+describe('reckonings', () => {
+  let harness: Harness;
+  let owner: Caller;
+  before(async () => {
+    harness = await startHarness();
+    owner = harness.owner;
+  });
+  after(() => harness.stop());
+
+  async function newArray(changes: Record<string, unknown> = {}): Promise<string> {
+    const site = siteBody();
+    const array = arrayBody(changes);
+    await owner.must('POST', '/api/sites', site);
+    await owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    return array.id;
+  }
+  const look = (arrayId: string, changes: Record<string, unknown> = {}) =>
+    owner.must('POST', `/api/arrays/${arrayId}/inspections`, inspectionBody(changes));
+  const send = (arrayId: string, body: Record<string, unknown> = {}) =>
+    owner.send('POST', `/api/arrays/${arrayId}/reckonings`, { id: randomUUID(), ...body });
+  const make = async (arrayId: string, body: Record<string, unknown> = {}) => (await send(arrayId, body)).body;
+
+  it('need somebody to have looked first', async () => {
+    const answer = await send(await newArray());
+    expect(answer.status).to.equal(409);
+    expect(answer.body.detail).to.include('inspection');
+  });
+
+  it('are stored with their inputs and version, from which the same figures come again', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const { input, output, calculationVersion } = await make(arrayId);
+    expect(calculationVersion).to.match(/\d/);
+    expect(JSON.parse(JSON.stringify(yearAhead(input)))).to.deep.equal(output.year);
+  });
+
+  it('give a range for the loss, the energy and the money, lowest first', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const { lossNow, lostValue, year } = (await make(arrayId)).output;
+    expect(lossNow.low).to.be.at.most(lossNow.mid);
+    expect(lossNow.mid).to.be.at.most(lossNow.high);
+    for (const figure of [year.lostEnergy, year.recoverable, lostValue]) {
+      expect(figure.p10).to.be.at.most(figure.p50);
+      expect(figure.p50).to.be.at.most(figure.p90);
+    }
+  });
+
+  it('find more lost on the dirtier of two arrays', async () => {
+    const loss = async (grade: string) => {
+      const arrayId = await newArray();
+      await look(arrayId, { soils: [{ kind: 'dust', where: 'whole-face', grade, share: 1, bond: 'wet' }] });
+      return (await make(arrayId)).output.lossNow.mid;
+    };
+    expect(await loss('thick')).to.be.above(await loss('faint'));
+  });
+
+  it('go by the last inspection, and leave the result of the one before as it was', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const first = await make(arrayId);
+    await look(arrayId, { inspectedAt: '2026-11-24T08:00:00Z', soils: [] });
+    const second = await make(arrayId);
+    expect(second.inspectionId).not.to.equal(first.inspectionId);
+    const { items } = await owner.must('GET', `/api/arrays/${arrayId}/reckonings`);
+    expect(items).to.deep.equal([second, first]);
+  });
+
+  it('take a figure set by hand, and keep who set it and why', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const overrides = { lossNow: { value: 0.31, reason: 'three readings on the roof' } };
+    const made = await make(arrayId, { overrides });
+    expect(made.output.lossNow.mid).to.equal(0.31);
+    expect([made.overrides, made.by]).to.deep.equal([overrides, 'Test Owner']);
+  });
+
+  it('refuse a figure set by hand without a reason, or outside of what can be', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const silent = await send(arrayId, { overrides: { lossNow: { value: 0.3, reason: ' ' } } });
+    expect([silent.status, silent.body.issues[0].path]).to.deep.equal([400, 'overrides.lossNow.reason']);
+    const wild = await send(arrayId, { overrides: { lossNow: { value: 1.2, reason: 'all of it' } } });
+    expect([wild.status, wild.body.issues[0].path]).to.deep.equal([400, 'overrides.lossNow.value']);
+  });
+
+  it('are made once however often the same call is sent', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const id = randomUUID();
+    const [first, second] = [await make(arrayId, { id }), await make(arrayId, { id })];
+    expect(second).to.deep.equal(first);
+    expect((await owner.must('GET', `/api/arrays/${arrayId}/reckonings`)).items).to.have.length(1);
+  });
+
+  it('come in pages, last first', async () => {
+    const arrayId = await newArray();
+    await look(arrayId);
+    const made = [];
+    for (let count = 0; count < 3; count += 1) made.unshift((await make(arrayId)).id);
+    const path = `/api/arrays/${arrayId}/reckonings?limit=2`;
+    const first = await owner.must('GET', path);
+    const second = await owner.must('GET', `${path}&cursor=${encodeURIComponent(first.next)}`);
+    expect([...first.items, ...second.items].map(({ id }: { id: string }) => id)).to.deep.equal(made);
+    expect(second.next).to.equal(null);
+  });
+
+  it('of an array that is not there are not found', async () => {
+    expect((await send(randomUUID())).status).to.equal(404);
+    expect((await owner.send('GET', `/api/arrays/${randomUUID()}/reckonings`)).status).to.equal(404);
+  });
+
+  it('count the age of the array on the day it was looked at', async () => {
+    const arrayId = await newArray({ installedOn: '2016-11-20' });
+    await look(arrayId);
+    const aged = (await make(arrayId)).input.array.pdc0;
+    const fresh = await newArray();
+    await look(fresh);
+    expect(aged / (await make(fresh)).input.array.pdc0).to.be.closeTo((1 - DEGRADATION_PER_YEAR) ** 10, 1e-4);
+  });
+});
