@@ -4,8 +4,10 @@ export const id = z.uuid();
 export const idParams = z.object({ id });
 export const version = z.number().int().min(1).max(2_000_000_000);
 export const text = (most = 200) => z.string().trim().min(1, 'must not be empty').max(most);
-/** Free text that may be empty. */
-export const note = (most = 4000) => z.string().trim().max(most).default('');
+/** Free text that may be empty; left out, it says nothing, and so changes nothing. */
+export const words = (most = 4000) => z.string().trim().max(most);
+/** Free text that may be empty; left out, it is empty. */
+export const note = (most = 4000) => words(most).default('');
 export const reason = text(500);
 export const fraction = z.number().min(0).max(1);
 /** Integer minor units of the company's currency. */

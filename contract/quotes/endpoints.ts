@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Reason } from '../../core/reasons.ts';
 import type { Spread } from '../../core/statistics/summary.ts';
-import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version } from '../common.ts';
+import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 
 export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired', 'superseded'] as const;
@@ -110,8 +110,8 @@ export const quotesEndpoints = {
     params: idParams,
     body: z.object({
       version,
-      message: note(2000).optional(),
-      stated: note(500).optional(),
+      message: words(2000).optional(),
+      stated: words(500).optional(),
       /** lines of one visit that are set by hand; those not named stay as computed */
       overrule: z
         .array(z.object({ key: quoteLine.shape.key, label: text(120), amount: money, reason }))

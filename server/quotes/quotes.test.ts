@@ -1,186 +1,288 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { openDatabase } from '../storage/database.ts';
-import { type Chain, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Caller, type Chain, type Harness, makeJob, startHarness } from '../testing/harness.ts';
 import { expireQuotes } from './useCases.ts';
 
-describe('from plan to proof', () => {
+interface QuoteLike {
+  id: string;
+  version: number;
+}
+interface Line {
+  key: string;
+  label: string;
+  amount: number;
+  reason: string;
+}
+
+describe('quotes', () => {
   let harness: Harness;
+  let owner: Caller;
   let chain: Chain;
   before(async () => {
     harness = await startHarness();
-    chain = await makeJob(harness.owner);
+    owner = harness.owner;
+    chain = await makeJob(owner);
   });
   after(() => harness.stop());
 
-  async function draft() {
-    return harness.owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID() });
-  }
-  const send = (quote: { id: string; version: number }) =>
-    harness.owner.must('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
-
-  it('a plan keeps what was overruled for one array, with the reason, and a withdrawn override is gone', async () => {
-    const path = `/api/sites/${chain.siteId}/plans`;
-    const overrides = { arrays: { [chain.arrayId]: { pole: { value: 9, reason: 'tree in the way' } } } };
-    const plan = await harness.owner.must('POST', path, { id: randomUUID(), overrides });
-    expect(plan.overrides).to.deep.equal(overrides);
-    expect(plan.output.arrays[0].method.pole.choose).to.equal(9);
-    expect(plan.output.arrays[0].recommended.pole.choose).to.be.below(9);
-    const again = await harness.owner.must('POST', path, { id: randomUUID() });
-    expect(again.output.arrays[0].method.pole.choose).to.equal(again.output.arrays[0].recommended.pole.choose);
-  });
-
-  it('a quote adds up: lines to net, net and tax to gross', async () => {
-    const { one } = await draft();
-    expect(one.lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).to.equal(one.net);
-    expect(one.net + one.tax).to.equal(one.gross);
-    expect(one.tax).to.equal(Math.round(one.net * 0.15));
-  });
-
-  it('a quote says what the wash is worth as a range, and whether it pays', async () => {
-    const { benefit, one } = await draft();
-    expect(benefit.worth.p10).to.be.at.most(benefit.worth.p90);
-    const wanted =
-      benefit.worth.p10 >= one.gross ? 'pays' : benefit.worth.p90 >= one.gross ? 'may-pay' : 'does-not-pay';
-    expect(benefit.verdict).to.equal(wanted);
-    expect(benefit.sentence).to.match(/these figures/);
-  });
-
-  it('an overruled line keeps its reason, and totals and verdict follow', async () => {
-    const quote = await draft();
-    const overrule = [{ key: 'labour', label: 'Work and set-up', amount: 1, reason: 'neighbour’s rate' }];
-    const changed = await harness.owner.must('PATCH', `/api/quotes/${quote.id}`, { version: quote.version, overrule });
-    const line = changed.one.lines.find(({ key }: { key: string }) => key === 'labour');
-    expect(line).to.include({ amount: 1, reason: 'neighbour’s rate' });
-    expect(changed.one.gross).to.be.below(quote.one.gross);
-  });
-
-  it('a sent quote is frozen, in the program and in the database', async () => {
-    const sent = await send(await draft());
-    const answer = await harness.owner.send('PATCH', `/api/quotes/${sent.id}`, {
-      version: sent.version,
-      message: 'cheaper',
-    });
-    expect(answer.status).to.equal(409);
-    const refused = await harness
-      .sql("update quotes set content = '{}' where id = $1", [sent.id])
-      .catch((error: Error) => error.message);
-    expect(refused).to.match(/frozen/);
-  });
-
-  it('a change makes the next revision, and sending it supersedes the one before', async () => {
-    const first = await send(await draft());
-    const second = await harness.owner.must('POST', `/api/quotes/${first.id}/revisions`, { id: randomUUID() });
-    expect([second.number, second.revision, second.state]).to.deep.equal([first.number, 2, 'draft']);
-    await send(second);
-    expect((await harness.owner.must('GET', `/api/quotes/${first.id}`)).state).to.equal('superseded');
-  });
-
-  it('only a sent quote is accepted, and only an accepted one becomes a job, once', async () => {
-    const quote = await draft();
-    const early = await harness.owner.send('POST', `/api/quotes/${quote.id}/decision`, {
-      version: quote.version,
-      decision: 'accepted',
-    });
-    expect(early.status).to.equal(409);
-    const job = await harness.owner.send('POST', `/api/quotes/${quote.id}/jobs`, {
+  const draft = (words: Record<string, unknown> = {}) =>
+    owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID(), ...words });
+  const send = (quote: QuoteLike) => owner.must('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
+  const change = (quote: QuoteLike, changes: Record<string, unknown>) =>
+    owner.send('PATCH', `/api/quotes/${quote.id}`, { version: quote.version, ...changes });
+  const decide = (quote: QuoteLike, decision: Record<string, unknown>) =>
+    owner.send('POST', `/api/quotes/${quote.id}/decision`, { version: quote.version, ...decision });
+  const revise = (quote: QuoteLike) => owner.send('POST', `/api/quotes/${quote.id}/revisions`, { id: randomUUID() });
+  const read = (quote: QuoteLike) => owner.must('GET', `/api/quotes/${quote.id}`);
+  const sum = (lines: Line[]) => lines.reduce((total, line) => total + line.amount, 0);
+  const overruleVisits = (visits: number) =>
+    owner.must('POST', `/api/sites/${chain.siteId}/plans`, {
       id: randomUUID(),
-      scheduledFor: '2026-12-02',
+      overrides: { visits: { value: visits, reason: 'asked for' } },
     });
-    expect(job.status).to.equal(409);
-    const second = await harness.owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, {
-      id: randomUUID(),
-      scheduledFor: '2026-12-02',
+
+  describe('as drafts', () => {
+    it('need a plan', async () => {
+      const { body } = await owner.send('POST', '/api/sites', {
+        ...(await owner.must('GET', `/api/sites/${chain.siteId}`)).site,
+        id: randomUUID(),
+        customer: { id: randomUUID(), name: 'Una Quoted' },
+      });
+      const answer = await owner.send('POST', `/api/sites/${body.site.id}/quotes`, { id: randomUUID() });
+      expect(answer.status).to.equal(409);
+      expect(answer.body.detail).to.include('Plan');
     });
-    expect(second.status).to.equal(409);
-  });
 
-  it('a quote whose day has passed expires, and is not accepted any more', async () => {
-    const sent = await send(await draft());
-    const database = openDatabase(harness.url, 1);
-    await expireQuotes({ database, clock: () => new Date(Date.now() + 40 * 86_400_000) });
-    await database.destroy();
-    const expired = await harness.owner.must('GET', `/api/quotes/${sent.id}`);
-    expect(expired.state).to.equal('expired');
-    const answer = await harness.owner.send('POST', `/api/quotes/${sent.id}/decision`, {
-      version: expired.version,
-      decision: 'accepted',
+    it('add up: lines to net, net and tax to gross', async () => {
+      const { one } = await draft();
+      expect(sum(one.lines)).to.equal(one.net);
+      expect(one.net + one.tax).to.equal(one.gross);
+      expect(one.tax).to.equal(Math.round(one.net * 0.15));
     });
-    expect(answer.status).to.equal(409);
-  });
 
-  it('a new price leaves old quotes as they are', async () => {
-    const before = await harness.owner.must('GET', `/api/quotes/${chain.quoteId}`);
-    const { demo: _demo, ...company } = await harness.owner.must('GET', '/api/company');
-    await harness.owner.must('PUT', '/api/company', { ...company, prices: { ...company.prices, hourlyRate: 999_999 } });
-    expect((await harness.owner.must('GET', `/api/quotes/${chain.quoteId}`)).one).to.deep.equal(before.one);
-  });
-
-  it('a step with an open caution cannot be ended, and nothing of the batch is kept', async () => {
-    const job = await harness.owner.must('GET', `/api/jobs/${chain.jobId}`);
-    const at = '2026-12-01T04:00:00Z';
-    const entries = [
-      { id: randomUUID(), at, kind: 'step-started', step: job.steps[0].key },
-      { id: randomUUID(), at, kind: 'step-done', step: job.steps[0].key },
-    ];
-    const answer = await harness.owner.send('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
-    expect(answer.status).to.equal(409);
-    expect((await harness.owner.must('GET', `/api/jobs/${chain.jobId}`)).entries).to.have.length(0);
-  });
-
-  it('a report is not drawn up before the wash is finished', async () => {
-    const answer = await harness.owner.send('POST', `/api/jobs/${chain.jobId}/reports`, { id: randomUUID() });
-    expect(answer.status).to.equal(409);
-  });
-
-  it('a finished wash is proved with gain and loss, and says what was not reached', async () => {
-    await finishJob(harness.owner, chain);
-    const report = await harness.owner.must('POST', `/api/jobs/${chain.jobId}/reports`, { id: randomUUID() });
-    const [array] = report.content.arrays;
-    expect(array.comparison.gain).to.be.closeTo(0.125, 1e-9);
-    expect(array.comparison.loss).to.be.closeTo(1 / 9, 1e-9);
-    expect([report.content.cleaned, report.content.modules]).to.deep.equal([19, 20]);
-    expect(array.warnings.map(({ code }: { code: string }) => code)).to.include('part-cleaned');
-    const signed = await harness.owner.must('POST', `/api/reports/${report.id}/signature`, {
-      name: 'Ada',
-      version: report.version,
+    it('say what the wash is worth as a range, and whether it pays', async () => {
+      const { benefit, one } = await draft();
+      expect(benefit.worth.p10).to.be.at.most(benefit.worth.p90);
+      const wanted =
+        benefit.worth.p10 >= one.gross ? 'pays' : benefit.worth.p90 >= one.gross ? 'may-pay' : 'does-not-pay';
+      expect(benefit.verdict).to.equal(wanted);
+      expect(benefit.sentence).to.match(/these figures/);
     });
-    expect(signed.state).to.equal('signed');
-  });
 
-  it('a signed report is frozen, takes amendments, and its job takes no more entries', async () => {
-    const { latest } = await harness.owner.must('GET', `/api/sites/${chain.siteId}`);
-    const refused = await harness
-      .sql("update reports set signed_by = 'x' where id = $1", [latest.reportId])
-      .catch((error: Error) => error.message);
-    expect(refused).to.match(/frozen/);
-    const amended = await harness.owner.must('POST', `/api/reports/${latest.reportId}/amendments`, {
-      id: randomUUID(),
-      text: 'Two, not one.',
-      reason: 'counted again',
+    it('keep the reason of an overruled line, and totals and verdict follow', async () => {
+      const quote = await draft();
+      const overrule = [{ key: 'labour', label: 'Work and set-up', amount: 1, reason: 'neighbour’s rate' }];
+      const { body: changed } = await change(quote, { overrule });
+      const line = changed.one.lines.find(({ key }: Line) => key === 'labour');
+      expect(line).to.include({ amount: 1, reason: 'neighbour’s rate' });
+      expect(changed.one.gross).to.be.below(quote.one.gross);
+      expect(sum(changed.one.lines)).to.equal(changed.one.net);
     });
-    expect(amended.amendments).to.have.length(1);
-    const entry = { id: randomUUID(), at: '2026-12-02T08:00:00Z', kind: 'paused', reason: 'late' };
-    expect(
-      (await harness.owner.send('POST', `/api/jobs/${chain.jobId}/entries`, { entries: [entry] })).status,
-    ).to.equal(409);
+
+    it('take lines of one’s own beside the computed ones', async () => {
+      const quote = await draft();
+      const own = (label: string, amount: number) => ({ key: 'other', label, amount, reason: 'agreed' });
+      const { body: changed } = await change(quote, { overrule: [own('Gutter', 20_000), own('Key handling', 5000)] });
+      expect(changed.one.net - quote.one.net).to.equal(25_000);
+      expect(changed.one.lines).to.have.length(quote.one.lines.length + 2);
+    });
+
+    it('do not take a line overruled without a reason', async () => {
+      const overrule = [{ key: 'labour', label: 'Work', amount: 1, reason: '' }];
+      const answer = await change(await draft(), { overrule });
+      expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'overrule.0.reason']);
+    });
+
+    it('take no half cents', async () => {
+      const overrule = [{ key: 'labour', label: 'Work', amount: 100.5, reason: 'half' }];
+      const answer = await change(await draft(), { overrule });
+      expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'overrule.0.amount']);
+    });
+
+    it('keep the words to the customer as they are typed', async () => {
+      const quote = await draft({ message: 'Good day', stated: 'after harvest' });
+      const { body: changed } = await change(quote, { message: 'Good morning' });
+      expect([changed.message, changed.stated]).to.deep.equal(['Good morning', 'after harvest']);
+    });
+
+    it('are not changed by somebody who read them before a change', async () => {
+      const quote = await draft();
+      await change(quote, { message: 'first' });
+      const late = await change(quote, { message: 'late' });
+      expect(late.status).to.equal(409);
+      expect((await read(quote)).message).to.equal('first');
+    });
+
+    it('are changed as they are, not revised', async () => {
+      expect((await revise(await draft())).status).to.equal(409);
+    });
+
+    it('offer a plan of visits with its discount, from two a year on', async () => {
+      await overruleVisits(1);
+      expect((await draft()).planned).to.equal(null);
+      await overruleVisits(4);
+      const { planned, one, visits, benefit } = await draft();
+      expect([visits, planned.net < one.net, sum(planned.lines)]).to.deep.equal([4, true, planned.net]);
+      expect(benefit.planCosts).to.equal(planned.gross * 4);
+    });
   });
 
-  it('papers are PDFs with their font embedded', async function () {
-    this.timeout(30_000);
-    const { latest } = await harness.owner.must('GET', `/api/sites/${chain.siteId}`);
-    for (const path of [`/api/quotes/${chain.quoteId}/paper.pdf`, `/api/reports/${latest.reportId}/paper.pdf`]) {
-      const { body, headers } = await harness.owner.send('GET', path);
-      expect(headers.get('content-type')).to.equal('application/pdf');
-      expect(body.subarray(0, 5).toString()).to.equal('%PDF-');
-      expect(body.toString('latin1')).to.match(/FontFile/);
+  describe('sent', () => {
+    it('are frozen, in the program and in the database', async () => {
+      const sent = await send(await draft());
+      expect((await change(sent, { message: 'cheaper' })).status).to.equal(409);
+      const refused = await harness
+        .sql("update quotes set content = '{}' where id = $1", [sent.id])
+        .catch((error: Error) => error.message);
+      expect(refused).to.match(/frozen/);
+    });
+
+    it('stand for as many days as the company says', async () => {
+      const { quoteValidDays } = await owner.must('GET', '/api/company');
+      const sent = await send(await draft());
+      const days = (Date.parse(sent.validUntil) - Date.parse(sent.sentAt.slice(0, 10))) / 86_400_000;
+      expect(days).to.be.within(quoteValidDays, quoteValidDays + 1);
+    });
+
+    it('are sent once', async () => {
+      const quote = await draft();
+      const path = `/api/quotes/${quote.id}/send`;
+      const answers = await Promise.all([1, 2, 3].map(() => owner.send('POST', path, { version: quote.version })));
+      expect(answers.map(({ status }) => status).sort()).to.deep.equal([200, 409, 409]);
+    });
+
+    it('are followed by the next revision, which supersedes them when it is sent', async () => {
+      const first = await send(await draft());
+      const { body: second } = await revise(first);
+      expect([second.number, second.revision, second.state]).to.deep.equal([first.number, 2, 'draft']);
+      expect((await read(first)).state).to.equal('sent');
+      await send(second);
+      expect((await read(first)).state).to.equal('superseded');
+    });
+
+    it('get a revision each, also when two people revise at once', async () => {
+      const first = await send(await draft());
+      const made = await Promise.all([revise(first), revise(first)]);
+      expect(made.map(({ body }) => body.revision).sort()).to.deep.equal([2, 3]);
+    });
+
+    it('leave their figures alone when prices change', async () => {
+      const sent = await send(await draft());
+      const { demo: _demo, ...company } = await owner.must('GET', '/api/company');
+      const prices = { ...company.prices, hourlyRate: company.prices.hourlyRate + 1000 };
+      await owner.must('PUT', '/api/company', { ...company, prices });
+      expect((await read(sent)).one).to.deep.equal(sent.one);
+    });
+  });
+
+  describe('decided', () => {
+    it('are accepted after they were sent, and not before', async () => {
+      const quote = await draft();
+      expect((await decide(quote, { decision: 'accepted' })).status).to.equal(409);
+      const { body } = await decide(await send(quote), { decision: 'accepted' });
+      expect([body.state, body.choice]).to.deep.equal(['accepted', 'one']);
+    });
+
+    it('as declined have no choice, and become no job', async () => {
+      const { body } = await decide(await send(await draft()), { decision: 'declined' });
+      expect([body.state, body.choice]).to.deep.equal(['declined', null]);
+      const answer = await owner.send('POST', `/api/quotes/${body.id}/jobs`, {
+        id: randomUUID(),
+        scheduledFor: '2026-12-02',
+      });
+      expect(answer.status).to.equal(409);
+    });
+
+    it('take the plan of visits where one was offered', async () => {
+      await overruleVisits(3);
+      const planned = await decide(await send(await draft()), { decision: 'accepted', choice: 'planned' });
+      expect(planned.body.choice).to.equal('planned');
+      await overruleVisits(0);
+      const without = await decide(await send(await draft()), { decision: 'accepted', choice: 'planned' });
+      expect(without.status).to.equal(409);
+    });
+
+    it('are decided once, whoever is first', async () => {
+      const sent = await send(await draft());
+      const answers = await Promise.all([
+        decide(sent, { decision: 'accepted' }),
+        decide(sent, { decision: 'declined' }),
+      ]);
+      expect(answers.map(({ status }) => status).sort()).to.deep.equal([200, 409]);
+    });
+
+    it('as accepted stand, and are not revised', async () => {
+      const { body } = await decide(await send(await draft()), { decision: 'accepted' });
+      expect((await revise(body)).status).to.equal(409);
+    });
+
+    it('become a job, once', async () => {
+      const answer = await owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, {
+        id: randomUUID(),
+        scheduledFor: '2026-12-02',
+      });
+      expect(answer.status).to.equal(409);
+    });
+  });
+
+  describe('whose day has passed', () => {
+    async function expireIn(days: number): Promise<number> {
+      const database = openDatabase(harness.url, 1);
+      const expired = await expireQuotes({ database, clock: () => new Date(Date.now() + days * 86_400_000) });
+      await database.destroy();
+      return expired;
     }
+
+    it('expire, with a row in the trail, and are not accepted any more', async () => {
+      const sent = await send(await draft());
+      await expireIn(40);
+      const expired = await read(sent);
+      expect(expired.state).to.equal('expired');
+      const { items } = await owner.must('GET', `/api/trail/${sent.id}`);
+      expect(items[0]).to.include({ action: 'expire', by: null });
+      expect((await decide(expired, { decision: 'accepted' })).status).to.equal(409);
+    });
+
+    it('expire once, and no others with them', async () => {
+      const sent = await send(await draft());
+      await expireIn(20);
+      expect((await read(sent)).state).to.equal('sent');
+      expect(await expireIn(40)).to.be.at.least(1);
+      expect(await expireIn(40)).to.equal(0);
+    });
   });
 
-  it('the export holds the same figures as the screen', async () => {
-    const exported = await harness.owner.must('GET', `/api/sites/${chain.siteId}/export`);
-    const quote = await harness.owner.must('GET', `/api/quotes/${chain.quoteId}`);
-    const found = exported.quotes.find(({ id }: { id: string }) => id === chain.quoteId);
-    expect(found.content.one).to.deep.equal(quote.one);
+  describe('in a list', () => {
+    it('come last first, and by state', async () => {
+      const sent = await send(await draft());
+      const made = await draft();
+      const all = (await owner.must('GET', '/api/quotes')).items;
+      expect(all.slice(0, 2).map(({ id }: QuoteLike) => id)).to.deep.equal([made.id, sent.id]);
+      const { items } = await owner.must('GET', '/api/quotes?state=sent');
+      expect(items[0]).to.include({ id: sent.id, gross: sent.one.gross, currency: 'ZAR' });
+      expect(new Set(items.map(({ state }: { state: string }) => state))).to.deep.equal(new Set(['sent']));
+    });
+
+    it('come in pages without a gap or a double', async () => {
+      const all = (await owner.must('GET', '/api/quotes?limit=100')).items.map(({ id }: QuoteLike) => id);
+      const paged: string[] = [];
+      let cursor: string | null = null;
+      do {
+        const page: { items: QuoteLike[]; next: string | null } = await owner.must(
+          'GET',
+          `/api/quotes?limit=7${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+        );
+        paged.push(...page.items.map(({ id }) => id));
+        cursor = page.next;
+      } while (cursor);
+      expect(paged).to.deep.equal(all);
+    });
+
+    it('are those of one site where one is named', async () => {
+      const other = await makeJob(owner);
+      const { items } = await owner.must('GET', `/api/quotes?site=${other.siteId}`);
+      expect(items.map(({ id }: QuoteLike) => id)).to.deep.equal([other.quoteId]);
+    });
   });
 });
