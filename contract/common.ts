@@ -24,6 +24,15 @@ export const date = z
   .refine(inOurTime, 'must lie between 1900 and 2199');
 /** An instant with an offset, as text. */
 export const moment = z.iso.datetime({ offset: true }).refine(inOurTime, 'must lie between 1900 and 2199');
+/** A time zone by its name. */
+export const zone = text(60).refine((name) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}, 'must be a time zone such as Africa/Johannesburg');
 export const email = z.email().max(200).toLowerCase();
 
 export const pageQuery = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { email, fraction, id, idParams, pageOf, pageQuery, price, text, version } from '../common.ts';
+import { email, fraction, id, idParams, pageOf, pageQuery, price, text, version, zone } from '../common.ts';
 import { DESK, EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
 
 export const role = z.enum(ROLES);
@@ -25,7 +25,7 @@ export type Person = z.infer<typeof person>;
 export const companyFields = z.object({
   name: text(120),
   currency: z.string().regex(/^[A-Z]{3}$/, 'must be three letters of ISO 4217, such as ZAR'),
-  zone: text(60),
+  zone,
   quoteValidDays: z.number().int().min(1).max(365),
   prices: z.object({
     hourlyRate: price,

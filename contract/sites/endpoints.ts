@@ -1,17 +1,21 @@
 import { z } from 'zod';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
-import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, price, text, version } from '../common.ts';
+import {
+  date,
+  fraction,
+  id,
+  idParams,
+  moment,
+  note,
+  pageOf,
+  pageQuery,
+  price,
+  text,
+  version,
+  zone,
+} from '../common.ts';
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
-
-const zone = text(60).refine((name) => {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: name });
-    return true;
-  } catch {
-    return false;
-  }
-}, 'must be a time zone such as Africa/Johannesburg');
 
 export const customerFields = z.object({
   name: text(120),

@@ -135,7 +135,7 @@ async function sendPhoto(photo: QueuedPhoto): Promise<void> {
     await refreshKept(photo.jobId);
     await store.photos.delete(photo.id);
   } catch (error) {
-    if (!(error instanceof ProblemError) || ![400, 413].includes(error.problem.status)) throw error;
+    if (!(error instanceof ProblemError) || ![400, 409, 413].includes(error.problem.status)) throw error;
     await store.photos.update(photo.id, { refused: error.problem.detail });
   }
 }

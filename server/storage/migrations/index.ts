@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import * as first from './001-first.ts';
 import * as drill from './002-drill.ts';
+import * as jobState from './003-job-state.ts';
 
 interface Migration {
   name: string;
@@ -12,6 +13,7 @@ interface Migration {
 const MIGRATIONS: Migration[] = [
   { name: '001-first', ...first },
   { name: '002-drill', ...drill },
+  { name: '003-job-state', ...jobState },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

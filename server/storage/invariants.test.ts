@@ -1,0 +1,161 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import { type Chain, emptyDatabase, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { migrate, openDatabase } from './database.ts';
+import { migrationSource } from './migrations/index.ts';
+
+describe('what the database holds by itself', () => {
+  let harness: Harness;
+  let chain: Chain;
+  before(async () => {
+    harness = await startHarness();
+    chain = await makeJob(harness.owner);
+    await finishJob(harness.owner, chain);
+    await harness.owner.must('POST', `/api/sites/${chain.siteId}/water-readings`, {
+      id: randomUUID(),
+      conductivity: 400,
+      temperature: 18,
+      takenAt: '2026-11-20T08:00:00Z',
+    });
+    await harness.owner.must('POST', '/api/session/drill-rounds', {
+      id: randomUUID(),
+      guess: 0.1,
+      truth: 0.2,
+      scene: { film: 0.1, patches: [] },
+    });
+    const [inspection] = await harness.sql('select id from inspections');
+    const path = `/api/inspections/${inspection?.id}/amendments`;
+    await harness.owner.must('POST', path, { id: randomUUID(), text: 'Moss too.', reason: 'seen later' });
+  });
+  after(() => harness.stop());
+
+  const refusal = (text: string, values: unknown[] = []) =>
+    harness.sql(text, values).then(
+      () => 'taken',
+      (error: Error) => error.message,
+    );
+
+  const EVIDENCE = [
+    'audit_trail',
+    'inspections',
+    'amendments',
+    'reckonings',
+    'plans',
+    'job_entries',
+    'water_readings',
+    'drill_rounds',
+  ];
+  for (const table of EVIDENCE) {
+    it(`refuses to change or delete a row of ${table}`, async () => {
+      const [{ column_name: column } = {}] = await harness.sql(
+        "select column_name from information_schema.columns where table_name = $1 and is_identity = 'NO' order by ordinal_position limit 1",
+        [table],
+      );
+      expect(await harness.sql(`select 1 from ${table} limit 1`), 'a row to try it on').to.have.length(1);
+      expect(await refusal(`update ${table} set "${column}" = "${column}"`)).to.match(/evidence/);
+      expect(await refusal(`delete from ${table}`)).to.match(/evidence/);
+    });
+  }
+
+  const BROKEN: [what: string, text: string][] = [
+    ['a latitude beyond the pole', 'update sites set latitude = 91'],
+    ['a longitude beyond the date line', 'update sites set longitude = 181'],
+    ['an own use over the whole', 'update sites set own_use = 1.01'],
+    ['a price below nothing', 'update sites set energy_bought = -1'],
+    ['an array without rows', 'update arrays set rows = 0'],
+    ['a tilt over the vertical', 'update arrays set tilt = 91'],
+    ['a person of an unknown role', "update people set role = 'friend'"],
+    ['a second company', "insert into company select (jsonb_populate_record(c, '{}')).* from company c"],
+    ['a job in an unknown state', "update jobs set state = 'forgotten'"],
+    ['a sent quote that was never sent', "update quotes set state = 'sent', sent_at = null"],
+    [
+      'a report that is signed by nobody',
+      "insert into reports select gen_random_uuid(), id, site_id, 'signed', '1', '{}', now(), null, null, (select id from people limit 1), 1 from jobs",
+    ],
+    ['a mail address that differs in its letters only', 'update people set email = upper(email)'],
+    ['an array of a site that is not there', 'update arrays set site_id = gen_random_uuid()'],
+  ];
+  for (const [what, text] of BROKEN) {
+    it(`refuses ${what}`, async () => {
+      expect(await refusal(text)).to.match(/violates|frozen/);
+    });
+  }
+
+  it('has a row of the trail for every record that was made, and no second one', async () => {
+    const rows = await harness.sql(
+      `select c.record, count(t.number)::int as rows from creations c
+       left join audit_trail t on t.record_id = c.id and t.action = 'create' group by c.id, c.record`,
+    );
+    expect(rows.length).to.be.above(10);
+    expect(rows.filter((row) => row.rows !== 1)).to.deep.equal([]);
+  });
+
+  it('has a request of the log behind every row of the trail', async () => {
+    const rows = await harness.sql("select 1 from audit_trail where request_id !~ '^[0-9a-f-]{36}$'");
+    expect(rows).to.deep.equal([]);
+  });
+
+  const FILTERED: [table: string, columns: string][] = [
+    ['sites', 'lower(name), id'],
+    ['jobs', 'scheduled_for, id'],
+    ['jobs', 'state, scheduled_for, id'],
+    ['jobs', 'site_id'],
+    ['quotes', 'state, created_at'],
+    ['quotes', 'site_id, created_at'],
+    ['inspections', 'array_id, inspected_at'],
+    ['reckonings', 'array_id, at'],
+    ['plans', 'site_id, at'],
+    ['job_entries', 'job_id, number'],
+    ['photos', 'inspection_id'],
+    ['photos', 'job_id'],
+    ['audit_trail', 'record_id, number'],
+    ['drill_rounds', 'person_id, at'],
+    ['sign_in_attempts', 'email, at'],
+    ['sign_in_attempts', 'address, at'],
+  ];
+  for (const [table, columns] of FILTERED) {
+    it(`has an index behind ${table} by ${columns}`, async () => {
+      const rows = await harness.sql('select indexdef from pg_indexes where tablename = $1', [table]);
+      const indexes = rows.map(({ indexdef }) => String(indexdef).replace(/ DESC/g, ''));
+      expect(indexes.some((index) => index.includes(`(${columns}`))).to.equal(true);
+    });
+  }
+});
+
+describe('the migrations', () => {
+  const shapeOf = async (database: ReturnType<typeof openDatabase>) => {
+    const { rows } = await database.raw(
+      `select table_name, column_name, data_type from information_schema.columns where table_schema = 'public'
+       and table_name not like 'schema_migrations%' order by 1, 2`,
+    );
+    return rows;
+  };
+
+  it('lead up, all the way down to nothing, and up again to the same', async () => {
+    const database = openDatabase(await emptyDatabase(), 2);
+    try {
+      const full = await shapeOf(database);
+      expect(full.length).to.be.above(100);
+      await database.migrate.rollback({ migrationSource, tableName: 'schema_migrations' }, true);
+      expect(await shapeOf(database)).to.deep.equal([]);
+      await migrate(database);
+      expect(await shapeOf(database)).to.deep.equal(full);
+    } finally {
+      await database.destroy();
+    }
+  });
+
+  it('are run once when several processes start at the same time', async () => {
+    const url = await emptyDatabase();
+    const first = openDatabase(url, 2);
+    await first.migrate.rollback({ migrationSource, tableName: 'schema_migrations' }, true);
+    const others = [openDatabase(url, 2), openDatabase(url, 2)];
+    try {
+      await Promise.all([first, ...others].map(migrate));
+      const names = await first('schema_migrations').orderBy('id').pluck('name');
+      expect(names).to.deep.equal(['001-first', '002-drill', '003-job-state']);
+    } finally {
+      await Promise.all([first, ...others].map((database) => database.destroy()));
+    }
+  });
+});
