@@ -1,24 +1,10 @@
 import { expect } from 'chai';
-import type { Soil } from '../inspections/soil.ts';
 import { kitList } from '../kit/list.ts';
+import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod, type MethodInput, minutesPerModule } from './choose.ts';
 
-const dust: Soil = { kind: 'dust', where: 'whole-face', grade: 'faint', share: 1, bond: 'dry' };
-const lichen: Soil = { kind: 'lichen', where: 'lower-edge', grade: 'plain', share: 0.02, bond: 'blade' };
-const algae: Soil = { kind: 'algae', where: 'lower-edge', grade: 'plain', share: 0.02, bond: 'soak' };
-const sap: Soil = { kind: 'sap', where: 'spots', grade: 'plain', share: 0.01, bond: 'wet' };
-const base: MethodInput = {
-  soils: [dust],
-  mount: 'pitched-roof',
-  storeys: 1,
-  eaveHeight: 2.8,
-  surfaceTilt: 20,
-  modules: 20,
-  runOff: 'drain',
-  waterless: false,
-  finish: 'output',
-  bladeAgreed: false,
-};
+const { looseDust: dust, lichen, algae, sap } = exampleSoils;
+const base = exampleFace([dust]);
 const rung = (input: MethodInput, name: string) => chooseMethod(input).escalation.find((step) => step.rung === name);
 
 describe('choosing a method', () => {

@@ -1,56 +1,7 @@
 import { expect } from 'chai';
-import type { Soil } from '../inspections/soil.ts';
-import { exampleYear } from '../testing/exampleYear.ts';
-import type { MethodInput } from './choose.ts';
-import { makePlan, type PlanInput, usedRungs } from './plan.ts';
+import { examplePlan as input } from '../testing/examplePlan.ts';
+import { makePlan, usedRungs } from './plan.ts';
 
-const dust: Soil = { kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' };
-const lichen: Soil = { kind: 'lichen', where: 'lower-edge', grade: 'plain', share: 0.02, bond: 'blade' };
-const face = (soils: Soil[]): MethodInput => ({
-  soils,
-  mount: 'pitched-roof',
-  storeys: 1,
-  eaveHeight: 2.8,
-  surfaceTilt: 20,
-  modules: 20,
-  runOff: 'drain',
-  waterless: false,
-  finish: 'output',
-  bladeAgreed: true,
-});
-const input: PlanInput = {
-  arrays: [
-    { arrayId: 'sunny', name: 'Sunny face', method: face([dust]), year: exampleYear },
-    { arrayId: 'shaded', name: 'Shaded face', method: face([dust, lichen]), year: exampleYear },
-  ],
-  finish: 'output',
-  water: {
-    conductivity: 900,
-    waterTemperature: 18,
-    carbonDioxide: 5,
-    boughtConductivity: 8,
-    resin: { litres: 25, utilisation: 0.95 },
-    osmosis: { rejection: 0.95, recovery: 0.5, permeateFlow25: 300 },
-    changeAt: 20,
-    prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9000, osmosisPer1000: 4000 },
-  },
-  prices: {
-    hourlyRate: 32_000,
-    crew: 2,
-    travelPerKm: 650,
-    consumablesPerModule: 350,
-    accessEquipment: 280_000,
-    minimumCharge: 0,
-    riskShare: 0.15,
-    planDiscount: 0.1,
-    taxRate: 0.15,
-  },
-  travelKm: 30,
-  travelMinutes: 40,
-  valuePerKWh: 228,
-  ownUse: 0.7,
-  overrides: {},
-};
 const kitKeys = (plan: { kit: { key: string }[] }) => plan.kit.map(({ key }) => key);
 
 describe('a plan for two faces', () => {

@@ -1,20 +1,9 @@
 import { expect } from 'chai';
+import { exampleWater } from '../testing/examplePlan.ts';
 import { planWater, type WaterPlanInput } from './plan.ts';
 import { litresPerCharge, membrane, residue, treatWater } from './treatment.ts';
 
-const plan: WaterPlanInput = {
-  modules: 40,
-  minutesPerModule: 1.2,
-  finish: 'output',
-  conductivity: 900,
-  waterTemperature: 18,
-  carbonDioxide: 5,
-  boughtConductivity: 8,
-  resin: { litres: 25, utilisation: 0.95 },
-  osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
-  changeAt: 20,
-  prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
-};
+const plan: WaterPlanInput = { ...exampleWater, modules: 40, minutesPerModule: 1.2, finish: 'output' };
 
 describe('treating water', () => {
   it('leaves 65 mg/m2 of salts from 1000 uS/cm drip-dry, and a fifth of that squeegeed', () => {
