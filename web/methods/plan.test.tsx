@@ -1,0 +1,122 @@
+import { expect } from 'chai';
+import type { Plan } from '../../contract/methods/endpoints.ts';
+import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
+import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { count, markup, read } from '../testing/markup.tsx';
+import { MethodPart } from './MethodPart.tsx';
+import { VisitsTable } from './VisitsTable.tsx';
+import { WaterPart } from './WaterPart.tsx';
+
+function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> = {}): Plan {
+  const input = { ...examplePlan, ...changes };
+  return {
+    id: 'plan',
+    siteId: 'site',
+    at: '2026-11-24T08:00:00Z',
+    by: 'Test Owner',
+    calculationVersion: '1',
+    finish: 'output',
+    overrides,
+    input: {},
+    output: makePlan(input),
+  };
+}
+const props = (plan: Plan, desk = true) => ({ plan, busy: false, onOverrule: desk ? () => undefined : undefined });
+
+describe('the water of a plan', () => {
+  const plan = planned();
+
+  it('has each way beside the others, with what it leaves, whether that keeps the finish, and its cost', () => {
+    const text = read(<WaterPart {...props(plan)} />);
+    for (const way of ['As it is', 'Resin', 'Osmosis, then resin', 'Bought in']) expect(text).to.include(way);
+    expect(text)
+      .to.match(/mg\/m²/)
+      .and.match(/µS\/cm/)
+      .and.match(/ZAR/);
+  });
+
+  it('says "missed" for every way that does not keep the finish, and "kept" for the others', () => {
+    const html = markup(<WaterPart {...props(plan)} />);
+    const kept = plan.output.water.options.filter(({ meetsFinish }) => meetsFinish).length;
+    expect(count(html, />kept</)).to.equal(kept);
+    expect(count(html, />missed</)).to.equal(plan.output.water.options.length - kept);
+  });
+
+  it('points out the one that is taken', () => {
+    expect(count(markup(<WaterPart {...props(plan)} />), /aria-current/)).to.equal(1);
+  });
+
+  it('keeps the reason in sight where it was overruled, with what had been recommended', () => {
+    const overruled = planned(
+      { waterWay: { value: 'bought', reason: 'resin spent' } },
+      { overrides: { waterWay: 'bought' } },
+    );
+    const text = read(<WaterPart {...props(overruled)} />);
+    expect(text).to.include('Overruled: resin spent').and.include('Recommended was:');
+  });
+
+  it('is not overruled by those who only read', () => {
+    expect(read(<WaterPart {...props(plan)} />)).to.include('overrule');
+    expect(read(<WaterPart {...props(plan, false)} />)).not.to.include('overrule');
+  });
+});
+
+describe('the method of a plan', () => {
+  it('stands for each face under its name', () => {
+    const html = markup(<MethodPart {...props(planned())} />);
+    expect(html).to.include('aria-label="Sunny face"').and.include('aria-label="Shaded face"');
+  });
+
+  it('names no face where there is only one', () => {
+    const one = planned({}, { arrays: examplePlan.arrays.slice(0, 1) });
+    expect(count(markup(<MethodPart {...props(one)} />), /<h4/)).to.equal(0);
+  });
+
+  it('has a caution beside every rung of the ladder that is used', () => {
+    const plan = planned();
+    const text = read(<MethodPart {...props(plan)} />);
+    const used = plan.output.arrays.flatMap(({ method }) => method.escalation.filter(({ use }) => use));
+    expect(used.length).to.be.above(0);
+    for (const { caution } of used) expect(text).to.include(caution.replace(/\s+/g, ' ').trim());
+  });
+
+  it('isolates first, and says that the direct current stays live', () => {
+    expect(read(<MethodPart {...props(planned())} />)).to.match(
+      /Isolate first yes.*DC stays live while the sun shines/,
+    );
+  });
+
+  it('says a pole in the unit of whoever reads it', () => {
+    const plan = planned();
+    expect(read(<MethodPart {...props(plan)} />)).to.match(/Pole \d+ m, /);
+    expect(read(<MethodPart {...props(plan)} />, { glass: { units: 'us' } })).to.match(/Pole \d+ ft, /);
+  });
+});
+
+describe('the visits of a plan', () => {
+  it('show dirt, visits and both together, and point out the best', () => {
+    const plan = planned();
+    const text = read(<VisitsTable plan={plan} />);
+    expect(text).to.include(`${plan.output.visits.best} (best)`);
+    expect(text).to.match(/Dirt, a year.*Visits, a year.*Together/);
+  });
+
+  it('show none as an answer too', () => {
+    const dear = planned({}, { prices: { ...examplePlan.prices, hourlyRate: 3_000_000 } });
+    expect(dear.output.visits.best).to.equal(0);
+    expect(read(<VisitsTable plan={dear} />)).to.include('0 (best)');
+  });
+
+  it('show the number that was set by hand, also where it is not among the usual ones', () => {
+    const seven = planned({ visits: { value: 7, reason: 'asked for' } }, { overrides: { visits: 7 } });
+    expect(markup(<VisitsTable plan={seven} />)).to.match(/chosen"><td class="number">7/);
+  });
+
+  it('say the price from which a visit pays, or that none would', () => {
+    const plan = planned();
+    const sentence = plan.output.visits.breakEvenPrice > 0 ? /begins to pay under ZAR/ : /No price of a visit/;
+    expect(read(<VisitsTable plan={plan} />)).to.match(sentence);
+    const worthless = planned({}, { valuePerKWh: 0 });
+    expect(read(<VisitsTable plan={worthless} />)).to.match(/No price of a visit would make it pay in energy/);
+  });
+});

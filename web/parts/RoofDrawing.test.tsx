@@ -1,0 +1,91 @@
+import { expect } from 'chai';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import { exampleSoils } from '../../core/testing/examplePlan.ts';
+import { count, markup, read } from '../testing/markup.tsx';
+import { MARK_LABELS, MarkLegend, MarkShape, moduleSize, RoofDrawing, SOIL_STEPS, soilStep } from './RoofDrawing.tsx';
+
+const array = (changes: Partial<SolarArray> = {}) =>
+  ({
+    id: 'a',
+    name: 'Roof',
+    rows: 2,
+    columns: 5,
+    missing: [],
+    orientation: 'portrait',
+    azimuth: 0,
+    ...changes,
+  }) as SolarArray;
+const MODULE = /class="module"/;
+
+describe('the drawn roof', () => {
+  it('has a module for each place of the grid, and an outline where one is missing', () => {
+    expect(count(markup(<RoofDrawing array={array()} />), MODULE)).to.equal(10);
+    const html = markup(<RoofDrawing array={array({ missing: [0, 9] })} />);
+    expect(count(html, MODULE)).to.equal(8);
+    expect(count(html, /stroke-dasharray/)).to.equal(2);
+  });
+
+  it('says what it is to somebody who does not see it', () => {
+    expect(markup(<RoofDrawing array={array()} />)).to.include('aria-label="Roof: 2 rows of 5 modules"');
+  });
+
+  it('has ridge above and eave below', () => {
+    expect(read(<RoofDrawing array={array()} />)).to.match(/ridge.*eave/);
+  });
+
+  it('lies as the modules lie', () => {
+    const portrait = moduleSize({ orientation: 'portrait' });
+    const landscape = moduleSize({ orientation: 'landscape' });
+    expect(portrait).to.deep.equal({ width: landscape.height, height: landscape.width });
+    expect(portrait.height).to.be.above(portrait.width);
+  });
+
+  it('is darker where more is lost to the film, in five steps', () => {
+    expect([0, 0.02, 0.05, 0.1, 0.5].map(soilStep)).to.deep.equal([0, 1, 2, 3, 4]);
+    expect(SOIL_STEPS).to.deep.equal([...SOIL_STEPS].sort((a, b) => a - b));
+    expect(markup(<RoofDrawing array={array()} soils={[exampleSoils.dust]} />)).not.to.include('var(--soil-0)');
+    expect(markup(<RoofDrawing array={array()} />)).to.include('var(--soil-0)');
+  });
+
+  it('shows a lower edge as an edge, and spots as spots', () => {
+    const edge = markup(<RoofDrawing array={array()} soils={[exampleSoils.lichen]} />);
+    expect(count(edge, /opacity="0\.75"/)).to.equal(10);
+    const spots = markup(<RoofDrawing array={array()} soils={[{ ...exampleSoils.sap, share: 0.04 }]} />);
+    expect(count(spots, /fill="#fffdf2"/)).to.be.above(0);
+  });
+
+  it('draws the same spots each time', () => {
+    const draw = () => markup(<RoofDrawing array={array()} soils={[exampleSoils.sap]} />);
+    expect(draw()).to.equal(draw());
+  });
+
+  it('is a picture to look at, and buttons where modules are marked', () => {
+    expect(markup(<RoofDrawing array={array()} />)).to.include('role="img"');
+    const html = markup(<RoofDrawing array={array()} marks={{ 3: 'bladed' }} onModule={() => undefined} />);
+    expect(count(html, /role="button"/)).to.equal(10);
+    expect(count(html, /tabindex="0"/)).to.equal(10);
+    expect(html).to.include('aria-label="Module 4, row 1, bladed"');
+    expect(html).to.include('aria-label="Module 6, row 2, no mark"');
+    expect(count(html, /aria-pressed="true"/)).to.equal(1);
+  });
+
+  it('names a defect on its module', () => {
+    const html = markup(
+      <RoofDrawing array={array()} defects={[{ module: 2, kind: 'hot-spot' }]} onModule={() => undefined} />,
+    );
+    expect(html).to.include('aria-label="Module 3, row 1, no mark, hot-spot"');
+  });
+
+  it('tells marks apart by their shape, and not by colour alone', () => {
+    const shapes = MODULE_MARKS.map((mark) => markup(<MarkShape mark={mark} width={1} height={1} />));
+    expect(new Set(shapes).size).to.equal(MODULE_MARKS.length);
+  });
+
+  it('counts each mark in its legend, and what is left', () => {
+    const counts = { rinsed: 1, brushed: 2, bladed: 3, 'not-reached': 4, 'come-back': 5, left: 6 };
+    const text = read(<MarkLegend counts={counts} />);
+    for (const mark of MODULE_MARKS) expect(text).to.include(`${counts[mark]} ${MARK_LABELS[mark]}`);
+    expect(text).to.include('6 left');
+  });
+});
