@@ -1,0 +1,154 @@
+import { expect } from 'chai';
+import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
+import { jobSteps, type Step } from '../../core/jobs/steps.ts';
+import { count, markup, read } from '../testing/markup.tsx';
+import { FieldCard } from './FieldCard.tsx';
+import { NumberPad } from './NumberPad.tsx';
+import type { Job } from './outbox.ts';
+
+const steps = jobSteps({
+  access: 'from the ground',
+  escalates: true,
+  rungs: ['water', 'soap', 'blade'],
+  isolate: true,
+});
+const array = {
+  id: 'a',
+  siteId: 's',
+  name: 'Roof',
+  rows: 2,
+  columns: 5,
+  missing: [],
+  orientation: 'portrait',
+  moduleWatts: 400,
+  gammaPdc: -0.0035,
+  tilt: 20,
+  azimuth: 0,
+  mount: 'pitched-roof',
+  storeys: 1,
+  eaveHeight: 2.8,
+  installedOn: null,
+  inverterLimit: null,
+  exportLimit: null,
+  rearFraction: 0,
+  birds: 'few',
+  version: 1,
+};
+const job = {
+  id: 'j',
+  siteId: 's',
+  steps,
+  arrays: [array],
+  site: { latitude: -33, longitude: 19 },
+  water: { limit: 20 },
+  photos: [],
+} as unknown as Job;
+
+let minute = 0;
+type Fields<E> = E extends JobEntry ? Omit<E, 'id' | 'at'> : never;
+const entry = (fields: Fields<JobEntry>): JobEntry => {
+  minute += 1;
+  return { id: `${minute}`, at: new Date(Date.UTC(2026, 10, 24, 6, minute)).toISOString(), ...fields } as JobEntry;
+};
+const card = (step: Step, entries: JobEntry[] = []) => (
+  <FieldCard
+    job={job}
+    progress={jobProgress(steps, entries)}
+    index={steps.indexOf(step)}
+    entries={entries}
+    happen={async () => undefined}
+  />
+);
+const cautious = steps.filter(({ cautions }) => cautions.length > 0);
+const yes = (step: Step) =>
+  step.cautions.map(({ key }) => entry({ kind: 'caution', step: step.key, caution: key, answer: true }));
+const start = (step: Step) => entry({ kind: 'step-started', step: step.key });
+
+describe('the card of a step', () => {
+  it('says the verb, one sentence, and its place among all', () => {
+    const [first] = steps as [Step];
+    const text = read(card(first));
+    expect(text).to.include(first.verb).and.include(first.sentence).and.include(`Step 1 of ${steps.length}`);
+  });
+
+  for (const step of cautious) {
+    it(`"${step.verb}" asks its cautions one by one before it can begin`, () => {
+      const html = markup(card(step));
+      expect(count(html, /aria-label="Caution"/)).to.equal(1);
+      expect(read(card(step))).to.include(step.cautions[0]?.ask);
+      expect(html).to.match(/disabled=""[^>]*>Answer what stands above first/);
+      expect(html).not.to.include('Begin:');
+    });
+
+    it(`"${step.verb}" is stopped by a no, says what to do, and offers no way on`, () => {
+      const [caution] = step.cautions;
+      const no = entry({ kind: 'caution', step: step.key, caution: caution?.key ?? '', answer: false });
+      const text = read(card(step, [no]));
+      expect(text).to.include('The step is stopped.').and.include(caution?.otherwise);
+      expect(text).to.match(/Answer what stands above first/);
+    });
+
+    it(`"${step.verb}" can begin when every caution is answered yes`, () => {
+      expect(read(card(step, yes(step)))).to.include(`Begin: ${step.verb}`);
+    });
+  }
+
+  it('never says that it is safe', () => {
+    for (const step of steps) expect(read(card(step))).not.to.match(/\bis safe\b|\bsafely\b|no danger/i);
+  });
+
+  it('says that a yes is the crew’s own word', () => {
+    const several = cautious.find(({ cautions }) => cautions.length > 1) as Step;
+    expect(read(card(several))).to.include('A yes is your own word, not ours.');
+  });
+
+  it('is not ended before it has what ends it', () => {
+    const before = steps.find(({ ends }) => ends === 'before-readings') as Step;
+    const text = read(card(before, [...yes(before), start(before)]));
+    expect(text).not.to.include(`${before.verb}: done`);
+    expect(text).to.include('Or leave the step out above, with a reason.');
+  });
+
+  it('is ended by a tick where nothing else is asked for', () => {
+    const tick = steps.find(({ ends }) => ends === 'tick') as Step;
+    expect(read(card(tick, [...yes(tick), start(tick)]))).to.include(`${tick.verb}: done`);
+  });
+
+  it('can be left out, or the job stopped, at every step', () => {
+    for (const step of steps) expect(read(card(step))).to.include('Cannot, or stop here');
+  });
+
+  it('says why the job stands still, and leads on from there', () => {
+    const [first] = steps as [Step];
+    const text = read(card(first, [entry({ kind: 'paused', reason: 'a storm is near' })]));
+    expect(text).to.include('Because: a storm is near.').and.include('Go on');
+  });
+
+  it('leads to the proof when all is done', () => {
+    const done = (
+      <FieldCard job={job} progress={jobProgress(steps, [])} index={-1} entries={[]} happen={async () => undefined} />
+    );
+    expect(markup(done)).to.include('href="/sites/s/show"');
+  });
+});
+
+describe('the number pad', () => {
+  const fields = [
+    { key: 'power', label: 'Power', kind: 'power' },
+    { key: 'temperature', label: 'Module', kind: 'temperature' },
+  ] as const;
+  const pad = <NumberPad fields={fields} texts={{ power: '4,2' }} onTexts={() => undefined} />;
+
+  it('shows what was typed, and a dash where nothing is', () => {
+    expect(read(pad)).to.match(/Power 4,2 k?W Module – °C/);
+  });
+
+  it('has the decimal mark of whoever types', () => {
+    expect(markup(pad, { glass: { decimalMark: ',' } })).to.include('>,</button>');
+    expect(markup(pad, { glass: { decimalMark: '.' } })).to.include('>.</button>');
+  });
+
+  it('asks in the units of whoever types', () => {
+    expect(read(pad, { glass: { units: 'us' } })).to.include('°F');
+  });
+});

@@ -1,0 +1,137 @@
+import { expect } from 'chai';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import { makePlan } from '../../core/methods/plan.ts';
+import { VERDICT_SENTENCE, type Verdict } from '../../core/quotes/price.ts';
+import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { count, markup, read } from '../testing/markup.tsx';
+import { OfferStep } from './OfferStep.tsx';
+
+const plan = makePlan({ ...examplePlan, overrides: { visits: 3 } });
+const offered = (priced: typeof plan.priced) => ({
+  ...priced,
+  lines: priced.lines.map((line) => ({ ...line, reason: '' })),
+});
+
+const quote = (changes: Partial<Quote> = {}, verdict: Verdict = 'does-not-pay'): Quote => ({
+  id: 'q',
+  siteId: 's',
+  planId: 'p',
+  number: 1004,
+  revision: 1,
+  state: 'draft',
+  currency: 'ZAR',
+  taxRate: 0.15,
+  one: offered(plan.priced),
+  planned: offered(plan.pricedInPlan),
+  visits: 3,
+  benefit: {
+    recoverable: plan.recoverable,
+    worth: plan.benefit,
+    usedShare: plan.usedShare,
+    verdict,
+    sentence: VERDICT_SENTENCE[verdict],
+    planSaves: 10_000,
+    planCosts: 300_000,
+    planVerdict: 'does-not-pay',
+    reasons: { worth: plan.reasons.benefit, recoverable: plan.reasons.recoverable, planSaves: plan.reasons.planSaves },
+  },
+  finish: 'output',
+  message: '',
+  stated: '',
+  choice: null,
+  createdAt: '2026-11-24T08:00:00Z',
+  sentAt: null,
+  validUntil: null,
+  decidedAt: null,
+  version: 1,
+  ...changes,
+});
+
+const spread = (planned = true) =>
+  ({
+    site: { id: 's' },
+    latest: { planId: 'p', quoteId: 'q', jobId: null, reportId: null },
+    spine: { plan: { state: planned ? 'settled' : 'not-begun', figure: 3 } },
+  }) as unknown as SiteSpread;
+
+const answers = (made: Quote): [unknown[], unknown][] => [
+  [['listQuotes', null, { site: 's', limit: 20 }], { items: [], next: null }],
+  [['readQuote', { id: 'q' }, null], made],
+];
+const page = (made: Quote) => read(<OfferStep spread={spread()} />, { answers: answers(made) });
+const html = (made: Quote) => markup(<OfferStep spread={spread()} />, { answers: answers(made) });
+
+describe('the page of a quote', () => {
+  it('has every line with its quantity, its unit and its amount', () => {
+    const text = page(quote());
+    for (const { label } of plan.priced.lines) expect(text).to.include(label);
+    expect(text).to.match(/Tax, 15\.0.%/);
+  });
+
+  for (const verdict of Object.keys(VERDICT_SENTENCE) as Verdict[]) {
+    it(`says plainly where the verdict is "${verdict}"`, () => {
+      expect(page(quote({}, verdict))).to.include(VERDICT_SENTENCE[verdict]);
+      expect(html(quote({}, verdict))).to.include(`verdict ${verdict}`);
+    });
+  }
+
+  it('says of the plan of visits too that it does not pay', () => {
+    expect(page(quote())).to.include('the plan of 3 visits does not pay for itself in energy');
+  });
+
+  it('says what a wash is worth as a range, beside the price', () => {
+    expect(page(quote())).to.match(/One visit, tax included ZAR.*One wash is worth ZAR.\d+ ZAR \d+ to \d+/);
+  });
+
+  it('offers no plan of visits where there is none', () => {
+    const text = page(quote({ planned: null, visits: 1 }));
+    expect(text).not.to.include('visits a year');
+  });
+
+  it('shows a quote from before reasons were kept as it was sent', () => {
+    const old = quote();
+    const { reasons: _none, ...benefit } = old.benefit;
+    expect(page({ ...old, benefit })).to.include('One wash is worth');
+    expect(count(html({ ...old, benefit }), /why this figure/)).to.equal(0);
+  });
+
+  it('keeps the reason of an overruled line in sight', () => {
+    const lines = quote().one.lines.map((line, index) =>
+      index === 0 ? { ...line, reason: 'neighbour’s rate' } : line,
+    );
+    expect(page(quote({ one: { ...quote().one, lines } }))).to.include('Overruled: neighbour’s rate');
+  });
+});
+
+describe('what can be done with a quote', () => {
+  const moves: [state: Quote['state'], offered: string[], not: string[]][] = [
+    ['draft', ['Mark as sent', 'add a line', 'overrule'], ['Accepted: one visit', 'Next revision']],
+    [
+      'sent',
+      ['Accepted: one visit', 'Accepted: the plan', 'Declined', 'Next revision'],
+      ['Mark as sent', 'add a line', 'overrule'],
+    ],
+    ['accepted', ['Go on to Wash'], ['Mark as sent', 'Next revision', 'Declined', 'overrule']],
+    ['declined', ['Next revision'], ['Mark as sent', 'Accepted: one visit', 'overrule']],
+    ['expired', ['Next revision'], ['Mark as sent', 'Accepted: one visit', 'overrule']],
+    ['superseded', [], ['Mark as sent', 'Accepted: one visit', 'Next revision', 'overrule']],
+  ];
+  for (const [state, can, cannot] of moves) {
+    it(`where it is ${state}`, () => {
+      const text = page(quote({ state, choice: state === 'accepted' ? 'one' : null }));
+      for (const words of can) expect(text).to.include(words);
+      for (const words of cannot) expect(text).not.to.include(words);
+    });
+  }
+
+  it('does not include a plan of visits that was not offered', () => {
+    expect(page(quote({ state: 'sent', planned: null }))).not.to.include('Accepted: the plan');
+  });
+
+  it('begins with the plan', () => {
+    const text = read(<OfferStep spread={spread(false)} />, { answers: answers(quote()) });
+    expect(text).to.include('Make the plan first');
+    expect(text).not.to.include('Draft a quote from the plan');
+  });
+});
