@@ -1,24 +1,13 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
-import type { ArrayElectrical } from '../modules/output.ts';
 import { quantile, type Spread, spread } from '../statistics/summary.ts';
-import { CLIMATES, type ClimateKey, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
+import { CLIMATES, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
+import type { YearsOfSite } from './yearsOfSite.ts';
 
-export interface LayeredYearSetup {
-  latitude: number;
-  longitude: number;
-  /** m */
-  altitude: number;
-  climate: ClimateKey;
-  surfaceTilt: number;
-  surfaceAzimuth: number;
-  array: ArrayElectrical;
+export interface LayeredYearSetup extends YearsOfSite {
   exposure: Omit<Exposure, 'latitude'>;
   parameters: LayeredParameters;
-  /** weather years */
-  years: number;
-  seed: number;
 }
 
 /** Weather, dust and clean energy of many years, drawn once for every schedule that is tried on them. */

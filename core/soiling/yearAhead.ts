@@ -1,21 +1,13 @@
 import { RATE_SPREAD } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
-import type { ArrayElectrical } from '../modules/output.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
 import { quantile, type Spread, spread, sum } from '../statistics/summary.ts';
-import { CLIMATES, type ClimateKey, generateWeatherYears, type WeatherYear } from '../weather/index.ts';
+import { CLIMATES, generateWeatherYears, type WeatherYear } from '../weather/index.ts';
 import { soilingByRate } from './rate.ts';
+import type { YearsOfSite } from './yearsOfSite.ts';
 
-export interface YearAheadInput {
-  latitude: number;
-  longitude: number;
-  /** metres */
-  altitude: number;
-  climate: ClimateKey;
-  surfaceTilt: number;
-  surfaceAzimuth: number;
-  array: ArrayElectrical;
+export interface YearAheadInput extends YearsOfSite {
   /** default 0 */
   rearFraction?: number;
   /** soiling rate for each day of the calendar year, a fraction a day */
@@ -29,9 +21,6 @@ export interface YearAheadInput {
   lossNow: Estimate;
   /** calendar day on which the year begins, 0 to 364 */
   startDay: number;
-  /** weather years to draw */
-  years: number;
-  seed: number;
 }
 
 /** One weather year rolled so that index 0 is the day on which the year ahead begins. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { arrayBody, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+import { arrayBody, type Harness, inspectionBody, makeJob, siteBody, startHarness } from '../testing/harness.ts';
 
 describe('inspections and photographs', () => {
   let harness: Harness;
@@ -101,6 +101,62 @@ describe('inspections and photographs', () => {
       .toBuffer();
     expect((await send(huge, 'huge.png')).status).to.equal(400);
   }).timeout(60_000);
+
+  it('are kept once, however often the phone sends the same picture', async () => {
+    const file = await picture().png().toBuffer();
+    const id = randomUUID();
+    const answers = [await send(file, 'roof.png', { id }), await send(file, 'roof.png', { id })];
+    expect(answers.map(({ status }) => status)).to.deep.equal([200, 200]);
+    const other = await send(await picture(30, 30).png().toBuffer(), 'roof.png', { id });
+    expect([other.status, other.body.issues[0].path]).to.deep.equal([409, 'id']);
+  });
+
+  it('stand with an inspection of their own array alone', async () => {
+    const inspection = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${arrayId}/inspections`, inspection);
+    const file = await picture().png().toBuffer();
+    expect((await send(file, 'roof.png', { inspectionId: inspection.id })).body.inspectionId).to.equal(inspection.id);
+    const { arrayId: another, jobId } = await makeJob(harness.owner);
+    const stray = await send(file, 'roof.png', { inspectionId: inspection.id, arrayId: another });
+    expect([stray.status, stray.body.issues[0].path]).to.deep.equal([400, 'arrayId']);
+    const lost = await send(file, 'roof.png', { jobId });
+    expect([lost.status, lost.body.issues[0].path]).to.deep.equal([400, 'arrayId']);
+  });
+
+  it('need a picture, a role and an array that is there', async () => {
+    const form = new FormData();
+    for (const [key, value] of Object.entries({ id: randomUUID(), arrayId, role: 'soil' })) form.append(key, value);
+    const bare = await harness.owner.send('POST', '/api/photos', form);
+    expect([bare.status, bare.body.issues[0].path]).to.deep.equal([400, 'file']);
+    const file = await picture().png().toBuffer();
+    expect((await send(file, 'roof.png', { role: 'portrait' })).body.issues[0].path).to.equal('role');
+    expect((await send(file, 'roof.png', { arrayId: randomUUID() })).status).to.equal(404);
+  });
+
+  it('come last first, in pages, with their photographs', async () => {
+    const site = siteBody();
+    const array = arrayBody();
+    await harness.owner.must('POST', '/api/sites', site);
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    for (const day of ['02', '03', '01']) {
+      const body = inspectionBody({ inspectedAt: `2026-11-${day}T08:00:00Z` });
+      await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, body);
+      await send(await picture().png().toBuffer(), 'roof.png', { arrayId: array.id, inspectionId: body.id });
+    }
+    const path = `/api/arrays/${array.id}/inspections?limit=2`;
+    const first = await harness.owner.must('GET', path);
+    const second = await harness.owner.must('GET', `${path}&cursor=${encodeURIComponent(first.next)}`);
+    const all = [...first.items, ...second.items] as { inspectedAt: string; photos: unknown[] }[];
+    expect(all.map(({ inspectedAt }) => inspectedAt.slice(8, 10))).to.deep.equal(['03', '02', '01']);
+    expect(all.map(({ photos }) => photos.length)).to.deep.equal([1, 1, 1]);
+    expect(second.next).to.equal(null);
+  });
+
+  it('are recorded by the crew too, under their own name', async () => {
+    const crew = await harness.as('crew');
+    const made = await crew.must('POST', `/api/arrays/${arrayId}/inspections`, inspectionBody());
+    expect(made.by).to.equal('crew');
+  });
 
   it('keep originals, which carry their location, from the crew', async () => {
     const { body } = await send(await picture().png().toBuffer(), 'roof.png');

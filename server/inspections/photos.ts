@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { z } from 'zod';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
-import type { Context, Services } from '../context.ts';
+import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
-import type { Database } from '../storage/database.ts';
+import type { JobRow } from '../jobs/storage.ts';
+import type { Database, Transaction } from '../storage/database.ts';
 import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
 import { bytesOf, insertPhoto, keepPrepared, originalOf, type PhotoSize, photosWhere } from './photoStorage.ts';
 
@@ -32,6 +33,18 @@ function takenAt(exif: Buffer | undefined): string | null {
   return Number.isNaN(time.getTime()) ? null : time.toISOString();
 }
 
+/** A picture stands with an inspection of its own array, and with a job that has its array. */
+async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId }: z.output<typeof photoFields>) {
+  if (inspectionId) {
+    const inspection = await mustFind<{ arrayId: string }>(trx, 'inspections', inspectionId, 'inspection');
+    if (inspection.arrayId !== arrayId) throw invalid('arrayId', 'must be the array of the inspection');
+  }
+  if (jobId) {
+    const { content } = await mustFind<JobRow>(trx, 'jobs', jobId, 'job');
+    if (!content.arrays.some(({ id }) => id === arrayId)) throw invalid('arrayId', 'must be an array of the job');
+  }
+}
+
 /** Keeps the original as it came and queues the work of turning it upright, in one transaction. */
 export async function addPhoto(
   context: Context,
@@ -43,8 +56,7 @@ export async function addPhoto(
   const turned = (found.orientation ?? 1) >= 5;
   return context.database.transaction(async (trx) => {
     await mustFind(trx, 'arrays', fields.arrayId, 'array');
-    if (fields.inspectionId) await mustFind(trx, 'inspections', fields.inspectionId, 'inspection');
-    if (fields.jobId) await mustFind(trx, 'jobs', fields.jobId, 'job');
+    await refuseStray(trx, fields);
     const bytes = createHash('sha256').update(file).digest('hex');
     await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
       await insertPhoto(trx, {
@@ -104,6 +116,3 @@ export async function readPhoto(context: Context, id: string, size: PhotoSize): 
   }
   return { bytes, type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}` };
 }
-
-export const photoHandler = (services: Pick<Services, 'database'>) => (data: { id: string }) =>
-  preparePhoto(services.database, data.id);

@@ -1,8 +1,6 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import { amendment, type Inspection, inspectionFields } from '../../contract/inspections/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { photosWhere } from './photoStorage.ts';
 
 interface InspectionRow {
@@ -13,8 +11,6 @@ interface InspectionRow {
   by: string;
   recordedAt: string;
 }
-
-const inspectionCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
 
 interface NewInspection {
   id: string;
@@ -73,25 +69,16 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
 }
 
 const inspections = (connection: Connection) =>
-  connection('inspections')
-    .join('people', 'people.id', 'inspections.by')
-    .select('inspections.*', 'people.name as by')
-    .orderBy([
-      { column: 'inspected_at', order: 'desc' },
-      { column: 'inspections.id', order: 'desc' },
-    ]);
+  connection('inspections').join('people', 'people.id', 'inspections.by').select('inspections.*', 'people.name as by');
 
+/** One more than a page of an array's inspections, newest first. */
 export async function listInspectionRows(
   connection: Connection,
   arrayId: string,
-  query: { cursor?: string | undefined; limit: number },
+  query: PageQuery,
 ): Promise<Inspection[]> {
-  const after = decodeCursor(query.cursor, inspectionCursor);
-  const rows = inspections(connection)
-    .where({ arrayId })
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(inspected_at, inspections.id) < (?::timestamptz, ?::uuid)', after);
-  return assemble(connection, await rows);
+  const own = inspections(connection).where({ arrayId });
+  return assemble(connection, await newestFirst(own, 'inspections.inspected_at', 'inspections.id', query));
 }
 
 export async function findInspection(connection: Connection, id: string): Promise<Inspection | undefined> {
@@ -100,6 +87,6 @@ export async function findInspection(connection: Connection, id: string): Promis
 }
 
 export async function lastInspection(connection: Connection, arrayId: string): Promise<Inspection | undefined> {
-  const [found] = await assemble(connection, await inspections(connection).where({ arrayId }).limit(1));
+  const [found] = await listInspectionRows(connection, arrayId, { limit: 1 });
   return found;
 }

@@ -6,7 +6,7 @@ import type { JobEntry } from '../../core/jobs/progress.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** What a job was meant to be on the day it was made: it does not move when site or prices do. */
@@ -106,9 +106,7 @@ const jobItems = (connection: Connection) =>
 
 const jobCursor = z.tuple([z.iso.date(), uuid]);
 
-interface JobFilter {
-  cursor?: string | undefined;
-  limit: number;
+interface JobFilter extends PageQuery {
   from?: string | undefined;
   to?: string | undefined;
   site?: string | undefined;

@@ -1,15 +1,8 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import { type Plan, plan } from '../../contract/methods/endpoints.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { json } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-
-const NEWEST_FIRST = [
-  { column: 'at', order: 'desc' },
-  { column: 'plans.id', order: 'desc' },
-];
 
 /** Plans with the name of whoever made them. */
 const named = (connection: Connection) =>
@@ -27,23 +20,12 @@ export async function readPlan(connection: Connection, id: string): Promise<Plan
 
 /** The newest plan of a site, if it has one. */
 export async function newestPlan(connection: Connection, siteId: string): Promise<Plan | undefined> {
-  const row = await named(connection).where({ siteId }).orderBy(NEWEST_FIRST).first();
-  return row && plan.parse(row);
+  const [row] = await listPlanRows(connection, siteId, { limit: 1 });
+  return row;
 }
 
-const planCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-
 /** One more than a page of a site's plans, newest first. */
-export async function listPlanRows(
-  connection: Connection,
-  siteId: string,
-  query: { cursor?: string | undefined; limit: number },
-): Promise<Plan[]> {
-  const after = decodeCursor(query.cursor, planCursor);
-  const rows = named(connection)
-    .where({ siteId })
-    .orderBy(NEWEST_FIRST)
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(at, plans.id) < (?::timestamptz, ?::uuid)', after);
-  return (await rows).map((row) => plan.parse(row));
+export async function listPlanRows(connection: Connection, siteId: string, query: PageQuery): Promise<Plan[]> {
+  const rows = await newestFirst(named(connection).where({ siteId }), 'plans.at', 'plans.id', query);
+  return rows.map((row) => plan.parse(row));
 }

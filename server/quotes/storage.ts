@@ -1,8 +1,6 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import { type Quote, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** What a quote says, apart from where it stands. */
@@ -88,21 +86,12 @@ const quoteItems = (connection: Connection) =>
       connection.raw("(content #>> '{one,gross}')::bigint as gross, content ->> 'currency' as currency"),
     );
 
-const quoteCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-
 /** One more than a page of quotes, newest first. */
 export function listQuoteRows(
   connection: Connection,
-  filter: { cursor?: string | undefined; limit: number; state?: string | undefined; site?: string | undefined },
+  filter: PageQuery & { state?: string | undefined; site?: string | undefined },
 ): Promise<QuoteItemRow[]> {
-  const after = decodeCursor(filter.cursor, quoteCursor);
-  const rows = quoteItems(connection)
-    .orderBy([
-      { column: 'created_at', order: 'desc' },
-      { column: 'quotes.id', order: 'desc' },
-    ])
-    .limit(filter.limit + 1);
-  if (after) rows.whereRaw('(created_at, quotes.id) < (?::timestamptz, ?::uuid)', after);
+  const rows = newestFirst(quoteItems(connection), 'quotes.created_at', 'quotes.id', filter);
   if (filter.state) rows.where({ state: filter.state });
   if (filter.site) rows.where({ siteId: filter.site });
   return rows;

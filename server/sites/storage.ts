@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
 import { type Customer, type Site, type SolarArray, waterReading } from '../../contract/sites/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
@@ -44,7 +44,7 @@ const siteCursor = z.tuple([z.string(), uuid]);
 /** One more than a page of sites, by name. */
 export function listSiteRows(
   connection: Connection,
-  query: { cursor?: string | undefined; limit: number; search?: string | undefined },
+  query: PageQuery & { search?: string | undefined },
 ): Promise<SiteRow[]> {
   const after = decodeCursor(query.cursor, siteCursor);
   const rows = connection('sites')

@@ -1,8 +1,6 @@
-import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
 import { type Reckoning, reckoning } from '../../contract/soiling/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { decodeCursor } from '../storage/paging.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** Reckonings with the name of whoever made them. */
@@ -23,24 +21,14 @@ export const insertReckoning = (
 export const readReckoning = async (connection: Connection, id: string): Promise<Reckoning> =>
   toReckoning(mustHave(await named(connection).where({ 'reckonings.id': id }).first(), 'reckoning'));
 
-const reckoningCursor = z.tuple([z.iso.datetime({ offset: true }), uuid]);
-
 /** One more than a page of an array's reckonings, newest first. */
 export async function listReckoningRows(
   connection: Connection,
   arrayId: string,
-  query: { cursor?: string | undefined; limit: number },
+  query: PageQuery,
 ): Promise<Reckoning[]> {
-  const after = decodeCursor(query.cursor, reckoningCursor);
-  const rows = named(connection)
-    .where({ arrayId })
-    .orderBy([
-      { column: 'at', order: 'desc' },
-      { column: 'reckonings.id', order: 'desc' },
-    ])
-    .limit(query.limit + 1);
-  if (after) rows.whereRaw('(at, reckonings.id) < (?::timestamptz, ?::uuid)', after);
-  return (await rows).map(toReckoning);
+  const rows = await newestFirst(named(connection).where({ arrayId }), 'reckonings.at', 'reckonings.id', query);
+  return rows.map(toReckoning);
 }
 
 /** The newest reckoning of each of some arrays. */

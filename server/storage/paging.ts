@@ -1,4 +1,6 @@
-import type { z } from 'zod';
+import type { Knex } from 'knex';
+import { z } from 'zod';
+import { id as uuid } from '../../contract/common.ts';
 import { invalid } from '../errors.ts';
 
 /** A cursor is the sort key of the last row, opaque to the client. */
@@ -22,4 +24,20 @@ export function page<T>(rows: T[], limit: number, key: (row: T) => (string | num
   const items = rows.slice(0, limit);
   const last = items.at(-1);
   return { items, next: rows.length > limit && last !== undefined ? encodeCursor(key(last)) : null };
+}
+
+/** What is asked of a list: where to begin, and how many. */
+export interface PageQuery {
+  cursor?: string | undefined;
+  limit: number;
+}
+
+const momentAndId = z.tuple([z.iso.datetime({ offset: true }), uuid]);
+
+/** One more than a page of rows, newest first, after the cursor. Both columns are named as SQL has them. */
+export function newestFirst<Q extends Knex.QueryBuilder>(rows: Q, moment: string, id: string, query: PageQuery): Q {
+  const after = decodeCursor(query.cursor, momentAndId);
+  rows.orderByRaw(`${moment} desc, ${id} desc`).limit(query.limit + 1);
+  if (after) rows.whereRaw(`(${moment}, ${id}) < (?::timestamptz, ?::uuid)`, after);
+  return rows;
 }

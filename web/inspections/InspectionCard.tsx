@@ -6,6 +6,7 @@ import { isFilm } from '../../core/inspections/soil.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
@@ -128,10 +129,8 @@ function Amend({ id }: { id: string }) {
       <p className="quiet mb-1">
         A recorded inspection is evidence: it stays as it is, and this is added with your name and the date.
       </p>
-      <Form.Label htmlFor={`amend-${id}`}>What should have been said</Form.Label>
-      <Form.Control id={`amend-${id}`} value={text} required onChange={(event) => setText(event.target.value)} />
-      <Form.Label htmlFor={`because-${id}`}>Why</Form.Label>
-      <Form.Control id={`because-${id}`} value={reason} required onChange={(event) => setReason(event.target.value)} />
+      <Labelled label="What should have been said" value={text} onText={setText} />
+      <Labelled label="Why" value={reason} onText={setReason} />
       <Trouble error={amend.error} />
       <Button type="submit" className="mt-2" disabled={amend.isPending}>
         Add

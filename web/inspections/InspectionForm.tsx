@@ -7,6 +7,7 @@ import { moduleCount, type Site, type SolarArray } from '../../contract/sites/en
 import { readingWarnings } from '../../core/comparisons/warnings.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
@@ -227,16 +228,12 @@ function Soils() {
   );
 }
 
+/** The reading of an inspection while it is being typed. */
+type TypedReading = NonNullable<ReckonInput['inspection']['reading']>;
+
 function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
   const { control, setValue } = useFormContext();
-  const reading = useWatch({ control, name: 'reading' }) as {
-    power: number;
-    poaIrradiance: number;
-    tempModule: number;
-    capped: boolean;
-    shading: boolean;
-    wet: boolean;
-  } | null;
+  const reading = useWatch({ control, name: 'reading' }) as TypedReading | null;
   if (reading === null) {
     return (
       <fieldset>

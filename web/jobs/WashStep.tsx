@@ -6,6 +6,7 @@ import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Labelled } from '../parts/Labelled.tsx';
 import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
@@ -62,16 +63,7 @@ function Schedule({ quoteId }: { quoteId: string }) {
         schedule.mutate({ params: { id: quoteId }, body: { id: id.current, scheduledFor: date } });
       }}
     >
-      <div>
-        <Form.Label htmlFor="wash-day">The quote is accepted. Wash on</Form.Label>
-        <Form.Control
-          id="wash-day"
-          type="date"
-          required
-          value={date}
-          onChange={(event) => setDate(event.target.value)}
-        />
-      </div>
+      <Labelled label="The quote is accepted. Wash on" type="date" value={date} onText={setDate} />
       <Button type="submit" disabled={schedule.isPending || date === ''}>
         Make it a job
       </Button>

@@ -51,7 +51,6 @@ const store = new FieldStore();
 
 /** Keeps a job on the device, so that its cards open without a signal. */
 export const keepJob = (job: Job): Promise<unknown> => store.jobs.put({ id: job.id, job });
-export const keptJob = async (id: string): Promise<Job | undefined> => (await store.jobs.get(id))?.job;
 export const keptJobs = async (): Promise<Job[]> => (await store.jobs.toArray()).map(({ job }) => job);
 
 /** Keeps what happened on the device first, then sends it. It leaves the device only when the server has it. */

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { keepCsrf } from '../api/client.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
+import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
 /** A one-time link: choose a password and be in. The first owner also says who that is. */
@@ -35,25 +36,14 @@ export function Join() {
             {nameless ? (
               <>
                 <p>You become the owner of this installation. The company’s name and prices are yours to set next.</p>
-                <Form.Label htmlFor="name">Your name</Form.Label>
-                <Form.Control
-                  id="name"
-                  autoComplete="name"
-                  required
-                  value={name}
-                  onChange={(event) => setName(event.target.value)}
-                />
-                <Form.Label htmlFor="email" className="mt-2">
-                  Email, to sign in with
-                </Form.Label>
-                <Form.Control
-                  id="email"
+                <Labelled label="Your name" autoComplete="name" value={name} onText={setName} />
+                <Labelled
+                  label="Email, to sign in with"
                   type="email"
                   autoComplete="username"
-                  required
-                  className="mb-2"
+                  className="my-2"
                   value={email}
-                  onChange={(event) => setEmail(event.target.value)}
+                  onText={setEmail}
                 />
               </>
             ) : (
@@ -62,15 +52,13 @@ export function Join() {
                 {invitation.data.email}.
               </p>
             )}
-            <Form.Label htmlFor="password">Choose a password</Form.Label>
-            <Form.Control
-              id="password"
+            <Labelled
+              label="Choose a password"
               type="password"
               autoComplete="new-password"
-              value={password}
               minLength={10}
-              required
-              onChange={(event) => setPassword(event.target.value)}
+              value={password}
+              onText={setPassword}
             />
             <Form.Text>At least 10 characters; a few words are easiest to keep.</Form.Text>
             <Trouble error={accept.error} />

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { keepCsrf } from '../api/client.ts';
 import { useDo } from '../api/hooks.ts';
+import { Labelled } from '../parts/Labelled.tsx';
 import { Wordmark } from '../parts/PailMark.tsx';
 import { Trouble } from '../parts/states.tsx';
 
@@ -29,25 +30,14 @@ export function SignIn() {
           <Wordmark />
         </h1>
         <p className="quiet">What the dirt costs, what the wash is worth, and the proof of both.</p>
-        <Form.Label htmlFor="email">Email</Form.Label>
-        <Form.Control
-          id="email"
-          type="email"
-          autoComplete="username"
-          required
-          value={email}
-          onChange={(event) => setEmail(event.target.value)}
-        />
-        <Form.Label htmlFor="password" className="mt-2">
-          Password
-        </Form.Label>
-        <Form.Control
-          id="password"
+        <Labelled label="Email" type="email" autoComplete="username" value={email} onText={setEmail} />
+        <Labelled
+          label="Password"
           type="password"
           autoComplete="current-password"
-          required
+          className="mt-2"
           value={password}
-          onChange={(event) => setPassword(event.target.value)}
+          onText={setPassword}
         />
         <Trouble error={signIn.error} />
         <Button type="submit" className="mt-3 w-100" disabled={signIn.isPending}>

@@ -6,6 +6,7 @@ import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useAsk, useAskAgain, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Labelled } from '../parts/Labelled.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { ProofPart } from './ProofPart.tsx';
 
@@ -111,10 +112,7 @@ function Sign({ report }: { report: Report }) {
         sign.mutate({ params: { id: report.id }, body: { name, version: report.version } });
       }}
     >
-      <div>
-        <Form.Label htmlFor="sign-name">Signed by</Form.Label>
-        <Form.Control id="sign-name" required value={name} onChange={(event) => setName(event.target.value)} />
-      </div>
+      <Labelled label="Signed by" value={name} onText={setName} />
       <Button type="submit" disabled={sign.isPending || name.trim() === ''}>
         Sign
       </Button>
@@ -141,14 +139,8 @@ function Amend({ report }: { report: Report }) {
         amend.mutate({ params: { id: report.id }, body: { id: id.current, text, reason } });
       }}
     >
-      <div className="flex-grow-1">
-        <Form.Label htmlFor="amend-text">Amendment</Form.Label>
-        <Form.Control id="amend-text" required value={text} onChange={(event) => setText(event.target.value)} />
-      </div>
-      <div>
-        <Form.Label htmlFor="amend-reason">Why</Form.Label>
-        <Form.Control id="amend-reason" required value={reason} onChange={(event) => setReason(event.target.value)} />
-      </div>
+      <Labelled label="Amendment" className="flex-grow-1" value={text} onText={setText} />
+      <Labelled label="Why" value={reason} onText={setReason} />
       <Button
         type="submit"
         variant="outline-primary"
