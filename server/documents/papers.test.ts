@@ -1,22 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { type Caller, type Chain, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 describe('papers', function () {
   this.timeout(30_000);
-  let harness: Harness;
-  let owner: Caller;
+  const { harness, owner } = onStage();
   let chain: Chain;
   let reportId: string;
   before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
     chain = await makeJob(owner);
     await finishJob(owner, chain);
     reportId = randomUUID();
     await owner.must('POST', `/api/jobs/${chain.jobId}/reports`, { id: reportId });
   });
-  after(() => harness.stop());
 
   const papers = (): [kind: string, path: string, file: RegExp][] => [
     ['quote', `/api/quotes/${chain.quoteId}/paper.pdf`, /quote-\d+\.1\.pdf/],

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { endpointList } from '../../contract/index.ts';
-import { type Caller, type Harness, Caller as NewCaller, startHarness } from '../testing/harness.ts';
+import { Caller, onStage } from '../testing/harness.ts';
 
 const filled = (path: string): string =>
   path
@@ -9,21 +9,19 @@ const filled = (path: string): string =>
     .replace(/:\w+/g, '00000000-0000-4000-8000-000000000000');
 
 describe('the doors of the server', () => {
-  let harness: Harness;
+  const { harness } = onStage();
   const callers: Partial<Record<'estimator' | 'crew', Caller>> = {};
 
   before(async () => {
-    harness = await startHarness();
     callers.estimator = await harness.as('estimator');
     callers.crew = await harness.as('crew');
   });
-  after(() => harness.stop());
 
   for (const [name, endpoint] of endpointList) {
     if (endpoint.roles === 'public') continue;
     const allowed = endpoint.roles;
     it(`${name} asks for a sign-in`, async () => {
-      const answer = await new NewCaller(harness.server.address).send(endpoint.method, filled(endpoint.path));
+      const answer = await new Caller(harness.server.address).send(endpoint.method, filled(endpoint.path));
       expect(answer.status).to.equal(401);
     });
     for (const role of ['estimator', 'crew'] as const) {
@@ -55,7 +53,7 @@ describe('the doors of the server', () => {
   });
 
   it('refuse a write without the token of the page', async () => {
-    const bare = await new NewCaller(harness.server.address).signIn();
+    const bare = await new Caller(harness.server.address).signIn();
     bare.keepCsrf('wrong');
     expect((await bare.send('DELETE', '/api/session')).status).to.equal(403);
   });

@@ -1,26 +1,17 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { endpointList } from '../../contract/index.ts';
-import {
-  arrayBody,
-  type Chain,
-  type Harness,
-  inspectionBody,
-  makeJob,
-  siteBody,
-  startHarness,
-} from '../testing/harness.ts';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { type Chain, makeJob, onStage } from '../testing/harness.ts';
 
 const RUNS = 2000;
 
 describe('malformed bodies', () => {
-  let harness: Harness;
+  const { harness } = onStage();
   let chain: Chain;
   before(async () => {
-    harness = await startHarness();
     chain = await makeJob(harness.owner);
   });
-  after(() => harness.stop());
 
   const doors = endpointList.filter(([name, { body, upload }]) => body !== undefined && !upload && name !== 'signIn');
 

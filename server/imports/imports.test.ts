@@ -2,16 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
-import { type Harness, startHarness } from '../testing/harness.ts';
+import { onStage } from '../testing/harness.ts';
 
 const DEMO = join(import.meta.dirname, '../../demo');
 
 describe('importing sites', () => {
-  let harness: Harness;
-  before(async () => {
-    harness = await startHarness();
-  });
-  after(() => harness.stop());
+  const { harness } = onStage();
 
   const demo = (key: string) => {
     const file = readdirSync(join(DEMO, 'sites')).find((name) => name.includes(key)) ?? '';

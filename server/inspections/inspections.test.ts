@@ -1,20 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { arrayBody, type Harness, inspectionBody, makeJob, siteBody, startHarness } from '../testing/harness.ts';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { makeJob, onStage } from '../testing/harness.ts';
 
 describe('inspections and photographs', () => {
-  let harness: Harness;
+  const { harness } = onStage();
   let arrayId: string;
   before(async () => {
-    harness = await startHarness();
     const site = siteBody();
     const array = arrayBody();
     arrayId = array.id;
     await harness.owner.must('POST', '/api/sites', site);
     await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
   });
-  after(() => harness.stop());
 
   const send = (file: Buffer, name: string, fields: Record<string, string> = {}) => {
     const form = new FormData();

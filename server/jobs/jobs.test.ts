@@ -1,18 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { type Caller, type Chain, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 type Entry = Record<string, unknown>;
 type Item = { id: string; scheduledFor: string; state: string };
 
 describe('jobs', () => {
-  let harness: Harness;
-  let owner: Caller;
-  before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
-  });
-  after(() => harness.stop());
+  const { harness, owner } = onStage();
 
   let minute = 0;
   /** An entry with an id of its own, a minute after the one before. */

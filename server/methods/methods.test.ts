@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { makePlan } from '../../core/methods/plan.ts';
-import { arrayBody, type Caller, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+import { onStage } from '../testing/harness.ts';
 
 interface Option {
   visits: number;
@@ -9,16 +10,12 @@ interface Option {
 }
 
 describe('plans', () => {
-  let harness: Harness;
-  let owner: Caller;
+  const { harness, owner } = onStage();
   let siteId: string;
   let arrayId: string;
   before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
     ({ siteId, arrayId } = await reckonedSite());
   });
-  after(() => harness.stop());
 
   async function reckonedSite(site = siteBody(), array = arrayBody(), inspection = inspectionBody()) {
     await owner.must('POST', '/api/sites', site);

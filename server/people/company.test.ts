@@ -1,15 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { type Caller, type Harness, newCompany, OWNER, startHarness } from '../testing/harness.ts';
+import { Caller, newCompany, OWNER, onStage } from '../testing/harness.ts';
 
 describe('the company', () => {
-  let harness: Harness;
-  let owner: Caller;
-  before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
-  });
-  after(() => harness.stop());
+  const { harness, owner } = onStage();
 
   const read = () => owner.must('GET', '/api/company');
   async function change(changes: Record<string, unknown>) {
@@ -83,13 +77,7 @@ describe('the company', () => {
 });
 
 describe('the people of a company', () => {
-  let harness: Harness;
-  let owner: Caller;
-  before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
-  });
-  after(() => harness.stop());
+  const { harness, owner } = onStage();
 
   const invite = (fields: Record<string, unknown> = {}) => {
     const id = randomUUID();
@@ -123,6 +111,14 @@ describe('the people of a company', () => {
     const { token } = await owner.must('POST', '/api/invitations', body);
     const answer = await owner.must('GET', `/api/invitations/${token}`);
     expect(answer).to.deep.equal({ name: body.name, email: body.email, role: 'estimator', company: newCompany().name });
+  });
+
+  it('keep the address that they were invited under, whatever they send on accepting', async () => {
+    const body = invite();
+    const { token } = await owner.must('POST', '/api/invitations', body);
+    const asked = { password: OWNER.password, email: 'other@test.example', name: 'Other' };
+    const { person } = await new Caller(harness.server.address).must('POST', `/api/invitations/${token}/accept`, asked);
+    expect([person.email, person.name]).to.deep.equal([body.email, body.name]);
   });
 
   it('do not come in by a link whose week is over', async () => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { openDatabase } from '../storage/database.ts';
-import { type Caller, type Chain, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Chain, makeJob, onStage } from '../testing/harness.ts';
 import { expireQuotes } from './useCases.ts';
 
 interface QuoteLike {
@@ -16,15 +16,11 @@ interface Line {
 }
 
 describe('quotes', () => {
-  let harness: Harness;
-  let owner: Caller;
+  const { harness, owner } = onStage();
   let chain: Chain;
   before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
     chain = await makeJob(owner);
   });
-  after(() => harness.stop());
 
   const draft = (words: Record<string, unknown> = {}) =>
     owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID(), ...words });

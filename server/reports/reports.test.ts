@@ -2,16 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { compare } from '../../core/comparisons/compare.ts';
-import { type Caller, type Chain, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 describe('reports', () => {
-  let harness: Harness;
-  let owner: Caller;
-  before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
-  });
-  after(() => harness.stop());
+  const { harness, owner } = onStage();
 
   async function washed(): Promise<Chain> {
     const chain = await makeJob(owner);

@@ -1,29 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import {
-  arrayBody,
-  type Caller,
-  type Chain,
-  finishJob,
-  type Harness,
-  inspectionBody,
-  makeJob,
-  siteBody,
-  startHarness,
-} from '../testing/harness.ts';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 type Listed = { id?: string; siteId: string; jobId?: string };
 
 describe('the day', () => {
-  let harness: Harness;
-  let owner: Caller;
+  const { harness, owner } = onStage();
   let chain: Chain;
   before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
     chain = await makeJob(owner);
   });
-  after(() => harness.stop());
 
   const day = (date: string, caller = owner) => caller.must('GET', `/api/day?date=${date}`);
   const today = () => owner.must('GET', '/api/day');

@@ -1,13 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { arrayBody, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { onStage } from '../testing/harness.ts';
 
 describe('sites and arrays', () => {
-  let harness: Harness;
-  before(async () => {
-    harness = await startHarness();
-  });
-  after(() => harness.stop());
+  const { harness } = onStage();
 
   async function newSite(changes: Record<string, unknown> = {}) {
     const body = siteBody(changes);

@@ -1,17 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { yearAhead } from '../../core/soiling/yearAhead.ts';
-import { arrayBody, type Caller, type Harness, inspectionBody, siteBody, startHarness } from '../testing/harness.ts';
+import { onStage } from '../testing/harness.ts';
 
 describe('reckonings', () => {
-  let harness: Harness;
-  let owner: Caller;
-  before(async () => {
-    harness = await startHarness();
-    owner = harness.owner;
-  });
-  after(() => harness.stop());
+  const { owner } = onStage();
 
   async function newArray(changes: Record<string, unknown> = {}): Promise<string> {
     const site = siteBody();

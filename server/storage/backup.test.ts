@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import pg from 'pg';
 import { PROJECT } from '../../cli/folders.ts';
-import { type Harness, makeJob, newDatabase, startHarness } from '../testing/harness.ts';
+import { makeJob, newDatabase, onStage } from '../testing/harness.ts';
 
 const pail = (command: string, file: string, url: string) =>
   spawnSync(join(PROJECT, 'pail'), [command, file], { encoding: 'utf8', env: { ...process.env, DATABASE_URL: url } });
@@ -38,13 +38,11 @@ async function contents(url: string): Promise<Record<string, unknown>> {
 
 describe('backup and restore', function () {
   this.timeout(60_000);
-  let harness: Harness;
+  const { harness } = onStage();
   const file = join(mkdtempSync(join(tmpdir(), 'pail-backup-')), 'all.backup');
   before(async () => {
-    harness = await startHarness();
     await makeJob(harness.owner);
   });
-  after(() => harness.stop());
 
   it('bring back every row as it was, over whatever stands there', async () => {
     expect(pail('backup', file, harness.url).status).to.equal(0);

@@ -1,14 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { type Chain, emptyDatabase, finishJob, type Harness, makeJob, startHarness } from '../testing/harness.ts';
+import { type Chain, emptyDatabase, finishJob, makeJob, onStage } from '../testing/harness.ts';
 import { migrate, openDatabase } from './database.ts';
 import { migrationSource } from './migrations/index.ts';
 
 describe('what the database holds by itself', () => {
-  let harness: Harness;
+  const { harness } = onStage();
   let chain: Chain;
   before(async () => {
-    harness = await startHarness();
     chain = await makeJob(harness.owner);
     await finishJob(harness.owner, chain);
     await harness.owner.must('POST', `/api/sites/${chain.siteId}/water-readings`, {
@@ -27,7 +26,6 @@ describe('what the database holds by itself', () => {
     const path = `/api/inspections/${inspection?.id}/amendments`;
     await harness.owner.must('POST', path, { id: randomUUID(), text: 'Moss too.', reason: 'seen later' });
   });
-  after(() => harness.stop());
 
   const refusal = (text: string, values: unknown[] = []) =>
     harness.sql(text, values).then(

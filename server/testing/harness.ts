@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { companyFields } from '../../contract/people/endpoints.ts';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { readEnvironment } from '../environment.ts';
 import { setUpCompany } from '../people/setUp.ts';
 import { type RunningServer, startServer } from '../start.ts';
@@ -104,7 +105,7 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-export async function startHarness(): Promise<Harness> {
+async function startHarness(): Promise<Harness> {
   const url = await newDatabase();
   const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
   const pool = new pg.Pool({ connectionString: url, max: 2 });
@@ -128,63 +129,25 @@ export async function startHarness(): Promise<Harness> {
   };
 }
 
-export const siteBody = (changes: Record<string, unknown> = {}) => ({
-  id: randomUUID(),
-  customer: { id: randomUUID(), name: 'Ines Fell', email: '', phone: '' },
-  name: 'Fell barn',
-  place: 'Larch Lane 1',
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  zone: 'Africa/Johannesburg',
-  climate: 'winter-rain',
-  surroundings: 'farmland',
-  energyBought: 280_000,
-  energySold: 90_000,
-  ownUse: 0.7,
-  runOff: 'drain',
-  waterSource: 'borehole',
-  travelKm: 30,
-  travelMinutes: 40,
-  notes: '',
-  ...changes,
-});
+/** Stands for a thing that is there only once the tests have begun. */
+const later = <T extends object>(find: () => T): T =>
+  new Proxy({} as T, {
+    get: (_nothing, key) => {
+      const found = find();
+      const value = Reflect.get(found, key);
+      return typeof value === 'function' ? value.bind(found) : value;
+    },
+  });
 
-export const arrayBody = (changes: Record<string, unknown> = {}) => ({
-  id: randomUUID(),
-  name: 'Roof',
-  rows: 2,
-  columns: 10,
-  missing: [],
-  orientation: 'portrait',
-  moduleWatts: 400,
-  gammaPdc: -0.0035,
-  tilt: 20,
-  azimuth: 0,
-  mount: 'pitched-roof',
-  storeys: 1,
-  eaveHeight: 2.8,
-  installedOn: null,
-  inverterLimit: null,
-  exportLimit: null,
-  rearFraction: 0,
-  birds: 'few',
-  ...changes,
-});
-
-export const inspectionBody = (changes: Record<string, unknown> = {}) => ({
-  id: randomUUID(),
-  inspectedAt: '2026-11-20T08:00:00Z',
-  from: 'ground',
-  soils: [{ kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' }],
-  wipeTest: 'some',
-  defects: [],
-  causes: [],
-  reading: null,
-  bladeAgreed: false,
-  notes: '',
-  ...changes,
-});
+/** A server over a database of its own, from before the first test of a block until after its last. */
+export function onStage(): { harness: Harness; owner: Caller } {
+  let standing: Harness;
+  before(async () => {
+    standing = await startHarness();
+  });
+  after(() => standing.stop());
+  return { harness: later(() => standing), owner: later(() => standing.owner) };
+}
 
 export interface Chain {
   siteId: string;

@@ -1,25 +1,18 @@
 import { expect } from 'chai';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
+import { inspectionBody } from '../../contract/testing/bodies.ts';
 import { exampleSoils } from '../../core/testing/examplePlan.ts';
 import { read } from '../testing/markup.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 
 const site = { zone: 'Africa/Johannesburg' } as Site;
 const inspection = (changes: Partial<Inspection> = {}): Inspection => ({
-  id: 'i',
-  arrayId: 'a',
+  ...(inspectionBody() as unknown as Inspection),
+  soils: [],
   inspectedAt: '2026-11-23T22:30:00Z',
   from: 'ladder',
-  soils: [],
-  wipeTest: 'some',
-  defects: [],
-  causes: [],
-  reading: null,
-  bladeAgreed: false,
-  notes: '',
   by: 'Test Owner',
-  recordedAt: '2026-11-23T22:40:00Z',
   amendments: [],
   photos: [],
   ...changes,

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { arrayBody } from '../../contract/testing/bodies.ts';
 import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { jobSteps, type Step } from '../../core/jobs/steps.ts';
 import { count, markup, read } from '../testing/markup.tsx';
@@ -12,28 +13,7 @@ const steps = jobSteps({
   rungs: ['water', 'soap', 'blade'],
   isolate: true,
 });
-const array = {
-  id: 'a',
-  siteId: 's',
-  name: 'Roof',
-  rows: 2,
-  columns: 5,
-  missing: [],
-  orientation: 'portrait',
-  moduleWatts: 400,
-  gammaPdc: -0.0035,
-  tilt: 20,
-  azimuth: 0,
-  mount: 'pitched-roof',
-  storeys: 1,
-  eaveHeight: 2.8,
-  installedOn: null,
-  inverterLimit: null,
-  exportLimit: null,
-  rearFraction: 0,
-  birds: 'few',
-  version: 1,
-};
+const array = arrayBody();
 const job = {
   id: 'j',
   siteId: 's',

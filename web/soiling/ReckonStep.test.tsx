@@ -4,39 +4,11 @@ import type { Reckoning } from '../../contract/soiling/endpoints.ts';
 import { reckon } from '../../core/soiling/reckon.ts';
 import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import { exampleSoils } from '../../core/testing/examplePlan.ts';
+import { exampleReckon } from '../../core/testing/exampleReckon.ts';
 import { read } from '../testing/markup.tsx';
 import { ReckonStep } from './ReckonStep.tsx';
 
-const input = (changes: Partial<ReckonInput> = {}): ReckonInput => ({
-  site: {
-    latitude: -33.5,
-    longitude: 19,
-    altitude: 200,
-    climate: 'winter-rain',
-    surroundings: 'farmland',
-    energyBought: 280_000,
-    energySold: 90_000,
-    ownUse: 0.7,
-  },
-  array: {
-    modules: 20,
-    moduleWatts: 400,
-    gammaPdc: -0.0035,
-    tilt: 20,
-    azimuth: 0,
-    inverterLimit: null,
-    exportLimit: null,
-    rearFraction: 0,
-    birds: 'few',
-    ageYears: 0,
-  },
-  inspection: { soils: [exampleSoils.dust], wipeTest: 'some', reading: null },
-  overrides: {},
-  startDay: 300,
-  years: 5,
-  seed: 4,
-  ...changes,
-});
+const input = (changes: Partial<ReckonInput> = {}): ReckonInput => ({ ...exampleReckon, years: 5, ...changes });
 const array = { id: 'a', name: 'Roof', birds: 'few' } as SolarArray;
 const site = { surroundings: 'farmland' } as Site;
 
