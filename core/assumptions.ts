@@ -63,7 +63,9 @@ export const POLLEN_DAYS = 56;
 /** First day of the pollen season south of the equator, day of the year from 0 (1 September). */
 export const POLLEN_START_SOUTH = 243;
 
-/** Lichen colonies on a m2 of glass, from the third uncleaned year. */
+/** The uncleaned year, counted from 1, in which lichen has settled. */
+export const LICHEN_SETTLES_YEARS = 3;
+/** Lichen colonies on a m2 of glass, from that year on. */
 export type LichenClimate = 'dry' | 'temperate' | 'damp-shade';
 export const LICHEN_DENSITY: Record<LichenClimate, number> = { dry: 0, temperate: 50, 'damp-shade': 300 };
 

@@ -9,6 +9,7 @@ export function BenchPage() {
         <nav className="bench-nav" aria-label="Benches">
           <NavLink to="/bench/patch">Patch</NavLink>
           <NavLink to="/bench/year">Year</NavLink>
+          <NavLink to="/bench/often">How often</NavLink>
           <NavLink to="/bench/proof">Proof</NavLink>
           <NavLink to="/bench/sums">Sums</NavLink>
         </nav>

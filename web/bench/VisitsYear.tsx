@@ -1,22 +1,15 @@
 import { type PointerEvent, useRef } from 'react';
 import type { LayeredYear } from '../../core/soiling/layeredYear.ts';
-import { useNarrow } from './useNarrow.ts';
+import { useYearWidth } from './useNarrow.ts';
+import { dateOfDay, MONTHS, STARTS } from './yearDays.ts';
 
 const HEIGHT = 300;
 const LEFT = 44;
 const TOP = 22;
 const BOTTOM = 26;
 const DAYS = 365;
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const STARTS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 /** mm of rain that hang down a third of the picture. */
 const RAIN_SCALE = 60;
-
-/** A day of the year in words, such as 21 Jan. */
-export function dateOfDay(day: number): string {
-  const month = STARTS.findLastIndex((start) => start <= day);
-  return `${day - (STARTS[month] ?? 0) + 1} ${MONTHS[month]}`;
-}
 
 /** The year of loss as a fan, with the cleanings as handles that can be dragged or moved with the arrow keys. */
 export function VisitsYear({
@@ -30,7 +23,7 @@ export function VisitsYear({
   onVisits: (visits: number[]) => void;
   busy: boolean;
 }) {
-  const width = useNarrow() ? 400 : 730;
+  const width = useYearWidth();
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const most = Math.max(0.05, Math.ceil(Math.max(...fan.map(({ high }) => high)) * 22) / 20);

@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { type Birds, EFFECTIVENESS, LICHEN_DENSITY, type Surroundings } from '../../core/assumptions.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
@@ -6,10 +6,12 @@ import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../co
 import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { METHOD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { BIRD_WORDS, METHOD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { BenchNumber } from './BenchNumber.tsx';
+import { Pick } from './Pick.tsx';
 import { proxy, useNewest, useWorker } from './useBench.ts';
-import { dateOfDay, VisitsYear } from './VisitsYear.tsx';
+import { VisitsYear } from './VisitsYear.tsx';
+import { dateOfDay } from './yearDays.ts';
 
 const SETUP: LayeredYearSetup = {
   latitude: -33.5,
@@ -25,7 +27,6 @@ const SETUP: LayeredYearSetup = {
   seed: 11,
 };
 
-const BIRDS = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };
 /** Bonding on a dew day from one school to the other, in steps of a slider. */
 const SCHOOLS = [0, 0.01, 0.02, 0.03, 0.05, 0.08, 0.12, 0.2, 0.3];
 
@@ -179,7 +180,7 @@ export function YearBench() {
           <Pick
             label="Birds"
             value={setup.exposure.birds}
-            options={pairs(BIRDS)}
+            options={pairs(BIRD_WORDS)}
             onPick={(key) => change({ exposure: { ...setup.exposure, birds: key as Birds } })}
           />
           <Pick
@@ -247,30 +248,4 @@ function freeDay(visits: readonly number[]): number {
   }));
   const widest = gaps.reduce((best, one) => (one.gap > best.gap ? one : best));
   return Math.floor(widest.day + widest.gap / 2) % 365;
-}
-
-function Pick({
-  label,
-  value,
-  options,
-  onPick,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onPick: (key: string) => void;
-}) {
-  const id = useId();
-  return (
-    <div>
-      <Form.Label htmlFor={id}>{label}</Form.Label>
-      <Form.Select id={id} value={value} onChange={(event) => onPick(event.target.value)}>
-        {options.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </Form.Select>
-    </div>
-  );
 }

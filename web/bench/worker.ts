@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
+import { type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
 import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
@@ -73,6 +74,7 @@ const bench = {
     return { place: file.place.name, clean: year(1), soiled: year(1 - input.loss) };
   },
   energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
+  often: (setup: HowOftenSetup): HowOften => howOften(setup),
   year: (setup: LayeredYearSetup, visits: number[], effectiveness: Effectiveness) => {
     const years = yearsOf(setup);
     return { year: layeredYear(years, visits, effectiveness), usualEnergy: years.usualEnergy };

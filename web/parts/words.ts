@@ -1,4 +1,4 @@
-import type { CleaningMethod } from '../../core/assumptions.ts';
+import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
 import type { Rung } from '../../core/methods/choose.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 
@@ -80,6 +80,7 @@ export const SURROUNDINGS_WORDS: Record<string, string> = {
   dusty: 'unpaved road or building site',
   desert: 'desert edge',
 };
+export const BIRD_WORDS: Record<Birds, string> = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };
 export const QUOTE_WORDS: Record<string, string> = {
   draft: 'draft',
   sent: 'sent',

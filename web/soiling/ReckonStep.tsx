@@ -11,7 +11,7 @@ import { Choice } from '../parts/Choice.tsx';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 const YearChart = lazy(() => import('./YearChart.tsx'));
 
@@ -178,5 +178,3 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
 const NEVER = 1000;
 const rainWords = (threshold: number, glass: Glass): string =>
   threshold >= NEVER ? 'never here' : formatQuantity(threshold, 'rain', glass);
-
-const BIRD_WORDS = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };

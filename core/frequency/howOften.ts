@@ -1,0 +1,145 @@
+import type { Birds, LichenClimate, Surroundings } from '../assumptions.ts';
+import { LICHEN_DENSITY, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
+import { clearSkyYear, energyAtLoss, energyDays } from '../modules/energyYear.ts';
+import { RATE_DEFAULTS } from '../soiling/rate.ts';
+import { siteSoilingRate } from '../soiling/siteRate.ts';
+import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
+import { mean, type Spread, spread } from '../statistics/summary.ts';
+import { CLIMATES, generateWeatherYears } from '../weather/index.ts';
+import { type FrequencyInput, type FrequencyOption, type FrequencyOutput, optimalDays } from './optimalDays.ts';
+import { type ScheduleValue, valueOfDays, valueOfThreshold } from './schedules.ts';
+
+export interface HowOftenSetup extends YearsOfSite {
+  surroundings: Surroundings;
+  birds: Birds;
+  /** rain of a day that cleans, mm: the two schools on rain, from a few mm to never */
+  threshold: number;
+  /** money for one kWh */
+  valuePerKWh: number;
+  /** money for one cleaning */
+  cleaningCost: number;
+  /** cleaned when the loss has come to this, a fraction above 0 */
+  cleanAt: number;
+  /** whether lichen can settle here */
+  lichen: LichenClimate;
+}
+
+export const HABITS = ['none', 'spring', 'spring-and-autumn', 'seasons', 'months'] as const;
+export type Habit = (typeof HABITS)[number];
+
+export interface HowOften extends FrequencyOutput {
+  /** number of cleanings with the least total */
+  best: number;
+  /** the number of years, where cleaning once in so many is cheaper still than the best of every year; else null */
+  everyYears: number | null;
+  /** prices of a cleaning, money, under which more of them and over which fewer are best; null where none is */
+  price: { moreUnder: number | null; fewerOver: number | null };
+  /** lost a year with the best days, over the weather years */
+  spread: Spread;
+  /** what one cleaning more or fewer than the best adds to the total; null where there is none to compare */
+  oneMore: number | null;
+  oneFewer: number | null;
+  habits: (ScheduleValue & { habit: Habit; days: number[] })[];
+  policy: ScheduleValue & { cleanAt: number };
+  /** years within which to clean once against growth, whatever the energy says; null where nothing settles */
+  floorYears: number | null;
+}
+
+/** The share of loss at which a day's worth is taken: small, as losses are, and past the rounding. */
+const SMALL_LOSS = 0.05;
+const MOST_CLEANS = 12;
+const LONGER = [2, 3, 4, 5];
+
+/** First day of the months and, south of the equator, of the seasons, from 0. */
+const MONTHS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+const SPRING = { south: 243, north: 59 };
+const AUTUMN = { south: 59, north: 243 };
+
+/** The days of a habit that looks at the calendar alone. @param latitude degrees: its sign says when spring is */
+export function daysOfHabit(habit: Habit, latitude: number): number[] {
+  const side = latitude < 0 ? 'south' : 'north';
+  if (habit === 'none') return [];
+  if (habit === 'spring') return [SPRING[side]];
+  if (habit === 'spring-and-autumn') return [SPRING[side], AUTUMN[side]].sort((a, b) => a - b);
+  return habit === 'seasons' ? [59, 151, 243, 334] : [...MONTHS];
+}
+
+/** The question of C12 for an array in a made-up climate: its rains, its soiling and what a unit of loss costs each day. */
+export function frequencyInput(setup: HowOftenSetup): FrequencyInput {
+  const climate = CLIMATES[setup.climate];
+  const sky = clearSkyYear({ ...setup, linkeTurbidity: climate.linkeTurbidity }, setup);
+  const years = generateWeatherYears(climate, setup.latitude, setup.years, setup.seed);
+  const limit = setup.array.pacRated;
+  const lostAt = years.map((weather) =>
+    energyDays({ sky, climate, latitude: setup.latitude, array: setup.array, rearFraction: 0 }, weather).map(
+      (day) => (energyAtLoss(day, 0, limit) - energyAtLoss(day, SMALL_LOSS, limit)) / SMALL_LOSS / 1000,
+    ),
+  );
+  return {
+    rate: siteSoilingRate(setup),
+    threshold: setup.threshold,
+    gracePeriod: RATE_DEFAULTS.gracePeriod,
+    maxLoss: RATE_DEFAULTS.maxLoss,
+    cleaningCost: setup.cleaningCost,
+    rains: years.map(({ rain }) => rain),
+    dailyValue: Array.from({ length: 365 }, (_, day) => mean(lostAt.map((year) => year[day] ?? 0)) * setup.valuePerKWh),
+    maxCleans: MOST_CLEANS,
+    everyYears: LONGER,
+  };
+}
+
+/**
+ * How often to clean an array: the exact optimum of C12 beside doing nothing, the habits of the calendar and cleaning
+ * when it is seen, with the price at which the answer changes and the floor that growth sets under it.
+ * @returns money a year in that of `valuePerKWh`
+ */
+export function howOften(setup: HowOftenSetup): HowOften {
+  const input = frequencyInput(setup);
+  const found = optimalDays(input);
+  const { options } = found;
+  const best = options.reduce((least, option) => (option.total < least.total ? option : least));
+  const over = (cleans: number) => {
+    const other = options[cleans];
+    return other === undefined ? null : other.total - best.total;
+  };
+  return {
+    ...found,
+    best: best.cleans,
+    everyYears: cheapestLonger(found, best)?.everyYears ?? null,
+    price: pricesOfChange(options, best.cleans),
+    spread: spread(valueOfDays(input, best.days).byYear),
+    oneMore: over(best.cleans + 1),
+    oneFewer: over(best.cleans - 1),
+    habits: HABITS.map((habit) => {
+      const days = daysOfHabit(habit, setup.latitude);
+      return { habit, days, ...valueOfDays(input, days) };
+    }),
+    policy: { cleanAt: setup.cleanAt, ...valueOfThreshold(input, setup.cleanAt) },
+    floorYears: LICHEN_DENSITY[setup.lichen] > 0 ? LICHEN_SETTLES_YEARS - 1 : null,
+  };
+}
+
+const cheapestLonger = ({ longer }: FrequencyOutput, best: FrequencyOption) =>
+  longer
+    .filter(({ total }) => total < best.total)
+    .sort((a, b) => a.total - b.total)
+    .at(0);
+
+/**
+ * Between which prices of a cleaning a number of them stays the best: what is lost with a few more or a few less, over
+ * how many more or less they are.
+ */
+export function pricesOfChange(options: readonly FrequencyOption[], best: number) {
+  const lost = (cleans: number) => options[cleans]?.lostValue ?? 0;
+  const more = options
+    .filter(({ cleans }) => cleans > best)
+    .map(({ cleans }) => (lost(best) - lost(cleans)) / (cleans - best));
+  const fewer = options
+    .filter(({ cleans }) => cleans < best)
+    .map(({ cleans }) => (lost(cleans) - lost(best)) / (best - cleans));
+  const moreUnder = Math.max(0, ...more);
+  return {
+    moreUnder: more.length > 0 && moreUnder > 0 ? moreUnder : null,
+    fewerOver: fewer.length > 0 ? Math.min(...fewer) : null,
+  };
+}
