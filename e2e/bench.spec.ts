@@ -1,9 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import type { FrequencyOutput } from '../core/frequency/optimalDays.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import { hourlyYear } from '../core/modules/hourlyYear.ts';
 import { epwText } from '../core/testing/epwText.ts';
 import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
+import { dateOfDay } from '../web/bench/yearDays.ts';
 import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
@@ -73,6 +76,36 @@ test('a cleaning on the year bench is dragged with the mouse and moved with the 
   await expect(page.getByRole('progressbar')).toHaveCount(0);
   await page.getByRole('button', { name: 'Take one away' }).click();
   await expect(page.getByText('No cleaning.')).toBeVisible();
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('the bench of how often names the days and the money that ./pail compute frequency names', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/bench/often');
+  const bars = page.getByRole('slider', { name: 'Cleanings a year' });
+  await expect(bars).toBeVisible();
+  await page.getByText('How it is computed').click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: /save this case/ }).click();
+  const input = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
+  const { options } = compute<FrequencyOutput>('frequency', input);
+  const best = options.reduce((least, option) => (option.total < least.total ? option : least));
+  await expect(bars).toHaveAttribute('aria-valuenow', String(best.cleans));
+  const shown = async () =>
+    plain((await page.locator('.bench-picture').textContent()) ?? '').replace(/(?<=\d) (?=\d{3})/g, '');
+  expect(await shown()).toContain(`ZAR ${Math.round(best.lostValue)} of it dirt`);
+  await bars.focus();
+  await page.keyboard.press('ArrowRight');
+  const more = options[best.cleans + 1];
+  await expect(bars).toHaveAttribute('aria-valuenow', String(best.cleans + 1));
+  expect(await shown()).toContain(`ZAR ${Math.round(more?.lostValue ?? 0)} of it dirt`);
+  expect(await shown()).toContain(more?.days.map(dateOfDay).join(', '));
+  await page.getByLabel('One cleaning').fill('99999999');
+  await expect(page.getByText('no fixed day of cleaning pays in energy')).toBeVisible();
+  await page.getByLabel('Lichen settles').selectOption('damp shade');
+  await expect(page.getByText('against growth, whatever the energy says')).toBeVisible();
   await expectAccessible(page);
   expect(errors).toEqual([]);
 });

@@ -22,6 +22,7 @@ test('every main view of the desk opens without a console error and without a gr
     ['/import', 'Import sites'],
     ['/bench/patch', 'Guess drill'],
     ['/bench/year', 'Does rain clean?'],
+    ['/bench/often', 'Over the least'],
     ['/bench/proof', 'Noon of two days'],
     ['/bench/sums', 'Loss there was'],
   ] as const) {

@@ -28,7 +28,7 @@ const setup: HowOftenSetup = {
   cleaningCost: 1500,
   cleanAt: 0.05,
   lichen: 'dry',
-  years: 20,
+  years: 8,
   seed: 11,
 };
 

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Button } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
 import type { Habit, HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
@@ -178,10 +179,22 @@ export function OftenBench() {
             found exactly, by the shortest way round the year. A day is worth what a small loss costs it through the
             inverter’s limit. The soiling rates are assumptions of the house until your own records replace them.
           </p>
+          <Button variant="quiet" onClick={() => void worker.get().oftenCase(setup).then(saveCase)}>
+            save this case for ./pail compute frequency
+          </Button>
         </details>
       </section>
     </div>
   );
+}
+
+/** Hands the case to the browser as a file. */
+function saveCase(text: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  link.download = 'frequency.json';
+  link.click();
+  URL.revokeObjectURL(link.href);
 }
 
 type Money = (amount: number) => string;

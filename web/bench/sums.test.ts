@@ -42,8 +42,22 @@ describe('the sums of the bench', () => {
     expect(near?.note).to.match(/not here/);
   });
 
+  it('find more dust on flat glass than on steep, and none from clean air', () => {
+    const loss = (change: Record<string, number>) => Number.parseFloat(shownAs(start('air')(change), /^Loss/) ?? '');
+    expect(loss({ tilt: 0 })).to.be.above(loss({ tilt: 60 }));
+    expect(loss({ fine: 0, all: 0 })).to.equal(0);
+  });
+
+  it('run a spray line more often where more settles, and say when even every day is not enough', () => {
+    const every = (dust: number) => shownAs(start('timer')({ dust }), /^Rinse/);
+    expect(every(0)).to.match(/never/);
+    expect(every(2)).to.equal('every day');
+    expect(start('timer')({ dust: 2 })[0]?.note).to.match(/over the limit/);
+    expect(start('timer')()[0]?.note).not.to.match(/over the limit/);
+  });
+
   it('show a caution wherever the work can hurt somebody', () => {
-    for (const key of ['cooling', 'drying', 'reach', 'jet', 'spray'])
+    for (const key of ['cooling', 'drying', 'reach', 'jet', 'spray', 'timer'])
       expect(SUMS.find((one) => one.key === key)?.caution ?? '').to.not.equal('');
     expect(JSON.stringify(SUMS)).to.not.match(/\bis safe\b|\bsafe to\b/i);
   });

@@ -3,7 +3,9 @@ import { threeReadings } from '../../core/comparisons/threeReadings.ts';
 import { jetOnGlass, STATIC_LOAD } from '../../core/methods/jet.ts';
 import { poleReach } from '../../core/methods/reach.ts';
 import { dryingMinutes } from '../../core/schedule/drying.ts';
+import { soilingByMass } from '../../core/soiling/mass.ts';
 import { sprayLine } from '../../core/spray/line.ts';
+import { sprayTimer } from '../../core/spray/timer.ts';
 import { formatNumber, formatQuantity, type Glass } from '../../core/units/format.ts';
 import type { QuantityKind } from '../../core/units/quantities.ts';
 import { treatWater } from '../../core/water/treatment.ts';
@@ -299,4 +301,88 @@ const spray: Sum = {
     'Stored warm water that is sprayed needs Legionella control; a line on the mains needs backflow protection. Hard water on hot glass scales it every time.',
 };
 
-export const SUMS: Sum[] = [gainAndLoss, cooling, drying, reach, jet, water, spray];
+const timer: Sum = {
+  key: 'timer',
+  title: 'Spray timer',
+  asks: 'How often and how long should a spray line run?',
+  fields: [
+    field('area', 'Glass under the line', 'area', 40, 0.1, 100_000),
+    field('tilt', 'Tilt', 'angle', 20, 0, 89),
+    field('dust', 'Dust settling', 'count', 0.05, 0, 5, 'g/m² a day'),
+    field('loss', 'Keep the loss under', 'fraction', 0.02, 0.001, 0.5),
+    field('taken', 'A rinse takes off', 'fraction', 0.8, 0.01, 0.99),
+    field('flow', 'Flow of the line', 'count', 20, 0.1, 10_000, 'L/min'),
+    field('pump', 'Pump draws', 'power', 750, 0, 100_000),
+    field('caught', 'Water caught', 'fraction', 0.5, 0, 1),
+  ],
+  answer: (v, glass) => {
+    const found = sprayTimer({
+      area: of(v, 'area'),
+      surfaceTilt: of(v, 'tilt'),
+      deposition: of(v, 'dust'),
+      keepUnder: of(v, 'loss'),
+      effectiveness: of(v, 'taken'),
+      totalLpm: of(v, 'flow'),
+      pumpPower: of(v, 'pump'),
+      caught: of(v, 'caught'),
+    });
+    if (found.everyDays === null) return [{ label: 'Rinse', value: 'never: the film does not come to that' }];
+    const passed = found.lossBefore > of(v, 'loss');
+    return [
+      {
+        label: 'Rinse',
+        value: found.everyDays === 1 ? 'every day' : `every ${found.everyDays} days`,
+        note: `${formatQuantity(found.lossBefore, 'fraction', glass)} lost just before it${passed ? ': over the limit all the same' : ''}`,
+      },
+      {
+        label: 'Each time',
+        value: formatQuantity(found.minutes, 'minutes', glass, 1),
+        note: formatQuantity(found.litres, 'volume', glass),
+      },
+      {
+        label: 'Water a year',
+        value: formatQuantity(found.litresAYear, 'volume', glass),
+        note: `${formatQuantity(found.caughtAYear, 'volume', glass)} of it caught`,
+      },
+      { label: 'Pump a year', value: formatQuantity(found.energyAYear, 'energy', glass) },
+    ];
+  },
+  source:
+    'As much water as the rain that takes off as much (house assumption: 5 mm); the loss of the film by Coello and Boyle 2019; droppings and bonded film are left',
+  caution:
+    'Hard water on hot glass scales it every time; stored warm water that is sprayed needs Legionella control; a line on the mains needs backflow protection.',
+};
+
+const air: Sum = {
+  key: 'air',
+  title: 'Dust from the air',
+  asks: 'How much settles from this air in days without rain, and what does it cost?',
+  fields: [
+    field('fine', 'PM2.5, daily mean', 'count', 12, 0, 2000, 'µg/m³'),
+    field('all', 'PM10, daily mean', 'count', 40, 0, 5000, 'µg/m³'),
+    field('tilt', 'Tilt', 'angle', 20, 0, 90),
+    field('days', 'Days without rain', 'count', 30, 1, 365, 'days'),
+  ],
+  answer: (v, glass) => {
+    const days = Math.round(of(v, 'days'));
+    const course = soilingByMass({
+      surfaceTilt: of(v, 'tilt'),
+      rain: Array(days).fill(0),
+      pm25: Array(days).fill(of(v, 'fine')),
+      pm10: Array(days).fill(of(v, 'all')),
+    });
+    const last = course.at(-1) ?? { mass: 0, soilingRatio: 1 };
+    return [
+      { label: 'On the glass', value: `${formatNumber(last.mass, 2, glass)} g/m²` },
+      {
+        label: 'Loss to it',
+        value: formatQuantity(1 - last.soilingRatio, 'fraction', glass),
+        note: 'of the film alone: no droppings, no growth',
+      },
+      { label: 'Gain of taking it off', value: formatQuantity(1 / last.soilingRatio - 1, 'fraction', glass) },
+    ];
+  },
+  source: 'Coello and Boyle 2019: coarse dust settles at 4 mm/s, fine at 0.9 mm/s; rain of 1 mm takes all of it',
+};
+
+export const SUMS: Sum[] = [gainAndLoss, cooling, drying, reach, jet, water, air, spray, timer];

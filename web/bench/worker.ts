@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
-import { type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
+import { frequencyInput, type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
 import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
@@ -75,6 +75,8 @@ const bench = {
   },
   energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
+  /** the case as `./pail compute frequency` takes it */
+  oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),
   year: (setup: LayeredYearSetup, visits: number[], effectiveness: Effectiveness) => {
     const years = yearsOf(setup);
     return { year: layeredYear(years, visits, effectiveness), usualEnergy: years.usualEnergy };
