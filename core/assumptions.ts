@@ -123,3 +123,14 @@ export const GUESSED_TEMPERATURE = 5;
 export const BATTERY_EFFICIENCY = 0.9;
 /** Wind at a module as a share of that at 10 m. */
 export const WIND_AT_MODULE = 0.75;
+
+/** Longest pole, m, that one person guides with a fed brush, and an angled neck that brings its end down. */
+export const LONGEST_POLE = 12;
+export const NECK = 0.4;
+/** Where one stands before a house, m from the wall; hands and eave, where nobody has measured them, m. */
+export const STAND_OFF = { least: 1, most: 10 } as const;
+export const HAND_HEIGHT = 1.5;
+export const EAVE_OVERHANG = 0.5;
+/** A module as it is usually made, m, and the strip of roof under the lowest row. */
+export const MODULE_SIZE = { long: 1.72, short: 1.04 } as const;
+export const STRIP_AT_EAVE = 0.3;

@@ -1,5 +1,6 @@
-import { type CleaningMethod, MINUTES_FACTOR, MODULE_MINUTES } from '../assumptions.ts';
+import { type CleaningMethod, HAND_HEIGHT, LONGEST_POLE, MINUTES_FACTOR, MODULE_MINUTES } from '../assumptions.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
+import { fromGround } from './fromGround.ts';
 
 export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
 
@@ -11,6 +12,8 @@ export interface MethodInput {
   eaveHeight: number;
   /** degrees */
   surfaceTilt: number;
+  /** metres from the eave to the far edge of the modules; left out in plans made before the section was looked at */
+  slopeLength?: number | undefined;
   modules: number;
   /** what the run-off reaches */
   runOff: 'drain' | 'garden' | 'rainwater-tank';
@@ -47,10 +50,6 @@ export interface MethodPlan {
   /** minutes of work for one module, all soils and access counted in */
   minutesPerModule: number;
 }
-
-/** Longest pole, metres, that one person guides with a fed brush, and the work height that calls for a lift. */
-export const LONGEST_POLE = 12;
-const HAND_HEIGHT = 1.5;
 
 /**
  * A first table of rules: method, brush, pole, access and the escalation ladder, each with its reason.
@@ -132,23 +131,36 @@ function chooseAccess(input: MethodInput): MethodPlan['access'] {
           : `More than ${LONGEST_POLE} m of pole cannot be pressed evenly: access equipment and a competent person, under local law.`,
     };
   }
-  return {
-    choose: 'from the ground',
-    because: `${reachNeeded(input)} m of pole reaches it; nobody has to leave the ground.`,
-  };
+  return { choose: 'from the ground', because: poleFromGround(input).because };
 }
 
 /** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
 const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
 
-function pole(input: MethodInput, access: string): Choice<number> {
-  if (access === 'at hand height') return { choose: 2, because: 'A short pole keeps the back straight.' };
-  if (access === 'from the ground') {
+/** The pole for a face that is brushed from the ground, by its section where that is known. */
+function poleFromGround(input: MethodInput): Choice<number> {
+  const { eaveHeight, surfaceTilt, slopeLength } = input;
+  const estimate = reachNeeded(input);
+  if (slopeLength === undefined)
+    return { choose: estimate, because: `About ${estimate} m of pole, a first estimate; nobody leaves the ground.` };
+  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength });
+  if (found === null) {
     return {
-      choose: reachNeeded(input),
-      because: 'Eave height above the hands at an angle, and the length of the face.',
+      choose: estimate,
+      because: `About ${estimate} m of pole for the lower rows; by the section none of up to ${LONGEST_POLE} m reaches the far edge over the eave. See at the site whether it can be brushed from a gable or from behind; if not, access equipment and a competent person, under local law.`,
     };
   }
+  const neck = found.lift > 0 ? `, the last ${Math.ceil(found.lift * 100)} cm by an angled neck` : '';
+  const length = Math.ceil(found.poleLength);
+  return {
+    choose: length,
+    because: `By the section ${length} m of pole reach the far edge from about ${Math.round(found.standOff)} m off the wall${neck}; nobody leaves the ground.`,
+  };
+}
+
+function pole(input: MethodInput, access: string): Choice<number> {
+  if (access === 'at hand height') return { choose: 2, because: 'A short pole keeps the back straight.' };
+  if (access === 'from the ground') return poleFromGround(input);
   return { choose: 3, because: 'Work from beside the array; a short pole presses evenly.' };
 }
 

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { kitList } from '../kit/list.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod, type MethodInput, minutesPerModule } from './choose.ts';
+import { fromGround } from './fromGround.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;
 const base = exampleFace([dust]);
@@ -16,6 +17,21 @@ describe('choosing a method', () => {
 
   it('asks for a lift where a pole would be too long to press evenly', () => {
     expect(chooseMethod({ ...base, eaveHeight: 14, storeys: 4 }).access.choose).to.equal('from a lift or scaffold');
+  });
+
+  it('takes the pole that the section of the face asks for, over the eave and by an angled neck', () => {
+    const { pole, access } = chooseMethod({ ...base, surfaceTilt: 22, slopeLength: 5.5 });
+    const found = fromGround({ eaveHeight: 2.8, surfaceTilt: 22, slopeLength: 5.5 });
+    expect(pole.choose).to.equal(Math.ceil(found?.poleLength ?? 0));
+    expect(access.because).to.match(/angled neck; nobody leaves the ground/);
+  });
+
+  it('does not say that nobody leaves the ground where no pole reaches the far edge, and defers to who may', () => {
+    const { access } = chooseMethod({ ...base, surfaceTilt: 8, slopeLength: 14 });
+    expect(access.because)
+      .to.match(/none of up to 12 m reaches the far edge/)
+      .and.match(/competent person/);
+    expect(access.because).not.to.include('nobody leaves');
   });
 
   it('asks for access equipment on a flat roof', () => {

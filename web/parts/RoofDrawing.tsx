@@ -1,10 +1,10 @@
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { MODULE_SIZE } from '../../core/assumptions.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
 
-const LONG = 1.72;
-const SHORT = 1.04;
+const { long: LONG, short: SHORT } = MODULE_SIZE;
 const GAP = 0.05;
 
 /** Soiling from clear to earth: five steps, each darker than the one before. */
