@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { COMMANDS, describeIssue, NotComputable } from '../contract/compute/index.ts';
+import { COMMAND_NAMES, commandNamed, describeIssue, NotComputable } from '../contract/compute/index.ts';
 
 /** Runs one calculation on the JSON of standard input. @returns the exit code: 0, or 2 where the input cannot be used */
-export function compute(name: string | undefined, read = () => readFileSync(0, 'utf8')): number {
-  const command = Object.hasOwn(COMMANDS, name ?? '') ? COMMANDS[name ?? ''] : undefined;
-  if (command === undefined) return refuse(`name: must be one of ${Object.keys(COMMANDS).join(', ')}`);
+export async function compute(name = '', read = () => readFileSync(0, 'utf8')): Promise<number> {
+  const command = await commandNamed(name);
+  if (command === undefined) return refuse(`name: must be one of ${COMMAND_NAMES.join(', ')}`);
   let json: unknown;
   try {
     json = JSON.parse(read());

@@ -1,6 +1,8 @@
 import { expect } from 'chai';
 import { exampleSite } from '../../core/testing/exampleSite.ts';
-import { COMMANDS, describeIssue } from './index.ts';
+import { allCommands, describeIssue } from './index.ts';
+
+const COMMANDS = await allCommands();
 
 /** What a command says about an input; undefined where it takes it. */
 function refusal(name: string, input: unknown): string | undefined {

@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { exampleSite } from '../../core/testing/exampleSite.ts';
-import { COMMANDS, describeIssue, NotComputable } from './index.ts';
+import { allCommands, describeIssue, NotComputable } from './index.ts';
+
+const COMMANDS = await allCommands();
 
 const FOLDER = join(import.meta.dirname, '../../core/vectors');
 

@@ -1,7 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
-import { COMMANDS } from './index.ts';
+import { allCommands } from './index.ts';
+
+const COMMANDS = await allCommands();
 
 const FOLDER = join(import.meta.dirname, '../../core/vectors');
 

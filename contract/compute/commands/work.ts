@@ -1,0 +1,16 @@
+import { optimalDays } from '../../../core/frequency/optimalDays.ts';
+import { jetOnGlass } from '../../../core/methods/jet.ts';
+import { poleReach } from '../../../core/methods/reach.ts';
+import { dryingMinutes } from '../../../core/schedule/drying.ts';
+import { sprayLine } from '../../../core/spray/line.ts';
+import { treatWater } from '../../../core/water/treatment.ts';
+import { waterInput } from '../schemas.ts';
+import { dryingInput, frequencyInput, jetInput, reachInput, sprayInput } from '../work.ts';
+import { command } from './command.ts';
+
+export const water = command(waterInput, treatWater);
+export const drying = command(dryingInput, (input) => ({ minutes: dryingMinutes(input) }));
+export const reach = command(reachInput, poleReach);
+export const jet = command(jetInput, jetOnGlass);
+export const frequency = command(frequencyInput, optimalDays);
+export const spray = command(sprayInput, sprayLine);
