@@ -68,6 +68,13 @@ const SHOTS: Shot[] = [
       await page.locator('[data-figure="together"]').waitFor();
     },
   },
+  {
+    name: 'bench-often',
+    go: async (page) => {
+      await page.goto('/bench/often');
+      await page.locator('[data-figure="dirt"]').waitFor();
+    },
+  },
   { name: 'bench-proof', go: (page) => page.goto('/bench/proof').then(() => undefined) },
   { name: 'field-jobs', phone: true, go: (page) => page.goto('/field').then(() => undefined) },
   {
@@ -76,11 +83,6 @@ const SHOTS: Shot[] = [
     go: inField('Pear Tree'),
   },
   { name: 'field-brush', phone: true, go: inField('Oakes farmhouse') },
-  {
-    name: 'field-kit',
-    phone: true,
-    go: inField('Oakes farmhouse', (page) => page.getByRole('button', { name: 'Kit' }).click()),
-  },
 ];
 
 /** Takes the pictures of docs/screenshots again, from the demo data. `PAIL_SHOTS` names a few, `PAIL_SHOTS_TO` another folder. */

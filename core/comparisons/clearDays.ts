@@ -79,6 +79,7 @@ export function fitClearDays(days: readonly TrendDay[], start: readonly number[]
   return fit && { ...fit, sigma, clear };
 }
 
+/** Sum of the products of two series of the same length. */
 export const dot = (a: readonly number[], b: readonly number[]): number =>
   a.reduce((sum, value, index) => sum + value * (b[index] ?? 0), 0);
 

@@ -29,6 +29,7 @@ export interface Estimate {
   high: number;
 }
 
+/** Whether a soil lies as a film over the glass, and not in patches. */
 export const isFilm = (kind: SoilKind): kind is FilmKind => (FILM_KINDS as readonly string[]).includes(kind);
 
 /**

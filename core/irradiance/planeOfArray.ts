@@ -21,7 +21,7 @@ export interface Place {
   linkeTurbidity: number | readonly number[];
 }
 
-/** Cosine of the angle of incidence on a tilted surface. */
+/** Cosine of the angle of incidence on a tilted surface, -1 to 1; below 0 the sun stands behind it. */
 export function cosineOfIncidence(sun: SolarPosition, surface: Surface): number {
   const zenith = radians(sun.zenith);
   const tilt = radians(surface.surfaceTilt);

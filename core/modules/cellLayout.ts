@@ -8,6 +8,7 @@ export interface CellGrid {
   columns: number;
 }
 
+/** Rows and columns in which the cells of a module are drawn, its substrings side by side. */
 export const gridOf = ({ cells, substrings }: Cells): CellGrid => ({
   columns: 2 * substrings,
   rows: cells / (2 * substrings),

@@ -31,7 +31,7 @@ export interface Output {
 
 export const DEFAULT_INVERTER_EFFICIENCY = 0.96;
 
-/** Module temperature, Celsius (Faiman, Progress in Photovoltaics 16 (2008) 307; u0 25.0, u1 6.84). */
+/** Module temperature, Celsius, from W/m2 of at least 0, Celsius and m/s of at least 0 (Faiman, Progress in Photovoltaics 16 (2008) 307; u0 25.0, u1 6.84). */
 export function moduleTemperature(poaGlobal: number, tempAir: number, windSpeed: number): number {
   return tempAir + poaGlobal / (25.0 + 6.84 * windSpeed);
 }

@@ -32,6 +32,7 @@ export interface LayeredYear {
 
 const DAYS = 365;
 
+/** Draws the weather, dust and clean energy of the years of a setup, the same for the same seed. */
 export function prepareYears(setup: LayeredYearSetup): PreparedYears {
   const climate = CLIMATES[setup.climate];
   const place = { ...setup, linkeTurbidity: climate.linkeTurbidity };

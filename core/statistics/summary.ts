@@ -1,3 +1,4 @@
+/** 0 of nothing. */
 export const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
 /** Arithmetic mean; NaN of nothing. */
