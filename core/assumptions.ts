@@ -134,3 +134,16 @@ export const EAVE_OVERHANG = 0.5;
 /** A module as it is usually made, m, and the strip of roof under the lowest row. */
 export const MODULE_SIZE = { long: 1.72, short: 1.04 } as const;
 export const STRIP_AT_EAVE = 0.3;
+
+/** Share of the light that still comes through what covers a cell. */
+export const PATCH_LIGHT = { droppings: 0.05, lichen: 0.4, algae: 0.5, moss: 0.1, sap: 0.6 } as const;
+/** Share of a touched cell that each card of severity stands for; of spots, how many cells, and of each how much. */
+export const MARK_COVER = {
+  'all-over': { light: 0.03, plain: 0.1, heavy: 0.3 },
+  'lower-edge': { light: 0.1, plain: 0.25, heavy: 0.5 },
+  'frame-side': { light: 0.08, plain: 0.2, heavy: 0.4 },
+  spots: { light: 1, plain: 3, heavy: 8 },
+  spot: 0.35,
+} as const;
+/** Modules in a string where nobody has said how an array is wired. */
+export const USUAL_STRING = 12;

@@ -36,5 +36,6 @@ export interface Reason {
  * Version of the calculations as a whole; stored with every result so that an old number can be made again.
  * 2: what was recommended stands beside what was set by hand, and every figure keeps its reasons.
  * 3: the pole of a plan comes from the section of the face.
+ * 4: patches that are marked where they lie cost what they cost their strings.
  */
-export const CALCULATION_VERSION = '3';
+export const CALCULATION_VERSION = '4';

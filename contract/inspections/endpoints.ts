@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import { fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
@@ -10,6 +11,14 @@ export const soil = z.object({
   grade: z.enum(['faint', 'plain', 'thick']).default('plain'),
   share: fraction,
   bond: z.enum(['dry', 'wet', 'soak', 'blade']),
+});
+
+export const mark = z.object({
+  kind: z.enum(PATCH_KINDS),
+  pattern: z.enum(MARK_PATTERNS),
+  severity: z.enum(SEVERITIES),
+  /** indices of the grid, row by row from the top left */
+  modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
 });
 
 export const DEFECT_KINDS = [
@@ -49,6 +58,8 @@ export const inspectionFields = z.object({
   soils: z.array(soil).max(30),
   wipeTest: z.enum(['not-done', 'clean', 'some', 'plain']),
   defects: z.array(defect).max(500).default([]),
+  /** patches where they lie; where there are any, they and not the soils say what patches cost */
+  marks: z.array(mark).max(200).default([]),
   causes: z.array(text(80)).max(20).default([]),
   reading: expectedReading.nullable().default(null),
   bladeAgreed: z.boolean().default(false),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { WiredArray } from '../../core/soiling/markedLoss.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
 import {
   date,
@@ -72,13 +73,67 @@ export const arrayFields = z.object({
   /** rear irradiance as a share of the front's */
   rearFraction: z.number().min(0).max(0.5).default(0),
   birds: z.enum(['none', 'few', 'roost']).default('few'),
+  /** whether the cells of its modules are cut in halves */
+  cells: z.enum(['whole', 'half']).default('whole'),
+  /** 'module': each module has electronics of its own */
+  electronics: z.enum(['string', 'module']).default('string'),
+  /** the modules of each string in order; those that are in none are not wired yet */
+  strings: z
+    .array(z.object({ name: text(40), modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(60) }))
+    .max(1000)
+    .default([]),
 });
 
 /** Modules of an array: the grid without its holes. */
 export const moduleCount = (array: { rows: number; columns: number; missing: readonly number[] }): number =>
   array.rows * array.columns - array.missing.length;
 
-const noHolesOutside = (array: { rows: number; columns: number; missing: number[] }, context: z.RefinementCtx) => {
+/** What the strings of an array are computed from. */
+export const wiringOf = ({
+  rows,
+  columns,
+  missing,
+  orientation,
+  cells,
+  electronics,
+  strings,
+}: SolarArray): WiredArray => ({
+  rows,
+  columns,
+  missing,
+  orientation,
+  cells,
+  electronics,
+  strings,
+});
+
+interface Layout {
+  rows: number;
+  columns: number;
+  missing: number[];
+  strings: { name: string; modules: number[] }[];
+}
+
+/** Each string runs over modules that are there, and no module is in two. */
+function wiredOnce({ rows, columns, missing, strings }: Layout, context: z.RefinementCtx): void {
+  const holes = new Set(missing);
+  const wired = new Set<number>();
+  strings.forEach(({ modules }, index) => {
+    const wrong = modules.find((module) => module >= rows * columns || holes.has(module) || wired.has(module));
+    if (wrong !== undefined) {
+      const twice = wired.has(wrong) ? 'is in another string already' : 'is no module of this array';
+      context.addIssue({
+        code: 'custom',
+        path: ['strings', index, 'modules'],
+        message: `module ${wrong + 1} ${twice}`,
+      });
+    }
+    for (const module of modules) wired.add(module);
+  });
+}
+
+const noHolesOutside = (array: Layout, context: z.RefinementCtx) => {
+  wiredOnce(array, context);
   const cells = array.rows * array.columns;
   if (cells > 20_000)
     context.addIssue({

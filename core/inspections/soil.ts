@@ -49,14 +49,19 @@ export function lossOfSoil(soil: Soil): Estimate {
 /**
  * Loss now, as a fraction of clean output, from everything the eye found. Losses act one on what the other leaves;
  * the ranges, taken as independent, are joined in quadrature on the logarithm of what is left.
+ * @param marked what patches cost by their marks (C7); where it is given, the patches among the soils do not count twice
  */
-export function lossFromInspection(soils: readonly Soil[]): Estimate {
+export function lossFromInspection(soils: readonly Soil[], marked?: Estimate): Estimate {
+  const counted = marked === undefined ? soils : soils.filter(({ kind }) => isFilm(kind));
+  return joinLosses([...counted.map(lossOfSoil), ...(marked === undefined ? [] : [marked])]);
+}
+
+function joinLosses(losses: readonly Estimate[]): Estimate {
   const left = (loss: number) => Math.log(1 - Math.min(loss, 0.999999));
   let mid = 0;
   let below = 0;
   let above = 0;
-  for (const soil of soils) {
-    const loss = lossOfSoil(soil);
+  for (const loss of losses) {
     mid += left(loss.mid);
     below += (left(loss.low) - left(loss.mid)) ** 2;
     above += (left(loss.mid) - left(loss.high)) ** 2;

@@ -4,8 +4,9 @@ import { readingWarnings } from '../comparisons/warnings.ts';
 import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
+import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
 import { RATE_DEFAULTS } from './rate.ts';
-import type { PowerReading, ReckonInput, ReckoningOutput } from './reckoning.ts';
+import type { MarkedReckoning, PowerReading, ReckonInput, ReckoningOutput } from './reckoning.ts';
 import { meterReason, reckoningReasons } from './reckonReasons.ts';
 import { RAIN_THRESHOLD, siteSoilingRate } from './siteRate.ts';
 import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
@@ -14,8 +15,21 @@ import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
 export const valueOfEnergy = (site: Pick<ReckonInput['site'], 'energyBought' | 'energySold' | 'ownUse'>): number =>
   (site.ownUse * site.energyBought + (1 - site.ownUse) * site.energySold) / 1000;
 
+/** What the marks of an inspection cost, where there are any and the wiring is told. */
+function markedOf({ array, inspection }: ReckonInput): MarkedLoss | null {
+  const { marks = [] } = inspection;
+  return array.wiring === undefined || marks.length === 0 ? null : markedLoss(array.wiring, marks);
+}
+
+const withoutInputs = ({ strings, ...rest }: MarkedLoss, { array, inspection }: ReckonInput): MarkedReckoning => ({
+  ...rest,
+  strings: strings.map(({ input: _, ...string }) => string),
+  wiring: array.wiring as WiredArray,
+  marks: inspection.marks ?? [],
+});
+
 /** Loss now from what was seen, or as it was overruled, and the year that follows from it. */
-export function yearAheadInput(input: ReckonInput): YearAheadInput {
+export function yearAheadInput(input: ReckonInput, marked = markedOf(input)): YearAheadInput {
   const { site, array, inspection, overrides } = input;
   const aged = (1 - DEGRADATION_PER_YEAR) ** array.ageYears;
   const limit = acLimit(array, site.ownUse);
@@ -38,7 +52,7 @@ export function yearAheadInput(input: ReckonInput): YearAheadInput {
     threshold: overrides.rainThreshold ?? RAIN_THRESHOLD[inspection.wipeTest],
     gracePeriod: RATE_DEFAULTS.gracePeriod,
     maxLoss: RATE_DEFAULTS.maxLoss,
-    lossNow: presentLoss(input),
+    lossNow: presentLoss(input, marked),
     startDay: input.startDay,
     years: input.years,
     seed: input.seed,
@@ -53,14 +67,16 @@ const usualRate = ({ site, array }: ReckonInput): number[] =>
     latitude: site.latitude,
   });
 
-function presentLoss({ inspection, overrides }: ReckonInput): Estimate {
+function presentLoss({ inspection, overrides }: ReckonInput, marked: MarkedLoss | null): Estimate {
   const { lossNow } = overrides;
-  return lossNow === undefined ? lossFromInspection(inspection.soils) : { low: lossNow, mid: lossNow, high: lossNow };
+  if (lossNow !== undefined) return { low: lossNow, mid: lossNow, high: lossNow };
+  return lossFromInspection(inspection.soils, marked?.powerLoss);
 }
 
 /** The loss of an array, now and over a year of made-up weather, with the reasons of every figure. */
 export function reckon(input: ReckonInput): { input: YearAheadInput; output: ReckoningOutput } {
-  const yearInput = yearAheadInput(input);
+  const marked = markedOf(input);
+  const yearInput = yearAheadInput(input, marked);
   const years = planningYears(yearInput);
   const year = yearAhead(yearInput, years);
   const valuePerKWh = valueOfEnergy(input.site);
@@ -92,9 +108,10 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
       expectation,
       meterReason: measured && meterReason(measured),
       warnings,
-      reasons: reckoningReasons(input, yearInput, years, year, valuePerKWh),
+      marked: marked && withoutInputs(marked, input),
+      reasons: reckoningReasons(input, { marked, yearInput, years, year, valuePerKWh }),
       recommended: {
-        lossNow: lossFromInspection(input.inspection.soils),
+        lossNow: lossFromInspection(input.inspection.soils, marked?.powerLoss),
         dailyRate: mean(usualRate(input)),
         rainThreshold: RAIN_THRESHOLD[input.inspection.wipeTest],
       },

@@ -1,9 +1,10 @@
 import { RATE_SPREAD } from '../assumptions.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
-import { lossFromInspection } from '../inspections/soil.ts';
+import { isFilm, lossFromInspection } from '../inspections/soil.ts';
 import type { Reason, ReasonInput } from '../reasons.ts';
 import { spread } from '../statistics/summary.ts';
 import { CLIMATES } from '../weather/index.ts';
+import type { MarkedLoss } from './markedLoss.ts';
 import type { ReckonInput, ReckoningReasons } from './reckoning.ts';
 import { type PlanningYear, type YearAhead, type YearAheadInput, yearAhead } from './yearAhead.ts';
 
@@ -37,13 +38,19 @@ export function meterReason(input: ExpectedInput): Reason {
   };
 }
 
+/** What has been worked out by the time that reasons are asked for. */
+interface Found {
+  marked: MarkedLoss | null;
+  yearInput: YearAheadInput;
+  years: PlanningYear[];
+  year: YearAhead;
+  valuePerKWh: number;
+}
+
 /** Why every figure of a reckoning is what it is. */
 export function reckoningReasons(
   input: ReckonInput,
-  yearInput: YearAheadInput,
-  years: PlanningYear[],
-  year: YearAhead,
-  valuePerKWh: number,
+  { marked, yearInput, years, year, valuePerKWh }: Found,
 ): ReckoningReasons {
   const { site, array, inspection, overrides } = input;
   const climate = CLIMATES[site.climate];
@@ -82,10 +89,20 @@ export function reckoningReasons(
       .sort((a, b) => Math.abs(b.becomes - pick(year)) - Math.abs(a.becomes - pick(year)));
   const source =
     'Kimber et al. 2006 for the soiling; PSA+, Ineichen and Perez 2002, Hay and Davies 1980, Faiman 2008 for the energy';
-  const lossDrivers = inspection.soils.map((soil) => ({
-    change: `without the ${soil.kind.replace('-', ' ')}`,
-    becomes: lossFromInspection(inspection.soils.filter((other) => other !== soil)).mid,
-  }));
+  const counted = marked ? inspection.soils.filter(({ kind }) => isFilm(kind)) : inspection.soils;
+  const lossDrivers = [
+    ...counted.map((soil) => ({
+      change: `without the ${soil.kind.replace('-', ' ')}`,
+      becomes: lossFromInspection(
+        counted.filter((other) => other !== soil),
+        marked?.powerLoss,
+      ).mid,
+    })),
+    ...(marked ? [{ change: 'without the marked patches', becomes: lossFromInspection(counted).mid }] : []),
+  ];
+  const patches = marked
+    ? 'Patches where they were marked: the power of each string by the single-diode model, one current through all its modules.'
+    : 'Patches: area × the factor by which a patch costs more than it covers.';
   return {
     lossNow: {
       what: 'Share of clean output that the dirt takes now',
@@ -95,15 +112,23 @@ export function reckoningReasons(
       high: yearInput.lossNow.high,
       formula:
         overrides.lossNow === undefined
-          ? 'Films: share of the glass × 0.3437 erf(0.17 mass^0.8473). Patches: area × the factor by which a patch costs more than it covers. Each acts on what the others leave.'
+          ? `Films: share of the glass × 0.3437 erf(0.17 mass^0.8473). ${patches} Each acts on what the others leave.`
           : 'Set by hand.',
-      source: 'Coello and Boyle 2019 for films; how much film each grade of the eye stands for is a house assumption',
+      source: `Coello and Boyle 2019 for films${marked ? '; De Soto et al. 2006 for the strings' : ''}; how much each grade of the eye stands for is a house assumption`,
       assumption: true,
-      inputs: inspection.soils.map((soil) => ({
-        name: `${soil.kind.replace('-', ' ')}, ${soil.where.replace('-', ' ')}, ${soil.grade}, covering`,
-        value: soil.share,
-        kind: 'fraction' as const,
-      })),
+      inputs: [
+        ...counted.map((soil) => ({
+          name: `${soil.kind.replace('-', ' ')}, ${soil.where.replace('-', ' ')}, ${soil.grade}, covering`,
+          value: soil.share,
+          kind: 'fraction' as const,
+        })),
+        ...(marked
+          ? [
+              { name: 'Marked patches keep out, of the light', value: marked.areaLoss, kind: 'fraction' as const },
+              { name: 'and cost, of the power', value: marked.powerLoss.mid, kind: 'fraction' as const },
+            ]
+          : []),
+      ],
       drivers: overrides.lossNow === undefined ? lossDrivers : [],
     },
     cleanEnergy: {

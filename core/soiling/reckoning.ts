@@ -1,10 +1,12 @@
 import type { Birds, Surroundings } from '../assumptions.ts';
 import type { Expectation } from '../comparisons/expected.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
+import type { Mark } from '../inspections/marks.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { Spread } from '../statistics/summary.ts';
 import type { ClimateKey } from '../weather/index.ts';
+import type { MarkedLoss, StringLoss, WiredArray } from './markedLoss.ts';
 import type { WipeTest } from './siteRate.ts';
 import type { YearAhead } from './yearAhead.ts';
 
@@ -44,11 +46,15 @@ export interface ReckonInput {
     rearFraction: number;
     birds: Birds;
     ageYears: number;
+    /** how it is wired; only asked for where there are marks */
+    wiring?: WiredArray | undefined;
   };
   inspection: {
     soils: Soil[];
     wipeTest: WipeTest;
     reading: PowerReading | null;
+    /** patches where they lie; left out by calculations 1 to 3 */
+    marks?: readonly Mark[] | undefined;
   };
   overrides: { lossNow?: number | undefined; dailyRate?: number | undefined; rainThreshold?: number | undefined };
   /** calendar day on which the year begins, 0 to 364 */
@@ -62,6 +68,13 @@ export type ReckoningReasons = Record<
   Reason
 >;
 
+/** The marks and the wiring go with the result, so that it can be made again. */
+export interface MarkedReckoning extends Omit<MarkedLoss, 'strings'> {
+  strings: Omit<StringLoss, 'input'>[];
+  wiring: WiredArray;
+  marks: readonly Mark[];
+}
+
 export interface ReckoningOutput {
   lossNow: Estimate;
   year: YearAhead;
@@ -74,6 +87,8 @@ export interface ReckoningOutput {
   /** of the shortfall by that reading; left out by calculation 1 */
   meterReason?: Reason | null;
   warnings: ReadingWarning[];
+  /** what the marks cost, string by string, with what it came from; null without marks, left out by calculations 1 to 3 */
+  marked?: MarkedReckoning | null;
   reasons: ReckoningReasons;
   /** what would stand where something was overruled; the rate as the mean over the year; left out by calculation 1 */
   recommended?: { lossNow: Estimate; dailyRate: number; rainThreshold: number };

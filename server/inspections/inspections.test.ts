@@ -63,6 +63,20 @@ describe('inspections and photographs', () => {
     expect(answer.body.issues[0].path).to.equal('defects.0.module');
   });
 
+  it('keep marks where they lie, and refuse one on a module that is not there', async () => {
+    const marks = [{ kind: 'droppings', pattern: 'spots', severity: 'plain', modules: [0, 1] }];
+    const path = `/api/arrays/${arrayId}/inspections`;
+    expect((await harness.owner.must('POST', path, inspectionBody({ marks }))).marks).to.deep.equal(marks);
+    const stray = await harness.owner.send(
+      'POST',
+      path,
+      inspectionBody({ marks: [{ ...marks[0], modules: [0, 20] }] }),
+    );
+    expect([stray.status, stray.body.issues[0].path]).to.deep.equal([400, 'marks.0.modules.1']);
+    const film = await harness.owner.send('POST', path, inspectionBody({ marks: [{ ...marks[0], kind: 'dust' }] }));
+    expect([film.status, film.body.issues[0].path]).to.deep.equal([400, 'marks.0.kind']);
+  });
+
   it('take a JPEG, turn it upright and take its location off what is shown', async function () {
     this.timeout(30_000);
     const exif = { IFD0: { Orientation: '6' }, IFD3: { GPSLatitudeRef: 'S', GPSLatitude: '33/1 30/1 0/1' } };

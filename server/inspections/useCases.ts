@@ -14,14 +14,23 @@ export async function readInspection(connection: Connection, id: string): Promis
   return mustHave(await findInspection(connection, id), 'inspection');
 }
 
+/** Refuses a defect or a mark on a module that is not there, naming the field. */
+function refuseStray(array: SolarArray, { defects, marks }: Pick<Inspection, 'defects' | 'marks'>): void {
+  const holes = new Set(array.missing);
+  const stray = (module: number) => module >= array.rows * array.columns || holes.has(module);
+  const defect = defects.findIndex(({ module }) => stray(module));
+  if (defect >= 0) throw invalid(`defects.${defect}.module`, 'must be a module of this array');
+  marks.forEach(({ modules }, index) => {
+    const at = modules.findIndex(stray);
+    if (at >= 0) throw invalid(`marks.${index}.modules.${at}`, 'must be a module of this array');
+  });
+}
+
 /** Records what was seen. From here on it is evidence: it can be amended, not changed. */
 export function recordInspection(context: Context, arrayId: string, body: BodyOf<Endpoints['recordInspection']>) {
   return context.database.transaction(async (trx) => {
     const array = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
-    const misplaced = body.defects.findIndex(
-      ({ module }) => module >= array.rows * array.columns || array.missing.includes(module),
-    );
-    if (misplaced >= 0) throw invalid(`defects.${misplaced}.module`, 'must be a module of this array');
+    refuseStray(array, body);
     const { id, inspectedAt, ...found } = body;
     await createOnce(trx, context, 'inspection', body, () =>
       insertInspection(trx, {

@@ -70,6 +70,51 @@ describe('sites and arrays', () => {
     expect(answer.body.issues[0].path).to.equal('missing');
   });
 
+  describe('wired into strings', () => {
+    const refusals: [what: string, strings: unknown, path: string][] = [
+      ['a string over a place without a module', [{ name: 'A', modules: [0, 19] }], 'strings.0.modules'],
+      ['a string beyond the array', [{ name: 'A', modules: [20] }], 'strings.0.modules'],
+      [
+        'a module in two strings',
+        [
+          { name: 'A', modules: [0, 1] },
+          { name: 'B', modules: [1, 2] },
+        ],
+        'strings.1.modules',
+      ],
+      ['a string without a name', [{ name: ' ', modules: [0] }], 'strings.0.name'],
+      ['a string without modules', [{ name: 'A', modules: [] }], 'strings.0.modules'],
+    ];
+    for (const [what, strings, path] of refusals) {
+      it(`refuse ${what}, naming the field`, async () => {
+        const { site } = await newSite();
+        const answer = await harness.owner.send(
+          'POST',
+          `/api/sites/${site.id}/arrays`,
+          arrayBody({ missing: [19], strings }),
+        );
+        expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, path]);
+      });
+    }
+
+    it('keep their strings, and an array of which nobody has said has none', async () => {
+      const { site } = await newSite();
+      const path = `/api/sites/${site.id}/arrays`;
+      const strings = [{ name: 'East', modules: [0, 1, 2] }];
+      const wired = await harness.owner.must(
+        'POST',
+        path,
+        arrayBody({ strings, electronics: 'module', cells: 'half' }),
+      );
+      expect(wired).to.deep.include({ strings, electronics: 'module', cells: 'half' });
+      const bare = await harness.owner.must('POST', path, arrayBody({ name: 'Shed' }));
+      expect(bare).to.deep.include({ strings: [], electronics: 'string', cells: 'whole' });
+      const { id, siteId: _site, ...fields } = wired;
+      const changed = await harness.owner.must('PUT', `/api/arrays/${id}`, { ...fields, strings: [] });
+      expect(changed.strings).to.deep.equal([]);
+    });
+  });
+
   it('are paged by a cursor, in order, without a gap or a double', async () => {
     for (const name of ['page c', 'page a', 'page b']) await newSite({ name });
     const names: string[] = [];

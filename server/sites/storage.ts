@@ -6,7 +6,11 @@ import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
-export const arrayColumns = <T extends { missing: number[] }>(array: T) => ({ ...array, missing: json(array.missing) });
+export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings'>>(array: T) => ({
+  ...array,
+  missing: json(array.missing),
+  strings: json(array.strings),
+});
 
 type NewSite = Omit<Site, 'version'>;
 

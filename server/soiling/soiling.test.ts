@@ -85,6 +85,24 @@ describe('reckonings', () => {
     expect([wild.status, wild.body.issues[0].path]).to.deep.equal([400, 'overrides.lossNow.value']);
   });
 
+  it('cost marked patches by the strings that carry them', async () => {
+    const strings = [
+      { name: 'Left', modules: [0, 1, 2, 3, 4, 10, 11, 12, 13, 14] },
+      { name: 'Right', modules: [5, 6, 7, 8, 9, 15, 16, 17, 18, 19] },
+    ];
+    const arrayId = await newArray({ strings });
+    await look(arrayId, {
+      soils: [],
+      marks: [{ kind: 'droppings', pattern: 'spots', severity: 'heavy', modules: [5, 6] }],
+    });
+    const { lossNow, marked } = (await make(arrayId)).output;
+    expect(marked.strings.map(({ name }: { name: string }) => name)).to.deep.equal(['Left', 'Right']);
+    expect(marked.strings[0].powerLoss.mid).to.equal(0);
+    expect(marked.strings[1].powerLoss.mid).to.be.above(marked.strings[1].areaLoss);
+    expect(lossNow.mid).to.be.closeTo(marked.powerLoss.mid, 1e-12);
+    expect([5, 6]).to.include(marked.strings[1].worst.module);
+  });
+
   it('are made once however often the same call is sent', async () => {
     const arrayId = await newArray();
     await look(arrayId);

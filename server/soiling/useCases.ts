@@ -1,5 +1,5 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/soiling/reckoning.ts';
@@ -52,8 +52,14 @@ export async function reckonArray(
       rearFraction: array.rearFraction,
       birds: array.birds,
       ageYears: array.installedOn ? yearsBetween(array.installedOn, inspection.inspectedAt) : 0,
+      wiring: wiringOf(array),
     },
-    inspection: { soils: inspection.soils, wipeTest: inspection.wipeTest, reading: inspection.reading },
+    inspection: {
+      soils: inspection.soils,
+      wipeTest: inspection.wipeTest,
+      reading: inspection.reading,
+      marks: inspection.marks,
+    },
     overrides: {
       lossNow: overrides.lossNow?.value,
       dailyRate: overrides.dailyRate?.value,

@@ -151,7 +151,7 @@ describe('the migrations', () => {
     try {
       await Promise.all([first, ...others].map(migrate));
       const names = await first('schema_migrations').orderBy('id').pluck('name');
-      expect(names).to.deep.equal(['001-first', '002-drill', '003-job-state']);
+      expect(names).to.deep.equal(['001-first', '002-drill', '003-job-state', '004-wiring']);
     } finally {
       await Promise.all([first, ...others].map((database) => database.destroy()));
     }

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import * as first from './001-first.ts';
 import * as drill from './002-drill.ts';
 import * as jobState from './003-job-state.ts';
+import * as wiring from './004-wiring.ts';
 
 interface Migration {
   name: string;
@@ -14,6 +15,7 @@ const MIGRATIONS: Migration[] = [
   { name: '001-first', ...first },
   { name: '002-drill', ...drill },
   { name: '003-job-state', ...jobState },
+  { name: '004-wiring', ...wiring },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,101 @@
+import { MARK_COVER, PATCH_LIGHT } from '../assumptions.ts';
+import { cellAt, gridOf } from '../modules/cellLayout.ts';
+import type { CellPatch, DiodeModule } from '../modules/string.ts';
+import type { PatchKind } from './soil.ts';
+
+export const MARK_PATTERNS = ['all-over', 'lower-edge', 'frame-side', 'spots'] as const;
+export type MarkPattern = (typeof MARK_PATTERNS)[number];
+export const SEVERITIES = ['light', 'plain', 'heavy'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** What lies on some modules of a face, each the same way. */
+export interface Mark {
+  kind: PatchKind;
+  pattern: MarkPattern;
+  severity: Severity;
+  /** indices of the grid, row by row from the top left */
+  modules: readonly number[];
+}
+
+export type Orientation = 'portrait' | 'landscape';
+type Cells = Pick<DiodeModule, 'cells' | 'substrings' | 'halfCut'>;
+
+/** A cell as one sees it on the roof: from the top left of the module as it lies. */
+interface Seen {
+  row: number;
+  column: number;
+}
+
+/** Rows and columns of cells as they lie. A landscape module is a portrait one turned a quarter to the left. */
+function lyingGrid(module: Cells, orientation: Orientation) {
+  const { rows, columns } = gridOf(module);
+  return orientation === 'portrait' ? { rows, columns } : { rows: columns, columns: rows };
+}
+
+/** The electrical index of a cell that is seen at a place of the lying module. */
+function cellSeenAt(module: Cells, orientation: Orientation, { row, column }: Seen): number {
+  if (orientation === 'portrait') return cellAt(module, row, column);
+  const { columns } = gridOf(module);
+  return cellAt(module, column, columns - 1 - row);
+}
+
+/** The cells that a pattern touches on one module. Spots lie where the module's number puts them, the same each time. */
+function touched(
+  pattern: MarkPattern,
+  severity: Severity,
+  grid: { rows: number; columns: number },
+  index: number,
+): Seen[] {
+  const all = Array.from({ length: grid.rows * grid.columns }, (_, at) => ({
+    row: Math.floor(at / grid.columns),
+    column: at % grid.columns,
+  }));
+  if (pattern === 'all-over') return all;
+  if (pattern === 'lower-edge') return all.filter(({ row }) => row === grid.rows - 1);
+  if (pattern === 'frame-side') return all.filter(({ column }) => column === 0 || column === grid.columns - 1);
+  const count = Math.min(all.length, MARK_COVER.spots[severity]);
+  // A step that shares no factor with the number of cells visits each of them once.
+  const step = stepFor(all.length);
+  return Array.from({ length: count }, (_, spot) => all[((index + 1) * 37 + spot * step) % all.length] as Seen);
+}
+
+function stepFor(count: number): number {
+  const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b));
+  let step = Math.max(1, Math.round(count * 0.38));
+  while (common(count, step) !== 1) step += 1;
+  return step;
+}
+
+/** Share of a touched cell that is covered. */
+const coverOf = ({ pattern, severity }: Mark): number =>
+  pattern === 'spots' ? MARK_COVER.spot : MARK_COVER[pattern][severity];
+
+/**
+ * The marks of a face as patches on the cells of the modules of one string (C7).
+ * @param modules the string's modules in order, as indices of the grid: patch.module counts along them
+ * @param factor by which the eye may be out: covers are multiplied by it and held to the whole cell
+ * @returns one patch for each touched cell, the marks of a cell multiplied by the model
+ */
+export function patchesOfMarks(
+  marks: readonly Mark[],
+  modules: readonly number[],
+  module: Cells,
+  orientation: Orientation,
+  factor = 1,
+): CellPatch[] {
+  const place = new Map(modules.map((index, at) => [index, at]));
+  const grid = lyingGrid(module, orientation);
+  return marks.flatMap((mark) => {
+    const cover = Math.min(1, coverOf(mark) * factor);
+    const transmittance = 1 - cover * (1 - PATCH_LIGHT[mark.kind]);
+    return mark.modules.flatMap((index) => {
+      const at = place.get(index);
+      if (at === undefined) return [];
+      return touched(mark.pattern, mark.severity, grid, index).map((seen) => ({
+        module: at,
+        cell: cellSeenAt(module, orientation, seen),
+        transmittance,
+      }));
+    });
+  });
+}

@@ -1,0 +1,132 @@
+import { FILM_EYE_FACTOR, USUAL_STRING } from '../assumptions.ts';
+import { type Mark, type Orientation, patchesOfMarks } from '../inspections/marks.ts';
+import type { Estimate } from '../inspections/soil.ts';
+import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
+import { type DiodeModule, type StringInput, type StringOutput, stringPower } from '../modules/string.ts';
+
+export interface WiredArray {
+  rows: number;
+  columns: number;
+  /** places of the grid without a module */
+  missing: readonly number[];
+  orientation: Orientation;
+  cells: 'whole' | 'half';
+  /** 'module': each module at a maximum of its own, so that none holds another back */
+  electronics: 'string' | 'module';
+  /** modules in order, as indices of the grid; empty where nobody has said */
+  strings: readonly { name: string; modules: readonly number[] }[];
+}
+
+export interface StringLoss {
+  name: string;
+  modules: number;
+  /** share of the light that does not reach the cells, film left out */
+  areaLoss: number;
+  /** share of the power that is lost to the marks, film left out, with the range of the eye */
+  powerLoss: Estimate;
+  /** the module that holds the string back most, and the share of the string's clean power that clearing it alone gives */
+  worst: { module: number; gives: number } | null;
+  /** as `compute string` takes it */
+  input: StringInput;
+}
+
+export interface MarkedLoss {
+  strings: StringLoss[];
+  areaLoss: number;
+  powerLoss: Estimate;
+  /** whether the strings were entered, or taken to be of the usual length */
+  assumedStrings: boolean;
+}
+
+/** The module that stands for all (made up, see exampleModule): losses are shares, so its watts do not matter. */
+const moduleOf = (cells: WiredArray['cells']): DiodeModule =>
+  cells === 'half' ? { ...EXAMPLE_MODULE, cells: 2 * EXAMPLE_MODULE.cells, halfCut: true } : EXAMPLE_MODULE;
+
+/** Strings as they were entered, and what is left over in strings of the usual length, row by row. */
+export function stringsOf(array: WiredArray): { name: string; modules: number[] }[] {
+  const holes = new Set(array.missing);
+  const wired = new Set(array.strings.flatMap(({ modules }) => modules));
+  const rest = Array.from({ length: array.rows * array.columns }, (_, index) => index).filter(
+    (index) => !holes.has(index) && !wired.has(index),
+  );
+  const count = Math.ceil(rest.length / USUAL_STRING);
+  const length = Math.ceil(rest.length / Math.max(1, count));
+  const assumed = Array.from({ length: count }, (_, at) => ({
+    name: array.strings.length === 0 ? `String ${at + 1}` : `Not wired yet ${at + 1}`,
+    modules: rest.slice(at * length, (at + 1) * length),
+  }));
+  const entered = array.strings
+    .filter(({ modules }) => modules.length > 0)
+    .map(({ name, modules }) => ({ name, modules: [...modules] }));
+  return [...entered, ...assumed.filter(({ modules }) => modules.length > 0)];
+}
+
+/**
+ * What the marks on a face cost by C7, string by string: the light kept out beside the power lost, and the module that
+ * holds each string back. The film is left out: it acts on all modules alike, and the two are joined where they are used.
+ * @returns shares of the clean power; the range is that of the eye (house assumption)
+ */
+export function markedLoss(array: WiredArray, marks: readonly Mark[]): MarkedLoss {
+  const module = moduleOf(array.cells);
+  const strings = stringsOf(array).map(({ name, modules }): StringLoss => {
+    const at = (factor: number, less: readonly Mark[] = marks): StringInput => ({
+      module,
+      moduleCount: modules.length,
+      film: 1,
+      patches: patchesOfMarks(less, modules, module, array.orientation, factor),
+    });
+    const input = at(1);
+    if (input.patches.length === 0)
+      return { name, modules: modules.length, areaLoss: 0, powerLoss: { low: 0, mid: 0, high: 0 }, worst: null, input };
+    const lossAt = (given: StringInput) => lossOf(stringPower(given), array.electronics);
+    const output = stringPower(input);
+    return {
+      name,
+      modules: modules.length,
+      areaLoss: output.opticalLoss,
+      powerLoss: {
+        low: lossAt(at(1 / FILM_EYE_FACTOR)),
+        mid: lossOf(output, array.electronics),
+        high: lossAt(at(FILM_EYE_FACTOR)),
+      },
+      worst: worstModule(input, modules, array.electronics),
+      input,
+    };
+  });
+  const total = strings.reduce((sum, string) => sum + string.modules, 0);
+  const share = (of: (string: StringLoss) => number) =>
+    total === 0 ? 0 : strings.reduce((sum, string) => sum + of(string) * string.modules, 0) / total;
+  return {
+    strings,
+    areaLoss: share(({ areaLoss }) => areaLoss),
+    powerLoss: {
+      low: share(({ powerLoss }) => powerLoss.low),
+      mid: share(({ powerLoss }) => powerLoss.mid),
+      high: share(({ powerLoss }) => powerLoss.high),
+    },
+    assumedStrings: array.strings.length === 0,
+  };
+}
+
+function lossOf({ pmpClean, pmp, pmpModuleLevel }: StringOutput, electronics: WiredArray['electronics']): number {
+  if (pmpClean === 0) return 0;
+  return Math.max(0, 1 - (electronics === 'module' ? pmpModuleLevel : pmp) / pmpClean);
+}
+
+/** Clears each marked module in turn; modules that carry the same marks are tried once. */
+function worstModule(input: StringInput, modules: readonly number[], electronics: WiredArray['electronics']) {
+  const loss = lossOf(stringPower(input), electronics);
+  const tried = new Map<string, number>();
+  let worst: { module: number; gives: number } | null = null;
+  for (const at of new Set(input.patches.map((patch) => patch.module))) {
+    const own = input.patches.filter((patch) => patch.module === at);
+    const key = own.map(({ cell, transmittance }) => `${cell}:${transmittance}`).join();
+    const gives =
+      tried.get(key) ??
+      loss -
+        lossOf(stringPower({ ...input, patches: input.patches.filter((patch) => patch.module !== at) }), electronics);
+    tried.set(key, gives);
+    if (worst === null || gives > worst.gives + 1e-12) worst = { module: modules[at] ?? 0, gives };
+  }
+  return worst;
+}
