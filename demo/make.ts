@@ -64,6 +64,7 @@ function makeRound(site: DemoSite, round: DemoRound, key: string): Round {
       inspectedAt: clock(round.look, 600 + 12 * index),
       from: round.from ?? ('pole-camera' as const),
       soils: round.soils[index] ?? [],
+      marks: round.marks?.[index] ?? [],
       wipeTest: round.wipe ?? ('some' as const),
       defects: round.defects?.[index] ?? [],
       causes: round.causes ?? [],

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { defect, expectedReading, soil } from '../contract/inspections/endpoints.ts';
+import type { defect, expectedReading, mark, soil } from '../contract/inspections/endpoints.ts';
 import type { planOverrides } from '../contract/methods/endpoints.ts';
 import type { arrayFields, customerFields, siteFields } from '../contract/sites/endpoints.ts';
 
@@ -13,6 +13,8 @@ export interface DemoRound {
   from?: 'ground' | 'ladder' | 'pole-camera' | 'drone' | 'roof';
   /** for each array of the site; left out where nobody looked */
   soils: (z.input<typeof soil>[] | undefined)[];
+  /** likewise: patches where they were marked */
+  marks?: (z.input<typeof mark>[] | undefined)[];
   wipe?: 'not-done' | 'clean' | 'some' | 'plain';
   defects?: (z.input<typeof defect>[] | undefined)[];
   causes?: string[];
@@ -48,6 +50,22 @@ export interface DemoSite {
   water: { dayOffset: number; conductivity: number; temperature: number }[];
   rounds: DemoRound[];
 }
+
+type Marks = z.input<typeof mark>[];
+/** Modules of the grid from one to another, both included. */
+const span = (from: number, to: number): number[] => Array.from({ length: to - from + 1 }, (_, at) => from + at);
+const marked = (
+  kind: Marks[number]['kind'],
+  pattern: Marks[number]['pattern'],
+  severity: Marks[number]['severity'],
+  modules: number[],
+): Marks[number] => ({ kind, pattern, severity, modules });
+/** Strings of so many modules, row by row. */
+const inStrings = (modules: number, length: number) =>
+  Array.from({ length: Math.ceil(modules / length) }, (_, at) => ({
+    name: `String ${at + 1}`,
+    modules: span(at * length, Math.min(modules, (at + 1) * length) - 1),
+  }));
 
 type Soils = z.input<typeof soil>[];
 const dust = (
@@ -195,8 +213,24 @@ export const SITES: DemoSite[] = [
       runOff: 'drain',
     }),
     arrays: [
-      array({ name: 'Sunny face', rows: 4, columns: 15, tilt: 12, azimuth: 350, eaveHeight: 4.2 }),
-      array({ name: 'Shaded face', rows: 4, columns: 10, tilt: 12, azimuth: 170, eaveHeight: 4.2 }),
+      array({
+        name: 'Sunny face',
+        rows: 4,
+        columns: 15,
+        tilt: 12,
+        azimuth: 350,
+        eaveHeight: 4.2,
+        strings: inStrings(60, 15),
+      }),
+      array({
+        name: 'Shaded face',
+        rows: 4,
+        columns: 10,
+        tilt: 12,
+        azimuth: 170,
+        eaveHeight: 4.2,
+        strings: inStrings(40, 20),
+      }),
     ],
     water: [{ dayOffset: -40, conductivity: 640, temperature: 18 }],
     rounds: [
@@ -206,6 +240,10 @@ export const SITES: DemoSite[] = [
         soils: [
           [dust('plain'), pollen],
           [dust('faint'), lichen(0.03), edge(0.01)],
+        ],
+        marks: [
+          undefined,
+          [marked('lichen', 'lower-edge', 'heavy', span(20, 39)), marked('lichen', 'lower-edge', 'plain', span(0, 19))],
         ],
         wipe: 'plain',
         bladeAgreed: true,
@@ -277,8 +315,28 @@ export const SITES: DemoSite[] = [
       travelMinutes: 30,
     }),
     arrays: [
-      array({ name: 'East face', rows: 3, columns: 10, azimuth: 80, storeys: 3, eaveHeight: 9.5, birds: 'roost' }),
-      array({ name: 'North face', rows: 3, columns: 12, azimuth: 350, storeys: 3, eaveHeight: 9.5, birds: 'roost' }),
+      array({
+        name: 'East face',
+        rows: 3,
+        columns: 10,
+        azimuth: 80,
+        storeys: 3,
+        eaveHeight: 9.5,
+        birds: 'roost',
+        cells: 'half',
+        strings: inStrings(30, 15),
+      }),
+      array({
+        name: 'North face',
+        rows: 3,
+        columns: 12,
+        azimuth: 350,
+        storeys: 3,
+        eaveHeight: 9.5,
+        birds: 'roost',
+        cells: 'half',
+        electronics: 'module',
+      }),
       array({
         name: 'Flat part, puddles',
         rows: 2,
@@ -300,6 +358,11 @@ export const SITES: DemoSite[] = [
           [droppings(0.018), dust('faint')],
           [droppings(0.024), dust('faint')],
           [dust('plain'), edge(0.02), droppings(0.01)],
+        ],
+        marks: [
+          [marked('droppings', 'spots', 'heavy', span(0, 9)), marked('droppings', 'spots', 'light', [13, 17, 22])],
+          [marked('droppings', 'spots', 'heavy', span(0, 11)), marked('droppings', 'spots', 'plain', span(12, 17))],
+          [marked('algae', 'lower-edge', 'heavy', span(9, 17)), marked('droppings', 'spots', 'light', [2, 5, 11])],
         ],
         causes: ['gulls on the parapet', 'water stands at the lip'],
         photos: true,
@@ -409,6 +472,9 @@ export const SITES: DemoSite[] = [
         look: -14,
         from: 'ladder',
         soils: [[droppings(0.03), dust('plain')]],
+        marks: [
+          [marked('droppings', 'spots', 'heavy', span(0, 13)), marked('droppings', 'spots', 'plain', [16, 20, 24])],
+        ],
         causes: ['swallows under the ridge'],
         photos: true,
         plan: { finish: 'output' },

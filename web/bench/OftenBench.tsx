@@ -5,6 +5,7 @@ import type { Habit, HowOften, HowOftenSetup } from '../../core/frequency/howOft
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
 import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
+import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { BIRD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { BenchNumber } from './BenchNumber.tsx';
@@ -179,22 +180,21 @@ export function OftenBench() {
             found exactly, by the shortest way round the year. A day is worth what a small loss costs it through the
             inverter’s limit. The soiling rates are assumptions of the house until your own records replace them.
           </p>
-          <Button variant="quiet" onClick={() => void worker.get().oftenCase(setup).then(saveCase)}>
+          <Button
+            variant="quiet"
+            onClick={() =>
+              void worker
+                .get()
+                .oftenCase(setup)
+                .then((text) => saveText('frequency.json', text))
+            }
+          >
             save this case for ./pail compute frequency
           </Button>
         </details>
       </section>
     </div>
   );
-}
-
-/** Hands the case to the browser as a file. */
-function saveCase(text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-  link.download = 'frequency.json';
-  link.click();
-  URL.revokeObjectURL(link.href);
 }
 
 type Money = (amount: number) => string;

@@ -3,6 +3,7 @@ import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { frequencyInput, type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
 import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
+import type { Mark } from '../../core/inspections/marks.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
@@ -12,6 +13,7 @@ import {
   type PreparedYears,
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
+import { type MarkedLoss, markedLoss, type WiredArray } from '../../core/soiling/markedLoss.ts';
 import { EpwError, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
@@ -35,6 +37,8 @@ const halfCut = (input: StringInput): StringInput => ({
 
 /** What the benches compute, off the page's own thread. */
 const bench = {
+  /** what the marks of a face cost, string by string */
+  marked: (wiring: WiredArray, marks: readonly Mark[]): MarkedLoss => markedLoss(wiring, marks),
   patch: (input: StringInput) => ({ whole: stringPower(input), half: stringPower(halfCut(input)) }),
   curves: (input: StringInput) => ({
     clean: stringCurve({ ...input, film: 1, patches: [] }),

@@ -10,6 +10,7 @@ const site = { zone: 'Africa/Johannesburg' } as Site;
 const inspection = (changes: Partial<Inspection> = {}): Inspection => ({
   ...(inspectionBody() as unknown as Inspection),
   soils: [],
+  marks: [],
   inspectedAt: '2026-11-23T22:30:00Z',
   from: 'ladder',
   by: 'Test Owner',

@@ -11,6 +11,8 @@ import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
 
+import { markWords } from './Marking.tsx';
+
 const FROM_WORDS: Record<string, string> = {
   ground: 'from the ground',
   ladder: 'from a ladder',
@@ -64,6 +66,9 @@ export function InspectionCard({
           )}
         </tbody>
       </table>
+      {inspection.marks.length > 0 && (
+        <p className="mb-1">Marked on the roof: {inspection.marks.map(markWords).join('; ')}.</p>
+      )}
       <p className="mb-1">
         Wipe test: {WIPE_WORDS[inspection.wipeTest]}.
         {inspection.causes.length > 0 && <> Causes: {inspection.causes.join(', ')}.</>}

@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import { readingWarnings } from '../../core/comparisons/warnings.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
@@ -12,11 +12,13 @@ import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { useNewest, useWorker } from '../bench/useBench.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, pairs, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
 import { FormFoot } from '../sites/forms.tsx';
+import { Marking } from './Marking.tsx';
 import type { Seen } from './seen.ts';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
@@ -38,6 +40,7 @@ const DEFAULTS = {
   soils: [],
   wipeTest: 'not-done' as const,
   defects: [],
+  marks: [],
   causesText: '',
   reading: null,
   bladeAgreed: false,
@@ -89,7 +92,8 @@ export function InspectionForm({
   return (
     <DraftForm draft={draft} onSubmit={(values: FormValues, id) => void submit(values, id).catch(() => undefined)}>
       {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
-      <Soils />
+      <Soils array={array} />
+      <Marking array={array} />
       <ShowOnRoof onSeen={onSeen} />
       <fieldset>
         <legend>Wipe test and how you looked</legend>
@@ -165,20 +169,29 @@ function useSoundSoils(): Soil[] {
 function ShowOnRoof({ onSeen }: { onSeen: (seen: Seen | null) => void }) {
   const soils = useSoundSoils();
   const typed = useWatch({ name: 'defects' }) as FormValues['defects'] | undefined;
+  const marks = useWatch({ name: 'marks' }) as FormValues['marks'] | undefined;
   useEffect(() => {
     const defects = (typed ?? []).map(({ kind, module }) => ({ kind, module: module - 1 }));
-    onSeen({ soils, defects });
-  }, [soils, typed, onSeen]);
+    onSeen({ soils, defects, marks: marks ?? [] });
+  }, [soils, typed, marks, onSeen]);
   useEffect(() => () => onSeen(null), [onSeen]);
   return null;
 }
 
-function Soils() {
+function Soils({ array }: { array: SolarArray }) {
   const { control } = useFormContext();
   const { fields, append, remove } = useFieldArray({ control, name: 'soils' });
   const sound = useSoundSoils();
   const glass = useGlass();
-  const loss = lossFromInspection(sound);
+  const marks = useWatch({ name: 'marks' }) as FormValues['marks'] | undefined;
+  const worker = useWorker();
+  const { answer } = useNewest(
+    async (laid: FormValues['marks']) =>
+      laid.length > 0 ? (await worker.get().marked(wiringOf(array), laid)).powerLoss : null,
+    marks ?? [],
+  );
+  const marked = answer ?? undefined;
+  const loss = lossFromInspection(sound, marked);
   return (
     <fieldset>
       <legend>On the glass</legend>
@@ -217,7 +230,7 @@ function Soils() {
         >
           Growth at the edge
         </Button>
-        {sound.length > 0 && (
+        {(sound.length > 0 || marked) && (
           <strong role="status">
             About {formatQuantity(loss.mid, 'fraction', glass)} lost (
             {formatRange(loss.low, loss.high, 'fraction', glass)})

@@ -1,8 +1,11 @@
+import { useMemo } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
+import type { Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
+import { MarkPatch } from './MarkPatches.tsx';
 
 const { long: LONG, short: SHORT } = MODULE_SIZE;
 const GAP = 0.05;
@@ -63,6 +66,10 @@ interface RoofDrawingProps {
   soils?: readonly Soil[];
   marks?: Record<number, ModuleMark>;
   defects?: readonly { module: number; kind: string }[];
+  /** patches where they were marked; where there are any, they are drawn in place of those among the soils */
+  patches?: readonly Mark[];
+  /** for each module, which string it is in, from 0 */
+  strings?: readonly { modules: readonly number[] }[];
   /** makes modules answer a click or a key */
   onModule?: (index: number) => void;
   /** px a module, for the field; left out to fit the page */
@@ -70,12 +77,26 @@ interface RoofDrawingProps {
 }
 
 /** The array as it lies: picture, map and input at once. Row 1 is at the ridge, the last row at the eave. */
-export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, scale }: RoofDrawingProps) {
+export function RoofDrawing({
+  array,
+  soils = [],
+  marks,
+  defects = [],
+  patches: laid = [],
+  strings = [],
+  onModule,
+  scale,
+}: RoofDrawingProps) {
   const { width, height } = moduleSize(array);
   const holes = new Set(array.missing);
   const total = { width: array.columns * (width + GAP), height: array.rows * (height + GAP) };
   const film = soils.filter((soil) => isFilm(soil.kind)).reduce((sum, soil) => sum + lossOfSoil(soil).mid, 0);
-  const patches = soils.filter((soil) => !isFilm(soil.kind));
+  const patches = laid.length > 0 ? [] : soils.filter((soil) => !isFilm(soil.kind));
+  const laidOn = useMemo(() => byModule(laid), [laid]);
+  const stringOf = useMemo(
+    () => new Map(strings.flatMap(({ modules }, at) => modules.map((module) => [module, at]))),
+    [strings],
+  );
   const colour = SOIL_COLOURS[soils.length === 0 ? 0 : soilStep(film)] ?? SOIL_COLOURS[0];
   const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
   return (
@@ -124,7 +145,12 @@ export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, 
         }
         const mark = marks?.[index];
         const defect = defects.find(({ module }) => module === index);
-        const name = `Module ${index + 1}, row ${Math.floor(index / array.columns) + 1}, ${mark ? MARK_LABELS[mark] : 'no mark'}${defect ? `, ${defect.kind}` : ''}`;
+        const own = laidOn.get(index) ?? [];
+        const string = stringOf.get(index);
+        const carries = mark
+          ? MARK_LABELS[mark]
+          : own.map(({ kind, severity }) => `${kind} ${severity}`).join(', ') || 'no mark';
+        const name = `Module ${index + 1}, row ${Math.floor(index / array.columns) + 1}, ${carries}${string === undefined ? '' : `, string ${string + 1}`}${defect ? `, ${defect.kind}` : ''}`;
         return (
           <g
             key={key}
@@ -134,7 +160,7 @@ export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, 
                   role: 'button',
                   tabIndex: 0,
                   'aria-label': name,
-                  'aria-pressed': mark !== undefined,
+                  'aria-pressed': mark !== undefined || own.length > 0 || string !== undefined,
                   onClick: () => onModule(index),
                   onKeyDown: (event: React.KeyboardEvent) => {
                     if (event.key === 'Enter' || event.key === ' ') {
@@ -158,6 +184,10 @@ export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, 
               patches.map((soil) => (
                 <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
               ))}
+            {own.map((one) => (
+              <MarkPatch key={one.kind + one.pattern} mark={one} seed={index} width={width} height={height} />
+            ))}
+            {string !== undefined && <StringTag at={string} width={width} height={height} />}
             {mark && <MarkShape mark={mark} width={width} height={height} />}
             {defect && (
               <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />
@@ -166,6 +196,41 @@ export function RoofDrawing({ array, soils = [], marks, defects = [], onModule, 
         );
       })}
     </svg>
+  );
+}
+
+function byModule(laid: readonly Mark[]): Map<number, Mark[]> {
+  const found = new Map<number, Mark[]>();
+  for (const mark of laid) for (const module of mark.modules) found.set(module, [...(found.get(module) ?? []), mark]);
+  return found;
+}
+
+const STRING_COLOURS = ['#0a5f7d', '#8a4b08', '#4d3a78', '#22601f', '#8c1f4b', '#4c5853'];
+
+/** The number of a module's string on a tag of its own colour. */
+function StringTag({ at, width, height }: { at: number; width: number; height: number }) {
+  return (
+    <>
+      <rect
+        x="0.04"
+        y="0.04"
+        width={width - 0.08}
+        height={height - 0.08}
+        fill="none"
+        stroke={STRING_COLOURS[at % 6]}
+        strokeWidth="0.09"
+      />
+      <text
+        x={width / 2}
+        y={height / 2 + 0.16}
+        fontSize="0.46"
+        fontWeight="700"
+        textAnchor="middle"
+        fill={STRING_COLOURS[at % 6]}
+      >
+        {at + 1}
+      </text>
+    </>
   );
 }
 

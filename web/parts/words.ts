@@ -1,4 +1,5 @@
 import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
+import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { Rung } from '../../core/methods/choose.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 
@@ -23,6 +24,13 @@ export const WHERE_WORDS: Record<string, string> = {
   'frame-sides': 'frame sides',
   spots: 'in spots',
 };
+export const PATTERN_WORDS: Record<MarkPattern, string> = {
+  'all-over': 'all over',
+  'lower-edge': 'at the lower edge',
+  'frame-side': 'along the sides',
+  spots: 'in spots',
+};
+export const SEVERITY_WORDS: Record<Severity, string> = { light: 'light', plain: 'plain', heavy: 'heavy' };
 export const GRADE_WORDS: Record<string, string> = { faint: 'faint', plain: 'plain to see', thick: 'thick' };
 export const BOND_WORDS: Record<string, string> = {
   dry: 'comes off dry',

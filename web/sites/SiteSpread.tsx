@@ -258,7 +258,12 @@ function ArrayOnRoof({
       ) : (
         <div className="roof-head">{head}</div>
       )}
-      <RoofDrawing array={array} soils={(seen ?? last)?.soils ?? []} defects={(seen ?? last)?.defects ?? []} />
+      <RoofDrawing
+        array={array}
+        soils={(seen ?? last)?.soils ?? []}
+        patches={(seen ?? last)?.marks ?? []}
+        defects={(seen ?? last)?.defects ?? []}
+      />
     </div>
   );
 }

@@ -12,6 +12,7 @@ import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { StringsPart } from './StringsPart.tsx';
 
 const YearChart = lazy(() => import('./YearChart.tsx'));
 
@@ -120,6 +121,9 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
             ))}
           </div>
         </div>
+      )}
+      {output.marked && (
+        <StringsPart marked={output.marked} valueADay={(output.year.cleanEnergy.mean / 365) * output.valuePerKWh} />
       )}
       <h3>A year of days if nobody washes</h3>
       <Suspense fallback={<Waiting what="Drawing" />}>

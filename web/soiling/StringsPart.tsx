@@ -1,0 +1,84 @@
+import { Button } from 'react-bootstrap';
+import type { MarkedReckoning } from '../../core/soiling/reckoning.ts';
+import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { useCurrency, useGlass } from '../api/hooks.ts';
+import { useWorker } from '../bench/useBench.ts';
+import { saveText } from '../parts/saveText.ts';
+
+interface StringsPartProps {
+  marked: MarkedReckoning;
+  /** minor units that the whole array earns on a mean day with clean glass */
+  valueADay: number;
+}
+
+/** What the marked patches cost, string by string: the light beside the power, and which module holds each one back. */
+export function StringsPart({ marked, valueADay }: StringsPartProps) {
+  const glass = useGlass();
+  const currency = useCurrency();
+  const worker = useWorker();
+  const total = marked.strings.reduce((sum, { modules }) => sum + modules, 0);
+  const share = (value: number) => formatQuantity(value, 'fraction', glass);
+  const save = async (at: number) => {
+    const { strings } = await worker.get().marked(marked.wiring, marked.marks);
+    saveText('string.json', JSON.stringify(strings[at]?.input));
+  };
+  return (
+    <>
+      <h3>Marked patches, by string</h3>
+      <table className="table strings-table">
+        <thead>
+          <tr>
+            <th>String</th>
+            <th className="number">Modules</th>
+            <th className="number">Light kept out</th>
+            <th className="number">Power lost</th>
+            <th className="number part">A day</th>
+            <th>Held back by</th>
+            <th>
+              <span className="visually-hidden">Case</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {marked.strings.map(({ name, modules, areaLoss, powerLoss, worst }, at) => (
+            <tr key={name}>
+              <td className="text-nowrap">{name}</td>
+              <td className="number">{formatNumber(modules, 0, glass)}</td>
+              <td className="number">{formatQuantity(areaLoss, 'fraction', glass, 2)}</td>
+              <td className="number">
+                {share(powerLoss.mid)}
+                <div className="range">{formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)}</div>
+              </td>
+              <td className="number part">
+                {formatMoney(Math.round((valueADay * powerLoss.mid * modules) / total), currency, glass)}
+              </td>
+              <td>
+                {worst === null ? 'nothing marked' : `module ${worst.module + 1}: alone gives ${share(worst.gives)}`}
+              </td>
+              <td>
+                {worst !== null && (
+                  <Button
+                    variant="quiet"
+                    onClick={() => void save(at)}
+                    aria-label={`Save the case of ${name} for ./pail compute string`}
+                  >
+                    case
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet">
+        {marked.assumedStrings
+          ? 'Nobody has said how this array is wired: strings of the usual length, row by row, are taken (house assumption). '
+          : ''}
+        {marked.wiring.electronics === 'module'
+          ? 'Each module has electronics of its own, so none holds another back. '
+          : 'In a string the weakest module holds the others back. '}
+        The film is not in these figures; it is in the loss above.
+      </p>
+    </>
+  );
+}
