@@ -16,6 +16,7 @@ import { ShowStep } from '../reports/ShowStep.tsx';
 import { ReckonStep } from '../soiling/ReckonStep.tsx';
 import { ArrayEditor, SiteEditor, WaterEditor } from './editors.tsx';
 import { STEP_WORDS, stepFigure } from './steps.ts';
+import { WiringEditor } from './WiringEditor.tsx';
 
 const isStep = (word: string | undefined): word is StepName => STEPS.includes(word as StepName);
 
@@ -139,13 +140,14 @@ function RoofPage({
 }) {
   const { site, customer, arrays, waterReadings } = spread;
   const glass = useGlass();
-  const [editing, setEditing] = useState<'site' | 'array' | 'new-array' | 'water' | null>(null);
+  const [editing, setEditing] = useState<'site' | 'array' | 'wiring' | 'new-array' | 'water' | null>(null);
   const desk = useSession().data?.person?.role !== 'crew';
   const close = () => setEditing(null);
   const [water] = waterReadings;
   const titles = {
     site: 'The site',
     array: chosen?.name ?? '',
+    wiring: `How ${chosen?.name ?? 'it'} is wired`,
     'new-array': 'Another array',
     water: 'A reading of the water',
   };
@@ -198,6 +200,11 @@ function RoofPage({
                 change {chosen.name}
               </Button>
             )}
+            {chosen && (
+              <Button variant="quiet" onClick={() => setEditing('wiring')}>
+                strings
+              </Button>
+            )}
             <Button variant="quiet" onClick={() => setEditing('new-array')}>
               add an array
             </Button>
@@ -216,6 +223,7 @@ function RoofPage({
         <Modal.Body>
           {editing === 'site' && <SiteEditor site={site} onDone={close} />}
           {editing === 'array' && chosen && <ArrayEditor siteId={site.id} array={chosen} onDone={close} />}
+          {editing === 'wiring' && chosen && <WiringEditor array={chosen} onDone={close} />}
           {editing === 'new-array' && <ArrayEditor siteId={site.id} onDone={close} />}
           {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
         </Modal.Body>

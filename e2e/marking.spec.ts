@@ -1,0 +1,111 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page, test } from '@playwright/test';
+import type { StringOutput } from '../core/modules/string.ts';
+import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
+
+async function openSite(page: Page, name: string, step: string): Promise<void> {
+  await page.goto('/sites');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.waitForURL(/\/sites\/[0-9a-f-]+/);
+  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/${step}`);
+}
+
+/** Saves the case of each marked string and holds what the table says of it against `./pail compute string`. */
+async function expectStringsAsComputed(page: Page, electronics: 'string' | 'module' = 'string'): Promise<number> {
+  const rows = page.locator('.strings-table tbody tr', { has: page.getByRole('button', { name: /^Save the case/ }) });
+  await expect(rows.first()).toBeVisible();
+  const count = await rows.count();
+  for (let at = 0; at < count; at += 1) {
+    const row = rows.nth(at);
+    const download = page.waitForEvent('download');
+    await row.getByRole('button', { name: /^Save the case/ }).click();
+    const input = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
+    const { pmp, pmpClean, pmpModuleLevel, opticalLoss } = compute<StringOutput>('string', input);
+    const lost = 1 - (electronics === 'module' ? pmpModuleLevel : pmp) / pmpClean;
+    const shown = plain((await row.textContent()) ?? '');
+    expect(shown).toContain(`${(opticalLoss * 100).toFixed(2)} %`);
+    expect(shown).toContain(`${(lost * 100).toFixed(1)} %`);
+  }
+  return count;
+}
+
+test('strings are wired, patches are marked, and each string costs what ./pail compute string says', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Hollow house', 'look');
+  await page.getByRole('button', { name: 'strings', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Modules in a string').fill('7');
+  await dialog.getByRole('button', { name: 'Wire row by row' }).click();
+  await dialog.getByRole('button', { name: /^Module 1, row 1, no mark, string 1/ }).click();
+  await expect(dialog.getByRole('button', { name: 'Module 1, row 1, no mark', exact: true })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Module 1, row 1, no mark', exact: true }).press('Enter');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(dialog).toHaveCount(0);
+  await page.getByRole('button', { name: 'Record an inspection' }).click();
+  await page.getByRole('button', { name: 'Film over the face' }).click();
+  await page.getByRole('button', { name: 'Mark them on the roof' }).click();
+  const roof = page.locator('.marking-roof');
+  await roof.getByRole('button', { name: 'Module 3, row 1, no mark' }).click();
+  await page.getByLabel('What', { exact: true }).selectOption('Lichen');
+  await page.getByLabel('How it lies').selectOption('at the lower edge');
+  await page.getByRole('button', { name: /^heavy/ }).click();
+  await page.getByLabel('One touch marks').selectOption('its row');
+  const second = roof.getByRole('button', { name: /row 2/ }).first();
+  await second.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^Lichen at the lower edge, heavy: \d+ modules/)).toBeVisible();
+  await expect(page.getByText('Droppings in spots, plain: 1 module')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Record what you saw' }).click();
+  await expect(page.getByText(/Marked on the roof: Droppings in spots, plain: 1 module; Lichen/)).toBeVisible();
+  await page.getByRole('link', { name: /^Reckon/ }).click();
+  await page.getByRole('button', { name: /^Reckon (again|the loss)$/ }).click();
+  await expect(page.getByRole('heading', { name: 'Marked patches, by string' })).toBeVisible();
+  expect(await expectStringsAsComputed(page)).toBeGreaterThan(0);
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('five arrays of the demo lose by string what ./pail compute string says', async ({ page }) => {
+  await signIn(page);
+  const arrays = [
+    { site: 'Gullhaven flats', array: 'East face' },
+    { site: 'Gullhaven flats', array: 'North face', electronics: 'module' as const },
+    { site: 'Gullhaven flats', array: 'Flat part, puddles' },
+    { site: 'Pear Tree packing shed', array: 'Shaded face' },
+    { site: 'Clover Bank dairy', array: null },
+  ];
+  for (const { site, array, electronics } of arrays) {
+    await openSite(page, site, 'reckon');
+    if (array) await page.getByRole('button', { name: new RegExp(`^${array}`) }).click();
+    expect(await expectStringsAsComputed(page, electronics), `${site} ${array}`).toBeGreaterThan(0);
+  }
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('a thumb marks what lies on the roof, and the page stays as wide as the screen', async ({ page }) => {
+    const errors = watchConsole(page);
+    await signIn(page, 'crew@harbourpail.example');
+    await openSite(page, 'Roadside kiosk', 'look');
+    await page.getByRole('button', { name: 'Record an inspection' }).tap();
+    await page.getByRole('button', { name: 'Mark them on the roof' }).tap();
+    await page.getByLabel('One touch marks').selectOption('the whole face');
+    const module = page.locator('.marking-roof').getByRole('button').first();
+    await module.tap();
+    await expect(page.getByText('Droppings in spots, plain: 6 modules')).toBeVisible();
+    await expect(page.getByText(/^About \d/)).toBeVisible();
+    const box = await module.locator('.module').boundingBox();
+    expect(box?.width ?? 0).toBeGreaterThanOrEqual(44);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+    await page.getByRole('button', { name: 'Record what you saw' }).tap();
+    await expect(page.getByText('Marked on the roof: Droppings in spots, plain: 6 modules.')).toBeVisible();
+    await expectAccessible(page);
+    expect(errors).toEqual([]);
+  });
+});
