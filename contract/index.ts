@@ -1,6 +1,7 @@
 import type { Endpoint } from './endpoint.ts';
 import { importsEndpoints } from './imports/endpoints.ts';
 import { inspectionsEndpoints } from './inspections/endpoints.ts';
+import { quickLookEndpoints } from './inspections/quickLooks.ts';
 import { jobsEndpoints } from './jobs/endpoints.ts';
 import { methodsEndpoints } from './methods/endpoints.ts';
 import { peopleEndpoints } from './people/endpoints.ts';
@@ -16,6 +17,7 @@ export const endpoints = {
   ...peopleEndpoints,
   ...sitesEndpoints,
   ...inspectionsEndpoints,
+  ...quickLookEndpoints,
   ...soilingEndpoints,
   ...methodsEndpoints,
   ...quotesEndpoints,

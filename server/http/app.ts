@@ -9,7 +9,7 @@ import { pinoHttp } from 'pino-http';
 import type { Services } from '../context.ts';
 import { notFound } from '../errors.ts';
 import { importsHandlers } from '../imports/routes.ts';
-import { inspectionsHandlers } from '../inspections/routes.ts';
+import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
 import { methodsHandlers } from '../methods/routes.ts';
 import { peopleHandlers } from '../people/routes.ts';
@@ -28,6 +28,7 @@ const handlers: Handlers = {
   ...peopleHandlers,
   ...sitesHandlers,
   ...inspectionsHandlers,
+  ...quickLookHandlers,
   ...soilingHandlers,
   ...methodsHandlers,
   ...quotesHandlers,

@@ -1,6 +1,8 @@
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
+import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import type { Handlers } from '../http/handlers.ts';
 import { addPhoto, readPhoto } from './photos.ts';
+import * as quickLooks from './quickLooks.ts';
 import * as inspections from './useCases.ts';
 
 export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoints> = {
@@ -9,4 +11,10 @@ export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoin
   amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
   addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]?.bytes),
   readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
+};
+
+export const quickLookHandlers: Pick<Handlers, keyof typeof quickLookEndpoints> = {
+  takeQuickLook: (context, { body }) => quickLooks.takeQuickLook(context, body),
+  listQuickLooks: (context, { query }) => quickLooks.listQuickLooks(context, query),
+  settleQuickLook: (context, { params, body }) => quickLooks.settleQuickLook(context, params.id, body),
 };

@@ -108,6 +108,7 @@ describe('what the database holds by itself', () => {
     ['photos', 'job_id'],
     ['audit_trail', 'record_id, number'],
     ['drill_rounds', 'person_id, at'],
+    ['quick_looks', 'at, id'],
     ['sign_in_attempts', 'email, at'],
     ['sign_in_attempts', 'address, at'],
   ];
@@ -151,7 +152,7 @@ describe('the migrations', () => {
     try {
       await Promise.all([first, ...others].map(migrate));
       const names = await first('schema_migrations').orderBy('id').pluck('name');
-      expect(names).to.deep.equal(['001-first', '002-drill', '003-job-state', '004-wiring']);
+      expect(names).to.deep.equal(['001-first', '002-drill', '003-job-state', '004-wiring', '005-quick-looks']);
     } finally {
       await Promise.all([first, ...others].map((database) => database.destroy()));
     }

@@ -6,4 +6,5 @@ const tasks = await import('./tasks.ts');
 
 export const reckon = tasks.reckon;
 export const makePlan = tasks.makePlan;
+export const quickLook = tasks.quickLook;
 export const renderPaper = tasks.renderPaper;

@@ -3,6 +3,7 @@ import * as first from './001-first.ts';
 import * as drill from './002-drill.ts';
 import * as jobState from './003-job-state.ts';
 import * as wiring from './004-wiring.ts';
+import * as quickLooks from './005-quick-looks.ts';
 
 interface Migration {
   name: string;
@@ -16,6 +17,7 @@ const MIGRATIONS: Migration[] = [
   { name: '002-drill', ...drill },
   { name: '003-job-state', ...jobState },
   { name: '004-wiring', ...wiring },
+  { name: '005-quick-looks', ...quickLooks },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

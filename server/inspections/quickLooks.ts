@@ -1,0 +1,78 @@
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { QuickLook, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
+import type { QuickLookInput } from '../../core/inspections/quickLook.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { valueOfEnergy } from '../../core/soiling/reckon.ts';
+import type { Context } from '../context.ts';
+import { outOfOrder } from '../errors.ts';
+import { readCompany } from '../people/useCases.ts';
+import { dayOfYearIn } from '../soiling/calendar.ts';
+import { page } from '../storage/paging.ts';
+import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
+
+type Endpoints = typeof quickLookEndpoints;
+
+/** Weather years drawn for a call, the seed that makes them the same again, and the module that most callers have, W. */
+const WEATHER_YEARS = 30;
+const WEATHER_SEED = 20261;
+const USUAL_WATTS = 415;
+
+/** Works out the range that a caller is told. What was told is kept with its inputs. */
+export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['takeQuickLook']>): Promise<QuickLook> {
+  const { id, ...fields } = body;
+  const company = await readCompany(context);
+  const now = context.clock();
+  const input: QuickLookInput = {
+    modules: fields.modules,
+    moduleWatts: USUAL_WATTS,
+    surfaceTilt: fields.tilt,
+    storeys: fields.storeys,
+    monthsSinceCleaned: fields.monthsSinceCleaned,
+    seen: fields.seen,
+    surroundings: fields.surroundings,
+    birds: fields.birds,
+    climate: fields.climate,
+    latitude: fields.latitude,
+    longitude: fields.longitude,
+    altitude: fields.altitude,
+    valuePerKWh: valueOfEnergy(fields),
+    travelKm: fields.travelKm,
+    travelMinutes: fields.travelMinutes,
+    prices: company.prices,
+    today: dayOfYearIn(now.toISOString(), company.zone),
+    years: WEATHER_YEARS,
+    seed: WEATHER_SEED,
+  };
+  const output = await context.workers.run('quickLook', input);
+  return context.database.transaction(async (trx) => {
+    await createOnce(trx, context, 'quick look', body, () =>
+      insertQuickLook(trx, {
+        id,
+        at: now,
+        by: context.person.id,
+        calculationVersion: CALCULATION_VERSION,
+        fields,
+        input,
+        output,
+      }),
+    );
+    return readQuickLook(trx, id);
+  });
+}
+
+export async function listQuickLooks(context: Context, query: QueryOf<Endpoints['listQuickLooks']>) {
+  return page(await listQuickLookRows(context.database, query), query.limit, (row) => [row.at, row.id]);
+}
+
+/** A call becomes a site once; saying so again of the same site changes nothing. */
+export function settleQuickLook(context: Context, id: string, { siteId }: BodyOf<Endpoints['settleQuickLook']>) {
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'sites', siteId, 'site');
+    const before = await readQuickLook(trx, id);
+    if (before.siteId === siteId) return before;
+    if (!(await giveSite(trx, id, siteId))) throw outOfOrder('Another site has been made of this call already.');
+    await trail(trx, context, { record: 'quick look', id, action: 'settle', change: { siteId } });
+    return readQuickLook(trx, id);
+  });
+}
