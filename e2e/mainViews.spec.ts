@@ -16,6 +16,7 @@ test('every main view of the desk opens without a console error and without a gr
     ['/', 'To chase'],
     ['/sites', 'Thornfield cellar'],
     ['/sites/new', 'Energy and water'],
+    ['/quick', 'Calls that wait'],
     ['/quotes', '1001.1'],
     ['/company', 'Water kit'],
     ['/people', 'Invite somebody'],

@@ -23,6 +23,10 @@ export const router = createBrowserRouter([
             path: 'sites/:id/:step',
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
           },
+          {
+            path: 'quick',
+            lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
+          },
           { path: 'quotes', lazy: async () => ({ Component: (await import('./quotes/QuoteList.tsx')).QuoteList }) },
           {
             path: 'reports/:id',

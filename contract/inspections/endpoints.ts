@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import { fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
-import { EVERYONE, endpoint } from '../endpoint.ts';
+import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 
 export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
 export const soil = z.object({
@@ -132,6 +132,14 @@ export const inspectionsEndpoints = {
     params: idParams,
     body: amendmentFields,
     answer: inspection,
+  }),
+  defectPaper: endpoint({
+    method: 'GET',
+    path: '/api/sites/:id/defects.pdf',
+    summary: 'The defects of a site over all visits, as a PDF for the maker',
+    roles: DESK,
+    params: idParams,
+    file: 'application/pdf',
   }),
   addPhoto: endpoint({
     method: 'POST',

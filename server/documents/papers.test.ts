@@ -17,6 +17,7 @@ describe('papers', function () {
   const papers = (): [kind: string, path: string, file: RegExp][] => [
     ['quote', `/api/quotes/${chain.quoteId}/paper.pdf`, /quote-\d+\.1\.pdf/],
     ['report', `/api/reports/${reportId}/paper.pdf`, /report-2026-12-01\.pdf/],
+    ['defects', `/api/sites/${chain.siteId}/defects.pdf`, /defects-\d{4}-\d{2}-\d{2}\.pdf/],
   ];
 
   it('are PDFs with their font embedded and a name that says what they are', async () => {
@@ -29,11 +30,11 @@ describe('papers', function () {
     }
   });
 
-  it('come to the crew for a report, and not for a quote', async () => {
+  it('come to the crew for a report, and not for a quote or what goes to the maker', async () => {
     const crew = await harness.as('crew');
     const statuses = [];
     for (const [, path] of papers()) statuses.push((await crew.send('GET', path)).status);
-    expect(statuses).to.deep.equal([403, 200]);
+    expect(statuses).to.deep.equal([403, 200, 403]);
   });
 
   it('of what is not there are not found, as a problem document and not as an empty file', async () => {

@@ -1,11 +1,20 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { type DefectPaper, defectPaper } from './defectPaper.ts';
 import { withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
 
-export type Paper = { kind: 'quote'; paper: QuotePaper } | { kind: 'report'; paper: ReportPaper };
+export type Paper =
+  | { kind: 'quote'; paper: QuotePaper }
+  | { kind: 'report'; paper: ReportPaper }
+  | { kind: 'defects'; paper: DefectPaper };
+
+function draw(input: Paper): TDocumentDefinitions {
+  if (input.kind === 'quote') return quotePaper(input.paper);
+  return input.kind === 'report' ? reportPaper(input.paper) : defectPaper(input.paper);
+}
 
 interface PdfMake {
   setFonts(fonts: Record<string, Record<string, string>>): void;
@@ -39,6 +48,5 @@ pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
 
 /** Draws a paper as a PDF with its fonts embedded. Runs on a worker thread. */
 export async function renderPaper(input: Paper): Promise<Uint8Array> {
-  const definition = input.kind === 'quote' ? quotePaper(input.paper) : reportPaper(input.paper);
-  return pdfmake.createPdf(withGlyphs(definition)).getBuffer();
+  return pdfmake.createPdf(withGlyphs(draw(input))).getBuffer();
 }

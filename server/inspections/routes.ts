@@ -1,5 +1,6 @@
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
+import { makeDefectPaper } from '../documents/papers.ts';
 import type { Handlers } from '../http/handlers.ts';
 import { addPhoto, readPhoto } from './photos.ts';
 import * as quickLooks from './quickLooks.ts';
@@ -9,6 +10,7 @@ export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoin
   recordInspection: (context, { params, body }) => inspections.recordInspection(context, params.id, body),
   listInspections: (context, { params, query }) => inspections.listInspections(context, params.id, query),
   amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
+  defectPaper: (context, { params }) => makeDefectPaper(context, params.id),
   addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]?.bytes),
   readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
 };

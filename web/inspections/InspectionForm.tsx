@@ -16,8 +16,18 @@ import { useNewest, useWorker } from '../bench/useBench.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, pairs, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
+import {
+  BOND_WORDS,
+  DEFECT_WORDS,
+  GRADE_WORDS,
+  pairs,
+  SEVERITY_OF_DEFECT,
+  SOIL_WORDS,
+  WHERE_WORDS,
+  WIPE_WORDS,
+} from '../parts/words.ts';
 import { FormFoot } from '../sites/forms.tsx';
+import { INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
 import { Marking } from './Marking.tsx';
 import type { Seen } from './seen.ts';
 
@@ -35,18 +45,6 @@ const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).ex
 });
 type FormValues = z.output<typeof formSchema>;
 
-const DEFAULTS = {
-  from: 'ground' as const,
-  soils: [],
-  wipeTest: 'not-done' as const,
-  defects: [],
-  marks: [],
-  causesText: '',
-  reading: null,
-  bladeAgreed: false,
-  notes: '',
-};
-
 export function InspectionForm({
   array,
   site,
@@ -60,7 +58,7 @@ export function InspectionForm({
   onDone: () => void;
   onCancel: () => void;
 }) {
-  const draft = useDraftForm(`inspection.${array.id}`, formSchema, DEFAULTS);
+  const draft = useDraftForm(inspectionDraft(array.id), formSchema, INSPECTION_DEFAULTS);
   const [files, setFiles] = useState<File[]>([]);
   const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
   const record = useDo('recordInspection');
@@ -319,15 +317,7 @@ function Defects() {
         <div className="soil-row" key={field.id}>
           <SelectField name={`defects.${index}.kind`} label="Defect" options={pairs(DEFECT_WORDS)} />
           <NumberField name={`defects.${index}.module`} label="Module number" kind="count" />
-          <SelectField
-            name={`defects.${index}.severity`}
-            label="What to do"
-            options={[
-              ['watch', 'watch'],
-              ['report', 'report'],
-              ['stop', 'stop, keep off'],
-            ]}
-          />
+          <SelectField name={`defects.${index}.severity`} label="What to do" options={pairs(SEVERITY_OF_DEFECT)} />
           <TextField name={`defects.${index}.note`} label="Note" />
           <Button variant="quiet" onClick={() => remove(index)} aria-label={`Take out defect ${index + 1}`}>
             take out

@@ -2,10 +2,13 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import { useAsk, useAskAgain } from '../api/hooks.ts';
+import { readDraft } from '../api/drafts.ts';
+import { useAsk, useAskAgain, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { DefectsPart } from './DefectsPart.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { InspectionForm } from './InspectionForm.tsx';
+import { inspectionDraft } from './inspectionDraft.ts';
 import type { Seen } from './seen.ts';
 
 /** Look: what lies on the glass now, beside what lay on it last time. */
@@ -24,6 +27,8 @@ export function LookStep({
   const { refetch } = inspections;
   useAskAgain(waiting, refetch);
   const [writing, setWriting] = useState(false);
+  const desk = useSession().data?.person?.role !== 'crew';
+  const begun = readDraft(inspectionDraft(array.id)) !== null;
   const [older, setOlder] = useState(0);
   const items = inspections.data?.items ?? [];
   const [last] = items;
@@ -35,7 +40,9 @@ export function LookStep({
         <span className="quiet">{array.name}: what lies on the glass, and what is broken</span>
         {!writing && (
           <div className="actions">
-            <Button onClick={() => setWriting(true)}>Record an inspection</Button>
+            <Button onClick={() => setWriting(true)}>
+              {begun ? 'Go on with the inspection' : 'Record an inspection'}
+            </Button>
           </div>
         )}
       </div>
@@ -83,6 +90,7 @@ export function LookStep({
               )}
             </div>
           )}
+          <DefectsPart inspections={items} siteId={site.id} desk={desk} />
         </>
       )}
     </>

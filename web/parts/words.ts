@@ -1,5 +1,7 @@
 import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
+import type { DefectSeverity } from '../../core/inspections/defects.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
+import type { SeenWord } from '../../core/inspections/quickLook.ts';
 import type { Rung } from '../../core/methods/choose.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 
@@ -54,6 +56,11 @@ export const DEFECT_WORDS: Record<string, string> = {
   seal: 'Damaged seal',
   frame: 'Frame',
 };
+export const SEVERITY_OF_DEFECT: Record<DefectSeverity, string> = {
+  watch: 'watch',
+  report: 'report',
+  stop: 'stop, keep off',
+};
 export const METHOD_WORDS: Record<CleaningMethod, string> = {
   hose: 'Hose from the ground',
   'hose-and-brush': 'Hose and soft brush',
@@ -87,6 +94,14 @@ export const SURROUNDINGS_WORDS: Record<string, string> = {
   farmland: 'farmland',
   dusty: 'unpaved road or building site',
   desert: 'desert edge',
+};
+export const SEEN_WORDS: Record<SeenWord, string> = {
+  nothing: 'nothing',
+  dull: 'a dull film',
+  dirty: 'plainly dirty',
+  droppings: 'droppings',
+  green: 'green at the edge',
+  crusts: 'spots that do not go',
 };
 export const BIRD_WORDS: Record<Birds, string> = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };
 export const QUOTE_WORDS: Record<string, string> = {

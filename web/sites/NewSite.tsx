@@ -1,14 +1,16 @@
 import { useNavigate } from 'react-router';
 import { z } from 'zod';
+import { soil } from '../../contract/inspections/endpoints.ts';
 import { arrayFields, customerFields, siteFields } from '../../contract/sites/endpoints.ts';
 import { call } from '../api/client.ts';
-import { readDraft } from '../api/drafts.ts';
+import { keepDraft } from '../api/drafts.ts';
 import { useDo } from '../api/hooks.ts';
-import { newId } from '../api/ids.ts';
+import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { ARRAY_DEFAULTS, ArrayFields, FormFoot, SiteFields } from './forms.tsx';
+import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
+import { NEW_SITE, newSiteDefaults, USUAL_SITE } from './newSiteDraft.ts';
 
 const schema = z.object({
   customer: customerFields,
@@ -18,47 +20,25 @@ const schema = z.object({
   }),
   /** ids that a retry uses again */
   ids: z.object({ customer: z.string(), array: z.string() }),
+  /** the call that it is made of, where there was one */
+  call: z.object({ id: z.string(), soils: z.array(soil), notes: z.string() }).nullable(),
 });
-
-const SITE_DEFAULTS = {
-  name: '',
-  place: '',
-  latitude: '' as never as number,
-  longitude: '' as never as number,
-  altitude: 100,
-  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-  climate: 'winter-rain' as const,
-  surroundings: 'town' as const,
-  energyBought: 250000,
-  energySold: 80000,
-  ownUse: 0.6,
-  runOff: 'garden' as const,
-  waterSource: 'tap' as const,
-  travelKm: 20,
-  travelMinutes: 30,
-  notes: '',
-};
 
 /** A caller becomes a customer, a site and its first array in one go. The last place entered is the next one's start. */
 export function NewSite() {
   const navigate = useNavigate();
-  const usual = readDraft<Partial<typeof SITE_DEFAULTS>>('usual-site') ?? {};
-  const draft = useDraftForm('new-site', schema, {
-    customer: { name: '', email: '', phone: '' },
-    site: { ...SITE_DEFAULTS, ...usual },
-    array: ARRAY_DEFAULTS,
-    ids: { customer: newId(), array: newId() },
-  });
+  const draft = useDraftForm(NEW_SITE, schema, newSiteDefaults());
   const create = useDo('createSite');
   const submit = async (values: z.output<typeof schema>, id: string) => {
-    const { customer, site, array, ids } = values;
+    const { customer, site, array, ids, call: from } = values;
     await create.mutateAsync({ body: { ...site, id, customer: { ...customer, id: ids.customer } } });
     await call('createArray', { params: { id }, body: { ...array, id: ids.array } });
     const { latitude, longitude, zone, climate, energyBought, energySold, ownUse } = site;
-    localStorage.setItem(
-      'pail.draft.usual-site',
-      JSON.stringify({ latitude, longitude, zone, climate, energyBought, energySold, ownUse }),
-    );
+    keepDraft(USUAL_SITE, { latitude, longitude, zone, climate, energyBought, energySold, ownUse });
+    if (from) {
+      await call('settleQuickLook', { params: { id: from.id }, body: { siteId: id } });
+      beginInspection(ids.array, { soils: from.soils, notes: from.notes });
+    }
     draft.discard();
     navigate(`/sites/${id}/look`);
   };

@@ -36,6 +36,9 @@ export function SiteList() {
         />
         {desk && (
           <div className="actions">
+            <Link to="/quick" className="btn btn-outline-primary">
+              Quick look
+            </Link>
             <Link to="/sites/new" className="btn btn-primary">
               New site
             </Link>

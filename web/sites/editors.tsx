@@ -4,7 +4,8 @@ import { useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { ARRAY_DEFAULTS, ArrayFields, FormFoot, SiteFields } from './forms.tsx';
+import { ARRAY_DEFAULTS } from './arrayDefaults.ts';
+import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
 
 export function SiteEditor({ site, onDone }: { site: Site; onDone: () => void }) {
   const { id, customerId: _customer, version, ...fields } = site;

@@ -1,0 +1,57 @@
+import type { Inspection } from '../../contract/inspections/endpoints.ts';
+import { followDefects } from '../../core/inspections/defects.ts';
+import { formatDate } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+import { DEFECT_WORDS, SEVERITY_OF_DEFECT } from '../parts/words.ts';
+
+/** Defects followed over the visits, apart from dirt, with the list for the maker. */
+export function DefectsPart({
+  inspections,
+  siteId,
+  desk,
+}: {
+  inspections: Inspection[];
+  siteId: string;
+  desk: boolean;
+}) {
+  const glass = useGlass();
+  const defects = followDefects(inspections);
+  if (defects.length === 0) return null;
+  return (
+    <section className="mt-3">
+      <h3>Defects over the visits</h3>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>Defect</th>
+            <th className="number">Module</th>
+            <th className="number">First seen</th>
+            <th className="number">Last seen</th>
+            <th>What to do</th>
+          </tr>
+        </thead>
+        <tbody>
+          {defects.map((defect) => (
+            <tr key={`${defect.kind}${defect.module}`}>
+              <td>
+                {DEFECT_WORDS[defect.kind]}
+                {defect.gone && <span className="quiet">, not seen last time</span>}
+                {defect.worse && <strong>, grown worse</strong>}
+                {defect.note && <div className="quiet">{defect.note}</div>}
+              </td>
+              <td className="number">{defect.module + 1}</td>
+              <td className="number">{formatDate(defect.firstSeen, glass)}</td>
+              <td className="number">{formatDate(defect.lastSeen, glass)}</td>
+              <td>{SEVERITY_OF_DEFECT[defect.severity]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {desk && (
+        <a href={`/api/sites/${siteId}/defects.pdf`} target="_blank" rel="noreferrer">
+          the list for the maker (PDF)
+        </a>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,225 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { type QuickLook, type QuickLookFields, quickLookFields } from '../../contract/inspections/quickLooks.ts';
+import { SEEN, type SeenWord } from '../../core/inspections/quickLook.ts';
+import { VERDICT_SENTENCE } from '../../core/quotes/price.ts';
+import { formatDate, formatRange } from '../../core/units/format.ts';
+import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { Figure } from '../parts/Figure.tsx';
+import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { Empty, Trouble } from '../parts/states.tsx';
+import { BIRD_WORDS, pairs, SEEN_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { beginSite, usualSite } from '../sites/newSiteDraft.ts';
+
+const TILTS = [
+  [5, 'flat'],
+  [15, 'gentle'],
+  [22, 'usual'],
+  [35, 'steep'],
+] as const;
+const MONTHS = [
+  [1, '1 month'],
+  [3, '3 months'],
+  [6, 'half a year'],
+  [12, 'a year'],
+  [24, 'two years'],
+  [null, 'never'],
+] as const;
+const STOREYS = [
+  [1, 'one storey'],
+  [2, 'two'],
+  [3, 'three or more'],
+] as const;
+
+/** Quick look: a range for a caller while the telephone is still warm. */
+export function QuickLookPage() {
+  const usual = usualSite();
+  const { surroundings, climate, altitude, energyBought, energySold, ownUse, travelKm, travelMinutes } = usual;
+  const draft = useDraftForm('quick-look', quickLookFields, {
+    caller: { name: '', phone: '', place: '' },
+    modules: '' as never as number,
+    tilt: 22,
+    storeys: 1,
+    monthsSinceCleaned: 12,
+    seen: [],
+    surroundings,
+    birds: 'few',
+    climate,
+    latitude: typeof usual.latitude === 'number' ? usual.latitude : -33.5,
+    longitude: typeof usual.longitude === 'number' ? usual.longitude : 19,
+    altitude,
+    energyBought,
+    energySold,
+    ownUse,
+    travelKm,
+    travelMinutes,
+  });
+  const [answer, setAnswer] = useState<QuickLook | null>(null);
+  const take = useDo('takeQuickLook', (made) => {
+    setAnswer(made);
+    draft.discard();
+  });
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Quick look</h1>
+        <span className="quiet aside">
+          A range for whoever is on the telephone; somebody looks before anything is offered.
+        </span>
+      </div>
+      <div className="bench">
+        <section className="bench-picture">
+          <DraftForm draft={draft} onSubmit={(values: QuickLookFields, id) => take.mutate({ body: { ...values, id } })}>
+            <div className="form-grid">
+              <TextField name="caller.name" label="Caller" />
+              <TextField name="caller.phone" label="Telephone" />
+              <TextField name="caller.place" label="Where" />
+              <NumberField name="modules" label="Panels" kind="count" />
+              <SelectField name="surroundings" label="Around it" options={pairs(SURROUNDINGS_WORDS)} />
+              <SelectField name="birds" label="Birds" options={pairs(BIRD_WORDS)} />
+            </div>
+            <OneOf name="tilt" legend="The roof" options={TILTS} />
+            <OneOf name="storeys" legend="How high" options={STOREYS} />
+            <OneOf name="monthsSinceCleaned" legend="Last washed" options={MONTHS} />
+            <Seen />
+            <FormErrors />
+            <Trouble error={take.error} />
+            <Button type="submit" className="mt-2" disabled={take.isPending}>
+              {take.isPending ? 'Working it out …' : 'Say a range'}
+            </Button>
+          </DraftForm>
+        </section>
+        <section className="bench-figures" aria-label="What to say" aria-live="polite">
+          {answer ? <Answer look={answer} /> : <Empty>The range stands here in a moment.</Empty>}
+        </section>
+      </div>
+      <Waiting />
+    </>
+  );
+}
+
+/** One of a few, by a touch. */
+function OneOf<V extends number | null>({
+  name,
+  legend,
+  options,
+}: {
+  name: string;
+  legend: string;
+  options: readonly (readonly [V, string])[];
+}) {
+  const { setValue } = useFormContext();
+  const value = useWatch({ name });
+  return (
+    <fieldset className="one-of">
+      <legend>{legend}</legend>
+      <div className="choices">
+        {options.map(([key, words]) => (
+          <button
+            type="button"
+            key={words}
+            aria-pressed={value === key}
+            onClick={() => setValue(name, key, { shouldDirty: true })}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** What the caller sees, any of it; "nothing" stands alone. */
+function Seen() {
+  const { setValue } = useFormContext();
+  const seen = (useWatch({ name: 'seen' }) ?? []) as SeenWord[];
+  const toggle = (word: SeenWord) => {
+    const others = seen.filter((other) => other !== word && (word === 'nothing' ? false : other !== 'nothing'));
+    setValue('seen', seen.includes(word) ? others : [...others, word], { shouldDirty: true });
+  };
+  return (
+    <fieldset className="one-of">
+      <legend>What the caller sees</legend>
+      <div className="choices">
+        {SEEN.map((word) => (
+          <button type="button" key={word} aria-pressed={seen.includes(word)} onClick={() => toggle(word)}>
+            {SEEN_WORDS[word]}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Answer({ look }: { look: QuickLook }) {
+  const glass = useGlass();
+  const { lossNow, verdict, reasons } = look.output;
+  return (
+    <>
+      <p className="mb-2">
+        <strong>{look.fields.caller.name}</strong>, {look.fields.modules} panels:
+      </p>
+      <div className="figures">
+        <Figure label="Lost now, perhaps" reason={reasons.lossNow} />
+        <Figure label="One wash is worth" reason={reasons.worth} />
+        <Figure label="One visit, about" reason={reasons.price} note="water and access not in it" />
+      </div>
+      <p className={`verdict ${verdict}`} role="status">
+        {VERDICT_SENTENCE[verdict]}
+      </p>
+      <p>
+        To say: somewhere from {formatRange(lossNow.low, lossNow.high, 'fraction', glass, 0)} of what the panels could
+        give is lost to dirt now, as far as one can tell without looking.
+      </p>
+      <MakeSite look={look} />
+    </>
+  );
+}
+
+function MakeSite({ look }: { look: QuickLook }) {
+  const navigate = useNavigate();
+  return (
+    <Button
+      variant="outline-primary"
+      onClick={() => {
+        beginSite(look, SEEN_WORDS);
+        navigate('/sites/new');
+      }}
+    >
+      Make a site of it
+    </Button>
+  );
+}
+
+/** Calls that no site has been made of yet. */
+function Waiting() {
+  const calls = useAsk('listQuickLooks', { query: { open: 'yes', limit: 20 } });
+  const glass = useGlass();
+  const items = calls.data?.items ?? [];
+  return (
+    <section className="sheet mt-3">
+      <h2>Calls that wait</h2>
+      <Trouble error={calls.error} />
+      {calls.data && items.length === 0 && <p className="quiet mb-0">None.</p>}
+      <ul className="plain-list calls">
+        {items.map((look) => (
+          <li key={look.id}>
+            <strong>{look.fields.caller.name}</strong>
+            <span>
+              {look.fields.caller.phone} {look.fields.caller.place && `, ${look.fields.caller.place}`}
+            </span>
+            <span className="end">
+              {look.fields.modules} panels,{' '}
+              {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', glass, 0)} lost,{' '}
+              {formatDate(look.at, glass)}
+            </span>
+            <MakeSite look={look} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

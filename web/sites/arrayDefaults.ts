@@ -1,0 +1,20 @@
+/** What an array is taken to be until somebody says otherwise. */
+export const ARRAY_DEFAULTS = {
+  name: 'Roof',
+  rows: 3,
+  columns: 6,
+  missing: [] as number[],
+  orientation: 'portrait' as const,
+  moduleWatts: 415,
+  gammaPdc: -0.0035,
+  tilt: 20,
+  azimuth: 0,
+  mount: 'pitched-roof' as const,
+  storeys: 1,
+  eaveHeight: 2.8,
+  installedOn: null,
+  inverterLimit: null,
+  exportLimit: null,
+  rearFraction: 0,
+  birds: 'few' as const,
+};
