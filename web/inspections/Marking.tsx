@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { startTransition, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
@@ -22,7 +22,7 @@ export function Marking({ array }: { array: SolarArray }) {
   const [open, setOpen] = useState(marks.length > 0);
   const [tool, setTool] = useState<MarkTool>({ kind: 'droppings', pattern: 'spots', severity: 'plain' });
   const [reach, setReach] = useState<Reach>('module');
-  const put = (next: Mark[]) => setValue('marks', next, { shouldDirty: true });
+  const put = (next: Mark[]) => startTransition(() => setValue('marks', next, { shouldDirty: true }));
   return (
     <fieldset>
       <legend>Where patches lie</legend>
@@ -79,6 +79,7 @@ export function Marking({ array }: { array: SolarArray }) {
               array={array}
               patches={marks}
               onModule={(module) => put(touchModules(marks, tool, reached(array, module, reach)))}
+              onModules={(modules) => put(touchModules(marks, tool, modules))}
               scale={TARGET}
             />
           </div>
@@ -128,7 +129,11 @@ export const markWords = ({ kind, pattern, severity, modules }: Mark): string =>
 
 function MarkList({ marks, onTakeOut }: { marks: readonly Mark[]; onTakeOut: (mark: Mark) => void }) {
   if (marks.length === 0)
-    return <p className="quiet mb-0">Nothing marked yet. Touch a module, or use Tab and Enter.</p>;
+    return (
+      <p className="quiet mb-0">
+        Nothing marked yet. Touch a module, draw a frame with the mouse, or use Tab and Enter.
+      </p>
+    );
   return (
     <ul className="plain-list">
       {marks.map((mark) => (

@@ -21,7 +21,7 @@ function spotsAt(seed: number, count: number, width: number, height: number) {
   return Array.from({ length: count }, (_, index) => {
     const a = Math.abs(Math.sin((seed + 1) * 12.9898 + index * 78.233) * 43758.5453) % 1;
     const b = Math.abs(Math.sin((seed + 1) * 39.3467 + index * 11.135) * 24634.6345) % 1;
-    return { key: `${index}`, x: 0.12 + a * (width - 0.24), y: 0.12 + b * (height - 0.24) };
+    return { x: 0.12 + a * (width - 0.24), y: 0.12 + b * (height - 0.24) };
   });
 }
 
@@ -40,13 +40,9 @@ export function MarkPatch({
   const colour = { ...COLOURS[mark.kind], strokeWidth: 0.025 };
   if (mark.pattern === 'spots') {
     const radius = Math.min(width, height) * 0.07;
-    return (
-      <>
-        {spotsAt(seed, MARK_COVER.spots[mark.severity], width, height).map(({ key, x, y }) => (
-          <circle key={key} cx={x} cy={y} r={radius} {...colour} />
-        ))}
-      </>
-    );
+    const dot = `m${-radius} 0a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`;
+    const spots = spotsAt(seed, MARK_COVER.spots[mark.severity], width, height);
+    return <path d={spots.map(({ x, y }) => `M${x.toFixed(2)} ${y.toFixed(2)}${dot}`).join('')} {...colour} />;
   }
   const cover = MARK_COVER[mark.pattern][mark.severity];
   if (mark.pattern === 'all-over')

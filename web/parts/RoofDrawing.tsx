@@ -1,11 +1,12 @@
-import { useMemo } from 'react';
+import { memo, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
-import { MarkPatch } from './MarkPatches.tsx';
+import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
+import { type ShowFrame, useFrame } from './useFrame.ts';
 
 const { long: LONG, short: SHORT } = MODULE_SIZE;
 const GAP = 0.05;
@@ -72,6 +73,8 @@ interface RoofDrawingProps {
   strings?: readonly { modules: readonly number[] }[];
   /** makes modules answer a click or a key */
   onModule?: (index: number) => void;
+  /** makes a mouse draw a frame over modules, from one corner to the other */
+  onModules?: (indices: number[]) => void;
   /** px a module, for the field; left out to fit the page */
   scale?: number;
 }
@@ -85,19 +88,32 @@ export function RoofDrawing({
   patches: laid = [],
   strings = [],
   onModule,
+  onModules,
   scale,
 }: RoofDrawingProps) {
   const { width, height } = moduleSize(array);
-  const holes = new Set(array.missing);
   const total = { width: array.columns * (width + GAP), height: array.rows * (height + GAP) };
   const film = soils.filter((soil) => isFilm(soil.kind)).reduce((sum, soil) => sum + lossOfSoil(soil).mid, 0);
-  const patches = laid.length > 0 ? [] : soils.filter((soil) => !isFilm(soil.kind));
+  const patches = useMemo(
+    () => (laid.length > 0 ? NO_SOILS : soils.filter((soil) => !isFilm(soil.kind))),
+    [laid.length, soils],
+  );
+  const colour = SOIL_COLOURS[soils.length === 0 ? 0 : soilStep(film)] ?? '';
   const laidOn = useMemo(() => byModule(laid), [laid]);
   const stringOf = useMemo(
     () => new Map(strings.flatMap(({ modules }, at) => modules.map((module) => [module, at]))),
     [strings],
   );
-  const colour = SOIL_COLOURS[soils.length === 0 ? 0 : soilStep(film)] ?? SOIL_COLOURS[0];
+  const holes = useMemo(() => new Set(array.missing), [array.missing]);
+  const { listeners, show, wasDrag } = useFrame(array, onModules);
+  const answer = useRef(onModule);
+  answer.current = onModule;
+  const press = useCallback(
+    (index: number) => {
+      if (!wasDrag.current) answer.current?.(index);
+    },
+    [wasDrag],
+  );
   const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
   return (
     <svg
@@ -114,6 +130,7 @@ export function RoofDrawing({
       }
       role={onModule ? 'group' : 'img'}
       aria-label={label}
+      {...listeners}
     >
       <path d={`M-0.3 -0.35H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
       <path d={`M-0.3 ${total.height + 0.25}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
@@ -125,85 +142,171 @@ export function RoofDrawing({
       </text>
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: array.rows * array.columns }, (_, index) => {
-        const x = (index % array.columns) * (width + GAP);
-        const y = Math.floor(index / array.columns) * (height + GAP);
+        const row = Math.floor(index / array.columns);
+        const place = { x: (index % array.columns) * (width + GAP), y: row * (height + GAP), width, height };
         const key = `m${index}`;
-        if (holes.has(index)) {
-          return (
-            <rect
-              key={key}
-              x={x}
-              y={y}
-              width={width}
-              height={height}
-              fill="none"
-              stroke="#9a958a"
-              strokeWidth="0.04"
-              strokeDasharray="0.15 0.12"
-            />
-          );
-        }
-        const mark = marks?.[index];
-        const defect = defects.find(({ module }) => module === index);
-        const own = laidOn.get(index) ?? [];
-        const string = stringOf.get(index);
-        const carries = mark
-          ? MARK_LABELS[mark]
-          : own.map(({ kind, severity }) => `${kind} ${severity}`).join(', ') || 'no mark';
-        const name = `Module ${index + 1}, row ${Math.floor(index / array.columns) + 1}, ${carries}${string === undefined ? '' : `, string ${string + 1}`}${defect ? `, ${defect.kind}` : ''}`;
+        if (holes.has(index)) return <Hole key={key} {...place} />;
         return (
-          <g
+          <Module
             key={key}
-            transform={`translate(${x} ${y})`}
-            {...(onModule
-              ? {
-                  role: 'button',
-                  tabIndex: 0,
-                  'aria-label': name,
-                  'aria-pressed': mark !== undefined || own.length > 0 || string !== undefined,
-                  onClick: () => onModule(index),
-                  onKeyDown: (event: React.KeyboardEvent) => {
-                    if (event.key === 'Enter' || event.key === ' ') {
-                      event.preventDefault();
-                      onModule(index);
-                    }
-                  },
-                }
-              : {})}
-          >
-            <rect
-              className="module"
-              width={width}
-              height={height}
-              fill={mark ? MARK_FILL[mark] : marks ? '#eef1ee' : colour}
-              stroke="#6d777c"
-              strokeWidth={marks ? 0.05 : 0.03}
-            />
-            {!marks && <Cells width={width} height={height} />}
-            {!marks &&
-              patches.map((soil) => (
-                <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
-              ))}
-            {own.map((one) => (
-              <MarkPatch key={one.kind + one.pattern} mark={one} seed={index} width={width} height={height} />
-            ))}
-            {string !== undefined && <StringTag at={string} width={width} height={height} />}
-            {mark && <MarkShape mark={mark} width={width} height={height} />}
-            {defect && (
-              <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />
-            )}
-          </g>
+            {...place}
+            index={index}
+            row={row}
+            colour={colour}
+            marking={marks !== undefined}
+            mark={marks?.[index]}
+            laid={laidOn.get(index) ?? ''}
+            patches={patches}
+            defect={defects.find(({ module }) => module === index)?.kind}
+            string={stringOf.get(index)}
+            onPress={onModule ? press : undefined}
+          />
         );
       })}
+      {onModules && <Frame show={show} columns={array.columns} step={{ x: width + GAP, y: height + GAP }} />}
     </svg>
   );
 }
 
-function byModule(laid: readonly Mark[]): Map<number, Mark[]> {
-  const found = new Map<number, Mark[]>();
-  for (const mark of laid) for (const module of mark.modules) found.set(module, [...(found.get(module) ?? []), mark]);
+/** The frame while it is drawn; it holds its own state, so that no module is drawn again for it. */
+function Frame({
+  show,
+  columns,
+  step,
+}: {
+  show: RefObject<ShowFrame>;
+  columns: number;
+  step: { x: number; y: number };
+}) {
+  const [corners, setCorners] = useState<{ from: number; to: number } | null>(null);
+  show.current = setCorners;
+  if (corners === null) return null;
+  const at = (index: number) => ({ row: Math.floor(index / columns), column: index % columns });
+  const [a, b] = [at(corners.from), at(corners.to)];
+  return (
+    <rect
+      x={Math.min(a.column, b.column) * step.x}
+      y={Math.min(a.row, b.row) * step.y}
+      width={(Math.abs(a.column - b.column) + 1) * step.x - GAP}
+      height={(Math.abs(a.row - b.row) + 1) * step.y - GAP}
+      fill="#0a5f7d"
+      fillOpacity="0.3"
+      stroke="#0a5f7d"
+      strokeWidth="0.08"
+      pointerEvents="none"
+    />
+  );
+}
+
+const NO_SOILS: Soil[] = [];
+
+interface Place {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+function Hole({ x, y, width, height }: Place) {
+  return (
+    <rect
+      x={x}
+      y={y}
+      width={width}
+      height={height}
+      fill="none"
+      stroke="#9a958a"
+      strokeWidth="0.04"
+      strokeDasharray="0.15 0.12"
+    />
+  );
+}
+
+interface ModuleProps extends Place {
+  index: number;
+  row: number;
+  colour: string;
+  /** whether the drawing shows what was done, and not what lies on the glass */
+  marking: boolean;
+  mark: ModuleMark | undefined;
+  /** what was marked on it, as one text, so that a module is drawn again only where it has changed */
+  laid: string;
+  patches: readonly Soil[];
+  defect: string | undefined;
+  string: number | undefined;
+  onPress: ((index: number) => void) | undefined;
+}
+
+const Module = memo(function Module(props: ModuleProps) {
+  const { x, y, width, height, index, row, colour, marking, mark, laid, patches, defect, string, onPress } = props;
+  const own = marksOfText(laid);
+  const carries = mark
+    ? MARK_LABELS[mark]
+    : own.map(({ kind, severity }) => `${kind} ${severity}`).join(', ') || 'no mark';
+  const name = `Module ${index + 1}, row ${row + 1}, ${carries}${string === undefined ? '' : `, string ${string + 1}`}${defect ? `, ${defect}` : ''}`;
+  return (
+    <g
+      transform={`translate(${x} ${y})`}
+      data-module={index}
+      {...(onPress
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-label': name,
+            'aria-pressed': mark !== undefined || own.length > 0 || string !== undefined,
+            onClick: () => onPress(index),
+            onKeyDown: (event: React.KeyboardEvent) => {
+              if (event.key === 'Enter' || event.key === ' ') {
+                event.preventDefault();
+                onPress(index);
+              }
+            },
+          }
+        : {})}
+    >
+      <rect
+        className="module"
+        width={width}
+        height={height}
+        fill={mark ? MARK_FILL[mark] : marking ? '#eef1ee' : colour}
+        stroke="#6d777c"
+        strokeWidth={marking ? 0.05 : 0.03}
+      />
+      {!marking && <Cells width={width} height={height} />}
+      {!marking &&
+        patches.map((soil) => (
+          <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
+        ))}
+      {own.map((one) => (
+        <MarkPatch key={one.kind + one.pattern} mark={one} seed={index} width={width} height={height} />
+      ))}
+      {string !== undefined && <StringTag at={string} width={width} height={height} />}
+      {mark && <MarkShape mark={mark} width={width} height={height} />}
+      {defect && <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />}
+    </g>
+  );
+});
+
+/** What each module carries, as one text. */
+function byModule(laid: readonly Mark[]): Map<number, string> {
+  const found = new Map<number, string>();
+  for (const { kind, pattern, severity, modules } of laid) {
+    const text = `${kind} ${pattern} ${severity}`;
+    for (const module of modules) {
+      const before = found.get(module);
+      found.set(module, before === undefined ? text : `${before}|${text}`);
+    }
+  }
   return found;
 }
+
+const marksOfText = (laid: string): LaidMark[] =>
+  laid === ''
+    ? []
+    : laid.split('|').map((text) => {
+        const [kind, pattern, severity] = text.split(' ');
+        return { kind, pattern, severity } as LaidMark;
+      });
 
 const STRING_COLOURS = ['#0a5f7d', '#8a4b08', '#4d3a78', '#22601f', '#8c1f4b', '#4c5853'];
 

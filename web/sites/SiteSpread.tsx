@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
@@ -26,7 +26,9 @@ export function SiteSpread() {
   const navigate = useNavigate();
   const spread = useAsk('readSite', { params: { id } });
   const [arrayId, setArrayId] = useState<string | null>(null);
-  const [seen, setSeen] = useState<Seen | null>(null);
+  const [typed, setSeen] = useState<Seen | null>(null);
+  // The roof follows what is typed, and never holds up the typing.
+  const seen = useDeferredValue(typed);
   const current: StepName = isStep(step) ? step : nextStep(spread.data);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {

@@ -5,7 +5,7 @@ import { parseNumber } from '../../core/units/parse.ts';
 import { useDo } from '../api/hooks.ts';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { addString, assign, fillStrings, type Wiring } from './wiring.ts';
+import { addString, assign, assignAll, fillStrings, type Wiring } from './wiring.ts';
 
 /** Pixels a module: as big as a thumb. */
 const TARGET = 44;
@@ -82,6 +82,7 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
           array={array}
           strings={wiring}
           onModule={(module) => setWiring(assign(strings, current, module))}
+          onModules={(modules) => setWiring(assignAll(strings, current, modules))}
           scale={TARGET}
         />
       </div>

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { addString, assign, fillStrings } from './wiring.ts';
+import { addString, assign, assignAll, fillStrings } from './wiring.ts';
 
 const two = [
   { name: 'String 1', modules: [0, 1] },
@@ -17,6 +17,10 @@ describe('wiring an array', () => {
 
   it('takes it out again by a second touch', () => {
     expect(assign(assign(two, 1, 7), 1, 7)).to.deep.equal(two);
+  });
+
+  it('puts a frame of modules into a string, out of the others', () => {
+    expect(assignAll(two, 1, [1, 2, 3]).map(({ modules }) => modules)).to.deep.equal([[0], [1, 2, 3]]);
   });
 
   it('adds a string under a name that none has', () => {

@@ -21,6 +21,15 @@ export function assign(wiring: Wiring, at: number, module: number): Wiring {
   });
 }
 
+/** Puts modules into a string in their order, out of any other. */
+export function assignAll(wiring: Wiring, at: number, modules: readonly number[]): Wiring {
+  const moved = new Set(modules);
+  return wiring.map((string, index) => {
+    const without = string.modules.filter((other) => !moved.has(other));
+    return { ...string, modules: index === at ? [...without, ...modules] : without };
+  });
+}
+
 /** Every module of an array in strings of one length, row by row; the last one takes what is left. */
 export function fillStrings(
   { rows, columns, missing }: Pick<SolarArray, 'rows' | 'columns' | 'missing'>,
