@@ -21,6 +21,9 @@ export const mark = z.object({
   modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
 });
 
+/** Modules marked in one inspection, each mark of a module counted: what can be reckoned in one go. */
+const MOST_MARKED = 20_000;
+
 export const DEFECT_KINDS = [
   'yellowing',
   'snail-trail',
@@ -59,7 +62,13 @@ export const inspectionFields = z.object({
   wipeTest: z.enum(['not-done', 'clean', 'some', 'plain']),
   defects: z.array(defect).max(500).default([]),
   /** patches where they lie; where there are any, they and not the soils say what patches cost */
-  marks: z.array(mark).max(200).default([]),
+  marks: z
+    .array(mark)
+    .max(200)
+    .refine((marks) => marks.reduce((sum, { modules }) => sum + modules.length, 0) <= MOST_MARKED, {
+      message: 'must mark at most 20 000 modules in all; divide the face',
+    })
+    .default([]),
   causes: z.array(text(80)).max(20).default([]),
   reading: expectedReading.nullable().default(null),
   bladeAgreed: z.boolean().default(false),

@@ -73,6 +73,9 @@ describe('inspections and photographs', () => {
       inspectionBody({ marks: [{ ...marks[0], modules: [0, 20] }] }),
     );
     expect([stray.status, stray.body.issues[0].path]).to.deep.equal([400, 'marks.0.modules.1']);
+    const many = Array.from({ length: 101 }, () => ({ ...marks[0], modules: Array(200).fill(1) }));
+    const tooMany = await harness.owner.send('POST', path, inspectionBody({ marks: many }));
+    expect([tooMany.status, tooMany.body.issues[0].path]).to.deep.equal([400, 'marks']);
     const film = await harness.owner.send('POST', path, inspectionBody({ marks: [{ ...marks[0], kind: 'dust' }] }));
     expect([film.status, film.body.issues[0].path]).to.deep.equal([400, 'marks.0.kind']);
   });

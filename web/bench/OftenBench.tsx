@@ -3,14 +3,14 @@ import { Button } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
 import type { Habit, HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
-import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { BIRD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { pairs } from '../parts/words.ts';
 import { BenchNumber } from './BenchNumber.tsx';
 import { DaysOfYear, OftenChart } from './OftenChart.tsx';
 import { Pick } from './Pick.tsx';
+import { SiteInputs } from './SiteInputs.tsx';
 import { useNewest, useWorker } from './useBench.ts';
 import { dateOfDay } from './yearDays.ts';
 
@@ -83,29 +83,15 @@ export function OftenBench() {
       <section className="bench-figures" aria-label="The answer">
         {answer && <Answer answer={answer} money={money} />}
         <div className="form-grid">
-          <Pick
-            label="Climate (made up)"
-            value={setup.climate}
-            options={Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const)}
-            onPick={(key) => change({ climate: key as ClimateKey })}
-          />
-          <Pick
-            label="Surroundings"
-            value={setup.surroundings}
-            options={pairs(SURROUNDINGS_WORDS)}
-            onPick={(key) => change({ surroundings: key as HowOftenSetup['surroundings'] })}
-          />
-          <Pick
-            label="Birds"
-            value={setup.birds}
-            options={pairs(BIRD_WORDS)}
-            onPick={(key) => change({ birds: key as HowOftenSetup['birds'] })}
-          />
-          <Pick
-            label="Lichen settles"
-            value={setup.lichen}
-            options={pairs(LICHEN_WORDS)}
-            onPick={(key) => change({ lichen: key as LichenClimate })}
+          <SiteInputs
+            site={setup}
+            exposure={setup}
+            prices={{ perKWh: setup.valuePerKWh, cleaning: setup.cleaningCost }}
+            onSite={change}
+            onExposure={change}
+            onPrices={({ perKWh = setup.valuePerKWh, cleaning = setup.cleaningCost }) =>
+              change({ valuePerKWh: perKWh, cleaningCost: cleaning })
+            }
           />
           <BenchNumber
             label="Rain cleans from"
@@ -123,29 +109,11 @@ export function OftenBench() {
             max={30}
             onValue={(percent) => change({ cleanAt: percent / 100 })}
           />
-          <BenchNumber
-            label="A kWh is worth"
-            suffix={currency}
-            value={setup.valuePerKWh}
-            min={0}
-            max={1000}
-            onValue={(valuePerKWh) => change({ valuePerKWh })}
-          />
-          <BenchNumber
-            label="One cleaning"
-            suffix={currency}
-            value={setup.cleaningCost}
-            min={0}
-            max={1e9}
-            onValue={(cleaningCost) => change({ cleaningCost })}
-          />
-          <BenchNumber
-            label="Array"
-            suffix="kWp"
-            value={setup.array.pdc0 / 1000}
-            min={0.1}
-            max={100_000}
-            onValue={(kilowatts) => change({ array: { ...setup.array, pdc0: kilowatts * 1000 } })}
+          <Pick
+            label="Lichen settles"
+            value={setup.lichen}
+            options={pairs(LICHEN_WORDS)}
+            onPick={(key) => change({ lichen: key as LichenClimate })}
           />
           <BenchNumber
             label="Inverter limit"
@@ -154,22 +122,6 @@ export function OftenBench() {
             min={0.1}
             max={100_000}
             onValue={(kilowatts) => change({ array: { ...setup.array, pacRated: kilowatts * 1000 } })}
-          />
-          <BenchNumber
-            label="Latitude"
-            suffix="° north"
-            value={setup.latitude}
-            min={-66}
-            max={66}
-            onValue={(latitude) => change({ latitude })}
-          />
-          <BenchNumber
-            label="Tilt"
-            suffix="°"
-            value={setup.surfaceTilt}
-            min={0}
-            max={90}
-            onValue={(surfaceTilt) => change({ surfaceTilt })}
           />
         </div>
         <details className="mt-2">

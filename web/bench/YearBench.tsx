@@ -1,14 +1,15 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { type Birds, EFFECTIVENESS, LICHEN_DENSITY, type Surroundings } from '../../core/assumptions.ts';
+import { EFFECTIVENESS, LICHEN_DENSITY } from '../../core/assumptions.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
-import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
+import { CLIMATES } from '../../core/weather/climates.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { BIRD_WORDS, METHOD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { METHOD_WORDS, pairs } from '../parts/words.ts';
 import { BenchNumber } from './BenchNumber.tsx';
 import { Pick } from './Pick.tsx';
+import { SiteInputs } from './SiteInputs.tsx';
 import { proxy, useNewest, useWorker } from './useBench.ts';
 import { VisitsYear } from './VisitsYear.tsx';
 import { dateOfDay } from './yearDays.ts';
@@ -165,45 +166,22 @@ export function YearBench() {
         )}
         <p>{visits.length === 0 ? 'No cleaning.' : `Cleaned on ${visits.map(dateOfDay).join(', ')}.`}</p>
         <div className="form-grid">
-          <Pick
-            label="Climate (made up)"
-            value={setup.climate}
-            options={Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const)}
-            onPick={(key) => change({ climate: key as ClimateKey })}
-          />
-          <Pick
-            label="Surroundings"
-            value={setup.exposure.surroundings}
-            options={pairs(SURROUNDINGS_WORDS)}
-            onPick={(key) => change({ exposure: { ...setup.exposure, surroundings: key as Surroundings } })}
-          />
-          <Pick
-            label="Birds"
-            value={setup.exposure.birds}
-            options={pairs(BIRD_WORDS)}
-            onPick={(key) => change({ exposure: { ...setup.exposure, birds: key as Birds } })}
+          <SiteInputs
+            site={setup}
+            exposure={setup.exposure}
+            prices={{ perKWh, cleaning: price }}
+            onSite={change}
+            onExposure={(exposure) => change({ exposure: { ...setup.exposure, ...exposure } })}
+            onPrices={(next) => {
+              if (next.perKWh !== undefined) setPerKWh(next.perKWh);
+              if (next.cleaning !== undefined) setPrice(next.cleaning);
+            }}
           />
           <Pick
             label="Cleaned by"
             value={method}
             options={pairs(METHOD_WORDS)}
             onPick={(key) => setMethod(key as keyof typeof EFFECTIVENESS)}
-          />
-          <BenchNumber
-            label="Latitude"
-            suffix="° north"
-            value={setup.latitude}
-            min={-66}
-            max={66}
-            onValue={(latitude) => change({ latitude })}
-          />
-          <BenchNumber
-            label="Tilt"
-            suffix="°"
-            value={setup.surfaceTilt}
-            min={0}
-            max={90}
-            onValue={(surfaceTilt) => change({ surfaceTilt })}
           />
           <BenchNumber
             label="Looks towards"
@@ -213,16 +191,6 @@ export function YearBench() {
             max={360}
             onValue={(surfaceAzimuth) => change({ surfaceAzimuth })}
           />
-          <BenchNumber
-            label="Array"
-            suffix="kWp"
-            value={setup.array.pdc0 / 1000}
-            min={0.1}
-            max={100_000}
-            onValue={(kilowatts) => change({ array: { ...setup.array, pdc0: kilowatts * 1000 } })}
-          />
-          <BenchNumber label="A kWh is worth" suffix={currency} value={perKWh} min={0} max={1000} onValue={setPerKWh} />
-          <BenchNumber label="One cleaning" suffix={currency} value={price} min={0} max={1e9} onValue={setPrice} />
         </div>
         <details className="mt-2">
           <summary>How it is computed</summary>
