@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { defect, expectedReading, mark, soil } from '../contract/inspections/endpoints.ts';
 import type { planOverrides } from '../contract/methods/endpoints.ts';
 import type { arrayFields, customerFields, siteFields } from '../contract/sites/endpoints.ts';
+import type { RoofSheet, RoofThing } from '../contract/sites/sheet.ts';
 
 /** The scenario in short: who, what lies on the roof, and what has been done. `make.ts` writes the import files from it. */
 export interface DemoArray {
@@ -67,6 +68,18 @@ const inStrings = (modules: number, length: number) =>
     modules: span(at * length, Math.min(modules, (at + 1) * length) - 1),
   }));
 
+/** The face about the modules: metres up to the ridge and down to the eave, and what stands on it and before it. */
+const face = (
+  toRidge: number,
+  toEave: number,
+  ...things: [kind: RoofThing['kind'], x: number, y: number, width: number, height: number, label: string][]
+): RoofSheet => ({
+  origin: { row: 0, column: 0 },
+  toRidge,
+  toEave,
+  things: things.map(([kind, x, y, width, height, label]) => ({ kind, x, y, width, height, label })),
+});
+
 type Soils = z.input<typeof soil>[];
 const dust = (
   grade: 'faint' | 'plain' | 'thick',
@@ -128,7 +141,22 @@ export const SITES: DemoSite[] = [
     key: 'farmhouse',
     customer: { name: 'Lindiwe Oakes', email: 'lindiwe@oakes.example', phone: '000 555 0101' },
     fields: site({ name: 'Oakes farmhouse', place: 'Quince Lane 4, Merrow Valley' }),
-    arrays: [array({ name: 'North roof', rows: 3, columns: 8, missing: [7], inverterLimit: 8000 })],
+    arrays: [
+      array({
+        name: 'North roof',
+        rows: 3,
+        columns: 8,
+        missing: [7],
+        inverterLimit: 8000,
+        sheet: face(
+          0.6,
+          0.5,
+          ['obstacle', 7.8, 0.2, 0.8, 1.2, 'flue'],
+          ['stand', 3.2, 9.4, 0, 0, 'lawn'],
+          ['water', 9.6, 7.6, 0, 0, 'tap'],
+        ),
+      }),
+    ],
     water: [{ dayOffset: -380, conductivity: 1180, temperature: 20 }],
     rounds: [
       {
@@ -172,6 +200,7 @@ export const SITES: DemoSite[] = [
         name: 'Cellar roof',
         rows: 14,
         columns: 30,
+        sheet: face(1.5, 1.2, ['walkway', -1.4, -1, 1, 27, 'walkway'], ['water', 33.6, 24, 0, 0, 'hose point']),
         moduleWatts: 450,
         tilt: 8,
         azimuth: 355,
@@ -559,6 +588,7 @@ export const SITES: DemoSite[] = [
         name: 'Back roof',
         rows: 2,
         columns: 6,
+        sheet: face(1.8, 0.4, ['obstacle', 2, -1.5, 0.8, 1.1, 'roof window'], ['stand', 3, 7.2, 0, 0, 'patio']),
         tilt: 30,
         azimuth: 355,
         installedOn: '2026-02-01',

@@ -1,14 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import type { StringOutput } from '../core/modules/string.ts';
-import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
-
-async function openSite(page: Page, name: string, step: string): Promise<void> {
-  await page.goto('/sites');
-  await page.getByRole('link', { name, exact: true }).click();
-  await page.waitForURL(/\/sites\/[0-9a-f-]+/);
-  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/${step}`);
-}
+import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
 
 /** Saves the case of each marked string and holds what the table says of it against `./pail compute string`. */
 async function expectStringsAsComputed(page: Page, electronics: 'string' | 'module' = 'string'): Promise<number> {

@@ -24,6 +24,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
           },
           {
+            path: 'sites/:id/sheet/:arrayId',
+            lazy: async () => ({ Component: (await import('./sites/SheetPage.tsx')).SheetPage }),
+          },
+          {
             path: 'quick',
             lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
           },

@@ -98,6 +98,8 @@ export const inspection = inspectionFields.extend({
   arrayId: id,
   by: z.string(),
   recordedAt: z.string(),
+  /** modules that carried a mark or a defect then and are not on the roof any more */
+  gone: z.number(),
   amendments: z.array(amendment),
   photos: z.array(photo),
 });

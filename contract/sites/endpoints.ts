@@ -17,6 +17,7 @@ import {
 } from '../common.ts';
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { EMPTY_SHEET, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
   name: text(120),
@@ -79,9 +80,11 @@ export const arrayFields = z.object({
   electronics: z.enum(['string', 'module']).default('string'),
   /** the modules of each string in order; those that are in none are not wired yet */
   strings: z
-    .array(z.object({ name: text(40), modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(60) }))
+    .array(z.object({ name: stringName, modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(60) }))
     .max(1000)
     .default([]),
+  /** the face about the modules, as it was drawn */
+  sheet: roofSheet.default(EMPTY_SHEET),
 });
 
 /** Modules of an array: the grid without its holes. */
@@ -147,6 +150,9 @@ const noHolesOutside = (array: Layout, context: z.RefinementCtx) => {
   if (array.missing.length >= cells)
     context.addIssue({ code: 'custom', path: ['missing'], message: 'must leave at least one module' });
 };
+
+/** An array as a person enters or imports it, whole in itself. */
+export const arrayBody = arrayFields.superRefine(noHolesOutside);
 
 export const array = arrayFields.extend({ id, siteId: id, version });
 export type SolarArray = z.infer<typeof array>;

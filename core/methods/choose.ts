@@ -14,6 +14,8 @@ export interface MethodInput {
   surfaceTilt: number;
   /** metres from the eave to the far edge of the modules; left out in plans made before the section was looked at */
   slopeLength?: number | undefined;
+  /** metres from the wall of the standing places drawn before the face; left out in plans made before faces were drawn */
+  standOffs?: readonly number[] | undefined;
   modules: number;
   /** what the run-off reaches */
   runOff: 'drain' | 'garden' | 'rainwater-tank';
@@ -139,22 +141,23 @@ const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input
 
 /** The pole for a face that is brushed from the ground, by its section where that is known. */
 function poleFromGround(input: MethodInput): Choice<number> {
-  const { eaveHeight, surfaceTilt, slopeLength } = input;
+  const { eaveHeight, surfaceTilt, slopeLength, standOffs } = input;
   const estimate = reachNeeded(input);
   if (slopeLength === undefined)
     return { choose: estimate, because: `About ${estimate} m of pole, a first estimate; nobody leaves the ground.` };
-  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength });
+  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs });
+  const drawn = (standOffs?.length ?? 0) > 0;
   if (found === null) {
     return {
       choose: estimate,
-      because: `About ${estimate} m of pole for the lower rows; by the section none of up to ${LONGEST_POLE} m reaches the far edge over the eave. See at the site whether it can be brushed from a gable or from behind; if not, access equipment and a competent person, under local law.`,
+      because: `About ${estimate} m of pole for the lower rows; by the section none of up to ${LONGEST_POLE} m reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}. See at the site whether it can be brushed from a gable or from behind; if not, access equipment and a competent person, under local law.`,
     };
   }
   const neck = found.lift > 0 ? `, the last ${Math.ceil(found.lift * 100)} cm by an angled neck` : '';
   const length = Math.ceil(found.poleLength);
   return {
     choose: length,
-    because: `By the section ${length} m of pole reach the far edge from about ${Math.round(found.standOff)} m off the wall${neck}; nobody leaves the ground.`,
+    because: `By the section ${length} m of pole reach the far edge from ${drawn ? 'the standing place drawn, ' : ''}about ${Math.round(found.standOff)} m off the wall${neck}; nobody leaves the ground.`,
   };
 }
 

@@ -32,6 +32,13 @@ describe('a pole from the ground', () => {
     expect(fromGround({ ...house, eaveHeight: 15 })).to.equal(null);
   });
 
+  it('is tried only from the standing places that were drawn', () => {
+    expect(fromGround({ ...house, standOffs: [4] })?.standOff).to.equal(4);
+    expect(fromGround({ ...house, standOffs: [0.2] })).to.equal(null);
+    const free = fromGround(house)?.poleLength ?? 0;
+    expect(fromGround({ ...house, standOffs: [4, 6] })?.poleLength).to.be.at.least(free);
+  });
+
   it('is never longer than the longest, and its neck never more than there is', () => {
     const section = fc.record({
       eaveHeight: fc.double({ min: 0.5, max: 12, noNaN: true }),

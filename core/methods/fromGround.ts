@@ -8,6 +8,8 @@ export interface FaceSection {
   surfaceTilt: number;
   /** metres from the eave up the slope to the far edge of the modules */
   slopeLength: number;
+  /** metres from the wall of the places where one can stand; empty or left out where nobody has drawn any */
+  standOffs?: readonly number[] | undefined;
 }
 
 export interface GroundReach {
@@ -20,15 +22,19 @@ export interface GroundReach {
 }
 
 const STEP = 0.25;
+const USUAL_PLACES = Array.from(
+  { length: (STAND_OFF.most - STAND_OFF.least) / STEP + 1 },
+  (_, index) => STAND_OFF.least + index * STEP,
+);
 
 /**
  * The shortest pole with which the far edge of a face is brushed from the ground before its eave, tried from every
- * place where one may stand (C11), with an angled neck; null where none is short enough.
- * Overhang, hands, neck and places to stand are house assumptions until the site has been measured.
+ * place where one can stand (C11), with an angled neck; null where none is short enough.
+ * Overhang, hands and neck are house assumptions; so are the places, until some have been drawn.
  */
-export function fromGround({ eaveHeight, surfaceTilt, slopeLength }: FaceSection): GroundReach | null {
+export function fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs = [] }: FaceSection): GroundReach | null {
   let best: GroundReach | null = null;
-  for (let standOff = STAND_OFF.least; standOff <= STAND_OFF.most; standOff += STEP) {
+  for (const standOff of standOffs.length > 0 ? standOffs : USUAL_PLACES) {
     const { reachable, poleLength, lift } = poleReach({
       eaveHeight,
       overhang: EAVE_OVERHANG,

@@ -25,6 +25,14 @@ export async function signIn(page: Page, email = DEMO_OWNER.email): Promise<void
   await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
 }
 
+/** Opens a step of a site of the demo. */
+export async function openSite(page: Page, name: string, step: string): Promise<void> {
+  await page.goto('/sites');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.waitForURL(/\/sites\/[0-9a-f-]+/);
+  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/${step}`);
+}
+
 /** No serious or critical finding on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -63,6 +63,25 @@ describe('inspections and photographs', () => {
     expect(answer.body.issues[0].path).to.equal('defects.0.module');
   });
 
+  it('stay on the modules on which they were seen when the drawing grows or shrinks', async () => {
+    const site = siteBody();
+    const { id, ...drawn } = arrayBody({ rows: 2, columns: 3 });
+    await harness.owner.must('POST', '/api/sites', site);
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, { id, ...drawn });
+    const path = `/api/arrays/${id}/inspections`;
+    const marks = [{ kind: 'lichen', pattern: 'lower-edge', severity: 'plain', modules: [3, 5] }];
+    const defects = [{ kind: 'crack', module: 0, severity: 'watch', note: '' }];
+    await harness.owner.must('POST', path, inspectionBody({ marks, defects }));
+    const sheet = { origin: { row: 0, column: -1 }, toRidge: 0.5, toEave: null, things: [] };
+    const wider = { ...drawn, columns: 4, sheet };
+    await harness.owner.must('PUT', `/api/arrays/${id}`, { ...wider, version: 1 });
+    const [moved] = (await harness.owner.must('GET', path)).items;
+    expect([moved.marks[0].modules, moved.defects[0].module, moved.gone]).to.deep.equal([[5, 7], 1, 0]);
+    await harness.owner.must('PUT', `/api/arrays/${id}`, { ...wider, missing: [7], version: 2 });
+    const [less] = (await harness.owner.must('GET', path)).items;
+    expect([less.marks[0].modules, less.gone]).to.deep.equal([[5], 1]);
+  });
+
   it('keep marks where they lie, and refuse one on a module that is not there', async () => {
     const marks = [{ kind: 'droppings', pattern: 'spots', severity: 'plain', modules: [0, 1] }];
     const path = `/api/arrays/${arrayId}/inspections`;

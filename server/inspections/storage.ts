@@ -1,13 +1,23 @@
 import { amendment, type Inspection, inspectionFields } from '../../contract/inspections/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { asItLies } from '../../core/inspections/asItLies.ts';
+import type { LaidGrid, Place } from '../../core/sites/layout.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { photosWhere } from './photoStorage.ts';
+
+/** How the modules of an array lay when it was looked at: what makes an index of then a place on the roof. */
+interface Layout {
+  columns: number;
+  origin: Place;
+}
 
 interface InspectionRow {
   id: string;
   arrayId: string;
   inspectedAt: string;
   found: Record<string, unknown>;
+  layout: Layout;
   by: string;
   recordedAt: string;
 }
@@ -17,12 +27,13 @@ interface NewInspection {
   arrayId: string;
   inspectedAt: string;
   found: unknown;
+  layout: Layout;
   by: string;
   recordedAt: Date;
 }
 
-export const insertInspection = (trx: Transaction, { found, ...row }: NewInspection): Promise<unknown> =>
-  trx('inspections').insert({ ...row, found: json(found) });
+export const insertInspection = (trx: Transaction, { found, layout, ...row }: NewInspection): Promise<unknown> =>
+  trx('inspections').insert({ ...row, found: json(found), layout: json(layout) });
 
 interface NewAmendment {
   id: string;
@@ -53,12 +64,23 @@ export async function amendmentsOf(connection: Connection, record: string, ids: 
   return rows.map((row) => ({ recordId: row.recordId as string, ...amendment.parse(row) }));
 }
 
+/** What was found, on the modules as they are numbered now. */
+function asFound(row: InspectionRow, now: LaidGrid | undefined) {
+  const found = inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt });
+  return now === undefined ? { ...found, gone: 0 } : { ...found, ...asItLies(found, row.layout, now) };
+}
+
 async function assemble(connection: Connection, rows: InspectionRow[]): Promise<Inspection[]> {
   const ids = rows.map(({ id }) => id);
   const amendments = await amendmentsOf(connection, 'inspection', ids);
   const photos = await photosWhere(connection, { inspectionId: ids });
+  const arrays: SolarArray[] = await connection('arrays').whereIn(
+    'id',
+    rows.map(({ arrayId }) => arrayId),
+  );
+  const grids = new Map(arrays.map((array) => [array.id, { ...array, origin: array.sheet.origin }]));
   return rows.map((row) => ({
-    ...inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt }),
+    ...asFound(row, grids.get(row.arrayId)),
     id: row.id,
     arrayId: row.arrayId,
     by: row.by,

@@ -38,6 +38,7 @@ export function recordInspection(context: Context, arrayId: string, body: BodyOf
         arrayId,
         inspectedAt,
         found,
+        layout: { columns: array.columns, origin: array.sheet.origin },
         by: context.person.id,
         recordedAt: context.clock(),
       }),

@@ -1,9 +1,9 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
-import { MODULE_SIZE, STRIP_AT_EAVE } from '../../core/assumptions.ts';
+import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { sectionOf } from '../../core/sites/section.ts';
 import { valueOfEnergy } from '../../core/soiling/reckon.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import type { Context } from '../context.ts';
@@ -26,10 +26,6 @@ const UNREAD_WATER = {
   'rain-tank': { conductivity: 40, temperature: 18 },
   none: { conductivity: 350, temperature: 18 },
 };
-
-/** From the eave to the far edge of an array, m, by the usual size of a module. */
-const slopeLength = ({ rows, orientation }: SolarArray): number =>
-  STRIP_AT_EAVE + rows * (orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short);
 
 /** Overrides as the calculation takes them: the value in place of value and reason, at any depth. */
 function withoutReasons(overrides: unknown): unknown {
@@ -69,7 +65,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         storeys: array.storeys,
         eaveHeight: array.eaveHeight,
         surfaceTilt: array.tilt,
-        slopeLength: slopeLength(array),
+        ...sectionOf(array),
         modules: moduleCount(array),
         runOff: site.runOff,
         waterless: false,

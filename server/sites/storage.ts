@@ -6,10 +6,11 @@ import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
-export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings'>>(array: T) => ({
+export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'sheet'>>(array: T) => ({
   ...array,
   missing: json(array.missing),
   strings: json(array.strings),
+  sheet: json(array.sheet),
 });
 
 type NewSite = Omit<Site, 'version'>;

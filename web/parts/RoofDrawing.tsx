@@ -5,11 +5,14 @@ import type { Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
+import { MODULE_GAP } from '../../core/sites/section.ts';
 import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
+import { RoofThings } from './RoofThings.tsx';
+import { stringColour } from './stringColour.ts';
 import { type ShowFrame, useFrame } from './useFrame.ts';
 
 const { long: LONG, short: SHORT } = MODULE_SIZE;
-const GAP = 0.05;
+const GAP = MODULE_GAP;
 
 /** Soiling from clear to earth: five steps, each darker than the one before. */
 export const SOIL_STEPS = [0.01, 0.04, 0.09, 0.18];
@@ -114,32 +117,29 @@ export function RoofDrawing({
     },
     [wasDrag],
   );
+  const face = faceAbout(array, total, { across: width + GAP, down: height + GAP });
   const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
   return (
     <svg
-      viewBox={`-0.5 -0.9 ${total.width + 2.2} ${total.height + 1.9}`}
+      viewBox={`${face.left} ${face.top} ${face.width} ${face.height}`}
       style={
         scale
-          ? {
-              width: (total.width + 2.2) * scale,
-              height: (total.height + 1.9) * scale,
-              maxWidth: 'none',
-              maxHeight: 'none',
-            }
+          ? { width: face.width * scale, height: face.height * scale, maxWidth: 'none', maxHeight: 'none' }
           : undefined
       }
       role={onModule ? 'group' : 'img'}
       aria-label={label}
       {...listeners}
     >
-      <path d={`M-0.3 -0.35H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
-      <path d={`M-0.3 ${total.height + 0.25}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
-      <text x="-0.3" y="-0.48" fontSize="0.42" fill="#4c5853">
+      <path d={`M-0.3 ${face.ridge}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
+      <path d={`M-0.3 ${face.eave}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
+      <text x="-0.3" y={face.ridge - 0.13} fontSize="0.42" fill="#4c5853">
         ridge
       </text>
-      <text x="-0.3" y={total.height + 0.72} fontSize="0.42" fill="#4c5853">
+      <text x="-0.3" y={face.eave + 0.47} fontSize="0.42" fill="#4c5853">
         eave
       </text>
+      <RoofThings things={array.sheet.things} shift={face.shift} letters={Math.max(0.4, face.width / 36)} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: array.rows * array.columns }, (_, index) => {
         const row = Math.floor(index / array.columns);
@@ -166,6 +166,31 @@ export function RoofDrawing({
       {onModules && <Frame show={show} columns={array.columns} step={{ x: width + GAP, y: height + GAP }} />}
     </svg>
   );
+}
+
+/** Ridge and eave where nobody has measured them, m from the modules. */
+const UNMEASURED = { ridge: 0.35, eave: 0.25 };
+
+/** How far the drawing of a face reaches: modules, ridge and eave as measured, and what stands about them. */
+function faceAbout(
+  { sheet }: SolarArray,
+  modules: { width: number; height: number },
+  step: { across: number; down: number },
+) {
+  const shift = { x: -sheet.origin.column * step.across, y: -sheet.origin.row * step.down };
+  const ridge = -(sheet.toRidge ?? UNMEASURED.ridge);
+  const eave = modules.height + (sheet.toEave ?? UNMEASURED.eave);
+  const around = sheet.things.map(({ x, y, width, height }) => ({
+    left: x + shift.x - 0.6,
+    right: x + shift.x + width + 0.6,
+    top: y + shift.y - 0.5,
+    bottom: y + shift.y + height + 1,
+  }));
+  const left = Math.min(-0.5, ...around.map((thing) => thing.left));
+  const top = Math.min(ridge - 0.55, -0.9, ...around.map((thing) => thing.top));
+  const right = Math.max(modules.width + 1.7, ...around.map((thing) => thing.right));
+  const bottom = Math.max(eave + 0.75, ...around.map((thing) => thing.bottom));
+  return { shift, ridge, eave, left, top, width: right - left, height: bottom - top };
 }
 
 /** The frame while it is drawn; it holds its own state, so that no module is drawn again for it. */
@@ -308,8 +333,6 @@ const marksOfText = (laid: string): LaidMark[] =>
         return { kind, pattern, severity } as LaidMark;
       });
 
-const STRING_COLOURS = ['#0a5f7d', '#8a4b08', '#4d3a78', '#22601f', '#8c1f4b', '#4c5853'];
-
 /** The number of a module's string on a tag of its own colour. */
 function StringTag({ at, width, height }: { at: number; width: number; height: number }) {
   return (
@@ -320,7 +343,7 @@ function StringTag({ at, width, height }: { at: number; width: number; height: n
         width={width - 0.08}
         height={height - 0.08}
         fill="none"
-        stroke={STRING_COLOURS[at % 6]}
+        stroke={stringColour(at)}
         strokeWidth="0.09"
       />
       <text
@@ -329,7 +352,7 @@ function StringTag({ at, width, height }: { at: number; width: number; height: n
         fontSize="0.46"
         fontWeight="700"
         textAnchor="middle"
-        fill={STRING_COLOURS[at % 6]}
+        fill={stringColour(at)}
       >
         {at + 1}
       </text>

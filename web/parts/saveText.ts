@@ -1,7 +1,7 @@
 /** Hands text to the browser as a file. */
-export function saveText(name: string, text: string): void {
+export function saveText(name: string, text: string, type = 'application/json'): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  link.href = URL.createObjectURL(new Blob([text], { type }));
   link.download = name;
   link.click();
   URL.revokeObjectURL(link.href);

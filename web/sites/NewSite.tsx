@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { z } from 'zod';
 import { soil } from '../../contract/inspections/endpoints.ts';
@@ -29,8 +30,10 @@ export function NewSite() {
   const navigate = useNavigate();
   const draft = useDraftForm(NEW_SITE, schema, newSiteDefaults());
   const create = useDo('createSite');
+  const [trouble, setTrouble] = useState<unknown>(null);
   const submit = async (values: z.output<typeof schema>, id: string) => {
     const { customer, site, array, ids, call: from } = values;
+    setTrouble(null);
     await create.mutateAsync({ body: { ...site, id, customer: { ...customer, id: ids.customer } } });
     await call('createArray', { params: { id }, body: { ...array, id: ids.array } });
     const { latitude, longitude, zone, climate, energyBought, energySold, ownUse } = site;
@@ -49,7 +52,7 @@ export function NewSite() {
       </div>
       <div className="sheet">
         {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
-        <DraftForm draft={draft} onSubmit={(values, id) => void submit(values, id).catch(() => undefined)}>
+        <DraftForm draft={draft} onSubmit={(values, id) => void submit(values, id).catch(setTrouble)}>
           <fieldset>
             <legend>Customer</legend>
             <div className="form-grid">
@@ -61,7 +64,7 @@ export function NewSite() {
           <SiteFields prefix="site." />
           <ArrayFields prefix="array." />
           <FormErrors />
-          <Trouble error={create.error} />
+          <Trouble error={trouble} />
           <FormFoot
             busy={create.isPending}
             words="Enter the site"

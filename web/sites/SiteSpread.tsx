@@ -203,6 +203,11 @@ function RoofPage({
               </Button>
             )}
             {chosen && (
+              <Link className="btn btn-quiet" to={`/sites/${site.id}/sheet/${chosen.id}`}>
+                draw {chosen.name}
+              </Link>
+            )}
+            {chosen && (
               <Button variant="quiet" onClick={() => setEditing('wiring')}>
                 strings
               </Button>

@@ -4,6 +4,7 @@ import * as drill from './002-drill.ts';
 import * as jobState from './003-job-state.ts';
 import * as wiring from './004-wiring.ts';
 import * as quickLooks from './005-quick-looks.ts';
+import * as sheet from './006-sheet.ts';
 
 interface Migration {
   name: string;
@@ -18,6 +19,7 @@ const MIGRATIONS: Migration[] = [
   { name: '003-job-state', ...jobState },
   { name: '004-wiring', ...wiring },
   { name: '005-quick-looks', ...quickLooks },
+  { name: '006-sheet', ...sheet },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { note, text } from '../common.ts';
+
+export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
+
+const metres = z.number().min(-500).max(500);
+
+/** Something on or before the face: its upper left corner in metres of the sheet, and how far it reaches. */
+export const roofThing = z.object({
+  kind: z.enum(THING_KINDS),
+  x: metres,
+  y: metres,
+  width: z.number().min(0).max(500),
+  height: z.number().min(0).max(500),
+  label: note(60),
+});
+export type RoofThing = z.infer<typeof roofThing>;
+
+const place = z.object({ row: z.number().int().min(-1000).max(1000), column: z.number().int().min(-1000).max(1000) });
+
+/** The face about the modules: where their grid lies on the sheet, ridge and eave, and what stands in the way. */
+export const roofSheet = z.object({
+  /** place of the grid's top left module on the sheet */
+  origin: place.default({ row: 0, column: 0 }),
+  /** metres up the slope from the modules to the ridge, and down from them to the eave; null where nobody has measured */
+  toRidge: z.number().min(0).max(200).nullable().default(null),
+  toEave: z.number().min(0).max(200).nullable().default(null),
+  things: z.array(roofThing).max(200).default([]),
+});
+export type RoofSheet = z.infer<typeof roofSheet>;
+
+export const EMPTY_SHEET: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+
+/** The name of a string. */
+export const stringName = text(40);

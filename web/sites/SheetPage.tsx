@@ -1,0 +1,169 @@
+import { type ReactNode, useEffect, useMemo, useReducer, useRef } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { THING_KINDS } from '../../contract/sites/sheet.ts';
+import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '../../contract/sites/sheetFile.ts';
+import { gridAbout, keyOf, placeOfKey, tooLarge } from '../../core/sites/layout.ts';
+import { MODULE_GAP } from '../../core/sites/section.ts';
+import { formatNumber } from '../../core/units/format.ts';
+import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
+import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { moduleSize } from '../parts/RoofDrawing.tsx';
+import { THING_WORDS } from '../parts/RoofThings.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { SheetCanvas } from './SheetCanvas.tsx';
+import { SheetPanel } from './SheetPanel.tsx';
+import { drawnOf, type Sheet, sheetOf } from './sheet.ts';
+import { openDesk, stroke, type Tool } from './sheetDesk.ts';
+
+/** Opens the drawing of an array. */
+export function SheetPage() {
+  const { id = '', arrayId = '' } = useParams();
+  const spread = useAsk('readSite', { params: { id } });
+  if (spread.isPending) return <Waiting what="Opening the drawing" />;
+  if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
+  const array = spread.data.arrays.find((one) => one.id === arrayId);
+  if (array === undefined) return <p>This array is not on record. Go back to the site and choose one.</p>;
+  return <DrawingDesk key={array.id} array={array} site={spread.data.site.name} />;
+}
+
+/** A drawing as it is kept on this device until it is sent. */
+interface KeptDrawing {
+  modules: string[];
+  rest: Omit<Sheet, 'modules'>;
+}
+
+const TOOL_WORDS: Record<Tool, string> = { lay: 'Lay modules', take: 'Take away', select: 'Choose', ...THING_WORDS };
+const TOOLS: Tool[] = ['lay', 'take', 'select', ...THING_KINDS];
+
+function DrawingDesk({ array, site }: { array: SolarArray; site: string }) {
+  const draft = `sheet.${array.id}.${array.version}`;
+  const kept = useRef(readDraft<KeptDrawing>(draft));
+  const [desk, make] = useReducer(stroke, array, (from) =>
+    openDesk(kept.current ? { modules: new Set(kept.current.modules), ...kept.current.rest } : sheetOf(from)),
+  );
+  const { now, past, future } = desk.history;
+  const navigate = useNavigate();
+  const glass = useGlass();
+  const back = `/sites/${array.siteId}/look`;
+  const save = useDo('changeArray', () => {
+    dropDraft(draft);
+    navigate(back);
+  });
+  useEffect(() => {
+    if (past.length === 0 && future.length === 0) return;
+    const { modules, ...rest } = now;
+    keepDraft(draft, { modules: [...modules], rest } satisfies KeptDrawing);
+  }, [draft, now, past, future]);
+  const size = useMemo(() => {
+    const { width, height } = moduleSize(array);
+    return { width, height, across: width + MODULE_GAP, down: height + MODULE_GAP };
+  }, [array]);
+  const grid = useMemo(() => gridAbout([...now.modules].map(placeOfKey)), [now.modules]);
+  const trouble = grid === null ? 'Lay at least one module.' : tooLarge(grid);
+  const keep = () => {
+    const drawn = drawnOf(now);
+    const { id, siteId: _site, version, ...fields } = array;
+    if (drawn) save.mutate({ params: { id }, body: { ...fields, ...drawn, version } });
+  };
+  const copy = (cut: boolean) => {
+    const chosen = [...desk.selected].filter((key) => now.modules.has(key));
+    void navigator.clipboard.writeText(modulesToText(chosen)).catch(() => undefined);
+    copied.current = modulesToText(chosen);
+    if (cut) make({ do: 'take-away' });
+  };
+  const copied = useRef('');
+  const paste = (text: string) => make({ do: 'paste', places: modulesFromText(text || copied.current) });
+  return (
+    <div className="sheet-page">
+      <div className="step-head">
+        <h1>{array.name}, as it lies</h1>
+        <span className="quiet">
+          {site}: {now.modules.size} modules, {formatNumber((now.modules.size * array.moduleWatts) / 1000, 1, glass)}{' '}
+          kWp
+        </span>
+        <div className="actions">
+          <Link className="btn btn-quiet" to={back}>
+            Back without keeping
+          </Link>
+          <Button disabled={trouble !== null || save.isPending} onClick={keep}>
+            {save.isPending ? 'Sending …' : 'Keep the drawing'}
+          </Button>
+        </div>
+      </div>
+      {kept.current && <div className="notice plain">This is what you drew before and had not kept yet.</div>}
+      <Trouble error={save.error} />
+      {trouble && <div className="notice">{trouble}</div>}
+      <div className="sheet-tools" role="toolbar" aria-label="Tools">
+        {TOOLS.map((tool) => (
+          <button
+            type="button"
+            key={tool}
+            aria-pressed={desk.tool === tool}
+            onClick={() => make({ do: 'take-tool', tool })}
+          >
+            {TOOL_WORDS[tool]}
+          </button>
+        ))}
+        <span className="divide" />
+        <ToolButton off={past.length === 0} onPress={() => make({ do: 'undo' })}>
+          Undo
+        </ToolButton>
+        <ToolButton off={future.length === 0} onPress={() => make({ do: 'redo' })}>
+          Do again
+        </ToolButton>
+      </div>
+      <div className="sheet-body">
+        <div className="sheet-left">
+          <SheetCanvas desk={desk} size={size} onStroke={make} onCopy={copy} onPaste={paste} />
+          <p className="sheet-said" role="status">
+            {desk.said || where(desk.cursor, now)}
+          </p>
+          <p className="quiet" id="sheet-keys">
+            With the mouse: draw from corner to corner, drag what is chosen. With keys: arrows go, Space lays or takes
+            away, Shift and arrows choose, Alt and arrows move what is chosen, Delete takes it away; copy, cut and paste
+            as everywhere, also from a table of x.
+          </p>
+        </div>
+        <SheetPanel
+          desk={desk}
+          array={array}
+          onStroke={make}
+          onCopy={copy}
+          onPaste={() => paste('')}
+          onFile={(name, text) => readSheetFile(name, text, now)}
+        />
+      </div>
+    </div>
+  );
+}
+
+function ToolButton({ off, onPress, children }: { off: boolean; onPress: () => void; children: ReactNode }) {
+  return (
+    <button type="button" disabled={off} onClick={onPress}>
+      {children}
+    </button>
+  );
+}
+
+/** What lies where the keys stand, for whoever hears rather than sees it. */
+function where(cursor: { row: number; column: number }, sheet: Sheet): string {
+  const key = keyOf(cursor);
+  const string = sheet.strings.find(({ modules }) => modules.includes(key));
+  const what = sheet.modules.has(key) ? `a module${string ? ` of ${string.name}` : ''}` : 'no module';
+  return `Row ${cursor.row + 1}, column ${cursor.column + 1}: ${what}`;
+}
+
+type SheetFile = { sheet: Sheet } | { problems: { where: string; message: string }[] };
+
+/** A drawing from a JSON or CSV file; of a file with a mistake nothing is taken. */
+function readSheetFile(name: string, text: string, now: Sheet): SheetFile {
+  if (/\.json$/i.test(name)) {
+    const read = arrayFromJson(text);
+    return read.ok ? { sheet: sheetOf(read.value) } : { problems: read.problems };
+  }
+  const read = modulesFromCsv(text);
+  if (!read.ok) return { problems: read.problems };
+  return { sheet: { ...now, modules: new Set(read.value.modules), strings: read.value.strings } };
+}

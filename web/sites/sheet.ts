@@ -1,0 +1,129 @@
+import type { RoofThing } from '../../contract/sites/sheet.ts';
+import { gridAbout, keyOf, type LaidGrid, type Place, placeOf, placeOfKey, placesOf } from '../../core/sites/layout.ts';
+import type { Wiring } from './wiring.ts';
+
+/** A face while it is drawn: modules by their places, so that nothing has to be numbered again at each stroke. */
+export interface Sheet {
+  /** keys of the places where a module lies */
+  modules: ReadonlySet<string>;
+  /** strings in order, their modules as keys */
+  strings: readonly { name: string; modules: readonly string[] }[];
+  things: readonly RoofThing[];
+  /** metres; null where nobody has measured */
+  toRidge: number | null;
+  toEave: number | null;
+}
+
+interface Drawn {
+  rows: number;
+  columns: number;
+  missing: number[];
+  strings: Wiring;
+  sheet: { origin: Place; toRidge: number | null; toEave: number | null; things: RoofThing[] };
+}
+
+export function sheetOf({ rows, columns, missing, strings, sheet }: Drawn): Sheet {
+  const grid: LaidGrid = { rows, columns, missing, origin: sheet.origin };
+  const key = (index: number) => keyOf(placeOf(grid, index));
+  return {
+    modules: new Set(placesOf(grid).map(keyOf)),
+    strings: strings.map(({ name, modules }) => ({ name, modules: modules.map(key) })),
+    things: sheet.things,
+    toRidge: sheet.toRidge,
+    toEave: sheet.toEave,
+  };
+}
+
+/** The array of a drawn face; null where no module lies on it. */
+export function drawnOf(sheet: Sheet): Drawn | null {
+  const grid = gridAbout([...sheet.modules].map(placeOfKey));
+  if (grid === null) return null;
+  const index = (key: string) => {
+    const { row, column } = placeOfKey(key);
+    return (row - grid.origin.row) * grid.columns + column - grid.origin.column;
+  };
+  return {
+    rows: grid.rows,
+    columns: grid.columns,
+    missing: [...grid.missing],
+    strings: sheet.strings
+      .map(({ name, modules }) => ({ name, modules: modules.map(index) }))
+      .filter(({ modules }) => modules.length > 0),
+    sheet: { origin: grid.origin, toRidge: sheet.toRidge, toEave: sheet.toEave, things: [...sheet.things] },
+  };
+}
+
+/** Lays a module on each of some places. */
+export const lay = (sheet: Sheet, places: readonly Place[]): Sheet => ({
+  ...sheet,
+  modules: new Set([...sheet.modules, ...places.map(keyOf)]),
+});
+
+/** Takes the modules off some places, and out of their strings. */
+export function takeAway(sheet: Sheet, keys: Iterable<string>): Sheet {
+  const gone = new Set(keys);
+  return {
+    ...sheet,
+    modules: new Set([...sheet.modules].filter((key) => !gone.has(key))),
+    strings: sheet.strings.map((string) => ({ ...string, modules: string.modules.filter((key) => !gone.has(key)) })),
+  };
+}
+
+const shift = (key: string, by: Place): string => {
+  const { row, column } = placeOfKey(key);
+  return keyOf({ row: row + by.row, column: column + by.column });
+};
+
+/**
+ * Moves modules, with the strings they are in.
+ * @returns the sheet and where the modules lie now; null where they would come to lie on others
+ */
+export function move(sheet: Sheet, keys: ReadonlySet<string>, by: Place): { sheet: Sheet; moved: Set<string> } | null {
+  const moving = new Set([...keys].filter((key) => sheet.modules.has(key)));
+  const moved = new Set([...moving].map((key) => shift(key, by)));
+  const rest = [...sheet.modules].filter((key) => !moving.has(key));
+  if (rest.some((key) => moved.has(key))) return null;
+  return {
+    moved,
+    sheet: {
+      ...sheet,
+      modules: new Set([...rest, ...moved]),
+      strings: sheet.strings.map((string) => ({
+        ...string,
+        modules: string.modules.map((key) => (moving.has(key) ? shift(key, by) : key)),
+      })),
+    },
+  };
+}
+
+/** All places of the frame between two, both included. */
+export function placesBetween(a: Place, b: Place): Place[] {
+  const [top, bottom] = [Math.min(a.row, b.row), Math.max(a.row, b.row)];
+  const [left, right] = [Math.min(a.column, b.column), Math.max(a.column, b.column)];
+  const places: Place[] = [];
+  for (let row = top; row <= bottom; row += 1)
+    for (let column = left; column <= right; column += 1) places.push({ row, column });
+  return places;
+}
+
+/** The undo of a drawing: what was before, and what was undone. */
+export interface History {
+  past: readonly Sheet[];
+  now: Sheet;
+  future: readonly Sheet[];
+}
+
+const MOST_STEPS = 100;
+
+export const begin = (now: Sheet): History => ({ past: [], now, future: [] });
+export const step = ({ past, now }: History, next: Sheet): History =>
+  next === now ? { past, now, future: [] } : { past: [...past, now].slice(-MOST_STEPS), now: next, future: [] };
+export function undo(history: History): History {
+  const last = history.past.at(-1);
+  if (last === undefined) return history;
+  return { past: history.past.slice(0, -1), now: last, future: [history.now, ...history.future] };
+}
+export function redo(history: History): History {
+  const [next, ...future] = history.future;
+  return next === undefined ? history : { past: [...history.past, history.now], now: next, future };
+}
