@@ -147,3 +147,8 @@ export const MARK_COVER = {
 } as const;
 /** Modules in a string where nobody has said how an array is wired. */
 export const USUAL_STRING = 12;
+
+/** Share of a film left by a rinse from which on a cloth shows some of it, and from which on plainly. */
+export const SPLIT = { some: 0.15, plain: 0.6 } as const;
+/** Change of a short-circuit current with temperature, 1/K, where the maker's figure is not at hand. */
+export const CURRENT_COEFFICIENT = 0.0005;

@@ -37,5 +37,6 @@ export interface Reason {
  * 2: what was recommended stands beside what was set by hand, and every figure keeps its reasons.
  * 3: the pole of a plan comes from the section of the face.
  * 4: patches that are marked where they lie cost what they cost their strings.
+ * 5: a test patch says what the dirt costs and what rain leaves; the pole comes from the drawn section and standing places.
  */
-export const CALCULATION_VERSION = '4';
+export const CALCULATION_VERSION = '5';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import { fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
@@ -54,6 +55,35 @@ export const expectedReading = z.object({
   wet: z.boolean().default(false),
 });
 
+const patchReading = z.object({
+  /** W, or A of short-circuit current */
+  value: z.number().gt(0).max(1e9),
+  /** Celsius */
+  tempModule: z.number().min(-40).max(120),
+});
+const stripMinute = z.object({ strip: patchReading, neighbour: patchReading });
+
+/** Strips washed each in its own way, read against a dirty neighbour in the same minute. */
+export const testPatch = z.object({
+  quantity: z.enum(['power', 'current']),
+  representative: z.boolean().default(true),
+  strips: z
+    .array(
+      z.object({
+        way: z.enum(PATCH_WAYS),
+        modules: z.number().gt(0).max(1000),
+        minutes: z.number().gt(0).max(600).nullable().default(null),
+        before: stripMinute,
+        after: stripMinute,
+      }),
+    )
+    .min(1, 'must have at least one strip')
+    .max(PATCH_WAYS.length)
+    .refine((strips) => new Set(strips.map(({ way }) => way)).size === strips.length, {
+      message: 'must wash each strip in a way of its own',
+    }),
+});
+
 export const inspectionFields = z.object({
   inspectedAt: moment,
   /** how it was looked at */
@@ -71,6 +101,7 @@ export const inspectionFields = z.object({
     .default([]),
   causes: z.array(text(80)).max(20).default([]),
   reading: expectedReading.nullable().default(null),
+  testPatch: testPatch.nullable().default(null),
   bladeAgreed: z.boolean().default(false),
   notes: note(),
 });

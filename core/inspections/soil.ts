@@ -56,7 +56,8 @@ export function lossFromInspection(soils: readonly Soil[], marked?: Estimate): E
   return joinLosses([...counted.map(lossOfSoil), ...(marked === undefined ? [] : [marked])]);
 }
 
-function joinLosses(losses: readonly Estimate[]): Estimate {
+/** Several losses, each acting on what the others leave, their ranges joined in quadrature. */
+export function joinLosses(losses: readonly Estimate[]): Estimate {
   const left = (loss: number) => Math.log(1 - Math.min(loss, 0.999999));
   let mid = 0;
   let below = 0;

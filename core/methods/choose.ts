@@ -1,4 +1,5 @@
 import { type CleaningMethod, HAND_HEIGHT, LONGEST_POLE, MINUTES_FACTOR, MODULE_MINUTES } from '../assumptions.ts';
+import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
 import { fromGround } from './fromGround.ts';
 
@@ -23,6 +24,8 @@ export interface MethodInput {
   finish: 'output' | 'spotless';
   /** the module maker's word or the customer's signature for a blade is on record */
   bladeAgreed: boolean;
+  /** what a test patch on this face found; left out where there was none, and by calculations 1 to 4 */
+  tested?: Pick<TestPatch, 'removed' | 'minutesPerModule'> | undefined;
 }
 
 export interface Choice<T> {
@@ -51,6 +54,8 @@ export interface MethodPlan {
   escalation: EscalationRung[];
   /** minutes of work for one module, all soils and access counted in */
   minutesPerModule: number;
+  /** where they come from; left out by calculations 1 to 4 */
+  minutesBecause?: string | undefined;
 }
 
 /**
@@ -81,12 +86,41 @@ export function chooseMethod(input: MethodInput): MethodPlan {
         }
       : { choose: 0, because: 'Everything seen comes off with water and brush.' },
     escalation,
+    ...minutesOf(input, { blade: used('blade') && lichen, soap: used('soap'), looseFilmOnly: looseOnly }),
+  };
+}
+
+/** Minutes a module as they were timed on the test patch, in the way that the method works; else as assumed. */
+function minutesOf(
+  input: MethodInput,
+  work: { blade: boolean; soap: boolean; looseFilmOnly: boolean },
+): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause'> {
+  const way: PatchWay = work.blade ? 'blade' : work.soap ? 'soap' : 'brush';
+  const timed = input.tested?.minutesPerModule.find((one) => one.way === way);
+  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test patch of this face.' };
+  return {
     minutesPerModule: minutesPerModule({
       storeys: input.storeys,
-      blade: used('blade') && lichen,
-      looseFilmOnly: looseOnly,
+      blade: work.blade,
+      looseFilmOnly: work.looseFilmOnly,
     }),
+    minutesBecause: 'For one module, by storeys, soil and blade (house assumption).',
   };
+}
+
+/** Share of a film taken off from which on a way is enough, and nothing stronger is wanted. */
+const ENOUGH = 0.95;
+
+/** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
+function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string } | null {
+  const share = (way: PatchWay) => tested?.removed.find((one) => one.way === way)?.share.mid;
+  const [brushed, soaped] = [share('brush'), share('soap')];
+  if (brushed === undefined) return null;
+  const took = `on the test patch the brush alone took off ${Math.round(brushed * 100)} % of the film`;
+  if (brushed >= ENOUGH) return { wanted: false, because: `Not wanted: ${took}.` };
+  if (soaped !== undefined && soaped > brushed + 0.05)
+    return { wanted: true, because: `Wanted: ${took}, with soap ${Math.round(soaped * 100)} %.` };
+  return null;
 }
 
 /** Minutes for one module with a fed pole (house assumption): storeys, lichen under a blade, loose film only. */
@@ -192,6 +226,7 @@ function ladder(
 ): EscalationRung[] {
   const chemicalsStop = input.runOff === 'rainwater-tank' ? 'Run-off is kept in a tank: no chemicals here.' : null;
   const bladeWanted = found.lichen || found.bladeWork;
+  const bySoap = soapByTest(input);
   return [
     {
       rung: 'water',
@@ -210,9 +245,10 @@ function ladder(
     },
     {
       rung: 'soap',
-      use: chemicalsStop === null && found.sticky && !input.waterless,
+      use: chemicalsStop === null && (bySoap?.wanted ?? found.sticky) && !input.waterless,
       because:
         chemicalsStop ??
+        bySoap?.because ??
         (found.sticky
           ? 'Greasy or sticky soil lets go sooner with neutral soap.'
           : 'Nothing greasy or sticky was seen.'),

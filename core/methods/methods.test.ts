@@ -34,6 +34,29 @@ describe('choosing a method', () => {
     expect(access.because).not.to.include('nobody leaves');
   });
 
+  it('takes the minutes that were timed on a test patch, in the way in which the work is done', () => {
+    const tested = { removed: [], minutesPerModule: [{ way: 'brush' as const, minutes: 2.3 }] };
+    expect(chooseMethod({ ...base, tested }).minutesPerModule).to.equal(2.3);
+    const soaped = chooseMethod({ ...exampleFace([sap]), tested });
+    expect(soaped.minutesPerModule).to.equal(chooseMethod(exampleFace([sap])).minutesPerModule);
+  });
+
+  it('takes soap or leaves it as the test patch says', () => {
+    const share = (mid: number) => ({ low: mid, mid, high: mid });
+    const removed = (brush: number, soap: number) => [
+      { way: 'brush' as const, share: share(brush) },
+      { way: 'soap' as const, share: share(soap) },
+    ];
+    const soap = (soils: MethodInput, brush: number, soaped: number) =>
+      rung({ ...soils, tested: { removed: removed(brush, soaped), minutesPerModule: [] } }, 'soap');
+    expect(soap(exampleFace([sap]), 0.97, 1)).to.deep.include({ use: false });
+    expect(soap(base, 0.7, 1)).to.deep.include({ use: true });
+    expect(soap(base, 0.7, 1)?.because)
+      .to.include('70 %')
+      .and.to.include('100 %');
+    expect(soap({ ...base, runOff: 'rainwater-tank' }, 0.7, 1)).to.deep.include({ use: false });
+  });
+
   it('asks for access equipment on a flat roof', () => {
     expect(chooseMethod({ ...base, mount: 'flat-roof' }).access.choose).to.equal('from a lift or scaffold');
   });

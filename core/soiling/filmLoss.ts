@@ -6,3 +6,23 @@ import { erf } from '../statistics/erf.ts';
  * @see Coello and Boyle, IEEE Journal of Photovoltaics 9 (2019) 1382; the curve is that of Hegazy (2001)
  */
 export const filmLoss = (mass: number): number => 0.3437 * erf(0.17 * mass ** 0.8473);
+
+/** The most that a film can cost, however thick (the curve's limit). */
+export const MOST_FILM_LOSS = 0.3437;
+
+/**
+ * Mass of a film that costs a loss: the curve read backwards.
+ * @param loss a fraction
+ * @returns g/m2 in the plane of the glass; 0 for no loss, null from the curve's limit on
+ */
+export function filmMassOf(loss: number): number | null {
+  if (loss <= 0) return 0;
+  if (loss >= MOST_FILM_LOSS * 0.9999) return null;
+  let [low, high] = [0, 100];
+  for (let step = 0; step < 60; step += 1) {
+    const middle = (low + high) / 2;
+    if (filmLoss(middle) < loss) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

@@ -1,14 +1,15 @@
 import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
 import { readingWarnings } from '../comparisons/warnings.ts';
-import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
+import type { Estimate } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
 import { RATE_DEFAULTS } from './rate.ts';
 import type { MarkedReckoning, PowerReading, ReckonInput, ReckoningOutput } from './reckoning.ts';
 import { meterReason, reckoningReasons } from './reckonReasons.ts';
-import { RAIN_THRESHOLD, siteSoilingRate } from './siteRate.ts';
+import { seenLoss } from './seenLoss.ts';
+import { siteSoilingRate } from './siteRate.ts';
 import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
 
 /** What a kWh is worth here, minor units: the part used on the spot at the price bought, the rest at the price sold. */
@@ -30,7 +31,8 @@ const withoutInputs = ({ strings, ...rest }: MarkedLoss, { array, inspection }: 
 
 /** Loss now from what was seen, or as it was overruled, and the year that follows from it. */
 export function yearAheadInput(input: ReckonInput, marked = markedOf(input)): YearAheadInput {
-  const { site, array, inspection, overrides } = input;
+  const { site, array, overrides } = input;
+  const seen = seenLoss(input, marked);
   const aged = (1 - DEGRADATION_PER_YEAR) ** array.ageYears;
   const limit = acLimit(array, site.ownUse);
   const { dailyRate } = overrides;
@@ -49,10 +51,10 @@ export function yearAheadInput(input: ReckonInput, marked = markedOf(input)): Ye
     },
     rearFraction: array.rearFraction,
     rate,
-    threshold: overrides.rainThreshold ?? RAIN_THRESHOLD[inspection.wipeTest],
+    threshold: overrides.rainThreshold ?? seen.threshold,
     gracePeriod: RATE_DEFAULTS.gracePeriod,
     maxLoss: RATE_DEFAULTS.maxLoss,
-    lossNow: presentLoss(input, marked),
+    lossNow: overrides.lossNow === undefined ? seen.loss : byHand(overrides.lossNow),
     startDay: input.startDay,
     years: input.years,
     seed: input.seed,
@@ -67,15 +69,12 @@ const usualRate = ({ site, array }: ReckonInput): number[] =>
     latitude: site.latitude,
   });
 
-function presentLoss({ inspection, overrides }: ReckonInput, marked: MarkedLoss | null): Estimate {
-  const { lossNow } = overrides;
-  if (lossNow !== undefined) return { low: lossNow, mid: lossNow, high: lossNow };
-  return lossFromInspection(inspection.soils, marked?.powerLoss);
-}
+const byHand = (loss: number): Estimate => ({ low: loss, mid: loss, high: loss });
 
 /** The loss of an array, now and over a year of made-up weather, with the reasons of every figure. */
 export function reckon(input: ReckonInput): { input: YearAheadInput; output: ReckoningOutput } {
   const marked = markedOf(input);
+  const { loss, threshold, ...seen } = seenLoss(input, marked);
   const yearInput = yearAheadInput(input, marked);
   const years = planningYears(yearInput);
   const year = yearAhead(yearInput, years);
@@ -109,11 +108,12 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
       meterReason: measured && meterReason(measured),
       warnings,
       marked: marked && withoutInputs(marked, input),
-      reasons: reckoningReasons(input, { marked, yearInput, years, year, valuePerKWh }),
+      seen,
+      reasons: reckoningReasons(input, { marked, seen, yearInput, years, year, valuePerKWh }),
       recommended: {
-        lossNow: lossFromInspection(input.inspection.soils, marked?.powerLoss),
+        lossNow: loss,
         dailyRate: mean(usualRate(input)),
-        rainThreshold: RAIN_THRESHOLD[input.inspection.wipeTest],
+        rainThreshold: threshold,
       },
     },
   };

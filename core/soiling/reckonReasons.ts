@@ -5,7 +5,7 @@ import type { Reason, ReasonInput } from '../reasons.ts';
 import { spread } from '../statistics/summary.ts';
 import { CLIMATES } from '../weather/index.ts';
 import type { MarkedLoss } from './markedLoss.ts';
-import type { ReckonInput, ReckoningReasons } from './reckoning.ts';
+import type { ReckonInput, ReckoningReasons, SeenLoss } from './reckoning.ts';
 import { type PlanningYear, type YearAhead, type YearAheadInput, yearAhead } from './yearAhead.ts';
 
 /** Why one reading falls short of what nameplate, sky, temperature and age lead one to expect. */
@@ -38,9 +38,12 @@ export function meterReason(input: ExpectedInput): Reason {
   };
 }
 
+const STRIP_WORDS = { rinse: 'rinsed', brush: 'brushed', soap: 'with soap', blade: 'bladed' } as const;
+
 /** What has been worked out by the time that reasons are asked for. */
 interface Found {
   marked: MarkedLoss | null;
+  seen: Pick<SeenLoss, 'from' | 'patch'>;
   yearInput: YearAheadInput;
   years: PlanningYear[];
   year: YearAhead;
@@ -50,7 +53,7 @@ interface Found {
 /** Why every figure of a reckoning is what it is. */
 export function reckoningReasons(
   input: ReckonInput,
-  { marked, yearInput, years, year, valuePerKWh }: Found,
+  { marked, seen, yearInput, years, year, valuePerKWh }: Found,
 ): ReckoningReasons {
   const { site, array, inspection, overrides } = input;
   const climate = CLIMATES[site.climate];
@@ -90,15 +93,26 @@ export function reckoningReasons(
   const source =
     'Kimber et al. 2006 for the soiling; PSA+, Ineichen and Perez 2002, Hay and Davies 1980, Faiman 2008 for the energy';
   const counted = marked ? inspection.soils.filter(({ kind }) => isFilm(kind)) : inspection.soils;
+  const measured = seen.from === 'test-patch' ? (seen.patch?.strips ?? []) : [];
   const lossDrivers = [
-    ...counted.map((soil) => ({
+    ...(measured.length > 0
+      ? [
+          {
+            change: 'by the eye alone, without the test patch',
+            becomes: lossFromInspection(inspection.soils, marked?.powerLoss).mid,
+          },
+        ]
+      : []),
+    ...(measured.length > 0 ? [] : counted).map((soil) => ({
       change: `without the ${soil.kind.replace('-', ' ')}`,
       becomes: lossFromInspection(
         counted.filter((other) => other !== soil),
         marked?.powerLoss,
       ).mid,
     })),
-    ...(marked ? [{ change: 'without the marked patches', becomes: lossFromInspection(counted).mid }] : []),
+    ...(marked && measured.length === 0
+      ? [{ change: 'without the marked patches', becomes: lossFromInspection(counted).mid }]
+      : []),
   ];
   const patches = marked
     ? 'Patches where they were marked: the power of each string by the single-diode model, one current through all its modules.'
@@ -111,13 +125,23 @@ export function reckoningReasons(
       low: yearInput.lossNow.low,
       high: yearInput.lossNow.high,
       formula:
-        overrides.lossNow === undefined
-          ? `Films: share of the glass × 0.3437 erf(0.17 mass^0.8473). ${patches} Each acts on what the others leave.`
-          : 'Set by hand.',
-      source: `Coello and Boyle 2019 for films${marked ? '; De Soto et al. 2006 for the strings' : ''}; how much each grade of the eye stands for is a house assumption`,
-      assumption: true,
+        overrides.lossNow !== undefined
+          ? 'Set by hand.'
+          : measured.length > 0
+            ? `1 − 1 ÷ ratio of the strip that came cleanest to its dirty neighbour, after to before, at one temperature.${marked ? ` ${patches}` : ''}`
+            : `Films: share of the glass × 0.3437 erf(0.17 mass^0.8473). ${patches} Each acts on what the others leave.`,
+      source:
+        measured.length > 0
+          ? `IEC 60891 for the temperature, JCGM 100:2008 for the uncertainty${marked ? '; De Soto et al. 2006 for the strings' : ''}`
+          : `Coello and Boyle 2019 for films${marked ? '; De Soto et al. 2006 for the strings' : ''}; how much each grade of the eye stands for is a house assumption`,
+      assumption: measured.length === 0 || marked !== null,
       inputs: [
-        ...counted.map((soil) => ({
+        ...measured.map(({ way, gain, expandedUncertainty }) => ({
+          name: `Strip: ${STRIP_WORDS[way]}, gain ± ${(expandedUncertainty * 100).toFixed(1)} %`,
+          value: gain,
+          kind: 'fraction' as const,
+        })),
+        ...(measured.length > 0 ? [] : counted).map((soil) => ({
           name: `${soil.kind.replace('-', ' ')}, ${soil.where.replace('-', ' ')}, ${soil.grade}, covering`,
           value: soil.share,
           kind: 'fraction' as const,

@@ -1,5 +1,6 @@
 import type { Birds, Surroundings } from '../assumptions.ts';
 import type { Expectation } from '../comparisons/expected.ts';
+import type { PatchOfInspection, TestPatch } from '../comparisons/testPatch.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
 import type { Mark } from '../inspections/marks.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
@@ -55,12 +56,25 @@ export interface ReckonInput {
     reading: PowerReading | null;
     /** patches where they lie; left out by calculations 1 to 3 */
     marks?: readonly Mark[] | undefined;
+    /** strips washed and read against a dirty neighbour; left out by calculations 1 to 4 */
+    testPatch?: PatchOfInspection | null | undefined;
   };
   overrides: { lossNow?: number | undefined; dailyRate?: number | undefined; rainThreshold?: number | undefined };
   /** calendar day on which the year begins, 0 to 364 */
   startDay: number;
   years: number;
   seed: number;
+}
+
+export interface SeenLoss {
+  loss: Estimate;
+  /** what the loss rests on */
+  from: 'eye' | 'test-patch';
+  patch: TestPatch | null;
+  /** the wipe test, or what the rinsed strip of a test patch says in its place */
+  wipe: WipeTest;
+  /** mm of rain in a day that clean here */
+  threshold: number;
 }
 
 export type ReckoningReasons = Record<
@@ -89,6 +103,8 @@ export interface ReckoningOutput {
   warnings: ReadingWarning[];
   /** what the marks cost, string by string, with what it came from; null without marks, left out by calculations 1 to 3 */
   marked?: MarkedReckoning | null;
+  /** what the loss rests on, and what a test patch found; left out by calculations 1 to 4 */
+  seen?: Pick<SeenLoss, 'from' | 'patch' | 'wipe'>;
   reasons: ReckoningReasons;
   /** what would stand where something was overruled; the rate as the mean over the year; left out by calculation 1 */
   recommended?: { lossNow: Estimate; dailyRate: number; rainThreshold: number };

@@ -5,6 +5,7 @@ import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { valueOfEnergy } from '../../core/soiling/reckon.ts';
+import { foundOnPatch } from '../../core/soiling/seenLoss.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
@@ -71,6 +72,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         waterless: false,
         finish: body.finish,
         bladeAgreed: inspection.bladeAgreed,
+        tested: inspection.testPatch ? foundOnPatch(inspection.testPatch, array.gammaPdc) : undefined,
       },
     })),
     finish: body.finish,

@@ -59,6 +59,7 @@ export async function reckonArray(
       wipeTest: inspection.wipeTest,
       reading: inspection.reading,
       marks: inspection.marks,
+      testPatch: inspection.testPatch,
     },
     overrides: {
       lossNow: overrides.lossNow?.value,

@@ -19,7 +19,7 @@ const inspection = (changes: Partial<Inspection> = {}): Inspection => ({
   ...changes,
 });
 const card = (changes: Partial<Inspection> = {}, amendable = false) =>
-  read(<InspectionCard inspection={inspection(changes)} site={site} amendable={amendable} />);
+  read(<InspectionCard gammaPdc={-0.0035} inspection={inspection(changes)} site={site} amendable={amendable} />);
 
 describe('an inspection as it was recorded', () => {
   it('is dated where the site lies, with who looked and from where', () => {

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import { isFilm } from '../../core/inspections/soil.ts';
+import { foundOnPatch } from '../../core/soiling/seenLoss.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -10,8 +11,8 @@ import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
-
 import { markWords } from './Marking.tsx';
+import { PatchFound } from './PatchFound.tsx';
 
 const FROM_WORDS: Record<string, string> = {
   ground: 'from the ground',
@@ -25,10 +26,13 @@ const FROM_WORDS: Record<string, string> = {
 export function InspectionCard({
   inspection,
   site,
+  gammaPdc,
   amendable,
 }: {
   inspection: Inspection;
   site: Site;
+  /** 1/K, of the array's modules */
+  gammaPdc: number;
   amendable?: boolean;
 }) {
   const glass = useGlass();
@@ -78,6 +82,13 @@ export function InspectionCard({
           Reading: {formatQuantity(inspection.reading.power, 'power', glass)} at{' '}
           {formatQuantity(inspection.reading.poaIrradiance, 'irradiance', glass)}, module{' '}
           {formatQuantity(inspection.reading.tempModule, 'temperature', glass)}.
+        </p>
+      )}
+      {inspection.testPatch && <PatchFound found={foundOnPatch(inspection.testPatch, gammaPdc)} />}
+      {inspection.gone > 0 && (
+        <p className="quiet mb-1">
+          {inspection.gone === 1 ? 'One module' : `${inspection.gone} modules`} of then carried something and{' '}
+          {inspection.gone === 1 ? 'is' : 'are'} not on the roof any more.
         </p>
       )}
       {inspection.defects.length > 0 && (

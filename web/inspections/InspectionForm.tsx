@@ -30,6 +30,7 @@ import { FormFoot } from '../sites/forms.tsx';
 import { INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
 import { Marking } from './Marking.tsx';
 import type { Seen } from './seen.ts';
+import { TestPatchPart } from './TestPatchPart.tsx';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
   causesText: z.string().max(500).default(''),
@@ -45,6 +46,19 @@ const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).ex
 });
 type FormValues = z.output<typeof formSchema>;
 
+const PHOTO_PLACES = ['soil', 'wipe-before', 'wipe-after'] as const;
+type PhotoPlace = (typeof PHOTO_PLACES)[number];
+const PHOTO_LABELS: Record<PhotoPlace, string> = {
+  soil: 'Pictures (JPEG or PNG)',
+  'wipe-before': 'Cloth from dirty glass',
+  'wipe-after': 'Cloth from washed glass',
+};
+const PHOTO_CAPTIONS: Record<PhotoPlace, string> = {
+  soil: 'as found',
+  'wipe-before': 'cloth from dirty glass',
+  'wipe-after': 'cloth from washed glass',
+};
+
 export function InspectionForm({
   array,
   site,
@@ -59,7 +73,7 @@ export function InspectionForm({
   onCancel: () => void;
 }) {
   const draft = useDraftForm(inspectionDraft(array.id), formSchema, INSPECTION_DEFAULTS);
-  const [files, setFiles] = useState<File[]>([]);
+  const [files, setFiles] = useState<Record<PhotoPlace, File[]>>({ soil: [], 'wipe-before': [], 'wipe-after': [] });
   const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
   const record = useDo('recordInspection');
   const submit = async (values: FormValues, id: string) => {
@@ -75,12 +89,14 @@ export function InspectionForm({
     });
     draft.discard();
     try {
-      for (const file of files) {
-        await call('addPhoto', {
-          body: { id: newId(), arrayId: array.id, inspectionId: id, role: 'soil', caption: `${array.name}, as found` },
-          files: [file],
-        });
-      }
+      for (const role of PHOTO_PLACES)
+        for (const file of files[role]) {
+          const caption = `${array.name}, ${PHOTO_CAPTIONS[role]}`;
+          await call('addPhoto', {
+            body: { id: newId(), arrayId: array.id, inspectionId: id, role, caption },
+            files: [file],
+          });
+        }
     } catch (error) {
       setPhotoTrouble(error);
       return;
@@ -122,21 +138,26 @@ export function InspectionForm({
         </div>
       </fieldset>
       <PowerReading array={array} site={site} />
+      <TestPatchPart array={array} />
       <Defects />
       <fieldset>
         <legend>Photographs and notes</legend>
         <div className="form-grid">
-          <div className="wide">
-            <Form.Label htmlFor="photos">Pictures (JPEG or PNG)</Form.Label>
-            <Form.Control
-              id="photos"
-              type="file"
-              multiple
-              accept="image/jpeg,image/png"
-              onChange={(event) => setFiles([...((event.target as HTMLInputElement).files ?? [])])}
-            />
-            <Form.Text>Turned upright; where they were taken is not shown to customers.</Form.Text>
-          </div>
+          {PHOTO_PLACES.map((role) => (
+            <div key={role}>
+              <Form.Label htmlFor={`photos-${role}`}>{PHOTO_LABELS[role]}</Form.Label>
+              <Form.Control
+                id={`photos-${role}`}
+                type="file"
+                multiple
+                accept="image/jpeg,image/png"
+                onChange={(event) =>
+                  setFiles({ ...files, [role]: [...((event.target as HTMLInputElement).files ?? [])] })
+                }
+              />
+            </div>
+          ))}
+          <Form.Text className="full">Turned upright; where they were taken is not shown to customers.</Form.Text>
           <TextField name="notes" label="Notes" lines={2} className="full" />
         </div>
       </fieldset>

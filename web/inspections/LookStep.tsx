@@ -63,7 +63,7 @@ export function LookStep({
           {last && (
             <>
               <h3 className="mt-3">Last time</h3>
-              <InspectionCard inspection={last} site={site} />
+              <InspectionCard inspection={last} site={site} gammaPdc={array.gammaPdc} />
             </>
           )}
         </>
@@ -77,10 +77,10 @@ export function LookStep({
           )}
           {last && (
             <div className={beside && items.length > 1 ? 'two' : ''}>
-              <InspectionCard inspection={last} site={site} amendable />
+              <InspectionCard inspection={last} site={site} gammaPdc={array.gammaPdc} amendable />
               {beside && items.length > 1 && (
                 <div>
-                  <InspectionCard inspection={beside} site={site} />
+                  <InspectionCard inspection={beside} site={site} gammaPdc={array.gammaPdc} />
                   {items.length > 2 && (
                     <Button variant="quiet" onClick={() => setOlder((older + 1) % (items.length - 1))}>
                       another earlier one

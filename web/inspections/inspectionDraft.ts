@@ -11,6 +11,7 @@ export const INSPECTION_DEFAULTS = {
   marks: [],
   causesText: '',
   reading: null,
+  testPatch: null,
   bladeAgreed: false,
   notes: '',
 };

@@ -124,7 +124,7 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       <Choice
         what="Pace"
         value={pace(method.minutesPerModule)}
-        because={soak.choose > 0 ? `Soak ${soak.choose} min first. ${soak.because}` : soak.because}
+        because={`${method.minutesBecause ?? ''} ${soak.choose > 0 ? `Soak ${soak.choose} min first. ` : ''}${soak.because}`.trim()}
         overruled={overrides.minutesPerModule}
         recommended={pace(recommended.minutesPerModule)}
       >

@@ -1,4 +1,5 @@
 import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
+import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectSeverity } from '../../core/inspections/defects.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { SeenWord } from '../../core/inspections/quickLook.ts';
@@ -120,3 +121,11 @@ export const JOB_WORDS: Record<string, string> = {
   reported: 'report signed',
 };
 export const pairs = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];
+
+/** What a strip of a test patch was washed with. */
+export const WAY_WORDS: Record<PatchWay, string> = {
+  rinse: 'rinsed only',
+  brush: 'water and brush',
+  soap: 'neutral soap, then brush',
+  blade: 'wet blade',
+};
