@@ -26,6 +26,31 @@ describe('the drawn roof', () => {
     expect(count(html, /stroke-dasharray/)).to.equal(2);
   });
 
+  it('has ridge and eave where they were measured, and what stands on the roof and before it', () => {
+    const things = [
+      { kind: 'obstacle' as const, x: 1, y: 0, width: 1, height: 1, label: 'flue' },
+      { kind: 'water' as const, x: -3, y: 9, width: 0, height: 0, label: '' },
+    ];
+    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things };
+    const html = markup(<RoofDrawing array={array({ sheet })} />);
+    expect(html)
+      .to.include('M-0.3 -2H')
+      .and.to.include('<title>flue</title>')
+      .and.to.include('<title>water point</title>');
+    const [left, top] =
+      html
+        .match(/viewBox="([^"]+)"/)?.[1]
+        ?.split(' ')
+        .map(Number) ?? [];
+    expect(left).to.be.at.most(-3.6);
+    expect(top).to.be.at.most(-2.5);
+  });
+
+  it('draws an array of a job from before faces were drawn', () => {
+    expect(array().sheet).to.equal(undefined);
+    expect(count(markup(<RoofDrawing array={array()} />), MODULE)).to.equal(10);
+  });
+
   it('says what it is to somebody who does not see it', () => {
     expect(markup(<RoofDrawing array={array()} />)).to.include('aria-label="Roof: 2 rows of 5 modules"');
   });

@@ -1,5 +1,6 @@
 import { memo, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
@@ -117,7 +118,9 @@ export function RoofDrawing({
     },
     [wasDrag],
   );
-  const face = faceAbout(array, total, { across: width + GAP, down: height + GAP });
+  // A job kept on a phone from before faces were drawn has no sheet.
+  const sheet = (array.sheet as RoofSheet | undefined) ?? UNDRAWN;
+  const face = faceAbout(sheet, total, { across: width + GAP, down: height + GAP });
   const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
   return (
     <svg
@@ -139,7 +142,7 @@ export function RoofDrawing({
       <text x="-0.3" y={face.eave + 0.47} fontSize="0.42" fill="#4c5853">
         eave
       </text>
-      <RoofThings things={array.sheet.things} shift={face.shift} letters={Math.max(0.4, face.width / 36)} />
+      <RoofThings things={sheet.things} shift={face.shift} letters={Math.max(0.4, face.width / 36)} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: array.rows * array.columns }, (_, index) => {
         const row = Math.floor(index / array.columns);
@@ -168,12 +171,14 @@ export function RoofDrawing({
   );
 }
 
+const UNDRAWN: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+
 /** Ridge and eave where nobody has measured them, m from the modules. */
 const UNMEASURED = { ridge: 0.35, eave: 0.25 };
 
 /** How far the drawing of a face reaches: modules, ridge and eave as measured, and what stands about them. */
 function faceAbout(
-  { sheet }: SolarArray,
+  sheet: RoofSheet,
   modules: { width: number; height: number },
   step: { across: number; down: number },
 ) {
