@@ -5,11 +5,13 @@ import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
 import { loadDemo } from './demo.ts';
 import { webFolder } from './folders.ts';
 import { type ServerProcess, startServerProcess } from './serverProcess.ts';
+import { type StandIn, startWeatherStandIn } from './standIns.ts';
 
 export interface Stage {
   cluster: Cluster;
   url: string;
   server: ServerProcess;
+  weather: StandIn;
   strike(): Promise<void>;
 }
 
@@ -37,8 +39,10 @@ export async function setStage(): Promise<Stage> {
   try {
     const url = await ensureDatabase(cluster, 'stage');
     process.env.PAIL_DEMO_PASSWORD = STAGE_PASSWORD;
+    const weather = await startWeatherStandIn();
     const server = await startServerProcess({
       DATABASE_URL: url,
+      WEATHER_URL: weather.address,
       PORT: '0',
       WEB_FOLDER: webFolder(),
       LOG_LEVEL: 'error',
@@ -48,8 +52,10 @@ export async function setStage(): Promise<Stage> {
       cluster,
       url,
       server,
+      weather,
       strike: async () => {
         await server.stop();
+        await weather.stop();
         discard();
       },
     };

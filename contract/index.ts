@@ -11,6 +11,7 @@ import { scheduleEndpoints } from './schedule/endpoints.ts';
 import { sitesEndpoints } from './sites/endpoints.ts';
 import { soilingEndpoints } from './soiling/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
+import { weatherEndpoints } from './weather/endpoints.ts';
 
 /** Every door of the server under its name. */
 export const endpoints = {
@@ -19,6 +20,7 @@ export const endpoints = {
   ...inspectionsEndpoints,
   ...quickLookEndpoints,
   ...soilingEndpoints,
+  ...weatherEndpoints,
   ...methodsEndpoints,
   ...quotesEndpoints,
   ...jobsEndpoints,

@@ -152,3 +152,5 @@ export const USUAL_STRING = 12;
 export const SPLIT = { some: 0.15, plain: 0.6 } as const;
 /** Change of a short-circuit current with temperature, 1/K, where the maker's figure is not at hand. */
 export const CURRENT_COEFFICIENT = 0.0005;
+/** Relative humidity of a night hour from which on dew is taken to form on the glass. */
+export const DEW_HUMIDITY = 0.93;

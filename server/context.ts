@@ -1,6 +1,7 @@
 import type { Role } from '../contract/endpoint.ts';
 import type { Glass } from '../core/units/format.ts';
 import type { Database } from './storage/database.ts';
+import type { WeatherService } from './weather/service.ts';
 import type { Queue } from './work/queue.ts';
 import type { Workers } from './work/workers.ts';
 
@@ -17,6 +18,7 @@ export interface Services {
   workers: Workers;
   queue: Queue;
   clock: () => Date;
+  weather: WeatherService;
 }
 
 /** One request by one person. */

@@ -5,6 +5,8 @@ const environment = z.object({
   HOST: z.string().default('127.0.0.1'),
   PORT: z.coerce.number().int().min(0).max(65535).default(8480),
   LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
+  /** address of a weather service that speaks our open JSON; left out where there is none */
+  WEATHER_URL: z.url({ protocol: /^https?$/, error: 'must be an http address' }).optional(),
   /** folder of the built interface; left out where only the API is served */
   WEB_FOLDER: z.string().optional(),
   /** trust one proxy in front, for the client's address and https */

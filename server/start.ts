@@ -8,6 +8,7 @@ import { preparePhoto } from './inspections/photos.ts';
 import { readSessionSecret } from './people/storage.ts';
 import { expireQuotes } from './quotes/useCases.ts';
 import { migrate, openDatabase } from './storage/database.ts';
+import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
 import { startQueue } from './work/queue.ts';
 import { startWorkers } from './work/workers.ts';
 
@@ -39,7 +40,13 @@ export async function startServer(environment: Environment): Promise<RunningServ
   await expireQuotes({ database, clock });
   const sessionSecret = await readSessionSecret(database);
   const app = createApp({
-    services: { database, workers, queue, clock },
+    services: {
+      database,
+      workers,
+      queue,
+      clock,
+      weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
+    },
     sessionPool,
     sessionSecret,
     logger,

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { keyOf, LARGEST_GRID, type Place, placeOfKey } from '../../core/sites/layout.ts';
+import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
 import { arrayBody, type SolarArray } from './endpoints.ts';
 
 /**
@@ -8,9 +9,6 @@ import { arrayBody, type SolarArray } from './endpoints.ts';
  * column counted from 1 at the top left, name of its string, place in it). And as text on the clipboard: one line a
  * row, one column a place, an x where a module lies, which a spreadsheet takes and gives.
  */
-export type ReadFile<T> = { ok: true; value: T } | { ok: false; problems: { where: string; message: string }[] };
-
-const MOST_PROBLEMS = 20;
 const FORMAT = { format: 'wide-pail-array', formatVersion: 1 } as const;
 const sheetJson = z.object({ format: z.literal(FORMAT.format), formatVersion: z.literal(1), array: arrayBody });
 export type ArrayFile = z.infer<typeof arrayBody>;
@@ -66,7 +64,7 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
   const missing = ['row', 'column'].filter((name) => !meta.fields?.includes(name));
   if (missing.length > 0)
     return { ok: false, problems: [{ where: 'line 1', message: `must name the columns ${missing.join(' and ')}` }] };
-  const problems: { where: string; message: string }[] = [];
+  const problems: FileProblem[] = [];
   const modules = new Set<string>();
   const strings = new Map<string, { key: string; position: number }[]>();
   for (const [index, line] of data.entries()) {

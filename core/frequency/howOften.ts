@@ -5,7 +5,7 @@ import { RATE_DEFAULTS } from '../soiling/rate.ts';
 import { siteSoilingRate } from '../soiling/siteRate.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
 import { mean, type Spread, spread } from '../statistics/summary.ts';
-import { CLIMATES, generateWeatherYears } from '../weather/index.ts';
+import { climateOf, generateWeatherYears } from '../weather/index.ts';
 import { type FrequencyInput, type FrequencyOption, type FrequencyOutput, optimalDays } from './optimalDays.ts';
 import { type ScheduleValue, valueOfDays, valueOfThreshold } from './schedules.ts';
 
@@ -66,7 +66,7 @@ export function daysOfHabit(habit: Habit, latitude: number): number[] {
 
 /** The question of C12 for an array in a made-up climate: its rains, its soiling and what a unit of loss costs each day. */
 export function frequencyInput(setup: HowOftenSetup): FrequencyInput {
-  const climate = CLIMATES[setup.climate];
+  const climate = climateOf(setup.climate);
   const sky = clearSkyYear({ ...setup, linkeTurbidity: climate.linkeTurbidity }, setup);
   const years = generateWeatherYears(climate, setup.latitude, setup.years, setup.seed);
   const limit = setup.array.pacRated;

@@ -1,7 +1,7 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
 import { quantile, type Spread, spread } from '../statistics/summary.ts';
-import { CLIMATES, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
+import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
 
@@ -34,7 +34,7 @@ const DAYS = 365;
 
 /** Draws the weather, dust and clean energy of the years of a setup, the same for the same seed. */
 export function prepareYears(setup: LayeredYearSetup): PreparedYears {
-  const climate = CLIMATES[setup.climate];
+  const climate = climateOf(setup.climate);
   const place = { ...setup, linkeTurbidity: climate.linkeTurbidity };
   const sky = clearSkyYear(place, setup);
   const weather = generateWeatherYears(climate, setup.latitude, setup.years + 1, setup.seed);

@@ -3,7 +3,7 @@ import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../com
 import { isFilm, lossFromInspection } from '../inspections/soil.ts';
 import type { Reason, ReasonInput } from '../reasons.ts';
 import { spread } from '../statistics/summary.ts';
-import { CLIMATES } from '../weather/index.ts';
+import { climateOf } from '../weather/index.ts';
 import type { MarkedLoss } from './markedLoss.ts';
 import type { ReckonInput, ReckoningReasons, SeenLoss } from './reckoning.ts';
 import { type PlanningYear, type YearAhead, type YearAheadInput, yearAhead } from './yearAhead.ts';
@@ -56,7 +56,7 @@ export function reckoningReasons(
   { marked, seen, yearInput, years, year, valuePerKWh }: Found,
 ): ReckoningReasons {
   const { site, array, inspection, overrides } = input;
-  const climate = CLIMATES[site.climate];
+  const climate = climateOf(site.climate);
   const meanRate = spread(yearInput.rate).mean;
   const shared: ReasonInput[] = [
     { name: 'Climate', value: climate.name },

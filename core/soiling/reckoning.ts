@@ -6,7 +6,7 @@ import type { Mark } from '../inspections/marks.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { Spread } from '../statistics/summary.ts';
-import type { ClimateKey } from '../weather/index.ts';
+import type { Climate, ClimateKey } from '../weather/index.ts';
 import type { MarkedLoss, StringLoss, WiredArray } from './markedLoss.ts';
 import type { WipeTest } from './siteRate.ts';
 import type { YearAhead } from './yearAhead.ts';
@@ -29,7 +29,7 @@ export interface ReckonInput {
     latitude: number;
     longitude: number;
     altitude: number;
-    climate: ClimateKey;
+    climate: ClimateKey | Climate;
     surroundings: Surroundings;
     /** minor units a megawatt-hour */
     energyBought: number;

@@ -3,7 +3,7 @@ import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
 import { quantile, type Spread, spread, sum } from '../statistics/summary.ts';
-import { CLIMATES, generateWeatherYears, type WeatherYear } from '../weather/index.ts';
+import { climateOf, generateWeatherYears, type WeatherYear } from '../weather/index.ts';
 import { soilingByRate } from './rate.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
 
@@ -50,7 +50,7 @@ const roll = <T>(values: readonly T[], start: number): T[] => [...values.slice(s
 
 /** The weather years, their energy and the drawn uncertainties of rate and present loss. */
 export function planningYears(input: YearAheadInput): PlanningYear[] {
-  const climate = CLIMATES[input.climate];
+  const climate = climateOf(input.climate);
   const place = {
     latitude: input.latitude,
     longitude: input.longitude,

@@ -1,5 +1,5 @@
 import type { ArrayElectrical } from '../modules/output.ts';
-import type { ClimateKey } from '../weather/index.ts';
+import type { Climate, ClimateKey } from '../weather/index.ts';
 
 /** An array in its climate, and the weather years that are drawn for it: what every model of a year starts from. */
 export interface YearsOfSite {
@@ -9,7 +9,8 @@ export interface YearsOfSite {
   longitude: number;
   /** metres above the sea */
   altitude: number;
-  climate: ClimateKey;
+  /** one that ships with the application, or one made from the site's own files */
+  climate: ClimateKey | Climate;
   /** degrees from the horizontal, 0 to 90 */
   surfaceTilt: number;
   /** degrees clockwise from north */

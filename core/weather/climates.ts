@@ -1,11 +1,11 @@
 /**
- * Climates that ship with the application. All of them are made up and say so wherever they show: they have the shape of
- * a kind of place, not the record of any. Monthly values, January first, written for the southern hemisphere;
- * north of the equator they are read six months apart.
+ * A climate in monthly values, January first, written for the southern hemisphere; north of the equator they are read
+ * six months apart.
  */
 export interface Climate {
   name: string;
-  madeUp: true;
+  /** not the record of any place */
+  madeUp: boolean;
   /** probability of a wet day after a wet and after a dry one */
   wetAfterWet: readonly number[];
   wetAfterDry: readonly number[];
@@ -28,6 +28,12 @@ export interface Climate {
   betweenYears: number;
 }
 
+/** One of those that ship with the application: all made up, and they say so wherever they show. */
+export interface ShippedClimate extends Climate {
+  madeUp: true;
+}
+
+/** They have the shape of a kind of place, not the record of any. */
 export const CLIMATES = {
   'winter-rain': {
     name: 'Winter-rain valley (made up)',
@@ -93,7 +99,7 @@ export const CLIMATES = {
     linkeTurbidity: [4.6, 4.6, 4.4, 4, 3.6, 3.4, 3.5, 3.8, 4.2, 4.5, 4.6, 4.7],
     betweenYears: 0.45,
   },
-} as const satisfies Record<string, Climate>;
+} as const satisfies Record<string, ShippedClimate>;
 
 export type ClimateKey = keyof typeof CLIMATES;
 export const CLIMATE_KEYS = Object.keys(CLIMATES) as ClimateKey[];

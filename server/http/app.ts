@@ -19,6 +19,7 @@ import { scheduleHandlers } from '../schedule/routes.ts';
 import { sitesHandlers } from '../sites/routes.ts';
 import { soilingHandlers } from '../soiling/routes.ts';
 import { systemHandlers } from '../system/routes.ts';
+import { weatherHandlers } from '../weather/routes.ts';
 import type { Handlers } from './handlers.ts';
 import { answerProblems } from './problems.ts';
 import { contractRouter } from './router.ts';
@@ -30,6 +31,7 @@ const handlers: Handlers = {
   ...inspectionsHandlers,
   ...quickLookHandlers,
   ...soilingHandlers,
+  ...weatherHandlers,
   ...methodsHandlers,
   ...quotesHandlers,
   ...jobsHandlers,

@@ -8,6 +8,7 @@ import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind } from '../storage/writing.ts';
+import { climateOfSite } from '../weather/useCases.ts';
 import { dayOfYearIn, yearsBetween } from './calendar.ts';
 import { insertReckoning, listReckoningRows, readReckoning } from './storage.ts';
 
@@ -35,7 +36,7 @@ export async function reckonArray(
       latitude: site.latitude,
       longitude: site.longitude,
       altitude: site.altitude,
-      climate: site.climate,
+      climate: await climateOfSite(database, site),
       surroundings: site.surroundings,
       energyBought: site.energyBought,
       energySold: site.energySold,

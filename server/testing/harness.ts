@@ -105,9 +105,11 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-async function startHarness(): Promise<Harness> {
+async function startHarness(environment: Record<string, string>): Promise<Harness> {
   const url = await newDatabase();
-  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
+  const server = await startServer(
+    readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent', ...environment }),
+  );
   const pool = new pg.Pool({ connectionString: url, max: 2 });
   const owner = await new Caller(server.address).signIn();
   return {
@@ -139,11 +141,14 @@ const later = <T extends object>(find: () => T): T =>
     },
   });
 
-/** A server over a database of its own, from before the first test of a block until after its last. */
-export function onStage(): { harness: Harness; owner: Caller } {
+/**
+ * A server over a database of its own, from before the first test of a block until after its last.
+ * @param environment of the server, asked for when it starts
+ */
+export function onStage(environment: () => Record<string, string> = () => ({})): { harness: Harness; owner: Caller } {
   let standing: Harness;
   before(async () => {
-    standing = await startHarness();
+    standing = await startHarness(environment());
   });
   after(() => standing.stop());
   return { harness: later(() => standing), owner: later(() => standing.owner) };

@@ -8,3 +8,5 @@ export const reckon = tasks.reckon;
 export const makePlan = tasks.makePlan;
 export const quickLook = tasks.quickLook;
 export const renderPaper = tasks.renderPaper;
+export const readEpw = tasks.readEpw;
+export const gainFromDailyEnergy = tasks.gainFromDailyEnergy;

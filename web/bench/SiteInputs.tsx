@@ -23,7 +23,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
     <>
       <PickOne
         label="Climate (made up)"
-        value={site.climate}
+        value={typeof site.climate === 'string' ? site.climate : ''}
         options={Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const)}
         onPick={(key) => onSite({ climate: key as ClimateKey })}
       />

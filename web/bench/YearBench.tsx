@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { EFFECTIVENESS, LICHEN_DENSITY } from '../../core/assumptions.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
-import { CLIMATES } from '../../core/weather/climates.ts';
+import { climateOf } from '../../core/weather/index.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { METHOD_WORDS, pairs } from '../parts/words.ts';
@@ -107,7 +107,7 @@ export function YearBench() {
           )}
         </div>
         <p className="quiet m-0">
-          {CLIMATES[setup.climate].name}. The band holds four in five of {setup.years} weather years; bars hang from
+          {climateOf(setup.climate).name}. The band holds four in five of {setup.years} weather years; bars hang from
           above for the rain of one of them. Drag a cleaning, or move it with the arrow keys.
         </p>
         <Form.Label htmlFor="school" className="mt-3">

@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useMemo, useReducer, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
+import type { FileProblem } from '../../contract/readFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { THING_KINDS } from '../../contract/sites/sheet.ts';
 import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '../../contract/sites/sheetFile.ts';
@@ -155,7 +156,7 @@ function where(cursor: { row: number; column: number }, sheet: Sheet): string {
   return `Row ${cursor.row + 1}, column ${cursor.column + 1}: ${what}`;
 }
 
-type SheetFile = { sheet: Sheet } | { problems: { where: string; message: string }[] };
+type SheetFile = { sheet: Sheet } | { problems: FileProblem[] };
 
 /** A drawing from a JSON or CSV file; of a file with a mistake nothing is taken. */
 function readSheetFile(name: string, text: string, now: Sheet): SheetFile {

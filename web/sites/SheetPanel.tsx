@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { Button, Form, InputGroup } from 'react-bootstrap';
+import type { FileProblem } from '../../contract/readFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { RoofThing } from '../../contract/sites/sheet.ts';
 import { arrayToJson, modulesToCsv } from '../../contract/sites/sheetFile.ts';
@@ -19,7 +20,7 @@ interface SheetPanelProps {
   onStroke: (stroke: Stroke) => void;
   onCopy: (cut: boolean) => void;
   onPaste: () => void;
-  onFile: (name: string, text: string) => { sheet: Sheet } | { problems: { where: string; message: string }[] };
+  onFile: (name: string, text: string) => { sheet: Sheet } | { problems: FileProblem[] };
 }
 
 /** Beside the drawing: blocks, what is chosen, measures, things, and files. */
@@ -267,7 +268,7 @@ function Files({
   onOpen: (sheet: Sheet) => void;
 }) {
   const id = useId();
-  const [problems, setProblems] = useState<{ where: string; message: string }[]>([]);
+  const [problems, setProblems] = useState<FileProblem[]>([]);
   const drawn = drawnOf(sheet);
   const name = array.name.replace(/[^\p{L}\p{N}]+/gu, '-');
   const open = async (file: File) => {

@@ -4,7 +4,7 @@ import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
 import { formatDate, formatNumber, formatQuantity, type Glass } from '../../core/units/format.ts';
 import { toGlass, unitOf } from '../../core/units/quantities.ts';
-import { CLIMATES } from '../../core/weather/climates.ts';
+import { climateOf } from '../../core/weather/index.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
@@ -130,7 +130,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
         <YearChart curve={output.year.curve} startDay={input.startDay} />
       </Suspense>
       <p className="quiet">
-        {CLIMATES[input.climate].name}. The band holds four in five of {input.years} weather years; the bars are the
+        {climateOf(input.climate).name}. The band holds four in five of {input.years} weather years; the bars are the
         rain of one of them.
       </p>
       <Choice

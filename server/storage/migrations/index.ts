@@ -5,6 +5,7 @@ import * as jobState from './003-job-state.ts';
 import * as wiring from './004-wiring.ts';
 import * as quickLooks from './005-quick-looks.ts';
 import * as sheet from './006-sheet.ts';
+import * as weather from './007-weather.ts';
 
 interface Migration {
   name: string;
@@ -20,6 +21,7 @@ const MIGRATIONS: Migration[] = [
   { name: '004-wiring', ...wiring },
   { name: '005-quick-looks', ...quickLooks },
   { name: '006-sheet', ...sheet },
+  { name: '007-weather', ...weather },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

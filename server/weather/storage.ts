@@ -1,0 +1,131 @@
+import type { EnergyOfDay } from '../../contract/weather/files.ts';
+import type { ForecastDay, ObservedDay } from '../../contract/weather/service.ts';
+import type { Climate, RainDay } from '../../core/weather/index.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+
+export interface WeatherDay {
+  date: string;
+  rain: number;
+  tempAir: number | null;
+  windSpeed: number | null;
+  source: 'file' | 'service';
+}
+
+/** Rows in one statement: far under the number of values that one may carry. */
+const AT_ONCE = 2000;
+
+async function inParts<T>(rows: readonly T[], write: (part: T[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += AT_ONCE) await write(rows.slice(from, from + AT_ONCE));
+}
+
+/** Keeps a record of rain; it takes the place of what was known of its days. */
+export const keepRain = (trx: Transaction, siteId: string, days: readonly RainDay[]): Promise<void> =>
+  inParts(days, (part) =>
+    trx('weather_days')
+      .insert(part.map(({ date, rain }) => ({ siteId, day: date, rain, source: 'file' })))
+      .onConflict(['site_id', 'day'])
+      .merge(['rain', 'source']),
+  );
+
+/** Keeps what a service observed, except where a gauge of the site's own has spoken already. */
+export const keepObserved = (trx: Transaction, siteId: string, days: readonly ObservedDay[]): Promise<void> =>
+  inParts(days, (part) =>
+    trx('weather_days')
+      .insert(part.map(({ date, ...rest }) => ({ siteId, day: date, ...rest, source: 'service' })))
+      .onConflict(['site_id', 'day'])
+      .ignore(),
+  );
+
+/** What is on record of a site's weather between two dates, both included. */
+export async function weatherBetween(
+  connection: Connection,
+  siteId: string,
+  from: string,
+  to: string,
+): Promise<WeatherDay[]> {
+  const rows = await connection('weather_days').where({ siteId }).whereBetween('day', [from, to]).orderBy('day');
+  return rows.map(({ day, siteId: _, ...rest }) => ({ date: day, ...rest }));
+}
+
+export interface RecordSpan {
+  from: string | null;
+  to: string | null;
+  count: number;
+}
+
+/** First and last day on record, and how many there are. */
+export async function spanOfWeather(connection: Connection, siteId: string): Promise<RecordSpan> {
+  const [row] = await connection('weather_days')
+    .where({ siteId })
+    .min('day as from')
+    .max('day as to')
+    .count('* as count');
+  return { from: row?.from ?? null, to: row?.to ?? null, count: Number(row?.count ?? 0) };
+}
+
+interface ClimateRow {
+  climate: Climate;
+  file: string;
+}
+
+export const climateRow = (connection: Connection, siteId: string): Promise<ClimateRow | undefined> =>
+  connection('site_climates').where({ siteId }).first('climate', 'file');
+
+export const keepClimate = (
+  trx: Transaction,
+  { climate, ...row }: ClimateRow & { siteId: string; at: Date; by: string },
+): Promise<unknown> =>
+  trx('site_climates')
+    .insert({ ...row, climate: json(climate) })
+    .onConflict('site_id')
+    .merge();
+
+export const dropClimateRow = (trx: Transaction, siteId: string): Promise<number> =>
+  trx('site_climates').where({ siteId }).delete();
+
+interface ForecastRow {
+  fetchedAt: string | null;
+  days: ForecastDay[];
+  failedAt: string | null;
+  problem: string | null;
+}
+
+export const forecastRow = (connection: Connection, siteId: string): Promise<ForecastRow | undefined> =>
+  connection('forecasts').where({ siteId }).first('fetchedAt', 'days', 'failedAt', 'problem');
+
+export const keepForecast = (trx: Transaction, siteId: string, at: Date, days: readonly ForecastDay[]) =>
+  trx('forecasts')
+    .insert({ siteId, fetchedAt: at, days: json(days), failedAt: null, problem: null })
+    .onConflict('site_id')
+    .merge();
+
+/** A try that gave nothing: what was had before stays. */
+export const keepFailure = (connection: Connection, siteId: string, at: Date, problem: string) =>
+  connection('forecasts')
+    .insert({ siteId, failedAt: at, problem })
+    .onConflict('site_id')
+    .merge(['failed_at', 'problem']);
+
+/** Keeps daily energy; it takes the place of what was known of its days. */
+export const keepEnergy = (trx: Transaction, arrayId: string, days: readonly EnergyOfDay[]): Promise<void> =>
+  inParts(days, (part) =>
+    trx('energy_days')
+      .insert(part.map(({ date, energy, control }) => ({ arrayId, day: date, energy, control })))
+      .onConflict(['array_id', 'day'])
+      .merge(['energy', 'control']),
+  );
+
+/** The last days of energy on record, oldest first. */
+export async function lastEnergy(connection: Connection, arrayId: string, most: number): Promise<EnergyOfDay[]> {
+  const rows = await connection('energy_days').where({ arrayId }).orderBy('day', 'desc').limit(most);
+  return rows.reverse().map(({ day, energy, control }) => ({ date: day, energy, control }));
+}
+
+export async function spanOfEnergy(connection: Connection, arrayId: string): Promise<RecordSpan> {
+  const [row] = await connection('energy_days')
+    .where({ arrayId })
+    .min('day as from')
+    .max('day as to')
+    .count('* as count');
+  return { from: row?.from ?? null, to: row?.to ?? null, count: Number(row?.count ?? 0) };
+}

@@ -1,0 +1,243 @@
+import { createHash } from 'node:crypto';
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { FileProblem, ReadFile } from '../../contract/readFile.ts';
+import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { ArrayEnergy, SiteWeather, weatherEndpoints } from '../../contract/weather/endpoints.ts';
+import { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
+import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
+import type { DailyEnergyInput } from '../../core/comparisons/dailyEnergy.ts';
+import { acLimit } from '../../core/modules/acLimit.ts';
+import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
+import type { Context } from '../context.ts';
+import { AppError, invalid } from '../errors.ts';
+import { yearsBetween } from '../soiling/calendar.ts';
+import type { Connection } from '../storage/database.ts';
+import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import {
+  climateRow,
+  dropClimateRow,
+  forecastRow,
+  keepClimate,
+  keepEnergy,
+  keepFailure,
+  keepForecast,
+  keepObserved,
+  keepRain,
+  lastEnergy,
+  spanOfEnergy,
+  spanOfWeather,
+  weatherBetween,
+} from './storage.ts';
+
+type Endpoints = typeof weatherEndpoints;
+
+/** Days of a record that a screen shows and an estimate leans on. */
+const LAST_DAYS = 400;
+const DAY = 86_400_000;
+
+const dateOf = (time: number, zone: string): string => new Date(time).toLocaleDateString('en-CA', { timeZone: zone });
+const dayBefore = (date: string, days: number): string =>
+  new Date(Date.parse(`${date}T00:00:00Z`) - days * DAY).toISOString().slice(0, 10);
+
+/** The climate that years to come are drawn from at a site: its own where files gave one, else the shipped one. */
+export const climateOfSite = async (connection: Connection, site: Site): Promise<Climate | Site['climate']> =>
+  (await climateRow(connection, site.id))?.climate ?? site.climate;
+
+export async function readWeather(context: Context, connection: Connection, siteId: string): Promise<SiteWeather> {
+  const site = await mustFind<Site>(connection, 'sites', siteId, 'site');
+  const own = await climateRow(connection, siteId);
+  const climate = own?.climate ?? climateOf(site.climate);
+  const span = await spanOfWeather(connection, siteId);
+  const days =
+    span.to === null ? [] : await weatherBetween(connection, siteId, dayBefore(span.to, LAST_DAYS - 1), span.to);
+  const forecast = await forecastRow(connection, siteId);
+  return {
+    climate: { name: climate.name, madeUp: climate.madeUp, file: own?.file ?? null },
+    observed: { ...span, days: days.map(({ date, rain, source }) => ({ date, rain, source })) },
+    forecast: forecast?.fetchedAt ? { fetchedAt: forecast.fetchedAt, days: forecast.days } : null,
+    service: {
+      there: context.weather.there,
+      trouble: forecast?.failedAt && forecast.problem ? { at: forecast.failedAt, problem: forecast.problem } : null,
+    },
+  };
+}
+
+/**
+ * Asks the weather service for the days that are not on record yet and for the week ahead. Where it is slow, wrong or
+ * down, what was had before stays, and why is kept with it.
+ */
+export async function refreshWeather(context: Context, siteId: string): Promise<SiteWeather> {
+  const { database, weather } = context;
+  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const now = context.clock();
+  const to = dayBefore(dateOf(now.getTime(), site.zone), 1);
+  const span = await spanOfWeather(database, siteId);
+  const first = dayBefore(to, LAST_DAYS - 1);
+  const from = span.to !== null && span.to >= first && span.to < to ? span.to : first;
+  const { latitude, longitude } = site;
+  const found = await weather.ask({ latitude, longitude, from, to });
+  if (found.ok)
+    await database.transaction(async (trx) => {
+      await keepObserved(trx, siteId, found.answer.observed);
+      await keepForecast(trx, siteId, now, found.answer.forecast);
+      await trail(trx, context, {
+        record: 'weather',
+        id: siteId,
+        action: 'observe',
+        change: { from, to, days: found.answer.observed.length },
+      });
+    });
+  else await keepFailure(database, siteId, now, found.problem);
+  return readWeather(context, database, siteId);
+}
+
+/** A file that cannot be read: each mistake with its place, and nothing stored. */
+function refuse(problems: readonly FileProblem[]): never {
+  const [first] = problems;
+  throw new AppError(
+    400,
+    'The file cannot be read',
+    `Nothing of it was taken. ${first?.where}: ${first?.message}.${problems.length > 1 ? ` And ${problems.length - 1} more.` : ''}`,
+    { issues: problems.map(({ where, message }) => ({ path: `file, ${where}`, message })) },
+  );
+}
+
+const textOf = (file: Buffer | undefined): string => {
+  if (file === undefined) throw invalid('file', 'is missing; choose one');
+  return file.toString('utf8');
+};
+const sound = <T>(read: ReadFile<T>): T => (read.ok ? read.value : refuse(read.problems));
+const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex');
+
+export async function importRain(
+  context: Context,
+  siteId: string,
+  body: BodyOf<Endpoints['importRain']>,
+  file: Buffer | undefined,
+): Promise<SiteWeather> {
+  const text = textOf(file);
+  const days = sound(rainFromCsv(text));
+  const { database } = context;
+  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const climate =
+    body.asClimate === 'yes'
+      ? climateOfRain(days, climateOf(site.climate), site.latitude, 'Rain by this site’s own record')
+      : null;
+  if (body.asClimate === 'yes' && climate === null)
+    refuse([{ where: 'the file', message: 'covers too few days for a climate: each month of the year needs 20' }]);
+  return database.transaction(async (trx) => {
+    await createOnce(trx, context, 'rain record', { ...body, siteId, file: hashOf(text) }, async () => {
+      await keepRain(trx, siteId, days);
+      if (climate)
+        await keepClimate(trx, { siteId, climate, file: 'daily rain', at: context.clock(), by: context.person.id });
+    });
+    return readWeather(context, trx, siteId);
+  });
+}
+
+export async function importClimate(
+  context: Context,
+  siteId: string,
+  body: BodyOf<Endpoints['importClimate']>,
+  file: { name: string; bytes: Buffer } | undefined,
+): Promise<SiteWeather> {
+  const text = textOf(file?.bytes);
+  const { database } = context;
+  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const read = await context.workers.run('readEpw', { text, base: site.climate });
+  if (!read.ok) refuse([read.problem]);
+  const { climate } = read;
+  return database.transaction(async (trx) => {
+    await createOnce(trx, context, 'climate', { ...body, siteId, file: hashOf(text) }, () =>
+      keepClimate(trx, {
+        siteId,
+        climate,
+        file: (file?.name ?? '').slice(0, 120),
+        at: context.clock(),
+        by: context.person.id,
+      }),
+    );
+    return readWeather(context, trx, siteId);
+  });
+}
+
+export function dropClimate(context: Context, siteId: string): Promise<SiteWeather> {
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'sites', siteId, 'site');
+    if ((await dropClimateRow(trx, siteId)) > 0)
+      await trail(trx, context, { record: 'climate', id: siteId, action: 'drop' });
+    return readWeather(context, trx, siteId);
+  });
+}
+
+/** Daily energy of an array as C14 takes it: the array as it has aged, and the weather that is on record. */
+export async function dailyEnergyOf(
+  connection: Connection,
+  array: SolarArray,
+  site: Site,
+): Promise<DailyEnergyInput | null> {
+  const days = await lastEnergy(connection, array.id, LAST_DAYS);
+  const [first, last] = [days[0], days.at(-1)];
+  if (first === undefined || last === undefined) return null;
+  const weather = await weatherBetween(connection, site.id, first.date, last.date);
+  const byDate = new Map(weather.map((day) => [day.date, day]));
+  const climate = climateOf(await climateOfSite(connection, site));
+  const aged = (1 - DEGRADATION_PER_YEAR) ** (array.installedOn ? yearsBetween(array.installedOn, last.date) : 0);
+  const months = (values: readonly number[]) =>
+    Array.from({ length: 12 }, (_, month) => climateMonth(values, month, site.latitude));
+  return {
+    site: {
+      latitude: site.latitude,
+      longitude: site.longitude,
+      altitude: site.altitude,
+      linkeTurbidity: months(climate.linkeTurbidity),
+      surfaceTilt: array.tilt,
+      surfaceAzimuth: array.azimuth,
+      pdc0: moduleCount(array) * array.moduleWatts * aged,
+      gammaPdc: array.gammaPdc,
+      pacRated: acLimit(array, site.ownUse),
+      tempAir: months(climate.tempAir),
+    },
+    days: days.map(({ date, energy, control }) => {
+      const day = byDate.get(date);
+      return {
+        date,
+        energy,
+        ...(control === null ? {} : { control }),
+        ...(day ? { rain: day.rain } : {}),
+        ...(day?.tempAir == null ? {} : { tempAir: day.tempAir }),
+        ...(day?.windSpeed == null ? {} : { windSpeed: day.windSpeed }),
+      };
+    }),
+    cleanings: [],
+  };
+}
+
+export async function readEnergy(context: Context, connection: Connection, arrayId: string): Promise<ArrayEnergy> {
+  const array = await mustFind<SolarArray>(connection, 'arrays', arrayId, 'array');
+  const site = await mustFind<Site>(connection, 'sites', array.siteId, 'site');
+  const input = await dailyEnergyOf(connection, array, site);
+  return {
+    ...(await spanOfEnergy(connection, arrayId)),
+    days: await lastEnergy(connection, arrayId, LAST_DAYS),
+    drift: input && (await context.workers.run('gainFromDailyEnergy', input)),
+  };
+}
+
+export async function importEnergy(
+  context: Context,
+  arrayId: string,
+  body: BodyOf<Endpoints['importEnergy']>,
+  file: Buffer | undefined,
+): Promise<ArrayEnergy> {
+  const text = textOf(file);
+  const days = sound(energyFromCsv(text));
+  const { database } = context;
+  await database.transaction(async (trx) => {
+    await mustFind(trx, 'arrays', arrayId, 'array');
+    await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, () =>
+      keepEnergy(trx, arrayId, days),
+    );
+  });
+  return readEnergy(context, database, arrayId);
+}
