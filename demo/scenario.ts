@@ -50,6 +50,8 @@ export interface DemoSite {
   arrays: DemoArray[];
   water: { dayOffset: number; conductivity: number; temperature: number }[];
   rounds: DemoRound[];
+  /** made-up daily rain and energy of the days before today, and the loss of a dry day in it */
+  records?: { days: number; dirtADay: number };
 }
 
 type Marks = z.input<typeof mark>[];
@@ -139,6 +141,7 @@ const array = (
 export const SITES: DemoSite[] = [
   {
     key: 'farmhouse',
+    records: { days: 400, dirtADay: 0.0016 },
     customer: { name: 'Lindiwe Oakes', email: 'lindiwe@oakes.example', phone: '000 555 0101' },
     fields: site({ name: 'Oakes farmhouse', place: 'Quince Lane 4, Merrow Valley' }),
     arrays: [
@@ -184,6 +187,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'cellar',
+    records: { days: 400, dirtADay: 0.0024 },
     customer: { name: 'Thornfield Cellars', email: 'works@thornfield.example', phone: '000 555 0102' },
     fields: site({
       name: 'Thornfield cellar',
@@ -571,6 +575,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'new-house',
+    records: { days: 240, dirtADay: 0.0003 },
     customer: { name: 'Priya Hollow', email: 'priya@hollow.example', phone: '000 555 0111' },
     fields: site({
       name: 'Hollow house',

@@ -28,6 +28,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./sites/SheetPage.tsx')).SheetPage }),
           },
           {
+            path: 'sites/:id/records',
+            lazy: async () => ({ Component: (await import('./weather/RecordsPage.tsx')).RecordsPage }),
+          },
+          {
             path: 'quick',
             lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
           },

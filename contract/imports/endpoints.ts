@@ -57,6 +57,20 @@ export const importedSite = z.object({
   customer: customerFields.extend({ id }),
   site: siteFields,
   arrays: z.array(arrayFields.extend({ id })).min(1).max(50),
+  /** daily rain, mm, and daily energy, kWh */
+  rain: z
+    .array(z.object({ date, rain: z.number().min(0).max(2000) }))
+    .max(20_000)
+    .default([]),
+  energy: z
+    .array(
+      z.object({
+        arrayId: id,
+        days: z.array(z.object({ date, energy: z.number().min(0).max(1e7) })).max(20_000),
+      }),
+    )
+    .max(50)
+    .default([]),
   waterReadings: z.array(waterReadingFields.extend({ id })).default([]),
   rounds: z.array(round).max(100).default([]),
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
-import { fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
+import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 
 export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
@@ -102,6 +102,8 @@ export const inspectionFields = z.object({
   causes: z.array(text(80)).max(20).default([]),
   reading: expectedReading.nullable().default(null),
   testPatch: testPatch.nullable().default(null),
+  /** the last wash, where somebody knows it; else the last job on record is taken */
+  lastWashed: date.nullable().default(null),
   bladeAgreed: z.boolean().default(false),
   notes: note(),
 });

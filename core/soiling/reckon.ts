@@ -1,14 +1,18 @@
 import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
+import { gainFromDailyEnergy } from '../comparisons/dailyEnergy.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
 import { readingWarnings } from '../comparisons/warnings.ts';
-import type { Estimate } from '../inspections/soil.ts';
+import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
+import { type EvidenceInput, weighEvidence } from './evidence.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
+import { whatWouldNarrow } from './narrowing.ts';
 import { RATE_DEFAULTS } from './rate.ts';
 import type { MarkedReckoning, PowerReading, ReckonInput, ReckoningOutput } from './reckoning.ts';
 import { meterReason, reckoningReasons } from './reckonReasons.ts';
 import { seenLoss } from './seenLoss.ts';
+import { lossSinceWash } from './sinceWash.ts';
 import { siteSoilingRate } from './siteRate.ts';
 import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
 
@@ -109,6 +113,25 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
       warnings,
       marked: marked && withoutInputs(marked, input),
       seen,
+      evidence: {
+        ...weighEvidence({
+          eye: lossFromInspection(input.inspection.soils, marked?.powerLoss),
+          patch: seen.patch,
+          meter: expectation,
+          meterSpoilt: warnings.length > 0,
+          energy: input.energy ? { drift: gainFromDailyEnergy(input.energy), days: input.energy.days } : null,
+          rainThreshold: yearInput.threshold,
+          weather: expectedSinceWash(input),
+        }),
+        energy: input.energy,
+        sinceWash: input.sinceWash,
+      },
+      narrowing: whatWouldNarrow({
+        soils: input.inspection.soils,
+        marked,
+        tested: seen.from === 'test-patch',
+        gammaPdc: input.array.gammaPdc,
+      }),
       reasons: reckoningReasons(input, { marked, seen, yearInput, years, year, valuePerKWh }),
       recommended: {
         lossNow: loss,
@@ -117,6 +140,24 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
       },
     },
   };
+}
+
+/** What dust and rain since the last wash let expect, where the wash is known. */
+function expectedSinceWash({ site, array, sinceWash, years, seed }: ReckonInput): EvidenceInput['weather'] {
+  if (!sinceWash) return null;
+  const { since, washDay, rain } = sinceWash;
+  const loss = lossSinceWash({
+    latitude: site.latitude,
+    climate: site.climate,
+    surroundings: site.surroundings,
+    birds: array.birds,
+    surfaceTilt: array.tilt,
+    washDay,
+    rain,
+    years,
+    seed,
+  });
+  return { loss, since, observed: rain.filter((mm) => mm !== null).length, days: rain.length };
 }
 
 /** The reading of an inspection as the calculation of one reading against expectation takes it. */

@@ -1,4 +1,5 @@
 import type { Birds, Surroundings } from '../assumptions.ts';
+import type { DailyEnergyInput } from '../comparisons/dailyEnergy.ts';
 import type { Expectation } from '../comparisons/expected.ts';
 import type { PatchOfInspection, TestPatch } from '../comparisons/testPatch.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
@@ -7,7 +8,9 @@ import type { Estimate, Soil } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { Spread } from '../statistics/summary.ts';
 import type { Climate, ClimateKey } from '../weather/index.ts';
+import type { Evidence } from './evidence.ts';
 import type { MarkedLoss, StringLoss, WiredArray } from './markedLoss.ts';
+import type { Narrowing } from './narrowing.ts';
 import type { WipeTest } from './siteRate.ts';
 import type { YearAhead } from './yearAhead.ts';
 
@@ -59,6 +62,10 @@ export interface ReckonInput {
     /** strips washed and read against a dirty neighbour; left out by calculations 1 to 4 */
     testPatch?: PatchOfInspection | null | undefined;
   };
+  /** daily energy on record, without a cleaning in it; left out by calculations 1 to 4 */
+  energy?: DailyEnergyInput | null | undefined;
+  /** the last wash and the rain since, null on days that nobody observed; left out by calculations 1 to 4 */
+  sinceWash?: { since: string; washDay: number; rain: readonly (number | null)[] } | null | undefined;
   overrides: { lossNow?: number | undefined; dailyRate?: number | undefined; rainThreshold?: number | undefined };
   /** calendar day on which the year begins, 0 to 364 */
   startDay: number;
@@ -105,6 +112,10 @@ export interface ReckoningOutput {
   marked?: MarkedReckoning | null;
   /** what the loss rests on, and what a test patch found; left out by calculations 1 to 4 */
   seen?: Pick<SeenLoss, 'from' | 'patch' | 'wipe'>;
+  /** every witness of the present loss beside the others, with what they testify from; left out by calculations 1 to 4 */
+  evidence?: Evidence & Pick<ReckonInput, 'energy' | 'sinceWash'>;
+  /** what would narrow the range of the present loss most, best first; left out by calculations 1 to 4 */
+  narrowing?: Narrowing[];
   reasons: ReckoningReasons;
   /** what would stand where something was overruled; the rate as the mean over the year; left out by calculation 1 */
   recommended?: { lossNow: Estimate; dailyRate: number; rainThreshold: number };

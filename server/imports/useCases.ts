@@ -10,6 +10,7 @@ import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useC
 import { draftReport, readReport, signReport } from '../reports/useCases.ts';
 import { addWaterReading, createArray, createSite } from '../sites/useCases.ts';
 import { reckonArray } from '../soiling/useCases.ts';
+import { keepEnergy, keepRain } from '../weather/storage.ts';
 
 /** Entries of one call, as many as a phone sends at a time. */
 const BATCH = 200;
@@ -44,6 +45,16 @@ async function importSite(context: Context, item: ImportedSite, basket: Basket, 
   counts.sites += 1;
   for (const [index, array] of item.arrays.entries()) {
     await placed(`${path}.arrays.${index}`, () => createArray(context, item.id, array));
+  }
+  await keepRain(context.database, item.id, item.rain);
+  for (const [index, { arrayId, days }] of item.energy.entries()) {
+    if (!item.arrays.some(({ id }) => id === arrayId))
+      throw invalid(`${path}.energy.${index}.arrayId`, 'must be an array of this site');
+    await keepEnergy(
+      context.database,
+      arrayId,
+      days.map((day) => ({ ...day, control: null })),
+    );
   }
   for (const reading of item.waterReadings) await addWaterReading(context, item.id, reading);
   for (const [index, round] of item.rounds.entries()) {

@@ -172,3 +172,15 @@ export async function packingOf(connection: Connection, ids: string[]) {
     ]),
   );
 }
+
+/** The day of the last job that washed an array, up to a date; null where there was none. */
+export async function lastWashOf(connection: Connection, array: { id: string; siteId: string }, until: string) {
+  const row = await connection('jobs')
+    .where({ siteId: array.siteId })
+    .whereIn('state', ENDED)
+    .where('scheduledFor', '<=', until)
+    .whereRaw(`content -> 'arrays' @> ?::jsonb`, [JSON.stringify([{ id: array.id }])])
+    .orderBy('scheduledFor', 'desc')
+    .first('scheduledFor');
+  return (row?.scheduledFor as string | undefined) ?? null;
+}

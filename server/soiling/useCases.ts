@@ -1,4 +1,5 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -6,10 +7,13 @@ import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';
+import { lastWashOf } from '../jobs/storage.ts';
+import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind } from '../storage/writing.ts';
-import { climateOfSite } from '../weather/useCases.ts';
-import { dayOfYearIn, yearsBetween } from './calendar.ts';
+import { weatherBetween } from '../weather/storage.ts';
+import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
+import { addDays, dateIn, dayOfYearIn, yearsBetween } from './calendar.ts';
 import { insertReckoning, listReckoningRows, readReckoning } from './storage.ts';
 
 type Endpoints = typeof soilingEndpoints;
@@ -17,6 +21,31 @@ type Endpoints = typeof soilingEndpoints;
 /** Weather years drawn for an estimate, and the seed that makes them the same again. */
 const WEATHER_YEARS = 40;
 const WEATHER_SEED = 20260;
+
+/** Days before an inspection from which on it is no longer asked what the weather since the wash lets expect. */
+const MOST_DAYS_SINCE = 1000;
+
+/** The last wash before an inspection, by whoever looked or by the last job, and the rain on record since. */
+async function sinceWashOf(
+  connection: Connection,
+  array: SolarArray,
+  site: Site,
+  inspection: Inspection,
+): Promise<ReckonInput['sinceWash']> {
+  const until = dateIn(inspection.inspectedAt, site.zone);
+  const since = inspection.lastWashed ?? (await lastWashOf(connection, array, until));
+  if (since === null || since >= until) return null;
+  const count = Math.round((Date.parse(until) - Date.parse(since)) / 86_400_000);
+  if (count > MOST_DAYS_SINCE) return null;
+  const known = new Map(
+    (await weatherBetween(connection, site.id, since, until)).map(({ date, rain }) => [date, rain]),
+  );
+  return {
+    since,
+    washDay: dayOfYearIn(`${since}T12:00:00`, site.zone),
+    rain: Array.from({ length: count }, (_, day) => known.get(addDays(since, day + 1)) ?? null),
+  };
+}
 
 /** Works out the loss of an array from its last inspection. The result is stored with its inputs; the old one stays. */
 export async function reckonArray(
@@ -67,6 +96,8 @@ export async function reckonArray(
       dailyRate: overrides.dailyRate?.value,
       rainThreshold: overrides.rainThreshold?.value,
     },
+    energy: await dailyEnergyOf(database, array, site),
+    sinceWash: await sinceWashOf(database, array, site, inspection),
     startDay: dayOfYearIn(inspection.inspectedAt, site.zone),
     years: WEATHER_YEARS,
     seed: WEATHER_SEED,

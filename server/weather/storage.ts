@@ -19,7 +19,7 @@ async function inParts<T>(rows: readonly T[], write: (part: T[]) => Promise<unkn
 }
 
 /** Keeps a record of rain; it takes the place of what was known of its days. */
-export const keepRain = (trx: Transaction, siteId: string, days: readonly RainDay[]): Promise<void> =>
+export const keepRain = (trx: Connection, siteId: string, days: readonly RainDay[]): Promise<void> =>
   inParts(days, (part) =>
     trx('weather_days')
       .insert(part.map(({ date, rain }) => ({ siteId, day: date, rain, source: 'file' })))
@@ -107,7 +107,7 @@ export const keepFailure = (connection: Connection, siteId: string, at: Date, pr
     .merge(['failed_at', 'problem']);
 
 /** Keeps daily energy; it takes the place of what was known of its days. */
-export const keepEnergy = (trx: Transaction, arrayId: string, days: readonly EnergyOfDay[]): Promise<void> =>
+export const keepEnergy = (trx: Connection, arrayId: string, days: readonly EnergyOfDay[]): Promise<void> =>
   inParts(days, (part) =>
     trx('energy_days')
       .insert(part.map(({ date, energy, control }) => ({ arrayId, day: date, energy, control })))

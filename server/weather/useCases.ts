@@ -10,7 +10,7 @@ import { acLimit } from '../../core/modules/acLimit.ts';
 import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
-import { yearsBetween } from '../soiling/calendar.ts';
+import { addDays, dateIn, yearsBetween } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
 import {
@@ -33,11 +33,6 @@ type Endpoints = typeof weatherEndpoints;
 
 /** Days of a record that a screen shows and an estimate leans on. */
 const LAST_DAYS = 400;
-const DAY = 86_400_000;
-
-const dateOf = (time: number, zone: string): string => new Date(time).toLocaleDateString('en-CA', { timeZone: zone });
-const dayBefore = (date: string, days: number): string =>
-  new Date(Date.parse(`${date}T00:00:00Z`) - days * DAY).toISOString().slice(0, 10);
 
 /** The climate that years to come are drawn from at a site: its own where files gave one, else the shipped one. */
 export const climateOfSite = async (connection: Connection, site: Site): Promise<Climate | Site['climate']> =>
@@ -49,7 +44,7 @@ export async function readWeather(context: Context, connection: Connection, site
   const climate = own?.climate ?? climateOf(site.climate);
   const span = await spanOfWeather(connection, siteId);
   const days =
-    span.to === null ? [] : await weatherBetween(connection, siteId, dayBefore(span.to, LAST_DAYS - 1), span.to);
+    span.to === null ? [] : await weatherBetween(connection, siteId, addDays(span.to, 1 - LAST_DAYS), span.to);
   const forecast = await forecastRow(connection, siteId);
   return {
     climate: { name: climate.name, madeUp: climate.madeUp, file: own?.file ?? null },
@@ -70,9 +65,9 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
   const { database, weather } = context;
   const site = await mustFind<Site>(database, 'sites', siteId, 'site');
   const now = context.clock();
-  const to = dayBefore(dateOf(now.getTime(), site.zone), 1);
+  const to = addDays(dateIn(now, site.zone), -1);
   const span = await spanOfWeather(database, siteId);
-  const first = dayBefore(to, LAST_DAYS - 1);
+  const first = addDays(to, 1 - LAST_DAYS);
   const from = span.to !== null && span.to >= first && span.to < to ? span.to : first;
   const { latitude, longitude } = site;
   const found = await weather.ask({ latitude, longitude, from, to });

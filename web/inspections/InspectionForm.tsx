@@ -33,6 +33,7 @@ import type { Seen } from './seen.ts';
 import { TestPatchPart } from './TestPatchPart.tsx';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
+  lastWashed: z.preprocess((value) => (value === '' ? null : value), inspectionFields.shape.lastWashed),
   causesText: z.string().max(500).default(''),
   /** defects are typed by the number on the drawing, from 1 */
   defects: z.array(
@@ -124,6 +125,7 @@ export function InspectionForm({
               ['roof', 'from the roof'],
             ]}
           />
+          <TextField name="lastWashed" label="Last washed, if known" type="date" />
           <TextField
             name="causesText"
             label="Causes worth naming"

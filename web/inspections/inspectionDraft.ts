@@ -12,6 +12,7 @@ export const INSPECTION_DEFAULTS = {
   causesText: '',
   reading: null,
   testPatch: null,
+  lastWashed: null,
   bladeAgreed: false,
   notes: '',
 };

@@ -192,6 +192,9 @@ function RoofPage({
         <Button variant="quiet" onClick={() => setEditing('water')}>
           read the water
         </Button>
+        <Link className="btn btn-quiet" to={`/sites/${site.id}/records`}>
+          weather and energy
+        </Link>
         {desk && (
           <>
             <Button variant="quiet" onClick={() => setEditing('site')}>

@@ -12,6 +12,7 @@ import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { EvidencePart } from './EvidencePart.tsx';
 import { StringsPart } from './StringsPart.tsx';
 
 const YearChart = lazy(() => import('./YearChart.tsx'));
@@ -122,6 +123,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
           </div>
         </div>
       )}
+      {output.evidence && <EvidencePart evidence={output.evidence} narrowing={output.narrowing ?? []} />}
       {output.marked && (
         <StringsPart marked={output.marked} valueADay={(output.year.cleanEnergy.mean / 365) * output.valuePerKWh} />
       )}
@@ -136,7 +138,11 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
       <Choice
         what="Lost now"
         value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
-        because="From what was seen, by film and patch"
+        because={
+          output.seen?.from === 'test-patch'
+            ? 'From the test patch, as the rest of the array looks like it'
+            : 'From what was seen, by film and patch'
+        }
         overruled={overrides.lossNow}
         recommended={recommended && formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
       >
@@ -156,7 +162,11 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
       <Choice
         what="Rain cleans at"
         value={rainWords(input.threshold, glass)}
-        because="Default: rain of 6 mm in a day cleans; the wipe test raises it where a film stays on the cloth"
+        because={
+          output.seen?.patch?.bonded
+            ? 'By the rinsed strip of the test patch: what it left is what rain leaves'
+            : 'Default: rain of 6 mm in a day cleans; the wipe test raises it where a film stays on the cloth'
+        }
         overruled={overrides.rainThreshold}
         recommended={recommended && rainWords(recommended.rainThreshold, glass)}
       >

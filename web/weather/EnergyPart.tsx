@@ -1,0 +1,68 @@
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
+import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
+import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { ImportFile } from './ImportFile.tsx';
+
+/** Daily energy of one array: what is on record, and what its clear days say. */
+export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }) {
+  const energy = useAsk('readEnergy', { params: { id: array.id } });
+  const importEnergy = useDo('importEnergy');
+  return (
+    <div className="energy-of">
+      <h3>{array.name}</h3>
+      {energy.isPending && <Waiting />}
+      <Trouble error={energy.error} retry={() => energy.refetch()} />
+      {energy.data && <Drift energy={energy.data} />}
+      {desk && (
+        <ImportFile
+          label={`Daily energy of ${array.name} (CSV)`}
+          hint="Two columns, date and energy in kWh; control too, where an array that nobody washes was read beside it."
+          accept=".csv,text/csv"
+          largest={5_000_000}
+          send={(id, file) => importEnergy.mutateAsync({ params: { id: array.id }, body: { id }, files: [file] })}
+        />
+      )}
+    </div>
+  );
+}
+
+function Drift({ energy: { from, to, count, drift } }: { energy: ArrayEnergy }) {
+  const glass = useGlass();
+  if (from === null || to === null || drift === null) return <p className="quiet">No days on record yet.</p>;
+  const { ratePerDay, rateCi95, used, rejected, yearOnYear, missing } = drift;
+  return (
+    <>
+      <p className="mb-1">
+        {count} days from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
+        {used.length + rejected.length}, {used.length} clear ones are used.
+      </p>
+      {ratePerDay === null || rateCi95 === null ? (
+        <div className="notice">No drift is stated. {missing}</div>
+      ) : (
+        <dl className="drift">
+          <div>
+            <dt>{ratePerDay >= 0 ? 'It loses' : 'It gains'}, besides age</dt>
+            <dd>
+              {formatQuantity(Math.abs(ratePerDay), 'rate', glass)}{' '}
+              <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', glass)}, losses positive</span>
+            </dd>
+          </div>
+          {yearOnYear !== null && (
+            <div>
+              <dt>Against the same days a year before</dt>
+              <dd>
+                {formatQuantity(yearOnYear, 'fraction', glass)}{' '}
+                <span className="range">
+                  of which ageing explains about {formatQuantity(-DEGRADATION_PER_YEAR, 'fraction', glass)}
+                </span>
+              </dd>
+            </div>
+          )}
+        </dl>
+      )}
+    </>
+  );
+}
