@@ -64,6 +64,7 @@ async function journeys(only: string[]): Promise<Count> {
       env: {
         ...process.env,
         BASE_URL: stage.server.address,
+        WEATHER_STAND_IN: stage.weather.address,
         STAGE_DATABASE: stage.url,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,
       },

@@ -154,3 +154,14 @@ export const SPLIT = { some: 0.15, plain: 0.6 } as const;
 export const CURRENT_COEFFICIENT = 0.0005;
 /** Relative humidity of a night hour from which on dew is taken to form on the glass. */
 export const DEW_HUMIDITY = 0.93;
+
+/** How many times what settles on the glass settles along the lower frame, where water stands and dries. */
+export const PUDDLE_FACTOR = { none: 1, some: 4, plain: 12 } as const;
+/** What is left of that with a drain clip at the low point of the frame. */
+export const DRAIN_CLIP_LEAVES = 0.25;
+/** A coating: how much sooner rain takes loose film, how much of a dew day's bonding is left, and its life in years. */
+export const COATING = { rainScale: 0.6, bonding: 0.5, droppings: 2, years: 4 } as const;
+/** Years that a deterrent lasts before it has to be put up again. */
+export const DETERRENT_YEARS = 8;
+/** Colonies on each m2 that are reckoned with where growth was seen on an array. */
+export const LICHEN_WHERE_SEEN = 50;

@@ -99,3 +99,9 @@ export function patchesOfMarks(
     });
   });
 }
+
+/** The cells of one module along its lower frame as it lies, by their electrical index. */
+export function lowerEdgeCells(module: Cells, orientation: Orientation): number[] {
+  const grid = lyingGrid(module, orientation);
+  return touched('lower-edge', 'plain', grid, 0).map((seen) => cellSeenAt(module, orientation, seen));
+}

@@ -14,6 +14,16 @@ import {
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from '../../core/soiling/markedLoss.ts';
+import { bondingOfSplit, type SplitPlace } from '../../core/soiling/rainSplit.ts';
+import { compareRemedies, type RemedyInput } from '../../core/soiling/remedies.ts';
+import {
+  type PreparedCourses,
+  prepareCourses,
+  type Visits,
+  type YearsAhead,
+  type YearsAheadSetup,
+  yearsAhead,
+} from '../../core/soiling/yearsAhead.ts';
 import { EpwError, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
@@ -24,6 +34,14 @@ function yearsOf(setup: LayeredYearSetup): PreparedYears {
   const key = JSON.stringify(setup);
   if (prepared?.key !== key) prepared = { key, years: prepareYears(setup) };
   return prepared.years;
+}
+
+let courses: { key: string; prepared: PreparedCourses } | null = null;
+
+function coursesOf(setup: YearsAheadSetup): PreparedCourses {
+  const key = JSON.stringify(setup);
+  if (courses?.key !== key) courses = { key, prepared: prepareCourses(setup) };
+  return courses.prepared;
 }
 
 let weather: { name: string; file: EpwFile } | null = null;
@@ -78,6 +96,10 @@ const bench = {
     return { place: file.place.name, clean: year(1), soiled: year(1 - input.loss) };
   },
   energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
+  /** years ahead, the courses kept as long as only the visits move */
+  ahead: (setup: YearsAheadSetup, visits: Visits): YearsAhead => yearsAhead(coursesOf(setup), visits),
+  remedies: (input: RemedyInput) => compareRemedies(input),
+  bonding: (place: SplitPlace, bonded: number): number => bondingOfSplit(place, bonded),
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
   /** the case as `./pail compute frequency` takes it */
   oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),

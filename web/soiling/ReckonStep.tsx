@@ -1,5 +1,6 @@
 import { lazy, Suspense, useRef } from 'react';
 import { Button } from 'react-bootstrap';
+import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
 import { formatDate, formatNumber, formatQuantity, type Glass } from '../../core/units/format.ts';
@@ -14,6 +15,7 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { EvidencePart } from './EvidencePart.tsx';
 import { StringsPart } from './StringsPart.tsx';
+import { YearsAheadPart } from './YearsAheadPart.tsx';
 
 const YearChart = lazy(() => import('./YearChart.tsx'));
 
@@ -58,6 +60,7 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
           reckoning={last}
           site={site}
           array={array}
+          inspection={inspections.data?.items.find(({ id: own }) => own === last.inspectionId)}
           onOverrule={desk ? run : undefined}
           busy={reckon.isPending}
         />
@@ -70,11 +73,13 @@ interface PageProps {
   reckoning: Reckoning;
   site: Site;
   array: SolarArray;
+  /** the one that it was reckoned from, where it is still the newest */
+  inspection: Inspection | undefined;
   onOverrule: ((overrides: ReckoningOverrides) => void) | undefined;
   busy: boolean;
 }
 
-function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) {
+function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }: PageProps) {
   const glass = useGlass();
   const { output, input, overrides } = reckoning;
   const { reasons, expectation, recommended } = output;
@@ -180,6 +185,7 @@ function ReckoningPage({ reckoning, site, array, onOverrule, busy }: PageProps) 
           />
         )}
       </Choice>
+      {inspection && <YearsAheadPart reckoning={reckoning} inspection={inspection} array={array} site={site} />}
       <p className="quiet mt-2">
         Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}. The
         result is kept with its inputs.

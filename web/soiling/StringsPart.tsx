@@ -29,12 +29,12 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
         <thead>
           <tr>
             <th>String</th>
-            <th className="number">Modules</th>
+            <th className="number part">Modules</th>
             <th className="number">Light kept out</th>
             <th className="number">Power lost</th>
             <th className="number part">A day</th>
             <th>Held back by</th>
-            <th>
+            <th className="part">
               <span className="visually-hidden">Case</span>
             </th>
           </tr>
@@ -43,7 +43,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
           {marked.strings.map(({ name, modules, areaLoss, powerLoss, worst }, at) => (
             <tr key={name}>
               <td className="text-nowrap">{name}</td>
-              <td className="number">{formatNumber(modules, 0, glass)}</td>
+              <td className="number part">{formatNumber(modules, 0, glass)}</td>
               <td className="number">{formatQuantity(areaLoss, 'fraction', glass, 2)}</td>
               <td className="number">
                 {share(powerLoss.mid)}
@@ -55,7 +55,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
               <td>
                 {worst === null ? 'nothing marked' : `module ${worst.module + 1}: alone gives ${share(worst.gives)}`}
               </td>
-              <td>
+              <td className="part">
                 {worst !== null && (
                   <Button
                     variant="quiet"

@@ -1,0 +1,83 @@
+import { expect } from 'chai';
+import { EFFECTIVENESS } from '../assumptions.ts';
+import { CLEAN_GLASS } from './layered.ts';
+import { compareRemedies, REMEDIES, type RemedyInput, withRemedy } from './remedies.ts';
+import type { YearsAheadSetup } from './yearsAhead.ts';
+
+const setup: YearsAheadSetup = {
+  latitude: -33.5,
+  longitude: 19,
+  altitude: 200,
+  climate: 'winter-rain',
+  surfaceTilt: 5,
+  surfaceAzimuth: 0,
+  array: { pdc0: 20_000, gammaPdc: -0.0035 },
+  exposure: { surroundings: 'farmland', birds: 'roost' },
+  parameters: { lichenDensity: 0, mismatch: 8 },
+  initial: CLEAN_GLASS,
+  puddleFactor: 12,
+  orientation: 'portrait',
+  cells: 'whole',
+  startDay: 300,
+  horizon: 4,
+  years: 3,
+  seed: 5,
+};
+const compared = (changes: Partial<RemedyInput> = {}) =>
+  compareRemedies({
+    setup,
+    effectiveness: EFFECTIVENESS['fed-pole'],
+    visitCost: 150_000,
+    valuePerKWh: 250,
+    asked: REMEDIES.map((key) => ({ key, cost: 100_000 })),
+    ...changes,
+  });
+
+describe('causes and their remedies', () => {
+  const { remedies, visits } = compared();
+  const found = (key: string) => remedies.find((one) => one.key === key);
+
+  it('that have nothing to change here are not offered', () => {
+    expect(found('wait')).to.equal(undefined);
+    const clean = {
+      ...setup,
+      surfaceTilt: 25,
+      puddleFactor: 1,
+      exposure: { ...setup.exposure, birds: 'none' as const },
+    };
+    for (const key of ['drain-clip', 'gutter', 'tilt', 'deterrent'] as const)
+      expect(withRemedy(clean, key), key).to.equal(null);
+  });
+
+  it('each save energy with the same visits, and come best first', () => {
+    for (const remedy of remedies) expect(remedy.savedEnergy, remedy.key).to.be.above(-1e-6);
+    const nets = remedies.map(({ net }) => net);
+    expect(nets).to.deep.equal([...nets].sort((a, b) => b - a));
+  });
+
+  it('a deterrent under a roost, and a clip where water stands, save more than trimming', () => {
+    expect(found('deterrent')?.savedEnergy).to.be.above(1);
+    expect(found('drain-clip')?.savedEnergy).to.be.above(1);
+  });
+
+  it('never ask for more visits than before', () => {
+    for (const { visits: count } of remedies) expect(count.after).to.be.at.most(count.before);
+    expect(visits).to.be.within(0, 4);
+  });
+
+  it('do not pay where they cost more than they save in their life', () => {
+    const dear = compared({ asked: [{ key: 'coating', cost: 1e9 }] }).remedies[0];
+    expect([dear?.payback, (dear?.net ?? 0) < 0]).to.deep.equal([null, true]);
+    const free = compared({ asked: [{ key: 'drain-clip', cost: 0 }] }).remedies[0];
+    expect(free?.payback).to.equal(0);
+  });
+
+  it('say what works next door cost, which end by themselves', () => {
+    const works = { from: 0, to: 365, surroundings: 'dusty' as const };
+    const busy = compared({
+      setup: { ...setup, exposure: { ...setup.exposure, works } },
+      asked: [{ key: 'wait', cost: 0 }],
+    });
+    expect(busy.remedies[0]?.savedEnergy).to.be.above(0);
+  });
+});

@@ -1,0 +1,157 @@
+import { COATING, DETERRENT_YEARS, DRAIN_CLIP_LEAVES, type Effectiveness } from '../assumptions.ts';
+import { LAYERED_DEFAULTS } from './layered.ts';
+import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
+
+/** What can be done about a cause of soiling rather than about the soil. */
+export const REMEDIES = ['trim', 'deterrent', 'drain-clip', 'gutter', 'coating', 'tilt', 'wait'] as const;
+export type RemedyKey = (typeof REMEDIES)[number];
+
+export interface RemedyAsked {
+  key: RemedyKey;
+  /** minor units, once */
+  cost: number;
+}
+
+export interface RemedyFound {
+  key: RemedyKey;
+  cost: number;
+  /** in words, what it changes in the model */
+  changes: string;
+  /** years until it has to be done again; null where it lasts */
+  life: number | null;
+  /** kWh and minor units a year that it saves with the visits as they are best without it */
+  savedEnergy: number;
+  savedValue: number;
+  /** best number of visits a year without and with it */
+  visits: { before: number; after: number };
+  /** minor units a year: dirt and visits without it, less dirt, visits and its own share of cost with it */
+  net: number;
+  /** years until it has paid itself back; null where it never does within its life or ten years */
+  payback: number | null;
+}
+
+export interface RemedyInput {
+  setup: YearsAheadSetup;
+  effectiveness: Effectiveness;
+  /** minor units for one visit, and for a kWh */
+  visitCost: number;
+  valuePerKWh: number;
+  asked: readonly RemedyAsked[];
+}
+
+/** Visits a year that are tried, evenly spaced. */
+const MOST_VISITS = 4;
+const DAYS = 365;
+
+/** What a remedy changes in a setup; null where there is nothing for it to change. */
+export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: YearsAheadSetup; changes: string } | null {
+  const { exposure, parameters } = setup;
+  const { rainScale, bondingPerDew, droppingsRainFactor } = { ...LAYERED_DEFAULTS, ...parameters };
+  switch (key) {
+    case 'trim':
+      if (exposure.pollen === false && exposure.birds === 'none') return null;
+      return {
+        setup: {
+          ...setup,
+          exposure: { ...exposure, pollen: false, birds: exposure.birds === 'roost' ? 'few' : exposure.birds },
+        },
+        changes: 'No pollen season; no roost in the branches above',
+      };
+    case 'deterrent':
+      if (exposure.birds === 'none') return null;
+      return {
+        setup: { ...setup, exposure: { ...exposure, birds: exposure.birds === 'roost' ? 'few' : 'none' } },
+        changes: exposure.birds === 'roost' ? 'A roost becomes a few birds' : 'No droppings',
+      };
+    case 'drain-clip':
+      if (setup.puddleFactor <= 1) return null;
+      return {
+        setup: { ...setup, puddleFactor: Math.max(1, setup.puddleFactor * DRAIN_CLIP_LEAVES) },
+        changes: `Along the frame ${setup.puddleFactor} times as much becomes ${Math.max(1, setup.puddleFactor * DRAIN_CLIP_LEAVES)} times`,
+      };
+    case 'gutter':
+      if (setup.puddleFactor <= 1) return null;
+      return {
+        setup: { ...setup, puddleFactor: Math.max(1, setup.puddleFactor / 2) },
+        changes: 'Water from the roof above no longer runs over the modules: half as much along the frame',
+      };
+    case 'coating':
+      return {
+        setup: {
+          ...setup,
+          parameters: {
+            ...parameters,
+            rainScale: rainScale * COATING.rainScale,
+            bondingPerDew: bondingPerDew * COATING.bonding,
+            droppingsRainFactor: Math.min(1, droppingsRainFactor * COATING.droppings),
+          },
+        },
+        changes: 'Rain takes loose film sooner, dew bonds half as much of it',
+      };
+    case 'tilt':
+      if (setup.surfaceTilt >= 20) return null;
+      return {
+        setup: { ...setup, surfaceTilt: 20, puddleFactor: Math.max(1, setup.puddleFactor / 3) },
+        changes: `From ${setup.surfaceTilt}° to 20°: less settles, rain takes more, less stands at the frame`,
+      };
+    case 'wait':
+      if (exposure.works === undefined) return null;
+      return {
+        setup: { ...setup, exposure: { ...exposure, works: undefined } },
+        changes: 'As if the works next door were over: what they cost',
+      };
+  }
+}
+
+const LIFE: Partial<Record<RemedyKey, number>> = { coating: COATING.years, deterrent: DETERRENT_YEARS, trim: 3 };
+
+/** Energy lost a year and the best number of evenly spaced visits, with its yearly sum of dirt and visits. */
+function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, valuePerKWh }: RemedyInput) {
+  const { horizon } = prepared.setup;
+  const tried = Array.from({ length: MOST_VISITS + 1 }, (_, count) => {
+    const days = Array.from({ length: count }, (_, index) => Math.round((index * DAYS) / count));
+    const { lost } = yearsAhead(prepared, count === 0 ? NO_VISITS : { days, everyYears: 1, effectiveness });
+    const energy = lost.reduce((sum, { mid }) => sum + mid, 0) / horizon;
+    return { count, energy, total: energy * valuePerKWh + count * visitCost };
+  });
+  const best = tried.reduce((least, one) => (one.total < least.total ? one : least));
+  return { best, tried };
+}
+
+/**
+ * Remedies beside each other (C6): what each changes in the model of the site, what that saves in energy and visits over
+ * the horizon, and whether it pays. Energy saved is with the visits that are best without the remedy; the money is with
+ * those that are best with it.
+ * @returns the remedies that have something to change here, best net first
+ */
+export function compareRemedies(input: RemedyInput): { visits: number; total: number; remedies: RemedyFound[] } {
+  const before = bestVisits(prepareCourses(input.setup), input);
+  const remedies = input.asked.flatMap(({ key, cost }): RemedyFound[] => {
+    const changed = withRemedy(input.setup, key);
+    if (changed === null) return [];
+    const after = bestVisits(prepareCourses(changed.setup), input);
+    const life = LIFE[key] ?? null;
+    const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
+    const saves = before.best.total - after.best.total;
+    const same = after.tried[before.best.count]?.energy ?? 0;
+    const payback = saves > 0 ? cost / saves : null;
+    return [
+      {
+        key,
+        cost,
+        changes: changed.changes,
+        life,
+        savedEnergy: before.best.energy - same,
+        savedValue: (before.best.energy - same) * input.valuePerKWh,
+        visits: { before: before.best.count, after: after.best.count },
+        net: saves - cost / years,
+        payback: payback !== null && payback <= years ? payback : null,
+      },
+    ];
+  });
+  return {
+    visits: before.best.count,
+    total: before.best.total,
+    remedies: remedies.sort((a, b) => b.net - a.net),
+  };
+}

@@ -1,0 +1,109 @@
+import { expect } from 'chai';
+import { EFFECTIVENESS, LICHEN_DENSITY } from '../assumptions.ts';
+import { CLEAN_GLASS } from './layered.ts';
+import { lowerEdgeLoss } from './lowerEdge.ts';
+import { prepareCourses, type Visits, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
+
+const setup: YearsAheadSetup = {
+  latitude: -33.5,
+  longitude: 19,
+  altitude: 200,
+  climate: 'winter-rain',
+  surfaceTilt: 20,
+  surfaceAzimuth: 0,
+  array: { pdc0: 10_000, gammaPdc: -0.0035 },
+  exposure: { surroundings: 'farmland', birds: 'few' },
+  parameters: { lichenDensity: LICHEN_DENSITY['damp-shade'], mismatch: 8 },
+  initial: CLEAN_GLASS,
+  puddleFactor: 1,
+  orientation: 'portrait',
+  cells: 'whole',
+  startDay: 300,
+  horizon: 6,
+  years: 6,
+  seed: 5,
+};
+const of = (changes: Partial<YearsAheadSetup> = {}, visits?: Visits) =>
+  yearsAhead(prepareCourses({ ...setup, ...changes }), visits);
+const each = (days: number[], everyYears = 1): Visits => ({
+  days,
+  everyYears,
+  effectiveness: EFFECTIVENESS['fed-pole'],
+});
+const sum = (values: { mid: number }[]) => values.reduce((total, { mid }) => total + mid, 0);
+
+describe('years ahead', () => {
+  const bare = of();
+
+  it('have a band for each month and each year, the same for the same seed', () => {
+    expect([bare.fan.length, bare.lost.length]).to.deep.equal([72, 6]);
+    expect(of()).to.deep.equal(bare);
+    for (const { low, mid, high } of [...bare.fan, ...bare.lost]) {
+      expect(low).to.be.at.least(0).and.at.most(mid);
+      expect(high).to.be.at.least(mid);
+    }
+  });
+
+  it('cost ever more where lichen grows, from the third uncleaned year on', () => {
+    const without = of({ parameters: { ...setup.parameters, lichenDensity: 0 } });
+    expect(bare.lost[1]?.mid).to.be.closeTo(without.lost[1]?.mid ?? 0, 1e-9);
+    expect(bare.lost[2]?.mid).to.be.above(without.lost[2]?.mid ?? 0);
+    expect(bare.lost[5]?.mid).to.be.above((bare.lost[3]?.mid ?? 0) * 1.2);
+    expect(bare.lichen.mid).to.be.within(0.01, 0.05);
+  });
+
+  it('a wash every year keeps lichen from settling at all', () => {
+    expect(of({}, each([20])).lichen.high).to.equal(0);
+    expect(of({}, each([20], 3)).lichen.mid).to.be.above(0);
+  });
+
+  it('lose less with more visits, and every second year less than never', () => {
+    const [never, second, once, twice] = [bare, of({}, each([0], 2)), of({}, each([0])), of({}, each([0, 90]))];
+    expect(sum(second.lost)).to.be.below(sum(never.lost));
+    expect(sum(once.lost)).to.be.below(sum(second.lost));
+    expect(sum(twice.lost)).to.be.below(sum(once.lost));
+  });
+
+  it('begin with what lies on the glass now', () => {
+    const dirty = of({ initial: { ...CLEAN_GLASS, bonded: 4 } });
+    expect(dirty.fan[0]?.mid).to.be.above((bare.fan[0]?.mid ?? 0) + 0.05);
+  });
+
+  it('lose more where water stands at the frame', () => {
+    const puddles = of({ puddleFactor: 8 });
+    expect(sum(puddles.lost)).to.be.above(sum(bare.lost) * 1.05);
+  });
+
+  it('lose less at the limit, where dirt costs nothing', () => {
+    const limited = of({ array: { ...setup.array, pacRated: 4000 } });
+    expect(sum(limited.lost)).to.be.below(sum(bare.lost));
+  });
+
+  it('are dirtier while works go on next door, and not after', () => {
+    const works = { from: 0, to: 200, surroundings: 'dusty' as const };
+    const busy = of({ exposure: { ...setup.exposure, works } });
+    expect(busy.fan[3]?.mid).to.be.above(bare.fan[3]?.mid ?? 1);
+    expect(busy.lost[3]?.mid).to.be.closeTo(bare.lost[3]?.mid ?? 0, 1);
+  });
+});
+
+describe('a lower edge', () => {
+  it('costs an upright module all that its lowest cells miss, a lying one no more than a third', () => {
+    const [upright, lying] = [lowerEdgeLoss('portrait', 'whole'), lowerEdgeLoss('landscape', 'whole')];
+    expect(upright(0)).to.equal(0);
+    expect(upright(0.2)).to.be.within(0.1, 0.2);
+    expect(lying(0.9)).to.be.within(0.25, 0.4);
+    expect(upright(0.9)).to.be.above(0.8);
+  });
+
+  it('costs half-cut upright modules half of that at most', () => {
+    expect(lowerEdgeLoss('portrait', 'half')(0.9)).to.be.within(0.4, 0.6);
+  });
+
+  it('costs more the more it keeps out, whatever is asked', () => {
+    const cost = lowerEdgeLoss('portrait', 'whole');
+    expect(cost(-1)).to.equal(0);
+    for (let kept = 0; kept < 1; kept += 0.03) expect(cost(kept + 0.03)).to.be.at.least(cost(kept));
+    expect(cost(2)).to.equal(cost(1));
+  });
+});

@@ -1,0 +1,40 @@
+import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { YearsAhead } from '../../core/soiling/yearsAhead.ts';
+import { formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+
+/** The loss of each month for years to come: a band of weather courses and its middle. */
+export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
+  const glass = useGlass();
+  const data = fan.map(({ low, mid, high }, month) => ({
+    year: (month + 0.5) / 12,
+    band: [low * 100, high * 100],
+    mid: mid * 100,
+  }));
+  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
+  const last = fan.at(-1);
+  return (
+    <figure
+      className="mb-1"
+      aria-label={`Loss over ${fan.length / 12} years, in the last month ${formatQuantity(last?.mid ?? 0, 'fraction', glass)}`}
+    >
+      <ResponsiveContainer width="100%" height={210}>
+        <ComposedChart data={data} margin={{ top: 8, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="year"
+            type="number"
+            domain={[0, fan.length / 12]}
+            ticks={Array.from({ length: fan.length / 12 + 1 }, (_, year) => year)}
+            tickFormatter={(year: number) => (year === 0 ? 'now' : `${year} y`)}
+            interval="equidistantPreserveStart"
+            minTickGap={12}
+            {...axis}
+          />
+          <YAxis width={48} unit=" %" domain={[0, (most: number) => Math.max(5, Math.ceil(most / 5) * 5)]} {...axis} />
+          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}
