@@ -32,6 +32,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./weather/RecordsPage.tsx')).RecordsPage }),
           },
           {
+            path: 'sites/:id/pictures',
+            lazy: async () => ({ Component: (await import('./inspections/PicturesPage.tsx')).PicturesPage }),
+          },
+          {
             path: 'quick',
             lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
           },

@@ -111,6 +111,16 @@ export const inspectionFields = z.object({
 export const amendment = z.object({ id, at: z.string(), by: z.string(), reason: z.string(), text: z.string() });
 export const amendmentFields = z.object({ id, text: text(4000), reason });
 
+/** A circle drawn over a picture: its middle and radius in shares of the picture's width (y of its height). */
+export const photoMarkFields = z.object({
+  x: fraction,
+  y: fraction,
+  radius: z.number().gt(0).max(0.5),
+  label: text(80),
+});
+export const photoMark = photoMarkFields.extend({ id, by: z.string(), at: z.string() });
+export type PhotoMark = z.infer<typeof photoMark>;
+
 export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
 export const photo = z.object({
   id,
@@ -122,6 +132,8 @@ export const photo = z.object({
   width: z.number(),
   height: z.number(),
   takenAt: z.string().nullable(),
+  /** left out in papers from before pictures were drawn on */
+  marks: z.array(photoMark).default([]),
   state: z.enum(['waiting', 'ready', 'failed']),
 });
 export type Photo = z.infer<typeof photo>;
@@ -145,6 +157,8 @@ export const photoFields = z.object({
   jobId: id.optional(),
   role: z.enum(PHOTO_ROLES),
   caption: note(200),
+  /** whether the face is found by the camera's clock, among the looks at this site; where none is near, `arrayId` stands */
+  byTime: z.enum(['yes', 'no']).default('no'),
 });
 
 export const LARGEST_PHOTO = 25 * 1024 * 1024;
@@ -193,6 +207,24 @@ export const inspectionsEndpoints = {
     body: photoFields,
     upload: 'one',
     limit: LARGEST_PHOTO,
+    answer: photo,
+  }),
+  listPhotos: endpoint({
+    method: 'GET',
+    path: '/api/sites/:id/photos',
+    summary: 'Photographs of a site, last first',
+    roles: EVERYONE,
+    params: idParams,
+    query: pageQuery,
+    answer: pageOf(photo.extend({ recordedAt: z.string() })),
+  }),
+  markPhoto: endpoint({
+    method: 'POST',
+    path: '/api/photos/:id/marks',
+    summary: 'Draw a mark over a photograph, which itself stays as it came',
+    roles: EVERYONE,
+    params: idParams,
+    body: photoMarkFields.extend({ id }),
     answer: photo,
   }),
   readPhoto: endpoint({

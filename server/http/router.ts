@@ -9,13 +9,17 @@ import { personOfSession } from '../people/storage.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext, UploadedFile } from './handlers.ts';
 import { inputProblem } from './problems.ts';
 import { CSRF_HEADER, sessionDoor } from './session.ts';
+import { turnstile } from './turnstile.ts';
 
 const MOST_FILES = 200;
 const USUAL_LIMIT = 2 * 1024 * 1024;
+/** Files that are taken in at the same time; the others wait at the door. */
+const UPLOADS_AT_ONCE = 4;
 
 /** Mounts every endpoint of the contract: role, then schema, then use case, then answer. */
 export function contractRouter(services: Services, handlers: Handlers): Router {
   const router = Router();
+  const gate = turnstile(UPLOADS_AT_ONCE);
   for (const [name, endpoint] of endpointList) {
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
     const handler = handlers[name] as unknown as Handler<Endpoint>;
@@ -25,6 +29,7 @@ export function contractRouter(services: Services, handlers: Handlers): Router {
         await admit(services, endpoint, request);
         next();
       },
+      ...(endpoint.upload ? [gate] : []),
       bodyReader(endpoint),
       async (request, response) => answer(services, endpoint, handler, request, response),
     );

@@ -121,7 +121,7 @@ async function importPhotos(context: Context, round: Round, { counts, pictures }
     const bytes = pictures.get(file);
     if (bytes === undefined)
       throw invalid(`${path}.${index}.file`, `the picture ${file} did not come with the file; choose it too`);
-    await placed(`${path}.${index}`, () => addPhoto(context, fields, bytes));
+    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no' }, bytes));
     counts.photos += 1;
   }
 }

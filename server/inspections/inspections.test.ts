@@ -158,6 +158,51 @@ describe('inspections and photographs', () => {
     expect([lost.status, lost.body.issues[0].path]).to.deep.equal([400, 'arrayId']);
   });
 
+  it('find their face by the camera’s clock, in the zone of the site', async () => {
+    const site = siteBody();
+    await harness.owner.must('POST', '/api/sites', site);
+    const faces: { array: string; inspection: string }[] = [];
+    for (const time of ['09:50', '10:30']) {
+      const [array, body] = [arrayBody(), inspectionBody({ inspectedAt: `2026-11-20T${time}:00+02:00` })];
+      await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+      await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, body);
+      faces.push({ array: array.id, inspection: body.id });
+    }
+    const shot = (time: string) =>
+      picture()
+        .withExif({ IFD0: { DateTime: `2026:11:20 ${time}` } })
+        .jpeg()
+        .toBuffer();
+    const fields = { arrayId: faces[0]?.array ?? '', byTime: 'yes' };
+    const where = async (time: string) => (await send(await shot(time), 'roof.jpg', fields)).body;
+    expect(await where('09:41:00')).to.include({
+      arrayId: faces[0]?.array,
+      inspectionId: faces[0]?.inspection,
+      takenAt: '2026-11-20T07:41:00.000Z',
+    });
+    expect(await where('10:12:00')).to.include({ arrayId: faces[1]?.array, inspectionId: faces[1]?.inspection });
+    expect(await where('23:50:00')).to.include({ arrayId: faces[0]?.array, inspectionId: null });
+    const blind = await send(await picture().jpeg().toBuffer(), 'roof.jpg', fields);
+    expect(blind.body).to.include({ arrayId: faces[0]?.array, takenAt: null });
+    const listed = await harness.owner.must('GET', `/api/sites/${site.id}/photos?limit=3`);
+    expect(listed.items).to.have.length(3);
+    const rest = await harness.owner.must('GET', `/api/sites/${site.id}/photos?cursor=${listed.next}`);
+    expect(rest.items).to.have.length(1);
+  });
+
+  it('carry marks that are drawn over them, and stay as they came', async () => {
+    const { body } = await send(await picture().png().toBuffer(), 'roof.png');
+    const mark = { id: randomUUID(), x: 0.25, y: 0.5, radius: 0.1, label: 'snail trail' };
+    const path = `/api/photos/${body.id}/marks`;
+    await harness.owner.must('POST', path, mark);
+    const again = await harness.owner.must('POST', path, mark);
+    expect(again.marks).to.have.length(1);
+    expect(again.marks[0]).to.include({ x: 0.25, label: 'snail trail', by: 'Test Owner' });
+    const out = await harness.owner.send('POST', path, { ...mark, id: randomUUID(), x: 1.2 });
+    expect([out.status, out.body.issues[0].path]).to.deep.equal([400, 'x']);
+    expect((await harness.owner.send('POST', `/api/photos/${randomUUID()}/marks`, mark)).status).to.equal(404);
+  });
+
   it('need a picture, a role and an array that is there', async () => {
     const form = new FormData();
     for (const [key, value] of Object.entries({ id: randomUUID(), arrayId, role: 'soil' })) form.append(key, value);

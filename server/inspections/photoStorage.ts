@@ -1,6 +1,8 @@
 import type { z } from 'zod';
-import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import { type Photo, type PhotoMark, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import type { Look } from '../../core/inspections/photoFace.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
 
 /** What is known of a picture without its bytes. */
 const COLUMNS = ['id', 'arrayId', 'inspectionId', 'jobId', 'role', 'caption', 'width', 'height', 'takenAt', 'state'];
@@ -8,10 +10,48 @@ const COLUMNS = ['id', 'arrayId', 'inspectionId', 'jobId', 'role', 'caption', 'w
 export async function photosWhere(connection: Connection, where: Record<string, string[]>): Promise<Photo[]> {
   const rows = connection('photos').select(COLUMNS).orderBy(['recordedAt', 'id']);
   for (const [column, ids] of Object.entries(where)) rows.whereIn(column, ids);
-  return (await rows).map((row) => photo.parse(row));
+  return (await withMarks(connection, await rows)).map((row) => photo.parse(row));
 }
 
-type NewPhoto = z.output<typeof photoFields> &
+async function withMarks<T extends { id: string }>(connection: Connection, rows: T[]) {
+  const marks = await connection('photo_marks')
+    .join('people', 'people.id', 'photo_marks.by')
+    .whereIn(
+      'photo_id',
+      rows.map(({ id }) => id),
+    )
+    .orderBy('photo_marks.at')
+    .select('photo_marks.*', 'people.name as by');
+  return rows.map((row) => ({ ...row, marks: marks.filter(({ photoId }) => photoId === row.id) }));
+}
+
+/** One more than a page of a site's pictures, newest first. */
+export async function listPhotoRows(connection: Connection, siteId: string, query: PageQuery) {
+  const own = connection('photos')
+    .join('arrays', 'arrays.id', 'photos.array_id')
+    .where({ siteId })
+    .select([...COLUMNS.map((column) => `photos.${column}`), 'photos.recordedAt']);
+  const rows = await newestFirst(own, 'photos.recorded_at', 'photos.id', query);
+  return (await withMarks(connection, rows)).map((row) => ({
+    ...photo.parse(row),
+    recordedAt: String(row.recordedAt),
+  }));
+}
+
+/** Looks at any face of the site of an array about a moment. */
+export const looksAbout = (connection: Connection, siteId: string, from: Date, to: Date): Promise<Look[]> =>
+  connection('inspections')
+    .join('arrays', 'arrays.id', 'inspections.array_id')
+    .where({ siteId })
+    .whereBetween('inspected_at', [from, to])
+    .select('inspections.array_id as arrayId', 'inspections.id as inspectionId', 'inspected_at as inspectedAt');
+
+export const insertPhotoMark = (
+  trx: Transaction,
+  row: Omit<PhotoMark, 'at' | 'by'> & { photoId: string; by: string; at: Date },
+): Promise<unknown> => trx('photo_marks').insert(row);
+
+type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime'> &
   Pick<Photo, 'width' | 'height' | 'takenAt'> & { mediaType: string; original: Buffer; by: string; recordedAt: Date };
 
 export const insertPhoto = (trx: Transaction, row: NewPhoto): Promise<unknown> =>

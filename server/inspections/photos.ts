@@ -1,13 +1,31 @@
 import { createHash } from 'node:crypto';
+import { DateTime } from 'luxon';
 import sharp from 'sharp';
 import type { z } from 'zod';
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import type { JobRow } from '../jobs/storage.ts';
 import type { Database, Transaction } from '../storage/database.ts';
+import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
-import { bytesOf, insertPhoto, keepPrepared, originalOf, type PhotoSize, photosWhere } from './photoStorage.ts';
+import {
+  bytesOf,
+  insertPhoto,
+  insertPhotoMark,
+  keepPrepared,
+  listPhotoRows,
+  looksAbout,
+  originalOf,
+  type PhotoSize,
+  photosWhere,
+} from './photoStorage.ts';
+
+type Endpoints = typeof inspectionsEndpoints;
 
 /** Largest picture taken in, pixels: a little over what drones make, and far under what fills the memory. */
 const MOST_PIXELS = 120_000_000;
@@ -25,12 +43,28 @@ async function examine(file: Buffer) {
   throw invalid('file', 'must be a JPEG or PNG picture of at most 120 megapixels; save it again and send that');
 }
 
-/** The moment in the camera's own clock, read as UTC where the camera says no zone. */
-function takenAt(exif: Buffer | undefined): string | null {
-  const match = exif?.toString('latin1').match(/(\d{4}):(\d{2}):(\d{2}) (\d{2}:\d{2}:\d{2})/);
+/** The moment by the camera's clock, read in the zone of the site where the camera says no offset of its own. */
+export function takenAt(exif: Buffer | undefined, zone: string): string | null {
+  const text = exif?.toString('latin1') ?? '';
+  const match = text.match(/(\d{4}):(\d{2}):(\d{2}) (\d{2}:\d{2}:\d{2})/);
   if (!match) return null;
-  const time = new Date(`${match[1]}-${match[2]}-${match[3]}T${match[4]}Z`);
-  return Number.isNaN(time.getTime()) ? null : time.toISOString();
+  const offset = text.match(/[^\d:]([+-]\d{2}:\d{2})\0/)?.[1];
+  const local = `${match[1]}-${match[2]}-${match[3]}T${match[4]}`;
+  const time = offset ? DateTime.fromISO(`${local}${offset}`) : DateTime.fromISO(local, { zone });
+  return time.isValid ? time.toUTC().toISO() : null;
+}
+
+/** Where a picture belongs by its time; where it was put where it has none, or nobody looked near it. */
+async function faceByTime<T extends { arrayId: string; inspectionId?: string | undefined }>(
+  trx: Transaction,
+  siteId: string,
+  fields: T,
+  taken: string | null,
+): Promise<T> {
+  if (taken === null) return fields;
+  const about = (hours: number) => new Date(Date.parse(taken) + hours * 3_600_000);
+  const look = lookOfPicture(taken, await looksAbout(trx, siteId, about(-AFTER_RECORD), about(BEFORE_RECORD)));
+  return look ? { ...fields, arrayId: look.arrayId, inspectionId: look.inspectionId } : fields;
 }
 
 /** A picture stands with an inspection of its own array, and with a job that has its array. */
@@ -55,16 +89,20 @@ export async function addPhoto(
   const found = await examine(file);
   const turned = (found.orientation ?? 1) >= 5;
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'arrays', fields.arrayId, 'array');
+    const array = await mustFind<SolarArray>(trx, 'arrays', fields.arrayId, 'array');
     await refuseStray(trx, fields);
+    const { zone } = await mustFind<Site>(trx, 'sites', array.siteId, 'site');
+    const taken = takenAt(found.exif, zone);
+    const { byTime, ...asked } = fields;
+    const placed = byTime === 'yes' ? await faceByTime(trx, array.siteId, asked, taken) : asked;
     const bytes = createHash('sha256').update(file).digest('hex');
     await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
       await insertPhoto(trx, {
-        ...fields,
+        ...placed,
         mediaType: found.format === 'png' ? 'image/png' : 'image/jpeg',
         width: turned ? found.height : found.width,
         height: turned ? found.width : found.height,
-        takenAt: takenAt(found.exif),
+        takenAt: taken,
         original: file,
         by: context.person.id,
         recordedAt: context.clock(),
@@ -90,6 +128,24 @@ export async function preparePhoto(database: Database, id: string): Promise<void
     await keepPrepared(database, id, { state: 'failed' });
     throw error;
   }
+}
+
+export async function listPhotos(context: Context, siteId: string, query: QueryOf<Endpoints['listPhotos']>) {
+  await mustFind(context.database, 'sites', siteId, 'site');
+  const rows = await listPhotoRows(context.database, siteId, query);
+  return page(rows, query.limit, (row) => [row.recordedAt, row.id]);
+}
+
+/** Draws a mark over a picture: it is added, the picture stays as it came. */
+export function markPhoto(context: Context, photoId: string, body: BodyOf<Endpoints['markPhoto']>): Promise<Photo> {
+  return context.database.transaction(async (trx) => {
+    const find = async () => mustHave((await photosWhere(trx, { id: [photoId] }))[0], 'photograph');
+    await find();
+    await createOnce(trx, context, 'photo mark', { ...body, photoId }, () =>
+      insertPhotoMark(trx, { ...body, photoId, by: context.person.id, at: context.clock() }),
+    );
+    return find();
+  });
 }
 
 export interface PhotoFile {

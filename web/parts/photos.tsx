@@ -1,24 +1,30 @@
 import { useState } from 'react';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
-
-export const photoAddress = (id: string, size: 'thumbnail' | 'upright') => `/api/photos/${id}/${size}`;
+import { PhotoViewer } from './PhotoViewer.tsx';
+import { photoAddress } from './photoAddress.ts';
 
 export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
+  const [open, setOpen] = useState<string | null>(null);
   if (photos.length === 0) return null;
+  const shown = photos.find(({ id }) => id === open);
   return (
     <div className="photo-strip">
       {photos.map((photo) => (
         <figure key={photo.id}>
           {photo.state === 'ready' ? (
-            <a href={photoAddress(photo.id, 'upright')} target="_blank" rel="noreferrer">
+            <button type="button" className="photo-open" onClick={() => setOpen(photo.id)}>
               <img src={photoAddress(photo.id, 'thumbnail')} alt={photo.caption || photo.role.replace('-', ' ')} />
-            </a>
+            </button>
           ) : (
             <div className="pending">{photo.state === 'failed' ? 'could not be read' : 'being turned upright'}</div>
           )}
-          <figcaption>{photo.caption || photo.role.replace('-', ' ')}</figcaption>
+          <figcaption>
+            {photo.caption || photo.role.replace('-', ' ')}
+            {photo.marks.length > 0 && `, ${photo.marks.length === 1 ? 'one mark' : `${photo.marks.length} marks`}`}
+          </figcaption>
         </figure>
       ))}
+      {shown && <PhotoViewer photo={shown} onClose={() => setOpen(null)} />}
     </div>
   );
 }

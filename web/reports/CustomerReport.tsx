@@ -2,7 +2,7 @@ import { Link, useParams } from 'react-router';
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
-import { photoAddress } from '../parts/photos.tsx';
+import { photoAddress } from '../parts/photoAddress.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
 /** The customer's page: a short letter with two pictures and one table; prints on one sheet. */

@@ -28,6 +28,7 @@ const photo = (role: Photo['role'], state: Photo['state'] = 'ready'): Photo => (
   jobId: 'j',
   role,
   caption: '',
+  marks: [],
   width: 40,
   height: 30,
   takenAt: null,

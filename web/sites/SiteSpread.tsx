@@ -195,6 +195,9 @@ function RoofPage({
         <Link className="btn btn-quiet" to={`/sites/${site.id}/records`}>
           weather and energy
         </Link>
+        <Link className="btn btn-quiet" to={`/sites/${site.id}/pictures`}>
+          pictures
+        </Link>
         {desk && (
           <>
             <Button variant="quiet" onClick={() => setEditing('site')}>

@@ -6,6 +6,7 @@ import * as wiring from './004-wiring.ts';
 import * as quickLooks from './005-quick-looks.ts';
 import * as sheet from './006-sheet.ts';
 import * as weather from './007-weather.ts';
+import * as photoMarks from './008-photo-marks.ts';
 
 interface Migration {
   name: string;
@@ -22,6 +23,7 @@ const MIGRATIONS: Migration[] = [
   { name: '005-quick-looks', ...quickLooks },
   { name: '006-sheet', ...sheet },
   { name: '007-weather', ...weather },
+  { name: '008-photo-marks', ...photoMarks },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
