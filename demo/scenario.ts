@@ -80,6 +80,7 @@ const face = (
   toRidge,
   toEave,
   things: things.map(([kind, x, y, width, height, label]) => ({ kind, x, y, width, height, label })),
+  fitted: [],
 });
 
 type Soils = z.input<typeof soil>[];

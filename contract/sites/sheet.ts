@@ -1,8 +1,11 @@
 import { z } from 'zod';
-import { note, text } from '../common.ts';
+import { date, note, text } from '../common.ts';
 
 export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
+
+export const FITTED_KINDS = ['drain-clip', 'deterrent', 'coating', 'gutter'] as const;
+export type FittedKind = (typeof FITTED_KINDS)[number];
 
 const metres = z.number().min(-500).max(500);
 
@@ -27,10 +30,27 @@ export const roofSheet = z.object({
   toRidge: z.number().min(0).max(200).nullable().default(null),
   toEave: z.number().min(0).max(200).nullable().default(null),
   things: z.array(roofThing).max(200).default([]),
+  /** what was fitted against a cause, and on which rows of the sheet; the other rows are its control */
+  fitted: z
+    .array(
+      z.object({
+        kind: z.enum(FITTED_KINDS),
+        rows: z.array(z.number().int().min(-1000).max(1000)).min(1, 'must name at least one row').max(200),
+        since: date,
+      }),
+    )
+    .max(20)
+    .default([]),
 });
 export type RoofSheet = z.infer<typeof roofSheet>;
 
-export const EMPTY_SHEET: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+export const EMPTY_SHEET: RoofSheet = {
+  origin: { row: 0, column: 0 },
+  toRidge: null,
+  toEave: null,
+  things: [],
+  fitted: [],
+};
 
 /** The name of a string. */
 export const stringName = text(40);

@@ -29,6 +29,8 @@ type Endpoints = typeof inspectionsEndpoints;
 
 /** Largest picture taken in, pixels: a little over what drones make, and far under what fills the memory. */
 const MOST_PIXELS = 120_000_000;
+// One thread for pictures leaves the others to whoever is waiting for a page.
+sharp.concurrency(1);
 const UPRIGHT_EDGE = 2000;
 const THUMBNAIL_EDGE = 480;
 

@@ -6,6 +6,7 @@ import { readDraft } from '../api/drafts.ts';
 import { useAsk, useAskAgain, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { DefectsPart } from './DefectsPart.tsx';
+import { GrowthPart } from './GrowthPart.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { InspectionForm } from './InspectionForm.tsx';
 import { inspectionDraft } from './inspectionDraft.ts';
@@ -90,6 +91,7 @@ export function LookStep({
               )}
             </div>
           )}
+          <GrowthPart array={array} site={site} inspections={items} />
           <DefectsPart inspections={items} siteId={site.id} desk={desk} />
         </>
       )}

@@ -31,7 +31,7 @@ describe('the drawn roof', () => {
       { kind: 'obstacle' as const, x: 1, y: 0, width: 1, height: 1, label: 'flue' },
       { kind: 'water' as const, x: -3, y: 9, width: 0, height: 0, label: '' },
     ];
-    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things };
+    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
     const html = markup(<RoofDrawing array={array({ sheet })} />);
     expect(html)
       .to.include('M-0.3 -2H')

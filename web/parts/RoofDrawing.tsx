@@ -171,7 +171,7 @@ export function RoofDrawing({
   );
 }
 
-const UNDRAWN: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+const UNDRAWN: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] };
 
 /** Ridge and eave where nobody has measured them, m from the modules. */
 const UNMEASURED = { ridge: 0.35, eave: 0.25 };

@@ -29,7 +29,7 @@ export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
   );
 }
 
-/** Before and after of the same place under a slider. */
+/** Then and now of the same place under a slider. */
 export function PairSlider({ before, after, what }: { before: Photo; after: Photo; what: string }) {
   const [edge, setEdge] = useState(50);
   return (

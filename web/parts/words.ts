@@ -1,3 +1,4 @@
+import type { FittedKind } from '../../contract/sites/sheet.ts';
 import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectSeverity } from '../../core/inspections/defects.ts';
@@ -128,4 +129,12 @@ export const WAY_WORDS: Record<PatchWay, string> = {
   brush: 'water and brush',
   soap: 'neutral soap, then brush',
   blade: 'wet blade',
+};
+
+/** What can be fitted against a cause of soiling. */
+export const FITTED_WORDS: Record<FittedKind, string> = {
+  'drain-clip': 'drain clips',
+  deterrent: 'bird deterrent',
+  coating: 'coating',
+  gutter: 'gutter',
 };

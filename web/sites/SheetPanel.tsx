@@ -11,6 +11,7 @@ import { fromGlass, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
 import { isPoint, THING_WORDS } from '../parts/RoofThings.tsx';
 import { saveText } from '../parts/saveText.ts';
+import { FittedFields } from './FittedFields.tsx';
 import { drawnOf, type Sheet } from './sheet.ts';
 import type { Desk, Stroke } from './sheetDesk.ts';
 
@@ -84,6 +85,7 @@ export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: S
         </div>
       </fieldset>
       <Things desk={desk} onStroke={onStroke} />
+      <FittedFields fitted={now.fitted} onFitted={(fitted) => onStroke({ do: 'fit', fitted })} />
       <Files array={array} sheet={now} onFile={onFile} onOpen={(sheet) => onStroke({ do: 'open', sheet })} />
     </div>
   );

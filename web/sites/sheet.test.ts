@@ -7,7 +7,7 @@ const drawn = {
   columns: 3,
   missing: [4],
   strings: [{ name: 'Left', modules: [3, 0] }],
-  sheet: { origin: { row: 0, column: 0 }, toRidge: null, toEave: 0.4, things: [] },
+  sheet: { origin: { row: 0, column: 0 }, toRidge: null, toEave: 0.4, things: [], fitted: [] },
 };
 const sheet = sheetOf(drawn);
 

@@ -1,4 +1,4 @@
-import type { RoofThing } from '../../contract/sites/sheet.ts';
+import type { RoofSheet, RoofThing } from '../../contract/sites/sheet.ts';
 import { gridAbout, keyOf, type LaidGrid, type Place, placeOf, placeOfKey, placesOf } from '../../core/sites/layout.ts';
 import type { Wiring } from './wiring.ts';
 
@@ -12,6 +12,7 @@ export interface Sheet {
   /** metres; null where nobody has measured */
   toRidge: number | null;
   toEave: number | null;
+  fitted: RoofSheet['fitted'];
 }
 
 interface Drawn {
@@ -19,7 +20,7 @@ interface Drawn {
   columns: number;
   missing: number[];
   strings: Wiring;
-  sheet: { origin: Place; toRidge: number | null; toEave: number | null; things: RoofThing[] };
+  sheet: RoofSheet;
 }
 
 export function sheetOf({ rows, columns, missing, strings, sheet }: Drawn): Sheet {
@@ -31,6 +32,7 @@ export function sheetOf({ rows, columns, missing, strings, sheet }: Drawn): Shee
     things: sheet.things,
     toRidge: sheet.toRidge,
     toEave: sheet.toEave,
+    fitted: sheet.fitted,
   };
 }
 
@@ -49,7 +51,13 @@ export function drawnOf(sheet: Sheet): Drawn | null {
     strings: sheet.strings
       .map(({ name, modules }) => ({ name, modules: modules.map(index) }))
       .filter(({ modules }) => modules.length > 0),
-    sheet: { origin: grid.origin, toRidge: sheet.toRidge, toEave: sheet.toEave, things: [...sheet.things] },
+    sheet: {
+      origin: grid.origin,
+      toRidge: sheet.toRidge,
+      toEave: sheet.toEave,
+      things: [...sheet.things],
+      fitted: sheet.fitted,
+    },
   };
 }
 

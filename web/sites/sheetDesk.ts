@@ -38,6 +38,7 @@ export type Stroke =
   | { do: 'change-thing'; at: number; change: Partial<RoofThing> }
   | { do: 'remove-thing'; at: number }
   | { do: 'choose-thing'; at: number | null }
+  | { do: 'fit'; fitted: Sheet['fitted'] }
   | { do: 'open'; sheet: Sheet }
   | { do: 'undo' }
   | { do: 'redo' };
@@ -120,6 +121,8 @@ export function stroke(desk: Desk, made: Stroke): Desk {
       return put({ ...now, things: now.things.filter((_, at) => at !== made.at) }, 'Taken out', { thing: null });
     case 'choose-thing':
       return { ...desk, thing: made.at };
+    case 'fit':
+      return put({ ...now, fitted: made.fitted }, '');
     case 'open':
       return put(made.sheet, `${many(made.sheet.modules.size, 'module')} read`, { selected: new Set(), thing: null });
     case 'undo':

@@ -7,7 +7,7 @@ import type { Knex } from 'knex';
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     alter table arrays add column sheet jsonb not null
-      default '{"origin": {"row": 0, "column": 0}, "toRidge": null, "toEave": null, "things": []}';
+      default '{"origin": {"row": 0, "column": 0}, "toRidge": null, "toEave": null, "things": [], "fitted": []}';
     alter table inspections add column layout jsonb;
     alter table inspections disable trigger user;
     update inspections set layout = jsonb_build_object('columns', arrays.columns, 'origin', arrays.sheet -> 'origin')

@@ -1,0 +1,231 @@
+/**
+ * What is measured with the whole application running: a frame drawn over 500 of 2,000 modules, the demo's largest roof
+ * reckoned on a worker, and 60 pictures of 12 megapixels at once. Prints a table; nothing here is a test.
+ */
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import type { Mark } from '../core/inspections/marks.ts';
+import type { ReckonInput } from '../core/soiling/reckoning.ts';
+import { exampleReckon } from '../core/testing/exampleReckon.ts';
+import { startWorkers } from '../server/work/workers.ts';
+import { BROWSER_FLAGS } from './browser.ts';
+import { CHROMIUM, ensureChromium } from './debian.ts';
+import { DEMO_OWNER } from './demo.ts';
+import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
+
+const PICTURES = 60;
+
+const line = (what: string, found: string, wanted: string, holds: boolean): void =>
+  console.log(`${what.padEnd(62)}${found.padStart(14)}   ${wanted.padEnd(18)}${holds ? 'holds' : 'DOES NOT HOLD'}`);
+
+/** Memory of a process, MB, as the system counts it. */
+const memoryOf = (pid: number): number =>
+  Number(readFileSync(`/proc/${pid}/status`, 'utf8').match(/VmRSS:\s+(\d+)/)?.[1] ?? 0) / 1024;
+
+async function signedIn(address: string) {
+  const answer = await fetch(`${address}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email: DEMO_OWNER.email, password: STAGE_PASSWORD }),
+  });
+  const { csrf } = (await answer.json()) as { csrf: string };
+  const headers = { cookie: (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '', 'x-csrf-token': csrf };
+  return async (method: string, path: string, body?: unknown) => {
+    const form = body instanceof FormData;
+    const response = await fetch(`${address}${path}`, {
+      method,
+      headers: { ...headers, ...(form || body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
+    });
+    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
+    return response.json();
+  };
+}
+type Door = Awaited<ReturnType<typeof signedIn>>;
+
+/** A frame drawn over 500 modules, while the browser counts what blocked it for over 50 ms. */
+async function drag(page: Page, what: string, from: [number, number], to: [number, number]): Promise<void> {
+  await page.evaluate(() => {
+    const found: number[] = [];
+    Object.assign(window, { blocked: found });
+    new PerformanceObserver((list) => found.push(...list.getEntries().map(({ duration }) => duration))).observe({
+      type: 'longtask',
+    });
+  });
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move(...to, { steps: 40 });
+  const blocked: number[] = await page.evaluate(() => (window as unknown as { blocked: number[] }).blocked);
+  await page.mouse.up();
+  const worst = Math.max(0, ...blocked);
+  line(
+    `drag over 500 of 2,000 modules, ${what}`,
+    worst === 0 ? 'none' : `${worst.toFixed(0)} ms`,
+    'no frame > 50 ms',
+    worst <= 50,
+  );
+}
+
+async function dragging({ server }: Stage, door: Door): Promise<void> {
+  const { items } = (await door('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
+  const siteId = items[0]?.id ?? '';
+  const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: Record<string, unknown>[] };
+  const { id: _id, siteId: _site, version: _version, ...fields } = spread.arrays[0] ?? {};
+  const id = randomUUID();
+  const sheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+  const large = { ...fields, id, name: 'Two thousand', rows: 40, columns: 50, missing: [], strings: [], sheet };
+  await door('POST', `/api/sites/${siteId}/arrays`, large);
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
+  try {
+    const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
+    await page.goto('/sign-in');
+    await page.getByLabel('Email').fill(DEMO_OWNER.email);
+    await page.getByLabel('Password').fill(STAGE_PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('navigation', { name: 'Main' }).waitFor();
+    await page.goto(`/sites/${siteId}/sheet/${id}`);
+    const canvas = page.locator('.sheet-canvas');
+    await canvas.waitFor();
+    const box = (await canvas.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+    await drag(page, 'drawing', [box.x + 70, box.y + 90], [box.x + 70 + 25 * 17, box.y + box.height - 40]);
+    await page.goto(`/sites/${siteId}/look`);
+    await page.getByRole('button', { name: 'Two thousand' }).click();
+    await page.getByRole('button', { name: 'Record an inspection' }).click();
+    await page.getByRole('button', { name: 'Mark them on the roof' }).click();
+    const roof = page.locator('.marking-roof');
+    await roof.scrollIntoViewIfNeeded();
+    const view = (await roof.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+    await page.waitForTimeout(1500);
+    await drag(page, 'marking', [view.x + 40, view.y + 80], [view.x + view.width - 30, view.y + view.height - 30]);
+  } finally {
+    await browser.close();
+  }
+}
+
+async function reckoning(): Promise<void> {
+  const workers = startWorkers();
+  const modules = Array.from({ length: 420 }, (_, index) => index);
+  const marks: Mark[] = [
+    { kind: 'droppings', pattern: 'spots', severity: 'plain', modules: modules.filter((index) => index % 3 === 0) },
+    { kind: 'lichen', pattern: 'lower-edge', severity: 'plain', modules: modules.filter((index) => index % 5 === 0) },
+  ];
+  const strings = Array.from({ length: 21 }, (_, at) => ({
+    name: `String ${at + 1}`,
+    modules: modules.slice(at * 20, at * 20 + 20),
+  }));
+  const input: ReckonInput = {
+    ...exampleReckon,
+    years: 40,
+    array: {
+      ...exampleReckon.array,
+      modules: 420,
+      wiring: {
+        rows: 14,
+        columns: 30,
+        missing: [],
+        orientation: 'portrait',
+        cells: 'whole',
+        electronics: 'string',
+        strings,
+      },
+    },
+    inspection: { ...exampleReckon.inspection, marks },
+  };
+  try {
+    await workers.run('reckon', input);
+    const start = performance.now();
+    await workers.run('reckon', input);
+    const took = performance.now() - start;
+    line(
+      '420 modules, 21 strings, 224 marks, 40 weather years, on a worker',
+      `${took.toFixed(0)} ms`,
+      'at most 1000 ms',
+      took <= 1000,
+    );
+  } finally {
+    await workers.close();
+  }
+}
+
+/** A picture of 12 megapixels as a camera makes them: some 4 MB, no two alike. */
+async function picture(seed: number): Promise<Buffer> {
+  const noise = Buffer.alloc(400 * 300 * 3);
+  for (let at = 0; at < noise.length; at += 1) noise[at] = (at * 31 + seed * 7919 + ((at * at) >> 7)) & 255;
+  return sharp(noise, { raw: { width: 400, height: 300, channels: 3 } })
+    .resize(4000, 3000)
+    .jpeg({ quality: 92 })
+    .toBuffer();
+}
+
+async function pictures({ server }: Stage, door: Door): Promise<void> {
+  const { items } = (await door('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
+  const siteId = items[0]?.id ?? '';
+  const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: { id: string }[] };
+  const arrayId = spread.arrays[0]?.id ?? '';
+  const files: Buffer[] = [];
+  for (let seed = 0; seed < PICTURES; seed += 1) files.push(await picture(seed));
+  const pid = server.child.pid ?? 0;
+  let most = memoryOf(pid);
+  const watch = setInterval(() => {
+    most = Math.max(most, memoryOf(pid));
+  }, 50);
+  let busy = true;
+  const others: number[] = [];
+  const asking = (async () => {
+    while (busy) {
+      const start = performance.now();
+      await door('GET', `/api/sites/${siteId}`);
+      others.push(performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, 40));
+    }
+  })();
+  const start = performance.now();
+  await Promise.all(
+    files.map((file) => {
+      const form = new FormData();
+      for (const [key, value] of Object.entries({ id: randomUUID(), arrayId, role: 'overview' }))
+        form.append(key, value);
+      form.append('file', new Blob([new Uint8Array(file)], { type: 'image/jpeg' }), 'roof.jpg');
+      return door('POST', '/api/photos', form);
+    }),
+  );
+  const taken = performance.now() - start;
+  for (let waiting = true; waiting; ) {
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    const { items: photos } = (await door('GET', `/api/sites/${siteId}/photos?limit=100`)) as {
+      items: { state: string }[];
+    };
+    waiting = photos.some(({ state }) => state === 'waiting');
+  }
+  const prepared = performance.now() - start;
+  busy = false;
+  await asking;
+  clearInterval(watch);
+  const sorted = others.sort((a, b) => a - b);
+  const p95 = sorted[Math.floor(sorted.length * 0.95)] ?? 0;
+  const size = files.reduce((sum, { length }) => sum + length, 0) / PICTURES / 1e6;
+  console.log(
+    `${PICTURES} pictures of 12 megapixels, ${size.toFixed(1)} MB each: taken in ${(taken / 1000).toFixed(1)} s, prepared after ${(prepared / 1000).toFixed(1)} s`,
+  );
+  line(
+    `meanwhile other requests (${others.length}), 95th percentile`,
+    `${p95.toFixed(0)} ms`,
+    'at most 200 ms',
+    p95 <= 200,
+  );
+  line('meanwhile memory of the server, most', `${most.toFixed(0)} MB`, 'at most 600 MB', most <= 600);
+}
+
+ensureChromium();
+const stage = await setStage();
+try {
+  const door = await signedIn(stage.server.address);
+  await reckoning();
+  await dragging(stage, door);
+  await pictures(stage, door);
+} finally {
+  await stage.strike();
+}
+process.exit(0);

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { FITTED_KINDS, type FittedKind, type RoofSheet } from '../../contract/sites/sheet.ts';
+import { formatDate } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+import { FITTED_WORDS } from '../parts/words.ts';
+import { rowsOfText, textOfRows } from './rowsText.ts';
+
+interface FittedFieldsProps {
+  fitted: RoofSheet['fitted'];
+  onFitted: (fitted: RoofSheet['fitted']) => void;
+}
+
+/** What was fitted against a cause, and on which rows; the rows without it are what later visits hold it against. */
+export function FittedFields({ fitted, onFitted }: FittedFieldsProps) {
+  const glass = useGlass();
+  const [kind, setKind] = useState<FittedKind>('drain-clip');
+  const [text, setText] = useState('');
+  const [since, setSince] = useState('');
+  const rows = rowsOfText(text);
+  return (
+    <fieldset>
+      <legend>Fitted against a cause</legend>
+      <ul className="plain-list">
+        {fitted.map((one, at) => (
+          <li key={one.kind + one.since}>
+            {FITTED_WORDS[one.kind]} on rows {textOfRows(one.rows)}, since {formatDate(one.since, glass)}
+            <Button
+              variant="quiet"
+              className="end"
+              aria-label={`Take out: ${FITTED_WORDS[one.kind]}`}
+              onClick={() => onFitted(fitted.filter((_, other) => other !== at))}
+            >
+              take out
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className="two-of">
+        <div className="full">
+          <Form.Label htmlFor="fitted-kind">What</Form.Label>
+          <Form.Select id="fitted-kind" value={kind} onChange={(event) => setKind(event.target.value as FittedKind)}>
+            {FITTED_KINDS.map((one) => (
+              <option key={one} value={one}>
+                {FITTED_WORDS[one]}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+        <div>
+          <Form.Label htmlFor="fitted-rows">On rows</Form.Label>
+          <Form.Control
+            id="fitted-rows"
+            placeholder="1-2, 4"
+            value={text}
+            isInvalid={text !== '' && rows === null}
+            onChange={(event) => setText(event.target.value)}
+          />
+        </div>
+        <div>
+          <Form.Label htmlFor="fitted-since">Since</Form.Label>
+          <Form.Control
+            id="fitted-since"
+            type="date"
+            value={since}
+            onChange={(event) => setSince(event.target.value)}
+          />
+        </div>
+      </div>
+      <Button
+        variant="outline-primary"
+        className="mt-2"
+        disabled={rows === null || since === ''}
+        onClick={() => {
+          onFitted([...fitted, { kind, rows: rows ?? [], since }]);
+          setText('');
+        }}
+      >
+        Add it
+      </Button>
+      <Form.Text className="d-block">Leave some rows without: they show what it did.</Form.Text>
+    </fieldset>
+  );
+}
