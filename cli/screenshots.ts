@@ -36,6 +36,21 @@ const SHOTS: Shot[] = [
   { name: 'day', go: (page) => page.goto('/').then(() => undefined) },
   { name: 'sites', go: (page) => page.goto('/sites').then(() => undefined) },
   { name: 'look', go: onSite('Oakes farmhouse', 'look') },
+  {
+    name: 'drawing',
+    go: async (page) => {
+      await onSite('Oakes farmhouse', 'look')(page);
+      await page.getByRole('link', { name: /^draw / }).click();
+      await page.getByRole('application').waitFor();
+    },
+  },
+  {
+    name: 'records',
+    go: async (page) => {
+      await onSite('Oakes farmhouse', 'records')(page);
+      await page.locator('.recharts-surface').first().waitFor();
+    },
+  },
   { name: 'reckon', go: onSite('Thornfield cellar', 'reckon') },
   { name: 'plan', go: onSite('Pear Tree packing shed', 'plan') },
   { name: 'offer', go: onSite('Hollow house', 'offer') },
@@ -49,7 +64,6 @@ const SHOTS: Shot[] = [
       await page.locator('.letter').waitFor();
     },
   },
-  { name: 'new-site', go: (page) => page.goto('/sites/new').then(() => undefined) },
   { name: 'company', go: (page) => page.goto('/company').then(() => undefined) },
   { name: 'quotes', go: (page) => page.goto('/quotes').then(() => undefined) },
   {
@@ -76,7 +90,6 @@ const SHOTS: Shot[] = [
     },
   },
   { name: 'bench-proof', go: (page) => page.goto('/bench/proof').then(() => undefined) },
-  { name: 'field-jobs', phone: true, go: (page) => page.goto('/field').then(() => undefined) },
   {
     name: 'field-caution',
     phone: true,

@@ -2,6 +2,7 @@ import type { RoofThing, ThingKind } from '../../contract/sites/sheet.ts';
 import { keyOf, type Place } from '../../core/sites/layout.ts';
 import { isPoint } from '../parts/RoofThings.tsx';
 import { begin, type History, lay, move, placesBetween, redo, type Sheet, step, takeAway, undo } from './sheet.ts';
+import { freeName } from './wiring.ts';
 
 /** What a stroke over the sheet does. */
 export type Tool = 'lay' | 'take' | 'select' | ThingKind;
@@ -142,13 +143,6 @@ const takeOut = (sheet: Sheet, keys: ReadonlySet<string>): Sheet => ({
     .map((string) => ({ ...string, modules: string.modules.filter((key) => !keys.has(key)) }))
     .filter(({ modules }) => modules.length > 0),
 });
-
-function freeName(strings: Sheet['strings']): string {
-  const taken = new Set(strings.map(({ name }) => name));
-  let number = strings.length + 1;
-  while (taken.has(`String ${number}`)) number += 1;
-  return `String ${number}`;
-}
 
 /** What the tool does over a frame; a press on one place turns it over. */
 function frame(desk: Desk, from: Place, to: Place): Desk {

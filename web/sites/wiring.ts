@@ -3,7 +3,7 @@ import type { SolarArray } from '../../contract/sites/endpoints.ts';
 export type Wiring = SolarArray['strings'];
 
 /** A name that no string has yet. */
-function freeName(wiring: Wiring): string {
+export function freeName(wiring: readonly { name: string }[]): string {
   const taken = new Set(wiring.map(({ name }) => name));
   let number = wiring.length + 1;
   while (taken.has(`String ${number}`)) number += 1;
