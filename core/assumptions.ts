@@ -136,12 +136,23 @@ export const MODULE_SIZE = { long: 1.72, short: 1.04 } as const;
 export const STRIP_AT_EAVE = 0.3;
 
 /** Share of the light that still comes through what covers a cell. */
-export const PATCH_LIGHT = { droppings: 0.05, lichen: 0.4, algae: 0.5, moss: 0.1, sap: 0.6 } as const;
+export const PATCH_LIGHT = {
+  droppings: 0.05,
+  lichen: 0.4,
+  algae: 0.5,
+  moss: 0.1,
+  sap: 0.6,
+  scale: 0.75,
+  soot: 0.5,
+  pollen: 0.8,
+  puddling: 0.7,
+} as const;
 /** Share of a touched cell that each card of severity stands for; of spots, how many cells, and of each how much. */
 export const MARK_COVER = {
   'all-over': { light: 0.03, plain: 0.1, heavy: 0.3 },
   'lower-edge': { light: 0.1, plain: 0.25, heavy: 0.5 },
   'frame-side': { light: 0.08, plain: 0.2, heavy: 0.4 },
+  cells: { light: 0.15, plain: 0.4, heavy: 0.9 },
   spots: { light: 1, plain: 3, heavy: 8 },
   spot: 0.35,
 } as const;

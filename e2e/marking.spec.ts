@@ -84,6 +84,31 @@ test('a frame drawn with the mouse marks all modules under it', async ({ page })
   await expect(page.getByText('Droppings in spots, plain: 5 modules')).toBeVisible();
 });
 
+test('single cells are marked where they change the price, with keys alone', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Hollow house', 'look');
+  await page.getByRole('button', { name: 'Record an inspection' }).press('Enter');
+  await page.getByRole('button', { name: 'Mark them on the roof' }).press('Enter');
+  await page.getByLabel('How it lies').selectOption('on single cells');
+  await page.getByLabel('It comes off').selectOption('needs soaking');
+  await page.getByRole('button', { name: /^heavy/ }).press('Enter');
+  await page.locator('.marking-roof').getByRole('button', { name: 'Module 2, row 1, no mark' }).press('Enter');
+  await page.getByRole('button', { name: 'Cell row 4, column 2' }).press('Enter');
+  await page.getByRole('button', { name: 'Cell row 4, column 3' }).press(' ');
+  await expect(
+    page.getByText('Droppings on single cells, heavy, needs soaking: 2 cells of module 2', { exact: true }),
+  ).toBeVisible();
+  await expect(page.getByText(/^About \d/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Record what you saw' }).click();
+  await page.getByRole('link', { name: /^Reckon/ }).click();
+  await page.getByRole('button', { name: /^Reckon (again|the loss)$/ }).click();
+  await expect(page.getByText(/module 2: alone gives/)).toBeVisible();
+  expect(await expectStringsAsComputed(page)).toBe(1);
+  expect(errors).toEqual([]);
+});
+
 test('five arrays of the demo lose by string what ./pail compute string says', async ({ page }) => {
   await signIn(page);
   const arrays = [

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
-import { MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
-import { FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
+import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
+import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 
@@ -11,16 +11,24 @@ export const soil = z.object({
   where: z.enum(['whole-face', 'lower-edge', 'frame-sides', 'spots']),
   grade: z.enum(['faint', 'plain', 'thick']).default('plain'),
   share: fraction,
-  bond: z.enum(['dry', 'wet', 'soak', 'blade']),
+  bond: z.enum(BONDS),
 });
 
-export const mark = z.object({
-  kind: z.enum(PATCH_KINDS),
-  pattern: z.enum(MARK_PATTERNS),
-  severity: z.enum(SEVERITIES),
-  /** indices of the grid, row by row from the top left */
-  modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
-});
+export const mark = z
+  .object({
+    kind: z.enum(MARK_KINDS),
+    pattern: z.enum(MARK_PATTERNS),
+    severity: z.enum(SEVERITIES),
+    /** indices of the grid, row by row from the top left */
+    modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
+    /** with the pattern `cells`: which of a module's cells, row by row from its top left as it lies */
+    cells: z.array(z.number().int().min(0).max(287)).min(1).max(288).optional(),
+    bond: z.enum(BONDS).optional(),
+  })
+  .refine(({ pattern, cells }) => (pattern === 'cells') === (cells !== undefined), {
+    path: ['cells'],
+    message: 'must name the cells with the pattern "cells", and with no other',
+  });
 
 /** Modules marked in one inspection, each mark of a module counted: what can be reckoned in one go. */
 const MOST_MARKED = 20_000;

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { coverOfMark, growthBetween, type Visit } from './growth.ts';
-import type { Mark } from './marks.ts';
+import { growthBetween, type Visit } from './growth.ts';
+import { coverOfMark, type Mark } from './marks.ts';
 
 const grid = { rows: 3, columns: 4, missing: [0], origin: { row: 2, column: 0 } };
 const mark = (modules: number[], severity: Mark['severity'] = 'plain', kind: Mark['kind'] = 'lichen'): Mark => ({

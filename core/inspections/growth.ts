@@ -1,6 +1,5 @@
-import { MARK_COVER } from '../assumptions.ts';
 import { type LaidGrid, placeOf, placesOf } from '../sites/layout.ts';
-import type { Mark } from './marks.ts';
+import { coverOfMark, type Mark } from './marks.ts';
 import type { Soil, SoilKind } from './soil.ts';
 
 /** One visit, as it lies on the present drawing. */
@@ -59,18 +58,6 @@ export interface Growth {
 const YEAR = 365.25 * 86_400_000;
 /** Years between visits under which nothing is said of growth. */
 export const TOO_SOON = 0.05;
-/** Cells along the lower frame, and along both sides, as shares of a module's cells; cells of a module. */
-const EDGE = 0.1;
-const SIDES = 1 / 3;
-const CELLS = 60;
-
-/** Share of a module's glass that one mark covers, by its card. */
-export function coverOfMark({ pattern, severity }: Pick<Mark, 'pattern' | 'severity'>): number {
-  if (pattern === 'spots') return (MARK_COVER.spots[severity] * MARK_COVER.spot) / CELLS;
-  const share = pattern === 'all-over' ? 1 : pattern === 'lower-edge' ? EDGE : SIDES;
-  return MARK_COVER[pattern][severity] * share;
-}
-
 /** What has changed on a face between two visits; the earlier one is `past`. */
 export function growthBetween(past: Visit, now: Visit, grid: LaidGrid, fittings: readonly Fitted[] = []): Growth {
   const rows = coverByRow(past, now, grid);

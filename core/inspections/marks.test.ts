@@ -2,8 +2,15 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { MARK_COVER, PATCH_LIGHT } from '../assumptions.ts';
 import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
-import { MARK_PATTERNS, type Mark, patchesOfMarks, SEVERITIES } from './marks.ts';
-import { PATCH_KINDS } from './soil.ts';
+import {
+  cellsAsTheyLie,
+  MARK_KINDS,
+  MARK_PATTERNS,
+  type Mark,
+  patchesOfMarks,
+  SEVERITIES,
+  soilsOfMarks,
+} from './marks.ts';
 
 const half = { ...EXAMPLE_MODULE, cells: 120, halfCut: true };
 const mark = (changes: Partial<Mark> = {}): Mark => ({
@@ -35,6 +42,32 @@ describe('a mark on a module', () => {
   it('at the frame touches both sides', () => {
     expect(cells({ pattern: 'frame-side' })).to.have.length(20);
     expect(cells({ pattern: 'frame-side' }, 'landscape')).to.have.length(12);
+  });
+
+  it('on single cells touches just those, where they lie', () => {
+    const own = cells({ pattern: 'cells', cells: [0, 5, 59] });
+    expect(own).to.have.length(3);
+    // The top left cell of an upright module is the first of its string of cells, the top right one the last.
+    expect([own[0], own[1]]).to.deep.equal([0, 59]);
+    expect(cells({ pattern: 'cells', cells: [300] })).to.deep.equal([]);
+    const { rows, columns } = cellsAsTheyLie('half', 'landscape');
+    expect([rows, columns]).to.deep.equal([6, 20]);
+  });
+
+  it('becomes a line of soil, with how it comes off, so that the method knows of it', () => {
+    const [edge, scale, cell] = soilsOfMarks(
+      [
+        mark({ modules: [0, 1] }),
+        mark({ kind: 'scale', bond: 'dry' }),
+        mark({ pattern: 'cells', cells: [3], severity: 'heavy' }),
+      ],
+      10,
+    );
+    expect(edge).to.deep.include({ kind: 'lichen', where: 'lower-edge', bond: 'blade' });
+    expect(edge?.share).to.be.closeTo((MARK_COVER['lower-edge'].plain * 0.1 * 2) / 10, 1e-12);
+    expect(scale).to.deep.include({ kind: 'scale', bond: 'dry', grade: 'thick' });
+    expect(cell?.share).to.be.closeTo(MARK_COVER.cells.heavy / 60 / 10, 1e-12);
+    expect(soilsOfMarks([mark({ kind: 'puddling' })], 1)[0]?.kind).to.equal('dust');
   });
 
   it('all over touches every cell once, whole or half, upright or lying', () => {
@@ -81,7 +114,7 @@ describe('a mark on a module', () => {
 
   it('always lies on cells that are there', () => {
     const any = fc.record({
-      kind: fc.constantFrom(...PATCH_KINDS),
+      kind: fc.constantFrom(...MARK_KINDS),
       pattern: fc.constantFrom(...MARK_PATTERNS),
       severity: fc.constantFrom(...SEVERITIES),
       modules: fc.array(fc.nat(40), { minLength: 1 }),

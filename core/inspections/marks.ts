@@ -1,20 +1,27 @@
 import { MARK_COVER, PATCH_LIGHT } from '../assumptions.ts';
 import { cellAt, gridOf } from '../modules/cellLayout.ts';
 import type { CellPatch, DiodeModule } from '../modules/string.ts';
-import type { PatchKind } from './soil.ts';
+import { type Bond, isFilm, PATCH_KINDS, type Soil } from './soil.ts';
 
-export const MARK_PATTERNS = ['all-over', 'lower-edge', 'frame-side', 'spots'] as const;
+/** What can be marked where it lies: patches, and what settles thicker in places. */
+export const MARK_KINDS = [...PATCH_KINDS, 'scale', 'soot', 'pollen', 'puddling'] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+export const MARK_PATTERNS = ['all-over', 'lower-edge', 'frame-side', 'spots', 'cells'] as const;
 export type MarkPattern = (typeof MARK_PATTERNS)[number];
 export const SEVERITIES = ['light', 'plain', 'heavy'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
 /** What lies on some modules of a face, each the same way. */
 export interface Mark {
-  kind: PatchKind;
+  kind: MarkKind;
   pattern: MarkPattern;
   severity: Severity;
   /** indices of the grid, row by row from the top left */
   modules: readonly number[];
+  /** with the pattern `cells`: which of each module's cells, row by row from its top left as it lies */
+  cells?: readonly number[] | undefined;
+  /** how it comes off; left out where nobody tried, and then as its kind usually does */
+  bond?: Bond | undefined;
 }
 
 export type Orientation = 'portrait' | 'landscape';
@@ -32,6 +39,13 @@ function lyingGrid(module: Cells, orientation: Orientation) {
   return orientation === 'portrait' ? { rows, columns } : { rows: columns, columns: rows };
 }
 
+/** Rows and columns of cells of the module that stands for all, as it lies. */
+export const cellsAsTheyLie = (cells: 'whole' | 'half', orientation: Orientation) =>
+  lyingGrid(
+    cells === 'half' ? { cells: 120, substrings: 3, halfCut: true } : { cells: 60, substrings: 3 },
+    orientation,
+  );
+
 /** The electrical index of a cell that is seen at a place of the lying module. */
 function cellSeenAt(module: Cells, orientation: Orientation, { row, column }: Seen): number {
   if (orientation === 'portrait') return cellAt(module, row, column);
@@ -45,12 +59,14 @@ function touched(
   severity: Severity,
   grid: { rows: number; columns: number },
   index: number,
+  cells: readonly number[] = [],
 ): Seen[] {
   const all = Array.from({ length: grid.rows * grid.columns }, (_, at) => ({
     row: Math.floor(at / grid.columns),
     column: at % grid.columns,
   }));
   if (pattern === 'all-over') return all;
+  if (pattern === 'cells') return cells.flatMap((cell) => all[cell] ?? []);
   if (pattern === 'lower-edge') return all.filter(({ row }) => row === grid.rows - 1);
   if (pattern === 'frame-side') return all.filter(({ column }) => column === 0 || column === grid.columns - 1);
   const count = Math.min(all.length, MARK_COVER.spots[severity]);
@@ -91,7 +107,7 @@ export function patchesOfMarks(
     return mark.modules.flatMap((index) => {
       const at = place.get(index);
       if (at === undefined) return [];
-      return touched(mark.pattern, mark.severity, grid, index).map((seen) => ({
+      return touched(mark.pattern, mark.severity, grid, index, mark.cells).map((seen) => ({
         module: at,
         cell: cellSeenAt(module, orientation, seen),
         transmittance,
@@ -104,4 +120,51 @@ export function patchesOfMarks(
 export function lowerEdgeCells(module: Cells, orientation: Orientation): number[] {
   const grid = lyingGrid(module, orientation);
   return touched('lower-edge', 'plain', grid, 0).map((seen) => cellSeenAt(module, orientation, seen));
+}
+
+/** Cells of one upright module, and the share of them along its lower frame and along both of its sides. */
+const CELLS = 60;
+const EDGE = 0.1;
+const SIDES = 1 / 3;
+
+/** Share of a module's glass that one mark covers, by its card. */
+export function coverOfMark({ pattern, severity, cells = [] }: Pick<Mark, 'pattern' | 'severity' | 'cells'>): number {
+  if (pattern === 'spots') return (MARK_COVER.spots[severity] * MARK_COVER.spot) / CELLS;
+  if (pattern === 'cells') return Math.min(1, (cells.length * MARK_COVER.cells[severity]) / CELLS);
+  const share = pattern === 'all-over' ? 1 : pattern === 'lower-edge' ? EDGE : SIDES;
+  return MARK_COVER[pattern][severity] * share;
+}
+
+/** How each kind usually comes off. */
+const USUAL_BOND: Record<MarkKind, Bond> = {
+  droppings: 'soak',
+  lichen: 'blade',
+  algae: 'soak',
+  moss: 'soak',
+  sap: 'soak',
+  scale: 'soak',
+  soot: 'wet',
+  pollen: 'wet',
+  puddling: 'wet',
+};
+const WHERE: Record<MarkPattern, Soil['where']> = {
+  'all-over': 'whole-face',
+  'lower-edge': 'lower-edge',
+  'frame-side': 'frame-sides',
+  spots: 'spots',
+  cells: 'spots',
+};
+
+/** The marks of a face as lines of soil, for choosing how to wash. @param modules on the face */
+export function soilsOfMarks(marks: readonly Mark[], modules: number): Soil[] {
+  return marks.map((mark) => {
+    const kind = mark.kind === 'puddling' ? 'dust' : mark.kind;
+    return {
+      kind,
+      where: WHERE[mark.pattern],
+      grade: isFilm(kind) ? 'thick' : 'plain',
+      share: Math.min(1, (coverOfMark(mark) * mark.modules.length) / Math.max(1, modules)),
+      bond: mark.bond ?? USUAL_BOND[mark.kind],
+    };
+  });
 }

@@ -9,7 +9,8 @@ export type SoilKind = FilmKind | PatchKind;
 
 export type Where = 'whole-face' | 'lower-edge' | 'frame-sides' | 'spots';
 /** How it comes off: dry, wet, after soaking, only under a blade. */
-export type Bond = 'dry' | 'wet' | 'soak' | 'blade';
+export const BONDS = ['dry', 'wet', 'soak', 'blade'] as const;
+export type Bond = (typeof BONDS)[number];
 export type Grade = keyof typeof FILM_GRADE;
 
 /** One kind of soil as the eye found it. */

@@ -1,6 +1,7 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { sectionOf } from '../../core/sites/section.ts';
@@ -61,7 +62,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
       name: array.name,
       year: reckoning.input,
       method: {
-        soils: inspection.soils,
+        soils: [...inspection.soils, ...soilsOfMarks(inspection.marks, moduleCount(array))],
         mount: array.mount,
         storeys: array.storeys,
         eaveHeight: array.eaveHeight,

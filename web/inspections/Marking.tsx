@@ -3,14 +3,23 @@ import { Button, Form } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { MARK_COVER } from '../../core/assumptions.ts';
-import { MARK_PATTERNS, type Mark, type MarkPattern, SEVERITIES, type Severity } from '../../core/inspections/marks.ts';
-import { PATCH_KINDS, type PatchKind } from '../../core/inspections/soil.ts';
+import {
+  MARK_KINDS,
+  MARK_PATTERNS,
+  type Mark,
+  type MarkKind,
+  type MarkPattern,
+  SEVERITIES,
+  type Severity,
+} from '../../core/inspections/marks.ts';
+import { BONDS, type Bond } from '../../core/inspections/soil.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { PATTERN_WORDS, pairs, SEVERITY_WORDS, SOIL_WORDS } from '../parts/words.ts';
-import { type MarkTool, REACHES, type Reach, reached, touchModules } from './marking.ts';
+import { BOND_WORDS, PATTERN_WORDS, pairs, SEVERITY_WORDS, SOIL_WORDS } from '../parts/words.ts';
+import { CellPicker } from './CellPicker.tsx';
+import { type MarkTool, REACHES, type Reach, reached, touchCell, touchModules } from './marking.ts';
 
 /** Thumb-sized modules: at least this many pixels across. */
 const TARGET = 48;
@@ -22,6 +31,8 @@ export function Marking({ array }: { array: SolarArray }) {
   const [open, setOpen] = useState(marks.length > 0);
   const [tool, setTool] = useState<MarkTool>({ kind: 'droppings', pattern: 'spots', severity: 'plain' });
   const [reach, setReach] = useState<Reach>('module');
+  const [large, setLarge] = useState<number | null>(null);
+  const single = tool.pattern === 'cells';
   const put = (next: Mark[]) => startTransition(() => setValue('marks', next, { shouldDirty: true }));
   return (
     <fieldset>
@@ -39,9 +50,9 @@ export function Marking({ array }: { array: SolarArray }) {
               <Form.Select
                 id="mark-kind"
                 value={tool.kind}
-                onChange={(event) => setTool({ ...tool, kind: event.target.value as PatchKind })}
+                onChange={(event) => setTool({ ...tool, kind: event.target.value as MarkKind })}
               >
-                {PATCH_KINDS.map((kind) => (
+                {MARK_KINDS.map((kind) => (
                   <option key={kind} value={kind}>
                     {SOIL_WORDS[kind]}
                   </option>
@@ -64,10 +75,32 @@ export function Marking({ array }: { array: SolarArray }) {
             </div>
             <div>
               <Form.Label htmlFor="mark-reach">One touch marks</Form.Label>
-              <Form.Select id="mark-reach" value={reach} onChange={(event) => setReach(event.target.value as Reach)}>
+              <Form.Select
+                id="mark-reach"
+                value={reach}
+                disabled={single}
+                onChange={(event) => setReach(event.target.value as Reach)}
+              >
                 {pairs(REACHES).map(([key, words]) => (
                   <option key={key} value={key}>
                     {words}
+                  </option>
+                ))}
+              </Form.Select>
+            </div>
+            <div>
+              <Form.Label htmlFor="mark-bond">It comes off</Form.Label>
+              <Form.Select
+                id="mark-bond"
+                value={tool.bond ?? ''}
+                onChange={(event) =>
+                  setTool({ ...tool, bond: event.target.value === '' ? undefined : (event.target.value as Bond) })
+                }
+              >
+                <option value="">as it usually does</option>
+                {BONDS.map((bond) => (
+                  <option key={bond} value={bond}>
+                    {BOND_WORDS[bond]}
                   </option>
                 ))}
               </Form.Select>
@@ -78,11 +111,22 @@ export function Marking({ array }: { array: SolarArray }) {
             <RoofDrawing
               array={array}
               patches={marks}
-              onModule={(module) => put(touchModules(marks, tool, reached(array, module, reach)))}
-              onModules={(modules) => put(touchModules(marks, tool, modules))}
+              onModule={(module) =>
+                single ? setLarge(module) : put(touchModules(marks, tool, reached(array, module, reach)))
+              }
+              onModules={(modules) => (single ? setLarge(modules[0] ?? null) : put(touchModules(marks, tool, modules)))}
               scale={TARGET}
             />
           </div>
+          {single && large !== null && (
+            <CellPicker
+              array={array}
+              module={large}
+              marks={marks}
+              onCell={(cell) => put(touchCell(marks, tool, large, cell))}
+            />
+          )}
+          {single && large === null && <p className="mb-1">Touch the module whose cells are covered.</p>}
           <MarkList marks={marks} onTakeOut={(mark) => put(marks.filter((other) => other !== mark))} />
         </>
       )}
@@ -110,7 +154,7 @@ function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Se
               stroke="#9fb0b6"
               strokeWidth="0.01"
             />
-            <MarkPatch mark={{ ...tool, severity }} seed={3} width={1.04} height={1.72} />
+            <MarkPatch mark={{ ...tool, severity, cells: [27] }} seed={3} width={1.04} height={1.72} />
           </svg>
           <span>{SEVERITY_WORDS[severity]}</span>
           <span className="quiet">
@@ -124,8 +168,12 @@ function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Se
   );
 }
 
-export const markWords = ({ kind, pattern, severity, modules }: Mark): string =>
-  `${SOIL_WORDS[kind]} ${PATTERN_WORDS[pattern]}, ${SEVERITY_WORDS[severity]}: ${modules.length} ${modules.length === 1 ? 'module' : 'modules'}`;
+export const markWords = ({ kind, pattern, severity, modules, cells, bond }: Mark): string => {
+  const where = cells
+    ? `${cells.length} ${cells.length === 1 ? 'cell' : 'cells'} of module ${(modules[0] ?? 0) + 1}`
+    : `${modules.length} ${modules.length === 1 ? 'module' : 'modules'}`;
+  return `${SOIL_WORDS[kind]} ${PATTERN_WORDS[pattern]}, ${SEVERITY_WORDS[severity]}${bond ? `, ${BOND_WORDS[bond]}` : ''}: ${where}`;
+};
 
 function MarkList({ marks, onTakeOut }: { marks: readonly Mark[]; onTakeOut: (mark: Mark) => void }) {
   if (marks.length === 0)
@@ -137,7 +185,7 @@ function MarkList({ marks, onTakeOut }: { marks: readonly Mark[]; onTakeOut: (ma
   return (
     <ul className="plain-list">
       {marks.map((mark) => (
-        <li key={`${mark.kind}${mark.pattern}${mark.severity}`}>
+        <li key={markWords(mark)}>
           {markWords(mark)}
           <Button
             variant="quiet"

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { type MarkTool, reached, touchModules } from './marking.ts';
+import { type MarkTool, reached, touchCell, touchModules } from './marking.ts';
 
 const grid = { rows: 2, columns: 3, missing: [5] };
 const lichen: MarkTool = { kind: 'lichen', pattern: 'lower-edge', severity: 'plain' };
@@ -40,5 +40,27 @@ describe('a touch on the roof', () => {
     const both = touchModules(touchModules([], lichen, [1]), droppings, [1]);
     expect(both).to.have.length(2);
     expect(touchModules(both, droppings, [1])).to.deep.equal([{ ...lichen, modules: [1] }]);
+  });
+});
+
+describe('a touch on a cell', () => {
+  const bird: MarkTool = { kind: 'droppings', pattern: 'cells', severity: 'heavy' };
+
+  it('lays a mark on it, and a second one takes it off', () => {
+    const once = touchCell([], bird, 4, 17);
+    expect(once).to.deep.equal([{ ...bird, modules: [4], cells: [17] }]);
+    expect(touchCell(once, bird, 4, 17)).to.deep.equal([]);
+  });
+
+  it('gathers the cells of a module in one mark, and leaves other modules alone', () => {
+    const twice = touchCell(touchCell([], bird, 4, 17), bird, 4, 3);
+    expect(twice[0]?.cells).to.deep.equal([3, 17]);
+    expect(touchCell(twice, bird, 5, 3)).to.have.length(2);
+  });
+
+  it('carries one severity of a kind: the last one laid', () => {
+    const light: MarkTool = { ...bird, severity: 'light' };
+    const both = touchCell(touchCell([], bird, 4, 17), light, 4, 17);
+    expect(both).to.deep.equal([{ ...light, modules: [4], cells: [17] }]);
   });
 });

@@ -1,11 +1,13 @@
-import type { Mark, MarkPattern, Severity } from '../../core/inspections/marks.ts';
-import type { PatchKind } from '../../core/inspections/soil.ts';
+import type { Mark, MarkKind, MarkPattern, Severity } from '../../core/inspections/marks.ts';
+import type { Bond } from '../../core/inspections/soil.ts';
 
 /** What a touch lays on a module. */
 export interface MarkTool {
-  kind: PatchKind;
+  kind: MarkKind;
   pattern: MarkPattern;
   severity: Severity;
+  /** left out where nobody tried */
+  bond?: Bond | undefined;
 }
 
 /** How far one touch reaches. */
@@ -30,7 +32,7 @@ export function reached({ rows, columns, missing }: Grid, module: number, reach:
 }
 
 const sameTool = (a: MarkTool, b: MarkTool): boolean =>
-  a.kind === b.kind && a.pattern === b.pattern && a.severity === b.severity;
+  a.kind === b.kind && a.pattern === b.pattern && a.severity === b.severity && a.bond === b.bond;
 
 /** Whether all of some modules carry just what the tool lays. */
 const carried = (marks: readonly Mark[], tool: MarkTool, modules: readonly number[]): boolean => {
@@ -57,4 +59,21 @@ export function touchModules(marks: readonly Mark[], tool: MarkTool, modules: re
     else kept.push({ ...tool, modules: [...modules].sort((a, b) => a - b) });
   }
   return kept.filter((mark) => mark.modules.length > 0);
+}
+
+/** Lays a tool's mark on one cell of one module, or takes it off where it lies there already. */
+export function touchCell(marks: readonly Mark[], tool: MarkTool, module: number, cell: number): Mark[] {
+  const on = (mark: Mark) => mark.kind === tool.kind && mark.pattern === 'cells' && mark.modules[0] === module;
+  const own = marks.find((mark) => on(mark) && sameTool(mark, tool));
+  const had = own?.cells?.includes(cell) ?? false;
+  // Of one kind a cell carries one severity: the last one laid.
+  const rest = marks.map((mark) =>
+    on(mark) ? { ...mark, cells: (mark.cells ?? []).filter((one) => one !== cell) } : mark,
+  );
+  const kept = rest.filter((mark) => !on(mark) || (mark.cells ?? []).length > 0);
+  if (had) return kept;
+  const before = kept.find((mark) => on(mark) && sameTool(mark, tool));
+  const cells = [...(before?.cells ?? []), cell].sort((a, b) => a - b);
+  const next: Mark = { ...tool, pattern: 'cells', modules: [module], cells };
+  return before ? kept.map((mark) => (mark === before ? next : mark)) : [...kept, next];
 }

@@ -1,20 +1,28 @@
 import { MARK_COVER } from '../../core/assumptions.ts';
-import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
-import type { PatchKind } from '../../core/inspections/soil.ts';
+import { cellsAsTheyLie, type MarkKind, type MarkPattern, type Severity } from '../../core/inspections/marks.ts';
+import type { CellGrid } from '../../core/modules/cellLayout.ts';
 
-const COLOURS: Record<PatchKind, { fill: string; stroke: string }> = {
+const COLOURS: Record<MarkKind, { fill: string; stroke: string }> = {
   droppings: { fill: '#fffdf2', stroke: '#4a3a1c' },
   lichen: { fill: '#b9a13c', stroke: '#54470f' },
   algae: { fill: '#5d8a4a', stroke: '#26401c' },
   moss: { fill: '#33602b', stroke: '#16300f' },
   sap: { fill: '#b8762a', stroke: '#5a3508' },
+  scale: { fill: '#e7e2d4', stroke: '#6f6a58' },
+  soot: { fill: '#4a4744', stroke: '#1d1b1a' },
+  pollen: { fill: '#e2c94a', stroke: '#6b5a10' },
+  puddling: { fill: '#a98f5e', stroke: '#4d3d1f' },
 };
 
 export interface LaidMark {
-  kind: PatchKind;
+  kind: MarkKind;
   pattern: MarkPattern;
   severity: Severity;
+  /** with the pattern `cells` */
+  cells?: readonly number[] | undefined;
 }
+
+const WHOLE_UPRIGHT = cellsAsTheyLie('whole', 'portrait');
 
 /** Places of spots on a module, the same for the same module each time. */
 function spotsAt(seed: number, count: number, width: number, height: number) {
@@ -31,11 +39,14 @@ export function MarkPatch({
   seed,
   width,
   height,
+  grid = WHOLE_UPRIGHT,
 }: {
   mark: LaidMark;
   seed: number;
   width: number;
   height: number;
+  /** cells of the module as it lies */
+  grid?: CellGrid | undefined;
 }) {
   const colour = { ...COLOURS[mark.kind], strokeWidth: 0.025 };
   if (mark.pattern === 'spots') {
@@ -44,6 +55,8 @@ export function MarkPatch({
     const spots = spotsAt(seed, MARK_COVER.spots[mark.severity], width, height);
     return <path d={spots.map(({ x, y }) => `M${x.toFixed(2)} ${y.toFixed(2)}${dot}`).join('')} {...colour} />;
   }
+  if (mark.pattern === 'cells')
+    return <Cells mark={mark} grid={grid} width={width} height={height} colour={COLOURS[mark.kind]} />;
   const cover = MARK_COVER[mark.pattern][mark.severity];
   if (mark.pattern === 'all-over')
     return <rect x="0.02" y="0.02" width={width - 0.04} height={height - 0.04} {...colour} opacity={0.25 + cover} />;
@@ -58,4 +71,33 @@ export function MarkPatch({
       <rect x={width - depth - 0.02} y="0.02" width={depth} height={height - 0.04} {...colour} />
     </>
   );
+}
+
+/** Single cells where they lie, each covered as far as its card says. */
+function Cells({
+  mark: { cells = [], severity },
+  grid: { rows, columns },
+  width,
+  height,
+  colour,
+}: {
+  mark: LaidMark;
+  grid: CellGrid;
+  width: number;
+  height: number;
+  colour: { fill: string; stroke: string };
+}) {
+  const [across, down] = [width / columns, height / rows];
+  const share = Math.sqrt(MARK_COVER.cells[severity]);
+  return cells.map((cell) => (
+    <rect
+      key={cell}
+      x={(cell % columns) * across + (across * (1 - share)) / 2}
+      y={Math.floor(cell / columns) * down + (down * (1 - share)) / 2}
+      width={across * share}
+      height={down * share}
+      {...colour}
+      strokeWidth={0.012}
+    />
+  ));
 }

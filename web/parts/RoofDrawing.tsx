@@ -2,10 +2,11 @@ import { memo, type RefObject, useCallback, useMemo, useRef, useState } from 're
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
-import type { Mark } from '../../core/inspections/marks.ts';
+import { cellsAsTheyLie, type Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
+import type { CellGrid } from '../../core/modules/cellLayout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
 import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
 import { RoofThings } from './RoofThings.tsx';
@@ -109,6 +110,10 @@ export function RoofDrawing({
     [strings],
   );
   const holes = useMemo(() => new Set(array.missing), [array.missing]);
+  const grid = useMemo(
+    () => cellsAsTheyLie(array.cells ?? 'whole', array.orientation),
+    [array.cells, array.orientation],
+  );
   const { listeners, show, wasDrag } = useFrame(array, onModules);
   const answer = useRef(onModule);
   answer.current = onModule;
@@ -162,6 +167,7 @@ export function RoofDrawing({
             patches={patches}
             defect={defects.find(({ module }) => module === index)?.kind}
             string={stringOf.get(index)}
+            grid={grid}
             onPress={onModule ? press : undefined}
           />
         );
@@ -264,11 +270,14 @@ interface ModuleProps extends Place {
   patches: readonly Soil[];
   defect: string | undefined;
   string: number | undefined;
+  /** its cells as they lie */
+  grid: CellGrid;
   onPress: ((index: number) => void) | undefined;
 }
 
 const Module = memo(function Module(props: ModuleProps) {
-  const { x, y, width, height, index, row, colour, marking, mark, laid, patches, defect, string, onPress } = props;
+  const { x, y, width, height, index, row, colour, marking, mark, laid, patches, defect, string, grid, onPress } =
+    props;
   const own = marksOfText(laid);
   const carries = mark
     ? MARK_LABELS[mark]
@@ -308,7 +317,14 @@ const Module = memo(function Module(props: ModuleProps) {
           <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
         ))}
       {own.map((one) => (
-        <MarkPatch key={one.kind + one.pattern} mark={one} seed={index} width={width} height={height} />
+        <MarkPatch
+          key={one.kind + one.pattern + one.severity}
+          mark={one}
+          seed={index}
+          width={width}
+          height={height}
+          grid={grid}
+        />
       ))}
       {string !== undefined && <StringTag at={string} width={width} height={height} />}
       {mark && <MarkShape mark={mark} width={width} height={height} />}
@@ -320,8 +336,8 @@ const Module = memo(function Module(props: ModuleProps) {
 /** What each module carries, as one text. */
 function byModule(laid: readonly Mark[]): Map<number, string> {
   const found = new Map<number, string>();
-  for (const { kind, pattern, severity, modules } of laid) {
-    const text = `${kind} ${pattern} ${severity}`;
+  for (const { kind, pattern, severity, modules, cells = [] } of laid) {
+    const text = `${kind} ${pattern} ${severity} ${cells.join('+')}`;
     for (const module of modules) {
       const before = found.get(module);
       found.set(module, before === undefined ? text : `${before}|${text}`);
@@ -334,8 +350,8 @@ const marksOfText = (laid: string): LaidMark[] =>
   laid === ''
     ? []
     : laid.split('|').map((text) => {
-        const [kind, pattern, severity] = text.split(' ');
-        return { kind, pattern, severity } as LaidMark;
+        const [kind, pattern, severity, cells] = text.split(' ');
+        return { kind, pattern, severity, cells: cells ? cells.split('+').map(Number) : [] } as LaidMark;
       });
 
 /** The number of a module's string on a tag of its own colour. */

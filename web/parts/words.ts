@@ -21,6 +21,7 @@ export const SOIL_WORDS: Record<string, string> = {
   algae: 'Algae',
   moss: 'Moss at the frame',
   sap: 'Sap',
+  puddling: 'Dried puddle',
 };
 export const WHERE_WORDS: Record<string, string> = {
   'whole-face': 'whole face',
@@ -33,6 +34,7 @@ export const PATTERN_WORDS: Record<MarkPattern, string> = {
   'lower-edge': 'at the lower edge',
   'frame-side': 'along the sides',
   spots: 'in spots',
+  cells: 'on single cells',
 };
 export const SEVERITY_WORDS: Record<Severity, string> = { light: 'light', plain: 'plain', heavy: 'heavy' };
 export const GRADE_WORDS: Record<string, string> = { faint: 'faint', plain: 'plain to see', thick: 'thick' };
