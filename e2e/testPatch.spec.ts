@@ -32,6 +32,11 @@ test('a test patch says the loss, what rain leaves and the pace, and Reckon and 
   await page.getByRole('button', { name: 'Record an inspection' }).click();
   await page.getByRole('button', { name: 'Film over the face' }).click();
   await page.getByRole('button', { name: 'Add a test patch' }).click();
+  await page.getByRole('button', { name: 'No', exact: true }).click();
+  await expect(page.getByText('Then no test patch now.', { exact: false })).toBeVisible();
+  await expect(page.locator('.strip')).toHaveCount(0);
+  await page.getByRole('button', { name: 'ask again' }).click();
+  await page.getByRole('button', { name: 'Yes, all of it' }).click();
   await expect(page.getByText('The result stands here as soon as one strip is read.')).toBeVisible();
   await typeStrip(page, 0, RINSED, '1');
   await expect(page.getByText('Only a rinsed strip was read')).toBeVisible();
@@ -71,6 +76,7 @@ test.describe('on a phone', () => {
     await openSite(page, 'Tidal museum', 'look');
     await page.getByRole('button', { name: /^(Record an|Go on with the) inspection$/ }).tap();
     await page.getByRole('button', { name: 'Add a test patch' }).tap();
+    await page.getByRole('button', { name: 'Yes, all of it' }).tap();
     await typeStrip(page, 1, [299, 41, 300, 41, 340, 22, 299, 40], '2');
     await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
     await expect(page.getByText(/No strip was rinsed only/)).toBeVisible();

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { testPatch as patchSchema } from '../../contract/inspections/endpoints.ts';
@@ -19,6 +20,7 @@ const emptyStrip = (way: PatchWay) => ({
 /** A test patch: strips washed each in its own way and read with a dirty neighbour, and what that says while one types. */
 export function TestPatchPart({ array }: { array: SolarArray }) {
   const { control, setValue } = useFormContext();
+  const [caution, setCaution] = useState<'not-asked' | 'asked' | 'stopped'>('not-asked');
   const patch = useWatch({ control, name: 'testPatch' }) as { quantity: 'power' | 'current' } | null;
   if (patch === null)
     return (
@@ -28,27 +30,51 @@ export function TestPatchPart({ array }: { array: SolarArray }) {
           Wash strips of one module or half a string, each in its own way, and read them beside a dirty neighbour in the
           same minute. It gives the loss, what rain would leave, what each way takes off, and the pace.
         </p>
-        <Button
-          variant="outline-primary"
-          onClick={() =>
-            setValue('testPatch', {
-              quantity: 'power',
-              representative: true,
-              strips: [emptyStrip('rinse'), emptyStrip('brush')],
-            })
-          }
-        >
-          Add a test patch
-        </Button>
+        {caution === 'not-asked' && (
+          <Button variant="outline-primary" onClick={() => setCaution('asked')}>
+            Add a test patch
+          </Button>
+        )}
+        {caution === 'asked' && (
+          <div className="notice">
+            <p className="mb-2">
+              <strong>Before anybody washes:</strong> can the strips be reached from where local rules let you stand,
+              does somebody on the ground know of it, are there no damaged modules or cables among them, and is the
+              glass within 20 K of the water? DC stays live while the sun shines. The maker’s manual and local rules
+              come first.
+            </p>
+            <div className="d-flex gap-2">
+              <Button
+                onClick={() =>
+                  setValue('testPatch', {
+                    quantity: 'power',
+                    representative: true,
+                    strips: [emptyStrip('rinse'), emptyStrip('brush')],
+                  })
+                }
+              >
+                Yes, all of it
+              </Button>
+              <Button variant="outline-primary" onClick={() => setCaution('stopped')}>
+                No
+              </Button>
+            </div>
+          </div>
+        )}
+        {caution === 'stopped' && (
+          <div className="notice bad" role="status">
+            Then no test patch now. Wait for cooler glass, get access equipment and a competent person, or leave damaged
+            modules to a licensed electrician; the eye and a reading do meanwhile.{' '}
+            <Button variant="quiet" onClick={() => setCaution('asked')}>
+              ask again
+            </Button>
+          </div>
+        )}
       </fieldset>
     );
   return (
     <fieldset>
       <legend>Test patch</legend>
-      <div className="notice plain">
-        Only where you can stand without a new danger: local rules and a competent person come first. DC stays live
-        while the sun shines. Never wet hot glass with cold water.
-      </div>
       <div className="form-grid">
         <SelectField
           name="testPatch.quantity"
