@@ -56,7 +56,6 @@ export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => v
             viewBox={`0 0 ${ratio} 1`}
             preserveAspectRatio="none"
             className={circle ? 'drawing' : ''}
-            // biome-ignore lint/a11y/useSemanticElements: no element of HTML is a drawing that takes keys
             role="application"
             tabIndex={circle ? 0 : -1}
             aria-label="Circle over the picture: arrows move it, plus and minus size it"

@@ -141,13 +141,13 @@ export function RoofDrawing({
     >
       <path d={`M-0.3 ${face.ridge}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
       <path d={`M-0.3 ${face.eave}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
-      <text x="-0.3" y={face.ridge - 0.13} fontSize="0.42" fill="#4c5853">
+      <text x="-0.3" y={face.ridge - 0.13} fontSize={face.letters} fill="#4c5853">
         ridge
       </text>
-      <text x="-0.3" y={face.eave + 0.47} fontSize="0.42" fill="#4c5853">
+      <text x="-0.3" y={face.eave + 0.05 + face.letters} fontSize={face.letters} fill="#4c5853">
         eave
       </text>
-      <RoofThings things={sheet.things} shift={face.shift} letters={Math.max(0.4, face.width / 36)} />
+      <RoofThings things={sheet.things} shift={face.shift} letters={face.letters} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: array.rows * array.columns }, (_, index) => {
         const row = Math.floor(index / array.columns);
@@ -191,17 +191,22 @@ function faceAbout(
   const shift = { x: -sheet.origin.column * step.across, y: -sheet.origin.row * step.down };
   const ridge = -(sheet.toRidge ?? UNMEASURED.ridge);
   const eave = modules.height + (sheet.toEave ?? UNMEASURED.eave);
-  const around = sheet.things.map(({ x, y, width, height }) => ({
-    left: x + shift.x - 0.6,
-    right: x + shift.x + width + 0.6,
-    top: y + shift.y - 0.5,
-    bottom: y + shift.y + height + 1,
-  }));
+  const letters = Math.max(0.4, modules.width / 32);
+  const around = sheet.things.map(({ x, y, width, height, label }) => {
+    // The words of a point stand below it, half of them to each side.
+    const half = Math.max(0.6, (label.length * letters * 0.55 - width) / 2);
+    return {
+      left: x + shift.x - half,
+      right: x + shift.x + width + half,
+      top: y + shift.y - 0.5,
+      bottom: y + shift.y + height + 0.6 + letters,
+    };
+  });
   const left = Math.min(-0.5, ...around.map((thing) => thing.left));
-  const top = Math.min(ridge - 0.55, -0.9, ...around.map((thing) => thing.top));
+  const top = Math.min(ridge - 0.15 - letters, -0.9, ...around.map((thing) => thing.top));
   const right = Math.max(modules.width + 1.7, ...around.map((thing) => thing.right));
-  const bottom = Math.max(eave + 0.75, ...around.map((thing) => thing.bottom));
-  return { shift, ridge, eave, left, top, width: right - left, height: bottom - top };
+  const bottom = Math.max(eave + 0.35 + letters, ...around.map((thing) => thing.bottom));
+  return { shift, ridge, eave, letters, left, top, width: right - left, height: bottom - top };
 }
 
 /** The frame while it is drawn; it holds its own state, so that no module is drawn again for it. */

@@ -103,7 +103,6 @@ export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanv
   return (
     <div
       className="sheet-canvas"
-      // biome-ignore lint/a11y/useSemanticElements: no element of HTML is a drawing that takes keys
       role="application"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is worked by keys as a whole
       tabIndex={0}
