@@ -8,7 +8,7 @@ import { formatDate, formatNumber, formatQuantity } from '../../core/units/forma
 import { useGlass } from '../api/hooks.ts';
 import { PairSlider } from '../parts/photos.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { FITTED_WORDS, SOIL_WORDS } from '../parts/words.ts';
+import { FITTED_WORDS, MARK_WORDS, SOIL_WORDS } from '../parts/words.ts';
 
 interface GrowthPartProps {
   array: SolarArray;
@@ -103,7 +103,7 @@ function GrowthTable({ growth: { soils, marks, years } }: { growth: Growth }) {
         {marks.map(({ kind, past, now, came, went }) => (
           <tr key={`marked ${kind}`}>
             <td>
-              {SOIL_WORDS[kind]}, marked modules
+              {MARK_WORDS[kind]}, marked modules
               <div className="quiet">
                 {came.length > 0 && `New on ${listed(came)}. `}
                 {went.length > 0 && `Gone from ${listed(went)}.`}

@@ -17,7 +17,7 @@ import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { BOND_WORDS, PATTERN_WORDS, pairs, SEVERITY_WORDS, SOIL_WORDS } from '../parts/words.ts';
+import { BOND_WORDS, MARK_WORDS, PATTERN_WORDS, pairs, SEVERITY_WORDS } from '../parts/words.ts';
 import { CellPicker } from './CellPicker.tsx';
 import { type MarkTool, REACHES, type Reach, reached, touchCell, touchModules } from './marking.ts';
 
@@ -54,7 +54,7 @@ export function Marking({ array }: { array: SolarArray }) {
               >
                 {MARK_KINDS.map((kind) => (
                   <option key={kind} value={kind}>
-                    {SOIL_WORDS[kind]}
+                    {MARK_WORDS[kind]}
                   </option>
                 ))}
               </Form.Select>
@@ -172,7 +172,7 @@ export const markWords = ({ kind, pattern, severity, modules, cells, bond }: Mar
   const where = cells
     ? `${cells.length} ${cells.length === 1 ? 'cell' : 'cells'} of module ${(modules[0] ?? 0) + 1}`
     : `${modules.length} ${modules.length === 1 ? 'module' : 'modules'}`;
-  return `${SOIL_WORDS[kind]} ${PATTERN_WORDS[pattern]}, ${SEVERITY_WORDS[severity]}${bond ? `, ${BOND_WORDS[bond]}` : ''}: ${where}`;
+  return `${MARK_WORDS[kind]} ${PATTERN_WORDS[pattern]}, ${SEVERITY_WORDS[severity]}${bond ? `, ${BOND_WORDS[bond]}` : ''}: ${where}`;
 };
 
 function MarkList({ marks, onTakeOut }: { marks: readonly Mark[]; onTakeOut: (mark: Mark) => void }) {

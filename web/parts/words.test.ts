@@ -4,6 +4,7 @@ import { job } from '../../contract/jobs/endpoints.ts';
 import { QUOTE_STATES } from '../../contract/quotes/endpoints.ts';
 import { STEPS, siteFields } from '../../contract/sites/endpoints.ts';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import { MARK_KINDS } from '../../core/inspections/marks.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
 import { DEFAULT_GLASS } from '../../core/units/format.ts';
 import { STEP_MEANING, STEP_WORDS, stepFigure } from '../sites/steps.ts';
@@ -60,5 +61,9 @@ describe('the one figure of a step', () => {
 
   it('is money of the company', () => {
     expect(figure('offer', 147_039)).to.match(/^ZAR.1470$/);
+  });
+
+  it('name everything that can be marked', () => {
+    for (const kind of MARK_KINDS) expect(words.MARK_WORDS[kind], kind).to.match(/^[A-Z]/);
   });
 });

@@ -21,8 +21,9 @@ export const SOIL_WORDS: Record<string, string> = {
   algae: 'Algae',
   moss: 'Moss at the frame',
   sap: 'Sap',
-  puddling: 'Dried puddle',
 };
+/** What can be marked where it lies: kinds of soil, and what only lies in places. */
+export const MARK_WORDS: Record<string, string> = { ...SOIL_WORDS, puddling: 'Dried puddle' };
 export const WHERE_WORDS: Record<string, string> = {
   'whole-face': 'whole face',
   'lower-edge': 'lower edge',
