@@ -100,8 +100,16 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await expect(page.getByText('This is what you drew before')).toBeVisible();
   await expect(page.getByText('26 modules')).toBeVisible();
   expect(page.url()).toBe(kept);
+  await page.getByRole('button', { name: 'go back to what is on record' }).click();
+  await expect(page.getByText('18 modules')).toBeVisible();
+  await expect(page.getByText('This is what you drew before')).toHaveCount(0);
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: 'Copy' }).click();
+  for (let step = 0; step < 5; step += 1) await sheet(page).press('ArrowDown');
+  await page.getByRole('button', { name: 'Paste' }).click();
+  await expect(said(page)).toHaveText('18 modules laid');
   await page.getByRole('button', { name: 'Keep the drawing' }).click();
-  await expect(page.getByText(/^26 × /)).toBeVisible();
+  await expect(page.getByText(/^36 × /)).toBeVisible();
   expect(errors).toEqual([]);
 });
 

@@ -1,3 +1,5 @@
+import { outputAtAge } from '../modules/ageing.ts';
+
 export interface ExpectedInput {
   /** W at standard test conditions */
   pdc0: number;
@@ -56,7 +58,7 @@ export function expectedOutput(input: ExpectedInput): Expectation {
   const expected =
     ((input.pdc0 * input.poaGlobal) / 1000) *
     (1 + input.gammaPdc * (input.tempModule - 25)) *
-    (1 - input.degradationPerYear) ** ageYears;
+    outputAtAge(ageYears, input.degradationPerYear);
   const performance = input.measured / expected;
   const standard = Math.hypot(
     uncertainty.repeatability,

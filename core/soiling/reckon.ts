@@ -4,6 +4,7 @@ import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../com
 import { readingWarnings } from '../comparisons/warnings.ts';
 import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
+import { outputAtAge } from '../modules/ageing.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
 import { type EvidenceInput, weighEvidence } from './evidence.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
@@ -37,7 +38,7 @@ const withoutInputs = ({ strings, ...rest }: MarkedLoss, { array, inspection }: 
 export function yearAheadInput(input: ReckonInput, marked = markedOf(input)): YearAheadInput {
   const { site, array, overrides } = input;
   const seen = seenLoss(input, marked);
-  const aged = (1 - DEGRADATION_PER_YEAR) ** array.ageYears;
+  const aged = outputAtAge(array.ageYears, DEGRADATION_PER_YEAR);
   const limit = acLimit(array, site.ownUse);
   const { dailyRate } = overrides;
   const rate = dailyRate === undefined ? usualRate(input) : Array.from({ length: 365 }, () => dailyRate);

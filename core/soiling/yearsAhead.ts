@@ -45,6 +45,8 @@ export interface YearsAhead {
   fan: Estimate[];
   /** kWh lost in each year */
   lost: Estimate[];
+  /** the same as a share of the energy with clean glass */
+  lostShare: Estimate[];
   /** kWh with clean glass in a year, the mean */
   clean: number;
   /** share of the glass under lichen at the end */
@@ -138,10 +140,14 @@ export function yearsAhead({ setup, courses, energy }: PreparedCourses, visits: 
   });
   const across = (series: readonly number[][], count: number) =>
     Array.from({ length: count }, (_, at) => band(series.map((own) => own[at] ?? 0)));
+  const cleanYear = clean / 1000 / horizon / courses.length;
+  const lost = across(yearly, horizon);
+  const share = (energy: number) => (cleanYear > 0 ? energy / cleanYear : 0);
   return {
     fan: across(monthly, horizon * MONTHS),
-    lost: across(yearly, horizon),
-    clean: clean / 1000 / horizon / courses.length,
+    lost,
+    lostShare: lost.map(({ low, mid, high }) => ({ low: share(low), mid: share(mid), high: share(high) })),
+    clean: cleanYear,
     lichen: band(lichen),
   };
 }

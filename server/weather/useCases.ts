@@ -7,6 +7,7 @@ import { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import type { DailyEnergyInput } from '../../core/comparisons/dailyEnergy.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import { outputAtAge } from '../../core/modules/ageing.ts';
 import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
@@ -177,7 +178,7 @@ export async function dailyEnergyOf(
   const weather = await weatherBetween(connection, site.id, first.date, last.date);
   const byDate = new Map(weather.map((day) => [day.date, day]));
   const climate = climateOf(await climateOfSite(connection, site));
-  const aged = (1 - DEGRADATION_PER_YEAR) ** (array.installedOn ? yearsBetween(array.installedOn, last.date) : 0);
+  const aged = outputAtAge(array.installedOn ? yearsBetween(array.installedOn, last.date) : 0, DEGRADATION_PER_YEAR);
   const months = (values: readonly number[]) =>
     Array.from({ length: 12 }, (_, month) => climateMonth(values, month, site.latitude));
   return {

@@ -95,6 +95,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
   const [busy, setBusy] = useState(false);
   const send = async () => {
     setBusy(true);
+    setSent([]);
     stopped.current = false;
     const waiting = [...files];
     const left: File[] = [];
@@ -160,7 +161,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
         </Button>
         {busy && (
           <>
-            <progress value={sent.length} max={sent.length + files.length} aria-label="Pictures sent" />
+            <progress value={sent.length} max={files.length} aria-label="Pictures sent" />
             <Button
               variant="quiet"
               onClick={() => {

@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useMemo, useReducer, useRef } from 'react';
+import { type ReactNode, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { FileProblem } from '../../contract/readFile.ts';
@@ -22,11 +22,19 @@ import { openDesk, stroke, type Tool } from './sheetDesk.ts';
 export function SheetPage() {
   const { id = '', arrayId = '' } = useParams();
   const spread = useAsk('readSite', { params: { id } });
+  const [begun, setBegun] = useState(0);
   if (spread.isPending) return <Waiting what="Opening the drawing" />;
   if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
   const array = spread.data.arrays.find((one) => one.id === arrayId);
   if (array === undefined) return <p>This array is not on record. Go back to the site and choose one.</p>;
-  return <DrawingDesk key={array.id} array={array} site={spread.data.site.name} />;
+  return (
+    <DrawingDesk
+      key={`${array.id} ${begun}`}
+      array={array}
+      site={spread.data.site.name}
+      onDiscard={() => setBegun(begun + 1)}
+    />
+  );
 }
 
 /** A drawing as it is kept on this device until it is sent. */
@@ -38,7 +46,14 @@ interface KeptDrawing {
 const TOOL_WORDS: Record<Tool, string> = { lay: 'Lay modules', take: 'Take away', select: 'Choose', ...THING_WORDS };
 const TOOLS: Tool[] = ['lay', 'take', 'select', ...THING_KINDS];
 
-function DrawingDesk({ array, site }: { array: SolarArray; site: string }) {
+interface DrawingDeskProps {
+  array: SolarArray;
+  site: string;
+  /** begins anew from what is on record */
+  onDiscard: () => void;
+}
+
+function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
   const draft = `sheet.${array.id}.${array.version}`;
   const kept = useRef(readDraft<KeptDrawing>(draft));
   const [desk, make] = useReducer(stroke, array, (from) =>
@@ -68,13 +83,14 @@ function DrawingDesk({ array, site }: { array: SolarArray; site: string }) {
     const { id, siteId: _site, version, ...fields } = array;
     if (drawn) save.mutate({ params: { id }, body: { ...fields, ...drawn, version } });
   };
+  const copied = useRef('');
   const copy = (cut: boolean) => {
     const chosen = [...desk.selected].filter((key) => now.modules.has(key));
-    void navigator.clipboard.writeText(modulesToText(chosen)).catch(() => undefined);
     copied.current = modulesToText(chosen);
+    // Where the page may not reach the clipboard, what was copied can still be pasted here.
+    void navigator.clipboard?.writeText(copied.current).catch(() => undefined);
     if (cut) make({ do: 'take-away' });
   };
-  const copied = useRef('');
   const paste = (text: string) => make({ do: 'paste', places: modulesFromText(text || copied.current) });
   return (
     <div className="sheet-page">
@@ -93,7 +109,20 @@ function DrawingDesk({ array, site }: { array: SolarArray; site: string }) {
           </Button>
         </div>
       </div>
-      {kept.current && <div className="notice plain">This is what you drew before and had not kept yet.</div>}
+      {kept.current && (
+        <div className="notice plain">
+          This is what you drew before and had not kept yet.{' '}
+          <Button
+            variant="quiet"
+            onClick={() => {
+              dropDraft(draft);
+              onDiscard();
+            }}
+          >
+            go back to what is on record
+          </Button>
+        </div>
+      )}
       <Trouble error={save.error} />
       {trouble && <div className="notice">{trouble}</div>}
       <div className="sheet-tools" role="toolbar" aria-label="Tools">

@@ -201,11 +201,11 @@ function Ahead({ reckoning, inspection, array, site }: PartProps) {
                 <td>Lost, of the energy</td>
                 {SHOWN.map(({ year, part }) => (
                   <td className={`number ${part}`} key={year}>
-                    {formatQuantity((answer.lost[year - 1]?.mid ?? 0) / answer.clean, 'fraction', glass)}
+                    {formatQuantity(answer.lostShare[year - 1]?.mid ?? 0, 'fraction', glass)}
                     <div className="range">
                       {formatRange(
-                        (answer.lost[year - 1]?.low ?? 0) / answer.clean,
-                        (answer.lost[year - 1]?.high ?? 0) / answer.clean,
+                        answer.lostShare[year - 1]?.low ?? 0,
+                        answer.lostShare[year - 1]?.high ?? 0,
                         'fraction',
                         glass,
                       )}
