@@ -155,7 +155,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
           </Form.Select>
         </div>
       </div>
-      <div className="d-flex gap-2 align-items-center">
+      <div className="d-flex gap-2 align-items-center mt-2">
         <Button disabled={files.length === 0 || busy} onClick={() => void send()}>
           {busy ? 'Sending …' : files.length > 0 ? `Send ${files.length}` : 'Send'}
         </Button>

@@ -24,7 +24,10 @@ export function FittedFields({ fitted, onFitted }: FittedFieldsProps) {
       <ul className="plain-list">
         {fitted.map((one, at) => (
           <li key={one.kind + one.since}>
-            {FITTED_WORDS[one.kind]} on rows {textOfRows(one.rows)}, since {formatDate(one.since, glass)}
+            <span>
+              {FITTED_WORDS[one.kind]} on {one.rows.length === 1 ? 'row' : 'rows'} {textOfRows(one.rows)}, since{' '}
+              {formatDate(one.since, glass)}
+            </span>
             <Button
               variant="quiet"
               className="end"
