@@ -168,11 +168,21 @@ export const DEW_HUMIDITY = 0.93;
 
 /** How many times what settles on the glass settles along the lower frame, where water stands and dries. */
 export const PUDDLE_FACTOR = { none: 1, some: 4, plain: 12 } as const;
-/** What is left of that with a drain clip at the low point of the frame. */
-export const DRAIN_CLIP_LEAVES = 0.25;
+/** What is left of that with a drain clip at the low point of the frame, a gutter above the modules, or steeper frames. */
+export const PUDDLE_LEFT = { drainClip: 0.25, gutter: 0.5, steeper: 1 / 3 } as const;
+/** Tilt of steeper frames, degrees. */
+export const STEEPER_TILT = 20;
 /** A coating: how much sooner rain takes loose film, how much of a dew day's bonding is left, and its life in years. */
 export const COATING = { rainScale: 0.6, bonding: 0.5, droppings: 2, years: 4 } as const;
-/** Years that a deterrent lasts before it has to be put up again. */
+/** Years that a deterrent lasts before it has to be put up again, and until what was trimmed has grown back. */
 export const DETERRENT_YEARS = 8;
+export const TRIM_YEARS = 3;
 /** Colonies on each m2 that are reckoned with where growth was seen on an array. */
 export const LICHEN_WHERE_SEEN = 50;
+/** Share of a film that a cloth shows to stay after wetting, where no rinsed strip was read. */
+export const BONDED_BY_CLOTH = { clean: 0.05, 'not-done': 0.3, some: 0.4, plain: 0.8 } as const;
+/** Share of a film taken off on a test patch from which on a way is enough, and what a stronger one has to add to be wanted. */
+export const ENOUGH_TAKEN_OFF = 0.95;
+export const WORTH_A_STRONGER_WAY = 0.05;
+/** How far the change of clear days from one year to the next may be out, a fraction. */
+export const YEAR_ON_YEAR_SPREAD = 0.02;

@@ -57,6 +57,12 @@ describe('a test patch', () => {
     expect(faint.missing[0]).to.match(/stands out/);
   });
 
+  it('does not call it clean where every strip gave less after the wash: it says that a reading is out', () => {
+    const worse = test([strip('brush', 1, 4)]);
+    expect([worse.loss, worse.atMost]).to.deep.equal([null, null]);
+    expect(worse.missing[0]).to.match(/a reading is out/);
+  });
+
   it('has no split without a rinsed strip, nor from a rinsed one alone', () => {
     expect(test([strip('brush', 4, 0)]).bonded).to.equal(null);
     expect(test([strip('brush', 4, 0)]).missing[0]).to.match(/rinsed only/);

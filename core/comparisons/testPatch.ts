@@ -95,11 +95,15 @@ export function testPatch({ quantity, temperatureCoefficient, strips, uncertaint
   if (cleanest === null) return { ...nothing, missing: ['No strip was read.'] };
   const width = expandedOfLoss(cleanest);
   if (!cleanest.distinguishable || cleanest.ratio <= 1) {
-    const atMost = Math.max(0, 1 - 1 / cleanest.ratio) + width;
+    const atMost = cleanest.distinguishable ? null : Math.max(0, 1 - 1 / cleanest.ratio) + width;
     return {
       ...nothing,
       atMost,
-      missing: ['No strip stands out of its own uncertainty: the dirt costs less than this test can show.'],
+      missing: [
+        cleanest.distinguishable
+          ? 'Every strip gave less against its neighbour after the wash than before: a reading is out, or the glass is still wet.'
+          : 'No strip stands out of its own uncertainty: the dirt costs less than this test can show.',
+      ],
     };
   }
   const mid = 1 - 1 / cleanest.ratio;

@@ -1,4 +1,12 @@
-import { type CleaningMethod, HAND_HEIGHT, LONGEST_POLE, MINUTES_FACTOR, MODULE_MINUTES } from '../assumptions.ts';
+import {
+  type CleaningMethod,
+  ENOUGH_TAKEN_OFF,
+  HAND_HEIGHT,
+  LONGEST_POLE,
+  MINUTES_FACTOR,
+  MODULE_MINUTES,
+  WORTH_A_STRONGER_WAY,
+} from '../assumptions.ts';
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
 import { fromGround } from './fromGround.ts';
@@ -108,17 +116,14 @@ function minutesOf(
   };
 }
 
-/** Share of a film taken off from which on a way is enough, and nothing stronger is wanted. */
-const ENOUGH = 0.95;
-
 /** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
 function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string } | null {
   const share = (way: PatchWay) => tested?.removed.find((one) => one.way === way)?.share.mid;
   const [brushed, soaped] = [share('brush'), share('soap')];
   if (brushed === undefined) return null;
   const took = `on the test patch the brush alone took off ${Math.round(brushed * 100)} % of the film`;
-  if (brushed >= ENOUGH) return { wanted: false, because: `Not wanted: ${took}.` };
-  if (soaped !== undefined && soaped > brushed + 0.05)
+  if (brushed >= ENOUGH_TAKEN_OFF) return { wanted: false, because: `Not wanted: ${took}.` };
+  if (soaped !== undefined && soaped > brushed + WORTH_A_STRONGER_WAY)
     return { wanted: true, because: `Wanted: ${took}, with soap ${Math.round(soaped * 100)} %.` };
   return null;
 }

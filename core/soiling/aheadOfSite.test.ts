@@ -43,6 +43,12 @@ describe('what years ahead begin with', () => {
     expect(aheadOfSite({ ...known, marked }, choices, 2, 1).parameters.mismatch).to.be.closeTo(13, 1e-9);
   });
 
+  it('counts the light on the back of the modules', () => {
+    const both = { ...known, year: { ...known.year, rearFraction: 0.07 } };
+    expect(aheadOfSite(both, usualChoices(known), 2, 1).rearFraction).to.equal(0.07);
+    expect(aheadOfSite(known, usualChoices(known), 2, 1).rearFraction).to.equal(0);
+  });
+
   it('has water at the frame where something was seen there, more of it on flat glass', () => {
     expect(usualChoices(known).puddles).to.equal('none');
     expect(usualChoices({ ...known, soils: [edge] }).puddles).to.equal('some');

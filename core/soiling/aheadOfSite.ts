@@ -1,11 +1,17 @@
-import { LICHEN_DENSITY, LICHEN_WHERE_SEEN, type LichenClimate, PATCH_FACTOR, PUDDLE_FACTOR } from '../assumptions.ts';
+import {
+  BONDED_BY_CLOTH,
+  LICHEN_DENSITY,
+  LICHEN_WHERE_SEEN,
+  type LichenClimate,
+  PATCH_FACTOR,
+  PUDDLE_FACTOR,
+} from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import { isFilm, joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
 import type { Exposure } from '../weather/index.ts';
 import { filmMassOf, MOST_FILM_LOSS } from './filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredState } from './layered.ts';
 import type { MarkedReckoning, SeenLoss } from './reckoning.ts';
-import type { WipeTest } from './siteRate.ts';
 import type { YearAheadInput } from './yearAhead.ts';
 import type { Puddles, YearsAheadSetup } from './yearsAhead.ts';
 
@@ -28,9 +34,6 @@ export interface AheadChoices {
   lichen: LichenClimate;
   works: Exposure['works'];
 }
-
-/** Share of a film that a cloth shows to stay, where no rinsed strip was read. */
-const BONDED_BY_CLOTH: Record<WipeTest, number> = { clean: 0.05, 'not-done': 0.3, some: 0.4, plain: 0.8 };
 
 /** Whether something was seen along the lower frame. */
 const atTheEdge = (soils: readonly Soil[]): boolean =>
@@ -88,6 +91,7 @@ export function aheadOfSite(
     surfaceTilt: year.surfaceTilt,
     surfaceAzimuth: year.surfaceAzimuth,
     array: year.array,
+    rearFraction: year.rearFraction ?? 0,
     exposure: { ...known.exposure, works: choices.works },
     parameters: {
       bondingPerDew: choices.bondingPerDew,

@@ -1,4 +1,4 @@
-import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
+import { DEGRADATION_PER_YEAR, YEAR_ON_YEAR_SPREAD } from '../assumptions.ts';
 import type { DailyEnergyOutput } from '../comparisons/dailyEnergy.ts';
 import type { Expectation } from '../comparisons/expected.ts';
 import type { TestPatch } from '../comparisons/testPatch.ts';
@@ -94,15 +94,12 @@ function driftOf({ drift, days }: NonNullable<EvidenceInput['energy']>, threshol
   };
 }
 
-/** How far a year's change is out either way, a fraction: two spells of clear days, each by its scatter. */
-const YEAR_WIDTH = 0.02;
-
 function yearOf({ yearOnYear }: DailyEnergyOutput): Testimony[] {
   if (yearOnYear === null) return [];
   return [
     {
       witness: 'year',
-      loss: around(-yearOnYear - DEGRADATION_PER_YEAR, YEAR_WIDTH),
+      loss: around(-yearOnYear - DEGRADATION_PER_YEAR, YEAR_ON_YEAR_SPREAD),
       note: 'Against the same days a year before, a year of ageing taken out: how much dirtier than then, season for season.',
     },
   ];

@@ -1,27 +1,18 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
-import { CLEAN_GLASS } from './layered.ts';
+import { exampleAhead } from '../testing/exampleAhead.ts';
 import { compareRemedies, REMEDIES, type RemedyInput, withRemedy } from './remedies.ts';
 import type { YearsAheadSetup } from './yearsAhead.ts';
 
 const setup: YearsAheadSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
+  ...exampleAhead,
   surfaceTilt: 5,
-  surfaceAzimuth: 0,
   array: { pdc0: 20_000, gammaPdc: -0.0035 },
   exposure: { surroundings: 'farmland', birds: 'roost' },
   parameters: { lichenDensity: 0, mismatch: 8 },
-  initial: CLEAN_GLASS,
   puddleFactor: 12,
-  orientation: 'portrait',
-  cells: 'whole',
-  startDay: 300,
   horizon: 4,
   years: 3,
-  seed: 5,
 };
 const compared = (changes: Partial<RemedyInput> = {}) =>
   compareRemedies({

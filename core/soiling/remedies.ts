@@ -1,4 +1,4 @@
-import { COATING, DETERRENT_YEARS, DRAIN_CLIP_LEAVES, type Effectiveness } from '../assumptions.ts';
+import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
 import { LAYERED_DEFAULTS } from './layered.ts';
 import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
 
@@ -47,6 +47,7 @@ const DAYS = 365;
 export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: YearsAheadSetup; changes: string } | null {
   const { exposure, parameters } = setup;
   const { rainScale, bondingPerDew, droppingsRainFactor } = { ...LAYERED_DEFAULTS, ...parameters };
+  const puddlesLeft = (share: number) => Math.max(1, setup.puddleFactor * share);
   switch (key) {
     case 'trim':
       if (exposure.pollen === false && exposure.birds === 'none') return null;
@@ -66,13 +67,13 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
     case 'drain-clip':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: Math.max(1, setup.puddleFactor * DRAIN_CLIP_LEAVES) },
-        changes: `Along the frame ${setup.puddleFactor} times as much becomes ${Math.max(1, setup.puddleFactor * DRAIN_CLIP_LEAVES)} times`,
+        setup: { ...setup, puddleFactor: puddlesLeft(PUDDLE_LEFT.drainClip) },
+        changes: `Along the frame ${setup.puddleFactor} times as much becomes ${puddlesLeft(PUDDLE_LEFT.drainClip)} times`,
       };
     case 'gutter':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: Math.max(1, setup.puddleFactor / 2) },
+        setup: { ...setup, puddleFactor: puddlesLeft(PUDDLE_LEFT.gutter) },
         changes: 'Water from the roof above no longer runs over the modules: half as much along the frame',
       };
     case 'coating':
@@ -89,10 +90,10 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
         changes: 'Rain takes loose film sooner, dew bonds half as much of it',
       };
     case 'tilt':
-      if (setup.surfaceTilt >= 20) return null;
+      if (setup.surfaceTilt >= STEEPER_TILT) return null;
       return {
-        setup: { ...setup, surfaceTilt: 20, puddleFactor: Math.max(1, setup.puddleFactor / 3) },
-        changes: `From ${setup.surfaceTilt}° to 20°: less settles, rain takes more, less stands at the frame`,
+        setup: { ...setup, surfaceTilt: STEEPER_TILT, puddleFactor: puddlesLeft(PUDDLE_LEFT.steeper) },
+        changes: `From ${setup.surfaceTilt}° to ${STEEPER_TILT}°: less settles, rain takes more, less stands at the frame`,
       };
     case 'wait':
       if (exposure.works === undefined) return null;
@@ -103,7 +104,11 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
   }
 }
 
-const LIFE: Partial<Record<RemedyKey, number>> = { coating: COATING.years, deterrent: DETERRENT_YEARS, trim: 3 };
+const LIFE: Partial<Record<RemedyKey, number>> = {
+  coating: COATING.years,
+  deterrent: DETERRENT_YEARS,
+  trim: TRIM_YEARS,
+};
 
 /** Energy lost a year and the best number of evenly spaced visits, with its yearly sum of dirt and visits. */
 function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, valuePerKWh }: RemedyInput) {

@@ -1,30 +1,12 @@
 import { expect } from 'chai';
-import { EFFECTIVENESS, LICHEN_DENSITY } from '../assumptions.ts';
+import { EFFECTIVENESS } from '../assumptions.ts';
+import { exampleAhead } from '../testing/exampleAhead.ts';
 import { CLEAN_GLASS } from './layered.ts';
 import { lowerEdgeLoss } from './lowerEdge.ts';
 import { prepareCourses, type Visits, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
 
-const setup: YearsAheadSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
-  array: { pdc0: 10_000, gammaPdc: -0.0035 },
-  exposure: { surroundings: 'farmland', birds: 'few' },
-  parameters: { lichenDensity: LICHEN_DENSITY['damp-shade'], mismatch: 8 },
-  initial: CLEAN_GLASS,
-  puddleFactor: 1,
-  orientation: 'portrait',
-  cells: 'whole',
-  startDay: 300,
-  horizon: 6,
-  years: 6,
-  seed: 5,
-};
 const of = (changes: Partial<YearsAheadSetup> = {}, visits?: Visits) =>
-  yearsAhead(prepareCourses({ ...setup, ...changes }), visits);
+  yearsAhead(prepareCourses({ ...exampleAhead, ...changes }), visits);
 const each = (days: number[], everyYears = 1): Visits => ({
   days,
   everyYears,
@@ -45,7 +27,7 @@ describe('years ahead', () => {
   });
 
   it('cost ever more where lichen grows, from the third uncleaned year on', () => {
-    const without = of({ parameters: { ...setup.parameters, lichenDensity: 0 } });
+    const without = of({ parameters: { ...exampleAhead.parameters, lichenDensity: 0 } });
     expect(bare.lost[1]?.mid).to.be.closeTo(without.lost[1]?.mid ?? 0, 1e-9);
     expect(bare.lost[2]?.mid).to.be.above(without.lost[2]?.mid ?? 0);
     expect(bare.lost[5]?.mid).to.be.above((bare.lost[3]?.mid ?? 0) * 1.2);
@@ -75,13 +57,13 @@ describe('years ahead', () => {
   });
 
   it('lose less at the limit, where dirt costs nothing', () => {
-    const limited = of({ array: { ...setup.array, pacRated: 4000 } });
+    const limited = of({ array: { ...exampleAhead.array, pacRated: 4000 } });
     expect(sum(limited.lost)).to.be.below(sum(bare.lost));
   });
 
   it('are dirtier while works go on next door, and not after', () => {
     const works = { from: 0, to: 200, surroundings: 'dusty' as const };
-    const busy = of({ exposure: { ...setup.exposure, works } });
+    const busy = of({ exposure: { ...exampleAhead.exposure, works } });
     expect(busy.fan[3]?.mid).to.be.above(bare.fan[3]?.mid ?? 1);
     expect(busy.lost[3]?.mid).to.be.closeTo(bare.lost[3]?.mid ?? 0, 1);
   });

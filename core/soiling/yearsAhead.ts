@@ -14,6 +14,8 @@ export type Puddles = keyof typeof PUDDLE_FACTOR;
 export interface YearsAheadSetup extends YearsOfSite {
   exposure: Omit<Exposure, 'latitude'>;
   parameters: LayeredParameters;
+  /** light on the back as a share of the front's; default 0 */
+  rearFraction?: number | undefined;
   /** what lies on the glass at the start */
   initial: LayeredState;
   /** how many times what settles on the face settles along the lower frame */
@@ -90,7 +92,7 @@ export function prepareCourses(setup: YearsAheadSetup): PreparedCourses {
       droppings: rolled(days.droppings, startDay, count),
     });
     const all = weather.flatMap((year) =>
-      energyDays({ sky, climate, latitude, array: setup.array, rearFraction: 0 }, year),
+      energyDays({ sky, climate, latitude, array: setup.array, rearFraction: setup.rearFraction ?? 0 }, year),
     );
     energy.push(all.slice(startDay, startDay + count));
   }
