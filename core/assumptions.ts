@@ -65,8 +65,9 @@ export const POLLEN_START_SOUTH = 243;
 
 /** The uncleaned year, counted from 1, in which lichen has settled. */
 export const LICHEN_SETTLES_YEARS = 3;
+export const LICHEN_CLIMATES = ['dry', 'temperate', 'damp-shade'] as const;
+export type LichenClimate = (typeof LICHEN_CLIMATES)[number];
 /** Lichen colonies on a m2 of glass, from that year on. */
-export type LichenClimate = 'dry' | 'temperate' | 'damp-shade';
 export const LICHEN_DENSITY: Record<LichenClimate, number> = { dry: 0, temperate: 50, 'damp-shade': 300 };
 
 export type Birds = 'none' | 'few' | 'roost';
@@ -166,8 +167,11 @@ export const CURRENT_COEFFICIENT = 0.0005;
 /** Relative humidity of a night hour from which on dew is taken to form on the glass. */
 export const DEW_HUMIDITY = 0.93;
 
+/** Water at the lower frame: it dries clean, stands a little, or stands in puddles. */
+export const PUDDLES = ['none', 'some', 'plain'] as const;
+export type Puddles = (typeof PUDDLES)[number];
 /** How many times what settles on the glass settles along the lower frame, where water stands and dries. */
-export const PUDDLE_FACTOR = { none: 1, some: 4, plain: 12 } as const;
+export const PUDDLE_FACTOR: Record<Puddles, number> = { none: 1, some: 4, plain: 12 };
 /** What is left of that with a drain clip at the low point of the frame, a gutter above the modules, or steeper frames. */
 export const PUDDLE_LEFT = { drainClip: 0.25, gutter: 0.5, steeper: 1 / 3 } as const;
 /** Tilt of steeper frames, degrees. */

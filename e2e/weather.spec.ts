@@ -110,11 +110,19 @@ test('the witnesses of a loss stand beside each other, and ten years ahead follo
   await page.keyboard.press('End');
   await expect(page.getByText('a dew day bonds 100 %', { exact: false })).toBeVisible();
   await expect.poll(tenth).toBeGreaterThan(never);
-  await page.getByLabel('Works next door').selectOption('for a year more');
+  await page.getByLabel('Works next door, until').fill(dateAgo(-365));
+  await page.getByLabel('Coating on the glass').fill('1');
   await page.getByRole('button', { name: 'Compare them' }).click();
-  await expect(page.locator('.remedies').getByText('The works next door, once they are over')).toBeVisible({
-    timeout: 60_000,
-  });
+  const remedies = page.locator('.remedies');
+  await expect(remedies.getByText('The works next door, once they are over')).toBeVisible({ timeout: 60_000 });
+  await expect(remedies.getByRole('row', { name: /Trim what overhangs/ })).toContainText('no price yet');
+  await expect(remedies.getByRole('row', { name: /Coating on the glass/ })).not.toContainText('no price yet');
+  await page.getByRole('button', { name: 'Keep it for everybody' }).click();
+  await expect(page.getByText(/^Set by /)).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Look ten years ahead' }).click();
+  await expect(page.getByLabel('Coating on the glass')).toHaveValue('1');
+  await expect(page.getByText('a dew day bonds 100 %', { exact: false })).toBeVisible();
   await expectAccessible(page);
   expect(errors).toEqual([]);
 });

@@ -4,6 +4,7 @@ import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/ma
 import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { laidOut } from '../sites/sheet.ts';
 
 export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
 export const soil = z.object({
@@ -178,7 +179,11 @@ export const inspectionsEndpoints = {
     summary: 'Record an inspection of an array',
     roles: EVERYONE,
     params: idParams,
-    body: inspectionFields.extend({ id }),
+    body: inspectionFields.extend({
+      id,
+      /** how the modules lay on the drawing on which marks and defects were set; left out, as they lie now */
+      layout: laidOut.optional(),
+    }),
     answer: inspection,
   }),
   listInspections: endpoint({

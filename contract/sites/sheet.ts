@@ -22,6 +22,21 @@ export type RoofThing = z.infer<typeof roofThing>;
 
 const place = z.object({ row: z.number().int().min(-1000).max(1000), column: z.number().int().min(-1000).max(1000) });
 
+/** How the modules of an array lie: what makes an index of its grid a place on the roof. */
+export const laidOut = z.object({
+  rows: z.number().int().min(1).max(200),
+  columns: z.number().int().min(1).max(400),
+  origin: place,
+});
+export type LaidOut = z.infer<typeof laidOut>;
+
+/** How the modules of an array lie now. */
+export const layoutOf = ({ rows, columns, sheet }: { rows: number; columns: number; sheet: RoofSheet }): LaidOut => ({
+  rows,
+  columns,
+  origin: sheet.origin,
+});
+
 /** The face about the modules: where their grid lies on the sheet, ridge and eave, and what stands in the way. */
 export const roofSheet = z.object({
   /** place of the grid's top left module on the sheet */

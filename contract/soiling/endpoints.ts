@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { LICHEN_CLIMATES, PUDDLES } from '../../core/assumptions.ts';
 import type { ReckoningOutput } from '../../core/soiling/reckoning.ts';
+import { REMEDIES } from '../../core/soiling/remedyKeys.ts';
 import type { YearAheadInput } from '../../core/soiling/yearAhead.ts';
-import { computed, fraction, id, idParams, overruled, pageOf, pageQuery } from '../common.ts';
+import { computed, date, fraction, id, idParams, overruled, pageOf, pageQuery, price } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 
 export const reckoningOverrides = z.object({
@@ -26,6 +28,30 @@ export const reckoning = z.object({
 });
 export type Reckoning = z.infer<typeof reckoning>;
 
+/** What somebody set by hand for the years ahead of an array; what is left out is as computed. */
+export const outlookSettings = z.object({
+  /** share of the loose film that a dew day bonds: 0, rain cleans; high, it never does */
+  bondingPerDew: fraction.optional(),
+  puddles: z.enum(PUDDLES).optional(),
+  lichen: z.enum(LICHEN_CLIMATES).optional(),
+  /** last day of roadworks or of a building site next door */
+  worksUntil: date.optional(),
+  /** minor units for one visit, where it is not the last quote's */
+  visitCost: price.optional(),
+  /** minor units, once, for what has been priced */
+  remedyCosts: z.partialRecord(z.enum(REMEDIES), price).optional(),
+});
+export type OutlookSettings = z.infer<typeof outlookSettings>;
+
+export const outlook = z.object({
+  settings: outlookSettings,
+  /** 0 until somebody has set something */
+  version: z.number().int(),
+  by: z.string().nullable(),
+  at: z.string().nullable(),
+});
+export type Outlook = z.infer<typeof outlook>;
+
 export const soilingEndpoints = {
   reckon: endpoint({
     method: 'POST',
@@ -44,5 +70,22 @@ export const soilingEndpoints = {
     params: idParams,
     query: pageQuery,
     answer: pageOf(reckoning),
+  }),
+  readOutlook: endpoint({
+    method: 'GET',
+    path: '/api/arrays/:id/outlook',
+    summary: 'What was set by hand for the years ahead of an array',
+    roles: EVERYONE,
+    params: idParams,
+    answer: outlook,
+  }),
+  setOutlook: endpoint({
+    method: 'PUT',
+    path: '/api/arrays/:id/outlook',
+    summary: 'Set what the years ahead of an array go by, and what remedies cost',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ settings: outlookSettings, version: z.number().int().min(0).max(2_000_000_000) }),
+    answer: outlook,
   }),
 };

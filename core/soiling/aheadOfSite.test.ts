@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { LICHEN_WHERE_SEEN, PATCH_FACTOR } from '../assumptions.ts';
 import { exampleSoils } from '../testing/examplePlan.ts';
 import { exampleReckon } from '../testing/exampleReckon.ts';
-import { aheadOfSite, type KnownOfArray, stateOfGlass, usualChoices } from './aheadOfSite.ts';
+import { aheadOfSite, type KnownOfArray, stateOfGlass, usualChoices, worksUntil } from './aheadOfSite.ts';
 import { filmLoss } from './filmLoss.ts';
 import { bondingOfSplit, type SplitPlace } from './rainSplit.ts';
 import { yearAheadInput } from './reckon.ts';
@@ -55,6 +55,18 @@ describe('what years ahead begin with', () => {
     const flat = { ...known.year, surfaceTilt: 4 };
     expect(usualChoices({ year: flat, soils: [edge] }).puddles).to.equal('plain');
     expect(usualChoices({ ...known, year: { ...known.year, climate: 'desert' } }).lichen).to.equal('dry');
+  });
+});
+
+describe('works next door', () => {
+  it('go on from the look to their last day, that day included', () => {
+    expect(worksUntil('2026-11-21', '2026-11-20T08:00:00Z')).to.deep.equal({ from: 0, to: 2, surroundings: 'dusty' });
+    expect(worksUntil('2027-11-20', '2026-11-20T08:00:00Z')?.to).to.equal(366);
+  });
+
+  it('are none where nobody named any, or they were over before the look', () => {
+    expect(worksUntil(undefined, '2026-11-20T08:00:00Z')).to.equal(undefined);
+    expect(worksUntil('2026-11-19', '2026-11-20T08:00:00Z')).to.equal(undefined);
   });
 });
 

@@ -5,15 +5,17 @@ import {
   type LichenClimate,
   PATCH_FACTOR,
   PUDDLE_FACTOR,
+  type Puddles,
 } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import { isFilm, joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
+import { MILLISECONDS_PER_DAY } from '../units/time.ts';
 import type { Exposure } from '../weather/index.ts';
 import { filmMassOf, MOST_FILM_LOSS } from './filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredState } from './layered.ts';
 import type { MarkedReckoning, SeenLoss } from './reckoning.ts';
 import type { YearAheadInput } from './yearAhead.ts';
-import type { Puddles, YearsAheadSetup } from './yearsAhead.ts';
+import type { YearsAheadSetup } from './yearsAhead.ts';
 
 /** What is known of an array when years ahead are asked for: its last reckoning and the inspection under it. */
 export interface KnownOfArray {
@@ -33,6 +35,16 @@ export interface AheadChoices {
   puddles: Puddles;
   lichen: LichenClimate;
   works: Exposure['works'];
+}
+
+/**
+ * Works next door that began already and end on a date, in days from the look on; undefined where they are over by then.
+ * @param until the last day of the works @param looked the day of the look
+ */
+export function worksUntil(until: string | undefined, looked: string): AheadChoices['works'] {
+  if (until === undefined) return undefined;
+  const to = Math.round((Date.parse(until) - Date.parse(looked.slice(0, 10))) / MILLISECONDS_PER_DAY) + 1;
+  return to > 0 ? { from: 0, to, surroundings: 'dusty' } : undefined;
 }
 
 /** Whether something was seen along the lower frame. */

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import { exampleAhead } from '../testing/exampleAhead.ts';
-import { compareRemedies, REMEDIES, type RemedyInput, withRemedy } from './remedies.ts';
+import { compareRemedies, type RemedyInput, withRemedy } from './remedies.ts';
+import { REMEDIES } from './remedyKeys.ts';
 import type { YearsAheadSetup } from './yearsAhead.ts';
 
 const setup: YearsAheadSetup = {
@@ -42,7 +43,8 @@ describe('causes and their remedies', () => {
 
   it('each save energy with the same visits, and come best first', () => {
     for (const remedy of remedies) expect(remedy.savedEnergy, remedy.key).to.be.above(-1e-6);
-    const nets = remedies.map(({ net }) => net);
+    const nets = remedies.flatMap(({ net }) => net ?? []);
+    expect(nets).to.have.length(remedies.length);
     expect(nets).to.deep.equal([...nets].sort((a, b) => b - a));
   });
 
@@ -61,6 +63,16 @@ describe('causes and their remedies', () => {
     expect([dear?.payback, (dear?.net ?? 0) < 0]).to.deep.equal([null, true]);
     const free = compared({ asked: [{ key: 'drain-clip', cost: 0 }] }).remedies[0];
     expect(free?.payback).to.equal(0);
+  });
+
+  it('pay up to what they save in their life, whether somebody has priced them or not', () => {
+    const [unpriced] = compared({ asked: [{ key: 'deterrent', cost: null }] }).remedies;
+    expect([unpriced?.net, unpriced?.payback]).to.deep.equal([null, null]);
+    const most = unpriced?.worthAtMost ?? 0;
+    expect(most).to.be.above(0);
+    const netAt = (cost: number) => compared({ asked: [{ key: 'deterrent', cost }] }).remedies[0]?.net ?? Number.NaN;
+    expect(netAt(most)).to.be.closeTo(0, 1e-6);
+    expect(netAt(most * 1.1)).to.be.below(0);
   });
 
   it('say what works next door cost, which end by themselves', () => {

@@ -1,20 +1,17 @@
 import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
 import { LAYERED_DEFAULTS } from './layered.ts';
+import type { RemedyKey } from './remedyKeys.ts';
 import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
-
-/** What can be done about a cause of soiling rather than about the soil. */
-export const REMEDIES = ['trim', 'deterrent', 'drain-clip', 'gutter', 'coating', 'tilt', 'wait'] as const;
-export type RemedyKey = (typeof REMEDIES)[number];
 
 export interface RemedyAsked {
   key: RemedyKey;
-  /** minor units, once */
-  cost: number;
+  /** minor units, once; null where nobody has priced it yet */
+  cost: number | null;
 }
 
 export interface RemedyFound {
   key: RemedyKey;
-  cost: number;
+  cost: number | null;
   /** in words, what it changes in the model */
   changes: string;
   /** years until it has to be done again; null where it lasts */
@@ -24,10 +21,21 @@ export interface RemedyFound {
   savedValue: number;
   /** best number of visits a year without and with it */
   visits: { before: number; after: number };
-  /** minor units a year: dirt and visits without it, less dirt, visits and its own share of cost with it */
-  net: number;
-  /** years until it has paid itself back; null where it never does within its life or ten years */
+  /** minor units: what it saves in dirt and visits over its life or the horizon, so the price from which on it does not pay */
+  worthAtMost: number;
+  /** minor units a year: dirt and visits without it, less dirt, visits and its own share of cost with it; null without a cost */
+  net: number | null;
+  /** years until it has paid itself back; null where it never does within its life or the horizon, or without a cost */
   payback: number | null;
+}
+
+export interface RemediesFound {
+  /** best number of visits a year without any of them, and its yearly sum of dirt and visits, minor units */
+  visits: number;
+  total: number;
+  /** years looked ahead */
+  horizon: number;
+  remedies: RemedyFound[];
 }
 
 export interface RemedyInput {
@@ -127,9 +135,9 @@ function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, value
  * Remedies beside each other (C6): what each changes in the model of the site, what that saves in energy and visits over
  * the horizon, and whether it pays. Energy saved is with the visits that are best without the remedy; the money is with
  * those that are best with it.
- * @returns the remedies that have something to change here, best net first
+ * @returns the remedies that have something to change here: those without a price by what they save, then by net
  */
-export function compareRemedies(input: RemedyInput): { visits: number; total: number; remedies: RemedyFound[] } {
+export function compareRemedies(input: RemedyInput): RemediesFound {
   const before = bestVisits(prepareCourses(input.setup), input);
   const remedies = input.asked.flatMap(({ key, cost }): RemedyFound[] => {
     const changed = withRemedy(input.setup, key);
@@ -139,7 +147,7 @@ export function compareRemedies(input: RemedyInput): { visits: number; total: nu
     const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
     const saves = before.best.total - after.best.total;
     const same = after.tried[before.best.count]?.energy ?? 0;
-    const payback = saves > 0 ? cost / saves : null;
+    const payback = saves > 0 && cost !== null ? cost / saves : null;
     return [
       {
         key,
@@ -149,7 +157,8 @@ export function compareRemedies(input: RemedyInput): { visits: number; total: nu
         savedEnergy: before.best.energy - same,
         savedValue: (before.best.energy - same) * input.valuePerKWh,
         visits: { before: before.best.count, after: after.best.count },
-        net: saves - cost / years,
+        worthAtMost: Math.max(0, saves * years),
+        net: cost === null ? null : saves - cost / years,
         payback: payback !== null && payback <= years ? payback : null,
       },
     ];
@@ -157,6 +166,7 @@ export function compareRemedies(input: RemedyInput): { visits: number; total: nu
   return {
     visits: before.best.count,
     total: before.best.total,
-    remedies: remedies.sort((a, b) => b.net - a.net),
+    horizon: input.setup.horizon,
+    remedies: remedies.sort((a, b) => (b.net ?? Infinity) - (a.net ?? Infinity) || b.worthAtMost - a.worthAtMost),
   };
 }

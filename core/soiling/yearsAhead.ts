@@ -1,4 +1,4 @@
-import { type Effectiveness, LICHEN_SETTLES_YEARS, type PUDDLE_FACTOR } from '../assumptions.ts';
+import { type Effectiveness, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
@@ -7,8 +7,6 @@ import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '..
 import { type LayeredDays, type LayeredParameters, type LayeredState, soilingByLayers } from './layered.ts';
 import { lowerEdgeLoss } from './lowerEdge.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
-
-export type Puddles = keyof typeof PUDDLE_FACTOR;
 
 /** An array and what settles on it, for many years to come. `years` is how many courses are drawn. */
 export interface YearsAheadSetup extends YearsOfSite {

@@ -82,6 +82,24 @@ describe('inspections and photographs', () => {
     expect([less.marks[0].modules, less.gone]).to.deep.equal([[5], 1]);
   });
 
+  it('typed on an earlier drawing and sent after a new one, lie on the modules they were set on', async () => {
+    const site = siteBody();
+    const { id, ...drawn } = arrayBody({ rows: 2, columns: 3 });
+    await harness.owner.must('POST', '/api/sites', site);
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, { id, ...drawn });
+    const sheet = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
+    const wider = { ...drawn, columns: 4, missing: [7], sheet };
+    await harness.owner.must('PUT', `/api/arrays/${id}`, { ...wider, version: 1 });
+    const layout = { rows: 2, columns: 3, origin: { row: 0, column: 0 } };
+    const marks = [{ kind: 'lichen', pattern: 'lower-edge', severity: 'plain', modules: [3, 5] }];
+    const send = (body: object) =>
+      harness.owner.send('POST', `/api/arrays/${id}/inspections`, inspectionBody({ layout, ...body }));
+    const { body } = await send({ marks });
+    expect([body.marks[0].modules, body.gone]).to.deep.equal([[5], 1]);
+    const outside = await send({ marks: [{ ...marks[0], modules: [6] }] });
+    expect([outside.status, outside.body.issues[0].path]).to.deep.equal([400, 'marks.0.modules.0']);
+  });
+
   it('keep marks where they lie, and refuse one on a module that is not there', async () => {
     const marks = [{ kind: 'droppings', pattern: 'spots', severity: 'plain', modules: [0, 1] }];
     const path = `/api/arrays/${arrayId}/inspections`;

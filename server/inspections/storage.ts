@@ -1,23 +1,19 @@
 import { amendment, type Inspection, inspectionFields } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { LaidOut } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
-import type { LaidGrid, Place } from '../../core/sites/layout.ts';
+import type { LaidGrid } from '../../core/sites/layout.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { photosWhere } from './photoStorage.ts';
-
-/** How the modules of an array lay when it was looked at: what makes an index of then a place on the roof. */
-interface Layout {
-  columns: number;
-  origin: Place;
-}
 
 interface InspectionRow {
   id: string;
   arrayId: string;
   inspectedAt: string;
   found: Record<string, unknown>;
-  layout: Layout;
+  /** how the modules lay on the drawing it was made on */
+  layout: Pick<LaidOut, 'columns' | 'origin'>;
   by: string;
   recordedAt: string;
 }
@@ -27,7 +23,7 @@ interface NewInspection {
   arrayId: string;
   inspectedAt: string;
   found: unknown;
-  layout: Layout;
+  layout: LaidOut;
   by: string;
   recordedAt: Date;
 }

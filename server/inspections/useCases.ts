@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Inspection, inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { type LaidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
@@ -14,10 +16,14 @@ export async function readInspection(connection: Connection, id: string): Promis
   return mustHave(await findInspection(connection, id), 'inspection');
 }
 
-/** Refuses a defect or a mark on a module that is not there, naming the field. */
-function refuseStray(array: SolarArray, { defects, marks }: Pick<Inspection, 'defects' | 'marks'>): void {
-  const holes = new Set(array.missing);
-  const stray = (module: number) => module >= array.rows * array.columns || holes.has(module);
+/**
+ * Refuses a defect or a mark on a module that is not there, naming the field. What was set on an earlier drawing is
+ * held against that one: its modules may have been taken from the roof since.
+ */
+function refuseStray(array: SolarArray, layout: LaidOut, { defects, marks }: Pick<Inspection, 'defects' | 'marks'>) {
+  const earlier = !isDeepStrictEqual(layout, layoutOf(array));
+  const holes = new Set(earlier ? [] : array.missing);
+  const stray = (module: number) => module >= layout.rows * layout.columns || holes.has(module);
   const defect = defects.findIndex(({ module }) => stray(module));
   if (defect >= 0) throw invalid(`defects.${defect}.module`, 'must be a module of this array');
   marks.forEach(({ modules }, index) => {
@@ -30,15 +36,15 @@ function refuseStray(array: SolarArray, { defects, marks }: Pick<Inspection, 'de
 export function recordInspection(context: Context, arrayId: string, body: BodyOf<Endpoints['recordInspection']>) {
   return context.database.transaction(async (trx) => {
     const array = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
-    refuseStray(array, body);
-    const { id, inspectedAt, ...found } = body;
+    const { id, inspectedAt, layout = layoutOf(array), ...found } = body;
+    refuseStray(array, layout, body);
     await createOnce(trx, context, 'inspection', body, () =>
       insertInspection(trx, {
         id,
         arrayId,
         inspectedAt,
         found,
-        layout: { columns: array.columns, origin: array.sheet.origin },
+        layout,
         by: context.person.id,
         recordedAt: context.clock(),
       }),

@@ -2,9 +2,10 @@ import type { Connection } from '../storage/database.ts';
 
 /** Every stored row that belongs to a site's history, oldest first, with the inputs and results as they were kept. */
 export async function recordOfSite(connection: Connection, siteId: string, arrayIds: string[]) {
-  const [inspections, reckonings, plans, quotes, jobs, reports] = await Promise.all([
+  const [inspections, reckonings, outlooks, plans, quotes, jobs, reports] = await Promise.all([
     connection('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt'),
     connection('reckonings').whereIn('arrayId', arrayIds).orderBy('at'),
+    connection('outlooks').whereIn('id', arrayIds),
     connection('plans').where({ siteId }).orderBy('at'),
     connection('quotes').where({ siteId }).orderBy('createdAt'),
     connection('jobs').where({ siteId }).orderBy('scheduledFor'),
@@ -12,5 +13,5 @@ export async function recordOfSite(connection: Connection, siteId: string, array
   ]);
   const jobIds = jobs.map(({ id }: { id: string }) => id);
   const entries = await connection('job_entries').whereIn('jobId', jobIds).orderBy('number');
-  return { inspections, reckonings, plans, quotes, jobs, entries, reports };
+  return { inspections, reckonings, outlooks, plans, quotes, jobs, entries, reports };
 }

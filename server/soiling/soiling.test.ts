@@ -137,4 +137,25 @@ describe('reckonings', () => {
     await look(fresh);
     expect(aged / (await make(fresh)).input.array.pdc0).to.be.closeTo((1 - DEGRADATION_PER_YEAR) ** 10, 1e-4);
   });
+
+  it('leave what was set for the years ahead on record, once, with who set it', async () => {
+    const path = `/api/arrays/${await newArray()}/outlook`;
+    expect(await owner.must('GET', path)).to.deep.equal({ settings: {}, version: 0, by: null, at: null });
+    const settings = { bondingPerDew: 0.2, worksUntil: '2027-03-31', remedyCosts: { 'drain-clip': 45_000 } };
+    const set = await owner.must('PUT', path, { settings, version: 0 });
+    expect([set.settings, set.version, set.by]).to.deep.equal([settings, 1, 'Test Owner']);
+    const late = await owner.send('PUT', path, { settings: {}, version: 0 });
+    expect(late.status).to.equal(409);
+    expect((await owner.must('GET', path)).settings).to.deep.equal(settings);
+    expect((await owner.must('PUT', path, { settings: {}, version: 1 })).settings).to.deep.equal({});
+  });
+
+  it('refuse a remedy and a date that are none, and name the field', async () => {
+    const path = `/api/arrays/${await newArray()}/outlook`;
+    const wrong = async (settings: object) =>
+      (await owner.send('PUT', path, { settings, version: 0 })).body.issues[0].path as string;
+    expect(await wrong({ worksUntil: '2027-02-30' })).to.equal('settings.worksUntil');
+    expect(await wrong({ remedyCosts: { prayer: 1 } })).to.match(/^settings\.remedyCosts/);
+    expect(await wrong({ bondingPerDew: 2 })).to.equal('settings.bondingPerDew');
+  });
 });

@@ -1,4 +1,10 @@
-import { type Reckoning, reckoning } from '../../contract/soiling/endpoints.ts';
+import {
+  type Outlook,
+  type OutlookSettings,
+  outlook,
+  type Reckoning,
+  reckoning,
+} from '../../contract/soiling/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
@@ -39,3 +45,21 @@ export async function lastReckonings(connection: Connection, arrayIds: string[])
     .orderBy([{ column: 'array_id' }, { column: 'at', order: 'desc' }, { column: 'reckonings.id', order: 'desc' }]);
   return rows.map(toReckoning);
 }
+
+/** What was set for the years ahead of an array, with the name of whoever set it. */
+export async function findOutlook(connection: Connection, arrayId: string): Promise<Outlook | undefined> {
+  const row = await connection('outlooks')
+    .leftJoin('people', 'people.id', 'outlooks.by')
+    .where({ 'outlooks.id': arrayId })
+    .first('outlooks.settings', 'outlooks.version', 'outlooks.at', 'people.name as by');
+  return row && outlook.parse(row);
+}
+
+/** The row that the first setting is written to. */
+export const beginOutlook = (trx: Transaction, arrayId: string): Promise<unknown> =>
+  trx('outlooks').insert({ id: arrayId }).onConflict('id').ignore();
+
+export const outlookColumns = ({ settings, ...row }: { settings: OutlookSettings; by: string; at: Date }) => ({
+  ...row,
+  settings: json(settings),
+});

@@ -1,7 +1,7 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
-import type { Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import type { Outlook, Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import type { Context } from '../context.ts';
@@ -10,11 +10,18 @@ import { lastInspection } from '../inspections/storage.ts';
 import { lastWashOf } from '../jobs/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind } from '../storage/writing.ts';
+import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
 import { weatherBetween } from '../weather/storage.ts';
 import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
 import { addDays, dateIn, dayOfYearIn, yearsBetween } from './calendar.ts';
-import { insertReckoning, listReckoningRows, readReckoning } from './storage.ts';
+import {
+  beginOutlook,
+  findOutlook,
+  insertReckoning,
+  listReckoningRows,
+  outlookColumns,
+  readReckoning,
+} from './storage.ts';
 
 type Endpoints = typeof soilingEndpoints;
 
@@ -125,4 +132,21 @@ export async function listReckonings(context: Context, arrayId: string, query: Q
   await mustFind(context.database, 'arrays', arrayId, 'array');
   const rows = await listReckoningRows(context.database, arrayId, query);
   return page(rows, query.limit, (row) => [row.at, row.id]);
+}
+
+/** What was set by hand for the years ahead of an array; nothing, at version 0, where nobody has. */
+export async function readOutlook(connection: Connection, arrayId: string): Promise<Outlook> {
+  await mustFind(connection, 'arrays', arrayId, 'array');
+  return (await findOutlook(connection, arrayId)) ?? { settings: {}, version: 0, by: null, at: null };
+}
+
+export function setOutlook(context: Context, arrayId: string, body: BodyOf<Endpoints['setOutlook']>): Promise<Outlook> {
+  const { settings, version } = body;
+  return context.database.transaction(async (trx) => {
+    await mustFind(trx, 'arrays', arrayId, 'array');
+    await beginOutlook(trx, arrayId);
+    const changes = outlookColumns({ settings, by: context.person.id, at: context.clock() });
+    await updateVersioned(trx, context, { table: 'outlooks', record: 'outlook', id: arrayId, version }, changes);
+    return readOutlook(trx, arrayId);
+  });
 }

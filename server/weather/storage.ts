@@ -18,14 +18,30 @@ async function inParts<T>(rows: readonly T[], write: (part: T[]) => Promise<unkn
   for (let from = 0; from < rows.length; from += AT_ONCE) await write(rows.slice(from, from + AT_ONCE));
 }
 
-/** Keeps a record of rain; it takes the place of what was known of its days. */
-export const keepRain = (trx: Connection, siteId: string, days: readonly RainDay[]): Promise<void> =>
-  inParts(days, (part) =>
-    trx('weather_days')
+/**
+ * Keeps a record of rain; it takes the place of what was known of its days.
+ * @returns what it took the place of, where that was something else
+ */
+export async function keepRain(
+  trx: Connection,
+  siteId: string,
+  days: readonly RainDay[],
+): Promise<Pick<WeatherDay, 'date' | 'rain' | 'source'>[]> {
+  const replaced: Pick<WeatherDay, 'date' | 'rain' | 'source'>[] = [];
+  await inParts(days, async (part) => {
+    const said = new Map(part.map(({ date, rain }) => [date, rain]));
+    const known = await trx('weather_days')
+      .where({ siteId })
+      .whereIn('day', [...said.keys()])
+      .orderBy('day');
+    for (const { day, rain, source } of known) if (rain !== said.get(day)) replaced.push({ date: day, rain, source });
+    await trx('weather_days')
       .insert(part.map(({ date, rain }) => ({ siteId, day: date, rain, source: 'file' })))
       .onConflict(['site_id', 'day'])
-      .merge(['rain', 'source']),
-  );
+      .merge(['rain', 'source']);
+  });
+  return replaced;
+}
 
 /** Keeps what a service observed, except where a gauge of the site's own has spoken already. */
 export const keepObserved = (trx: Transaction, siteId: string, days: readonly ObservedDay[]): Promise<void> =>
@@ -106,14 +122,33 @@ export const keepFailure = (connection: Connection, siteId: string, at: Date, pr
     .onConflict('site_id')
     .merge(['failed_at', 'problem']);
 
-/** Keeps daily energy; it takes the place of what was known of its days. */
-export const keepEnergy = (trx: Connection, arrayId: string, days: readonly EnergyOfDay[]): Promise<void> =>
-  inParts(days, (part) =>
-    trx('energy_days')
+/**
+ * Keeps daily energy; it takes the place of what was known of its days.
+ * @returns what it took the place of, where that was something else
+ */
+export async function keepEnergy(
+  trx: Connection,
+  arrayId: string,
+  days: readonly EnergyOfDay[],
+): Promise<EnergyOfDay[]> {
+  const replaced: EnergyOfDay[] = [];
+  await inParts(days, async (part) => {
+    const said = new Map(part.map((day) => [day.date, day]));
+    const known = await trx('energy_days')
+      .where({ arrayId })
+      .whereIn('day', [...said.keys()])
+      .orderBy('day');
+    for (const { day, energy, control } of known) {
+      const next = said.get(day);
+      if (energy !== next?.energy || control !== next?.control) replaced.push({ date: day, energy, control });
+    }
+    await trx('energy_days')
       .insert(part.map(({ date, energy, control }) => ({ arrayId, day: date, energy, control })))
       .onConflict(['array_id', 'day'])
-      .merge(['energy', 'control']),
-  );
+      .merge(['energy', 'control']);
+  });
+  return replaced;
+}
 
 /** The last days of energy on record, oldest first. */
 export async function lastEnergy(connection: Connection, arrayId: string, most: number): Promise<EnergyOfDay[]> {

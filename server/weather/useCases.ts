@@ -12,7 +12,7 @@ import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import { addDays, dateIn, yearsBetween } from '../soiling/calendar.ts';
-import type { Connection } from '../storage/database.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
 import {
   climateRow,
@@ -105,6 +105,16 @@ const textOf = (file: Buffer | undefined): string => {
 const sound = <T>(read: ReadFile<T>): T => (read.ok ? read.value : refuse(read.problems));
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex');
 
+/** Leaves in the trail what a table took the place of, day by day, so that nothing on record is gone without a trace. */
+async function trailReplaced(
+  trx: Transaction,
+  context: Context,
+  table: { record: string; id: string },
+  days: readonly unknown[],
+): Promise<void> {
+  if (days.length > 0) await trail(trx, context, { ...table, action: 'replace', change: { days } });
+}
+
 export async function importRain(
   context: Context,
   siteId: string,
@@ -123,7 +133,7 @@ export async function importRain(
     refuse([{ where: 'the file', message: 'covers too few days for a climate: each month of the year needs 20' }]);
   return database.transaction(async (trx) => {
     await createOnce(trx, context, 'rain record', { ...body, siteId, file: hashOf(text) }, async () => {
-      await keepRain(trx, siteId, days);
+      await trailReplaced(trx, context, { record: 'rain record', id: body.id }, await keepRain(trx, siteId, days));
       if (climate)
         await keepClimate(trx, { siteId, climate, file: 'daily rain', at: context.clock(), by: context.person.id });
     });
@@ -231,8 +241,8 @@ export async function importEnergy(
   const { database } = context;
   await database.transaction(async (trx) => {
     await mustFind(trx, 'arrays', arrayId, 'array');
-    await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, () =>
-      keepEnergy(trx, arrayId, days),
+    await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, async () =>
+      trailReplaced(trx, context, { record: 'energy record', id: body.id }, await keepEnergy(trx, arrayId, days)),
     );
   });
   return readEnergy(context, database, arrayId);

@@ -68,6 +68,21 @@ describe('the weather of a site', () => {
     forecast: [{ date: '2026-12-01', rainChance: 0.4, rain: 3, tempAir: 21, windSpeed: 2 }],
   });
 
+  it('leaves in the trail what a second table took the place of, and only that', async () => {
+    const replaced = async (record: string) =>
+      (await harness.sql(`select change from audit_trail where record = '${record}' and action = 'replace'`)).map(
+        ({ change }) => change.days,
+      );
+    await sendRain('date,rain\n2026-01-01,3\n2026-01-02,0.1\n');
+    expect(await replaced('rain record')).to.deep.equal([]);
+    await sendRain('date,rain\n2026-01-01,4\n2026-01-02,0.1\n2026-01-03,7\n');
+    expect(await replaced('rain record')).to.deep.equal([[{ date: '2026-01-01', rain: 3, source: 'file' }]]);
+    const path = `/api/arrays/${arrayId}/energy`;
+    await send(path, 'date,energy\n2026-01-01,30.7\n2026-01-02,31\n');
+    await send(path, 'date,energy\n2026-01-01,30.7\n2026-01-02,29\n');
+    expect(await replaced('energy record')).to.deep.equal([[{ date: '2026-01-02', energy: 31, control: null }]]);
+  });
+
   it('begins with the made-up climate that ships, and nothing observed', async () => {
     expect(await read()).to.deep.equal({
       climate: { name: 'Winter-rain valley (made up)', madeUp: true, file: null },

@@ -4,7 +4,10 @@ import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { useGlass } from '../api/hooks.ts';
 
-/** A number on the bench: what is typed counts as soon as it can be used, and says so where it cannot. */
+/**
+ * A number on the bench: what is typed counts as soon as it can be used, and says so where it cannot. With `onEmpty` it
+ * may be left empty.
+ */
 export function BenchNumber({
   label,
   suffix,
@@ -12,20 +15,26 @@ export function BenchNumber({
   min,
   max,
   onValue,
+  onEmpty,
 }: {
   label: string;
   suffix: string;
-  value: number;
+  value: number | null;
   min: number;
   max: number;
   onValue: (value: number) => void;
+  onEmpty?: () => void;
 }) {
   const glass = useGlass();
   const id = useId();
-  const [text, setText] = useState(() => formatForTyping(value, 'count', glass));
+  const [text, setText] = useState(() => (value === null ? '' : formatForTyping(value, 'count', glass)));
   const [wrong, setWrong] = useState(false);
   const type = (typed: string) => {
     setText(typed);
+    if (onEmpty && typed.trim() === '') {
+      setWrong(false);
+      return onEmpty();
+    }
     const number = parseNumber(typed);
     const usable = number !== null && number >= min && number <= max;
     setWrong(!usable);

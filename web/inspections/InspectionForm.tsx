@@ -4,6 +4,7 @@ import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
+import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import { readingWarnings } from '../../core/comparisons/warnings.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
@@ -27,7 +28,7 @@ import {
   WIPE_WORDS,
 } from '../parts/words.ts';
 import { FormFoot } from '../sites/forms.tsx';
-import { INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
+import { asRedrawn, INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
 import { Marking } from './Marking.tsx';
 import type { Seen } from './seen.ts';
 import { TestPatchPart } from './TestPatchPart.tsx';
@@ -35,6 +36,8 @@ import { TestPatchPart } from './TestPatchPart.tsx';
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
   lastWashed: z.preprocess((value) => (value === '' ? null : value), inspectionFields.shape.lastWashed),
   causesText: z.string().max(500).default(''),
+  /** the drawing that marks and defects are set on */
+  layout: laidOut,
   /** defects are typed by the number on the drawing, from 1 */
   defects: z.array(
     z.object({
@@ -73,7 +76,11 @@ export function InspectionForm({
   onDone: () => void;
   onCancel: () => void;
 }) {
-  const draft = useDraftForm(inspectionDraft(array.id), formSchema, INSPECTION_DEFAULTS);
+  const draft = useDraftForm(inspectionDraft(array.id), formSchema, {
+    ...INSPECTION_DEFAULTS,
+    layout: layoutOf(array),
+  });
+  const gone = useRedrawn(draft.form, array);
   const [files, setFiles] = useState<Record<PhotoPlace, File[]>>({ soil: [], 'wipe-before': [], 'wipe-after': [] });
   const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
   const record = useDo('recordInspection');
@@ -107,6 +114,13 @@ export function InspectionForm({
   return (
     <DraftForm draft={draft} onSubmit={(values: FormValues, id) => void submit(values, id).catch(() => undefined)}>
       {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
+      {gone > 0 && (
+        <div className="notice">
+          This face was drawn anew since. What you had set on {gone}{' '}
+          {gone === 1 ? 'module that is' : 'modules that are'} there no more was left out; the rest stays on its
+          modules.
+        </div>
+      )}
       <Soils array={array} />
       <Marking array={array} />
       <ShowOnRoof onSeen={onSeen} />
@@ -175,6 +189,24 @@ export function InspectionForm({
       <FormFoot busy={record.isPending} words="Record what you saw" onDiscard={onCancel} />
     </DraftForm>
   );
+}
+
+/**
+ * Keeps what is typed on its modules when the face is drawn anew meanwhile, here or by somebody else.
+ * @returns how many modules that carried something are there no more
+ */
+function useRedrawn(form: ReturnType<typeof useDraftForm>['form'], array: SolarArray): number {
+  const [gone, setGone] = useState(0);
+  useEffect(() => {
+    const { layout, marks, defects } = form.getValues() as FormValues;
+    const moved = asRedrawn({ marks, defects }, layout, array);
+    if (moved === null) return;
+    form.setValue('marks', moved.marks);
+    form.setValue('defects', moved.defects);
+    form.setValue('layout', layoutOf(array));
+    setGone((before) => before + moved.gone);
+  }, [form, array]);
+  return gone;
 }
 
 /** The lines that hold a usable share; half-typed ones wait. */

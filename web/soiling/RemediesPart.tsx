@@ -1,14 +1,15 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
-import { REMEDIES, type RemedyInput, type RemedyKey, withRemedy } from '../../core/soiling/remedies.ts';
+import { type RemedyInput, withRemedy } from '../../core/soiling/remedies.ts';
+import { REMEDIES, type RemedyKey } from '../../core/soiling/remedyKeys.ts';
 import type { YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
-import { keepDraft, readDraft } from '../api/drafts.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { BenchNumber } from '../bench/BenchNumber.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import type { useOutlook } from './outlook.ts';
 
 const REMEDY_WORDS: Record<RemedyKey, string> = {
   trim: 'Trim what overhangs',
@@ -19,73 +20,69 @@ const REMEDY_WORDS: Record<RemedyKey, string> = {
   tilt: 'Steeper frames',
   wait: 'The works next door, once they are over',
 };
-/** Of each a first cost in whole units of the currency, until the contractor says his own. */
-const FIRST_COST: Record<RemedyKey, number> = {
-  trim: 1500,
-  deterrent: 6000,
-  'drain-clip': 1200,
-  gutter: 5000,
-  coating: 8000,
-  tilt: 20_000,
-  wait: 0,
-};
-
 interface RemediesPartProps {
   setup: YearsAheadSetup;
   /** minor units */
   valuePerKWh: number;
-  arrayId: string;
+  /** what a visit costs the customer until somebody says otherwise, minor units; null where nothing was quoted yet */
+  quoted: number | null;
+  outlook: ReturnType<typeof useOutlook>;
 }
 
-/** What can be done about the causes: what each changes, saves and costs, and how many visits it spares. */
-export function RemediesPart({ setup, valuePerKWh, arrayId }: RemediesPartProps) {
+/** What can be done about the causes: what each changes and saves, what it may cost, and how many visits it spares. */
+export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPartProps) {
   const currency = useCurrency();
   const minor = 10 ** minorDigits(currency);
-  const draft = `remedies.${arrayId}`;
-  const [costs, setCosts] = useState<Record<RemedyKey, number>>(() => ({ ...FIRST_COST, ...readDraft(draft) }));
-  const [visitCost, setVisitCost] = useState(1500);
   const [asked, setAsked] = useState<RemedyInput | null>(null);
+  const { visitCost = quoted, remedyCosts = {} } = outlook.settings;
   const here = REMEDIES.filter((key) => withRemedy(setup, key) !== null);
-  const input: RemedyInput = {
-    setup: { ...setup, years: 6 },
-    effectiveness: EFFECTIVENESS['fed-pole'],
-    visitCost: visitCost * minor,
-    valuePerKWh,
-    asked: here.map((key) => ({ key, cost: costs[key] * minor })),
-  };
-  const change = (key: RemedyKey, cost: number) => {
-    setCosts({ ...costs, [key]: cost });
-    keepDraft(draft, { ...costs, [key]: cost });
+  const input: RemedyInput | null =
+    visitCost === null
+      ? null
+      : {
+          setup: { ...setup, years: 6 },
+          effectiveness: EFFECTIVENESS['fed-pole'],
+          visitCost,
+          valuePerKWh,
+          asked: here.map((key) => ({ key, cost: key === 'wait' ? 0 : (remedyCosts[key] ?? null) })),
+        };
+  const price = (key: RemedyKey, cost: number | undefined) => {
+    const { [key]: _, ...others } = remedyCosts;
+    outlook.change({ remedyCosts: cost === undefined ? others : { ...others, [key]: cost } });
   };
   return (
     <>
       <h4 className="mt-3">What can be done about the causes</h4>
+      <p className="quiet mb-1">What each may cost at most is worked out. Enter a price to see what is left of it.</p>
       <div className="form-grid">
         <BenchNumber
+          key={`visit.${quoted}.${outlook.round}`}
           label="One visit here"
           suffix={currency}
-          value={visitCost}
+          value={visitCost === null ? null : visitCost / minor}
           min={0}
           max={1e7}
-          onValue={setVisitCost}
+          onValue={(cost) => outlook.change({ visitCost: Math.round(cost * minor) })}
         />
         {here
           .filter((key) => key !== 'wait')
           .map((key) => (
             <BenchNumber
-              key={key}
+              key={`${key}.${outlook.round}`}
               label={REMEDY_WORDS[key]}
               suffix={currency}
-              value={costs[key]}
+              value={remedyCosts[key] === undefined ? null : remedyCosts[key] / minor}
               min={0}
               max={1e8}
-              onValue={(cost) => change(key, cost)}
+              onValue={(cost) => price(key, Math.round(cost * minor))}
+              onEmpty={() => price(key, undefined)}
             />
           ))}
       </div>
-      <Button variant="outline-primary" className="mb-2" onClick={() => setAsked(input)}>
+      <Button variant="outline-primary" className="mb-2" disabled={input === null} onClick={() => setAsked(input)}>
         Compare them
       </Button>
+      {input === null && <p className="quiet">Nothing was quoted here yet. Enter what a visit costs.</p>}
       {asked && <Compared input={asked} stale={JSON.stringify(asked) !== JSON.stringify(input)} />}
     </>
   );
@@ -108,12 +105,12 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
             <th>Remedy</th>
             <th className="number">Saves a year</th>
             <th className="number">Visits a year</th>
-            <th className="number part">Pays back</th>
-            <th className="number">Net, a year</th>
+            <th className="number">Pays up to</th>
+            <th className="number part">Net, a year</th>
           </tr>
         </thead>
         <tbody>
-          {answer.remedies.map(({ key, changes, savedEnergy, savedValue, visits, payback, net, life }) => (
+          {answer.remedies.map(({ key, changes, savedEnergy, savedValue, visits, payback, net, worthAtMost, life }) => (
             <tr key={key}>
               <td>
                 {REMEDY_WORDS[key]}
@@ -129,16 +126,23 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
               <td className="number">
                 {visits.before === visits.after ? visits.after : `${visits.before} → ${visits.after}`}
               </td>
-              <td className="number part">{payback === null ? 'never' : `${formatNumber(payback, 1, glass)} years`}</td>
-              <td className="number">{money(net)}</td>
+              <td className="number">{key === 'wait' ? '' : worthAtMost > 0 ? money(worthAtMost) : 'does not pay'}</td>
+              <td className="number part">
+                {key === 'wait' ? '' : net === null ? 'no price yet' : money(net)}
+                {net !== null && key !== 'wait' && (
+                  <div className="range">
+                    {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, glass)} years`}
+                  </div>
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="quiet">
-        {answer.remedies.every(({ net }) => net < 0)
-          ? 'None of them pays here. '
-          : 'Net: what dirt and visits cost less with it, less its own cost over its life. '}
+        {answer.remedies.every(({ worthAtMost }) => worthAtMost === 0)
+          ? 'None of them pays here, whatever it costs. '
+          : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, glass)} years. `}
         What each changes is a house assumption. Leave a row without it and compare at later visits. Work above ground
         and anything fixed to a roof or frame: local rules, the maker’s word on the warranty, and a competent person.
       </p>

@@ -2,17 +2,23 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Reckoning } from '../../contract/soiling/endpoints.ts';
-import { EFFECTIVENESS, type LichenClimate } from '../../core/assumptions.ts';
-import { type AheadChoices, aheadOfSite, type KnownOfArray, usualChoices } from '../../core/soiling/aheadOfSite.ts';
-import type { Puddles, Visits, YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
-import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { keepDraft, readDraft } from '../api/drafts.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import type { Outlook, Reckoning } from '../../contract/soiling/endpoints.ts';
+import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
+import {
+  type AheadChoices,
+  aheadOfSite,
+  type KnownOfArray,
+  usualChoices,
+  worksUntil,
+} from '../../core/soiling/aheadOfSite.ts';
+import type { Visits, YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
+import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { Pick } from '../bench/Pick.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { pairs } from '../parts/words.ts';
+import { useOutlook } from './outlook.ts';
 import { RemediesPart } from './RemediesPart.tsx';
 
 const AheadChart = lazy(() => import('./AheadChart.tsx'));
@@ -69,23 +75,26 @@ interface PartProps {
 /** Ten years ahead, opened where somebody asks: what lies on the glass now, carried on under either school on rain. */
 export function YearsAheadPart(props: PartProps) {
   const [open, setOpen] = useState(false);
+  const onRecord = useAsk('readOutlook', { params: { id: props.array.id } }, { enabled: open });
   return (
     <>
       <h3>Ten years ahead, causes and remedies</h3>
-      {open ? (
-        <Ahead {...props} />
-      ) : (
+      {!open && (
         <Button variant="outline-primary" onClick={() => setOpen(true)}>
           Look ten years ahead
         </Button>
       )}
+      {open && onRecord.isPending && <Waiting />}
+      <Trouble error={onRecord.error} retry={() => onRecord.refetch()} />
+      {onRecord.data && <Ahead {...props} onRecord={onRecord.data} />}
     </>
   );
 }
 
-function Ahead({ reckoning, inspection, array, site }: PartProps) {
+function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { onRecord: Outlook }) {
   const glass = useGlass();
   const currency = useCurrency();
+  const desk = useSession().data?.person?.role !== 'crew';
   const { input, output } = reckoning;
   const known: KnownOfArray = {
     year: input,
@@ -96,19 +105,13 @@ function Ahead({ reckoning, inspection, array, site }: PartProps) {
     orientation: array.orientation,
     cells: array.cells,
   };
-  const draft = `ahead.${array.id}`;
-  const [choices, setChoices] = useState<AheadChoices>(() => ({
-    ...usualChoices(known),
-    ...readDraft<Partial<AheadChoices>>(draft),
-  }));
+  const outlook = useOutlook(array.id, onRecord);
+  const { change } = outlook;
   const [every, setEvery] = useState('never');
   const worker = useWorker();
+  const quoted = useQuoted(site.id, desk);
   const bonded = output.seen?.patch?.bonded?.mid ?? null;
   const [byPatch, setByPatch] = useState<number | null>(null);
-  const change = (next: Partial<AheadChoices>) => {
-    setChoices({ ...choices, ...next });
-    keepDraft(draft, { ...choices, ...next });
-  };
   // The rinsed strip of a test patch sets rain's school, until somebody sets it by hand.
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked once for this reckoning
   useEffect(() => {
@@ -121,14 +124,16 @@ function Ahead({ reckoning, inspection, array, site }: PartProps) {
       surfaceTilt: input.surfaceTilt,
       day: input.startDay,
     };
-    void worker
-      .get()
-      .bonding(place, bonded)
-      .then((found) => {
-        setByPatch(found);
-        if (readDraft(draft) === null) setChoices((now) => ({ ...now, bondingPerDew: found }));
-      });
+    void worker.get().bonding(place, bonded).then(setByPatch);
   }, [reckoning.id]);
+  const usual = usualChoices(known);
+  const {
+    bondingPerDew = byPatch ?? usual.bondingPerDew,
+    puddles = usual.puddles,
+    lichen = usual.lichen,
+  } = outlook.settings;
+  const works = worksUntil(outlook.settings.worksUntil, inspection.inspectedAt);
+  const choices: AheadChoices = { bondingPerDew, puddles, lichen, works };
   const setup = aheadOfSite(known, choices, HORIZON, COURSES);
   const { answer, error, busy } = useNewest(
     (asked: { setup: YearsAheadSetup; every: string }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
@@ -175,7 +180,15 @@ function Ahead({ reckoning, inspection, array, site }: PartProps) {
           onPick={(key) => change({ lichen: key as LichenClimate })}
         />
         <Pick label="Washed" value={every} options={pairs(VISIT_WORDS)} onPick={setEvery} />
-        <Works works={choices.works} onWorks={(works) => change({ works })} />
+        <div>
+          <Form.Label htmlFor="works-until">Works next door, until</Form.Label>
+          <Form.Control
+            id="works-until"
+            type="date"
+            value={outlook.settings.worksUntil ?? ''}
+            onChange={(event) => change({ worksUntil: event.target.value || undefined })}
+          />
+        </div>
       </div>
       <Trouble error={error} />
       {answer === null ? (
@@ -227,32 +240,62 @@ function Ahead({ reckoning, inspection, array, site }: PartProps) {
             The band holds four in five of {formatNumber(COURSES, 0, glass)} courses of weather. After ten years lichen
             covers {formatQuantity(answer.lichen.mid, 'fraction', glass)} of the glass. The layered model and its
             parameters are house assumptions, and remember more than the simple rate of the year above: the two need not
-            give the same first year. What you set here is kept on this device.
+            give the same first year.
           </p>
         </div>
       )}
-      <RemediesPart setup={setup} valuePerKWh={output.valuePerKWh} arrayId={array.id} />
+      <RemediesPart setup={setup} valuePerKWh={output.valuePerKWh} quoted={quoted} outlook={outlook} />
+      <OnRecord outlook={outlook} onRecord={onRecord} desk={desk} />
     </>
   );
 }
 
-/** Roadworks or a building site next door, with their end: they dirty until then and no longer. */
-function Works({ works, onWorks }: { works: AheadChoices['works']; onWorks: (works: AheadChoices['works']) => void }) {
-  const MONTH = 365 / 12;
+/** What one visit costs the customer by the last quote, minor units; null where there is none or it may not be seen. */
+function useQuoted(siteId: string, desk: boolean): number | null {
+  const id = useAsk('readSite', { params: { id: siteId } }).data?.latest.quoteId ?? null;
+  const quote = useAsk('readQuote', { params: { id: id ?? '' } }, { enabled: desk && id !== null });
+  return quote.data?.one.gross ?? null;
+}
+
+/** Whether what is set above stands on record or is only tried on this device, and the way from the one to the other. */
+function OnRecord({
+  outlook,
+  onRecord,
+  desk,
+}: {
+  outlook: ReturnType<typeof useOutlook>;
+  onRecord: Outlook;
+  desk: boolean;
+}) {
+  const glass = useGlass();
+  const isSet = Object.keys(onRecord.settings).length > 0;
   return (
-    <Pick
-      label="Works next door"
-      value={works === undefined ? '0' : String(Math.round(works.to / MONTH))}
-      options={[
-        ['0', 'none'],
-        ['3', 'for three months more'],
-        ['6', 'for six months more'],
-        ['12', 'for a year more'],
-        ['24', 'for two years more'],
-      ]}
-      onPick={(key) =>
-        onWorks(key === '0' ? undefined : { from: 0, to: Math.round(Number(key) * MONTH), surroundings: 'dusty' })
-      }
-    />
+    <div className="on-record">
+      <span className="quiet">
+        {outlook.tried
+          ? 'What you set here is tried on this device only.'
+          : isSet && onRecord.at
+            ? `Set by ${onRecord.by}, ${formatDate(onRecord.at, glass)}.`
+            : 'Nothing was set by hand: all of it follows from what was seen.'}
+      </span>
+      {outlook.tried && (
+        <>
+          {desk && (
+            <Button variant="outline-primary" disabled={outlook.busy} onClick={outlook.keep}>
+              {outlook.busy ? 'Keeping …' : 'Keep it for everybody'}
+            </Button>
+          )}
+          <Button variant="quiet" onClick={outlook.forget}>
+            back to what is on record
+          </Button>
+        </>
+      )}
+      {!outlook.tried && isSet && desk && (
+        <Button variant="quiet" disabled={outlook.busy} onClick={outlook.clear}>
+          back to what is computed
+        </Button>
+      )}
+      <Trouble error={outlook.error} />
+    </div>
   );
 }

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
@@ -5,6 +6,8 @@ import { formatDate, formatQuantity, formatRange } from '../../core/units/format
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
+
+const EnergyChart = lazy(() => import('./EnergyChart.tsx'));
 
 /** Daily energy of one array: what is on record, and what its clear days say. */
 export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }) {
@@ -29,7 +32,7 @@ export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }
   );
 }
 
-function Drift({ energy: { from, to, count, drift } }: { energy: ArrayEnergy }) {
+function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEnergy }) {
   const glass = useGlass();
   if (from === null || to === null || drift === null) return <p className="quiet">No days on record yet.</p>;
   const { ratePerDay, rateCi95, used, rejected, yearOnYear, missing } = drift;
@@ -39,6 +42,9 @@ function Drift({ energy: { from, to, count, drift } }: { energy: ArrayEnergy }) 
         {count} days from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
         {used.length + rejected.length}, {used.length} clear ones are used.
       </p>
+      <Suspense fallback={<Waiting what="Drawing" />}>
+        <EnergyChart days={days} used={used} />
+      </Suspense>
       {ratePerDay === null || rateCi95 === null ? (
         <div className="notice">No drift is stated. {missing}</div>
       ) : (

@@ -7,6 +7,7 @@ import * as quickLooks from './005-quick-looks.ts';
 import * as sheet from './006-sheet.ts';
 import * as weather from './007-weather.ts';
 import * as photoMarks from './008-photo-marks.ts';
+import * as outlook from './009-outlook.ts';
 
 interface Migration {
   name: string;
@@ -24,6 +25,7 @@ const MIGRATIONS: Migration[] = [
   { name: '006-sheet', ...sheet },
   { name: '007-weather', ...weather },
   { name: '008-photo-marks', ...photoMarks },
+  { name: '009-outlook', ...outlook },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

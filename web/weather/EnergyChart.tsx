@@ -1,0 +1,53 @@
+import { ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
+import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
+import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+
+/** Daily energy on record: the clear days that count as full dots, the others as faint ones. */
+export default function EnergyChart({ days, used }: { days: ArrayEnergy['days']; used: readonly string[] }) {
+  const glass = useGlass();
+  const clear = new Set(used);
+  const dots = days.map(({ date, energy }) => ({ date, time: Date.parse(date), energy }));
+  const most = dots.reduce((best, day) => (day.energy > best.energy ? day : best), dots[0] ?? { date: '', energy: 0 });
+  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
+  return (
+    <figure
+      className="mb-1"
+      aria-label={`Energy by day, ${clear.size} clear days among ${days.length}; most on ${formatDate(most.date, glass)}: ${formatQuantity(most.energy, 'energy', glass)}`}
+    >
+      <ResponsiveContainer width="100%" height={190}>
+        <ScatterChart margin={{ top: 8, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="time"
+            type="number"
+            scale="time"
+            domain={['dataMin', 'dataMax']}
+            minTickGap={60}
+            tickFormatter={(time: number) => formatDate(new Date(time).toISOString().slice(0, 10), glass)}
+            {...axis}
+          />
+          <YAxis dataKey="energy" width={72} unit=" kWh" {...axis} />
+          <Scatter
+            data={dots.filter(({ date }) => !clear.has(date))}
+            fill="#a9b5b0"
+            shape={<Dot radius={1.6} />}
+            isAnimationActive={false}
+          />
+          <Scatter
+            data={dots.filter(({ date }) => clear.has(date))}
+            fill="#5e431d"
+            shape={<Dot radius={2.2} />}
+            isAnimationActive={false}
+          />
+        </ScatterChart>
+      </ResponsiveContainer>
+      <figcaption className="quiet">
+        Full dots: clear days, which count. Faint dots: cloud, haze or short hours.
+      </figcaption>
+    </figure>
+  );
+}
+
+const Dot = ({ cx = 0, cy = 0, fill, radius }: { cx?: number; cy?: number; fill?: string; radius: number }) => (
+  <circle cx={cx} cy={cy} r={radius} fill={fill} />
+);
