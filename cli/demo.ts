@@ -2,8 +2,10 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DateTime } from 'luxon';
-import type { ImportBundle } from '../contract/imports/endpoints.ts';
+import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.ts';
 import { companyFields } from '../contract/people/endpoints.ts';
+import { makeRecords } from '../demo/records.ts';
+import { SITES } from '../demo/scenario.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
 import { dataFolder, PROJECT } from './folders.ts';
@@ -112,13 +114,20 @@ async function acceptAs(
   if (!answer.ok) throw new Error(await answer.text());
 }
 
+/** Rain and energy hang on the season: they are made for the days before today, not moved there from other days. */
+function withRecords(site: ImportedSite, today: string): ImportedSite {
+  const told = SITES.find(({ fields }) => fields.name === site.site.name);
+  return told?.records ? { ...site, ...makeRecords(site, today, told.records, told.key.length) } : site;
+}
+
 /** Imports every file of sites in a folder, and the photographs that they name. */
 async function importFolder(door: Door, folder: string, zone: string): Promise<void> {
-  const today = DateTime.now().setZone(zone).toISODate();
+  const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
   const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / 86_400_000);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
   for (const file of files.sort()) {
-    const bundle = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
+    const written = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
+    const bundle = { ...written, sites: written.sites.map((site) => withRecords(site, today)) };
     const form = new FormData();
     form.append('bundle', JSON.stringify(bundle));
     for (const { file: picture } of bundle.sites.flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))) {

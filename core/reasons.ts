@@ -39,4 +39,4 @@ export interface Reason {
  * 4: patches that are marked where they lie cost what they cost their strings.
  * 5: a test patch says what the dirt costs and what rain leaves; the pole comes from the drawn section and standing places.
  */
-export const CALCULATION_VERSION = '5';
+export const CALCULATION_VERSION = '6';

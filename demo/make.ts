@@ -13,7 +13,6 @@ import { kitList } from '../core/kit/list.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { drawPhoto } from './photos.ts';
-import { makeRecords } from './records.ts';
 import { type DemoArray, type DemoRound, type DemoSite, SITES } from './scenario.ts';
 
 type Bundle = z.input<typeof importBundle>;
@@ -49,7 +48,6 @@ function makeSite(site: DemoSite): Site {
       id: idOf(`${site.key} water ${dayOffset}`),
       takenAt: clock(dayOffset, 480),
     })),
-    ...(site.records ? makeRecords({ site: site.fields, arrays }, ANCHOR, site.records, site.key.length) : {}),
     rounds: site.rounds.map((round, index) => makeRound(site, round, `${site.key} round ${index}`)),
   };
 }

@@ -63,6 +63,16 @@ const marked = (
   severity: Marks[number]['severity'],
   modules: number[],
 ): Marks[number] => ({ kind, pattern, severity, modules });
+/** Single cells of one module, where which ones decides what they cost. */
+const onCells = (
+  kind: Marks[number]['kind'],
+  severity: Marks[number]['severity'],
+  module: number,
+  cells: number[],
+) => ({
+  ...marked(kind, 'cells', severity, [module]),
+  cells,
+});
 /** Strings of so many modules, row by row. */
 const inStrings = (modules: number, length: number) =>
   Array.from({ length: Math.ceil(modules / length) }, (_, at) => ({
@@ -394,7 +404,11 @@ export const SITES: DemoSite[] = [
           [dust('plain'), edge(0.02), droppings(0.01)],
         ],
         marks: [
-          [marked('droppings', 'spots', 'heavy', span(0, 9)), marked('droppings', 'spots', 'light', [13, 17, 22])],
+          [
+            marked('droppings', 'spots', 'heavy', span(0, 9)),
+            marked('droppings', 'spots', 'light', [13, 17, 22]),
+            onCells('droppings', 'heavy', 15, [33]),
+          ],
           [marked('droppings', 'spots', 'heavy', span(0, 11)), marked('droppings', 'spots', 'plain', span(12, 17))],
           [marked('algae', 'lower-edge', 'heavy', span(9, 17)), marked('droppings', 'spots', 'light', [2, 5, 11])],
         ],
@@ -507,7 +521,11 @@ export const SITES: DemoSite[] = [
         from: 'ladder',
         soils: [[droppings(0.03), dust('plain')]],
         marks: [
-          [marked('droppings', 'spots', 'heavy', span(0, 13)), marked('droppings', 'spots', 'plain', [16, 20, 24])],
+          [
+            marked('droppings', 'spots', 'heavy', span(0, 13)),
+            marked('droppings', 'spots', 'plain', [16, 20, 24]),
+            onCells('droppings', 'heavy', 30, [20, 26]),
+          ],
         ],
         causes: ['swallows under the ridge'],
         photos: true,

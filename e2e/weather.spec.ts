@@ -123,6 +123,9 @@ test('the witnesses of a loss stand beside each other, and ten years ahead follo
   await page.getByRole('button', { name: 'Look ten years ahead' }).click();
   await expect(page.getByLabel('Coating on the glass')).toHaveValue('1');
   await expect(page.getByText('a dew day bonds 100 %', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'back to what is computed' }).click();
+  await expect(page.getByText(/^Nothing was set by hand/)).toBeVisible();
+  await expect(page.getByLabel('Coating on the glass')).toHaveValue('');
   await expectAccessible(page);
   expect(errors).toEqual([]);
 });

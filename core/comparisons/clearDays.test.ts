@@ -47,6 +47,15 @@ describe('finding the clear days', () => {
   });
 });
 
+describe('the line that clear days begin from', () => {
+  it('lies under no day that the sky cannot have given: closer clouds do not outweigh clear days above them', () => {
+    const clouds = Array.from({ length: 7 }, (_, time) => ({ time, value: -0.4 + 0.002 * (time % 3) }));
+    const clear = Array.from({ length: 9 }, (_, at) => ({ time: 7 + at, value: 0.015 * (at % 6) }));
+    const [level] = densestLine([[...clouds, ...clear]]).levels;
+    expect(level).to.be.within(-0.02, 0.1);
+  });
+});
+
 describe('a trend through every day', () => {
   it('is not moved by single odd days', () => {
     const days = Array.from({ length: 30 }, (_, time): TrendDay => ({ row: [1, time], value: 0.01 * time }));

@@ -108,17 +108,24 @@ export function densestLine(groups: readonly (readonly { time: number; value: nu
 /** Places at which a window is tried: enough to come within a fraction of its width of the best. */
 const CENTRES = 60;
 
-/** Where the most values lie within a window, counted with less weight towards its edges, so that the best is one place. */
+/** What a day above the window counts against it: the sky gives no more than a clear day's, so clouds lie below. */
+const ABOVE = 0.5;
+
+/**
+ * Where the most values lie within a window, counted with less weight towards its edges, so that the best is one place.
+ * Values above the window speak against it: a cluster with clear days over it is one of clouds.
+ */
 function densest(values: readonly number[]): { centre: number; count: number } {
   const sorted = Float64Array.from(values).sort();
   const stride = Math.max(1, Math.floor(sorted.length / CENTRES));
-  let best = { centre: values[0] ?? 0, count: 0 };
+  let best = { centre: values[0] ?? 0, count: Number.NEGATIVE_INFINITY };
   let from = 0;
   for (let index = 0; index < sorted.length; index += stride) {
     const centre = sorted[index] as number;
     while ((sorted[from] as number) < centre - WINDOW) from += 1;
     let count = 0;
-    for (let other = from; other < sorted.length; other += 1) {
+    let other = from;
+    for (; other < sorted.length; other += 1) {
       const away = Math.abs((sorted[other] as number) - centre);
       if (away >= WINDOW) {
         if ((sorted[other] as number) > centre) break;
@@ -126,6 +133,7 @@ function densest(values: readonly number[]): { centre: number; count: number } {
       }
       count += 1 - away / WINDOW;
     }
+    count -= ABOVE * (sorted.length - other);
     if (count > best.count) best = { centre, count };
   }
   return best;

@@ -79,6 +79,33 @@ describe('the gain of a cleaning from daily energy', () => {
     expect(drift.rateCi95?.[1]).to.be.at.least(series.ratePerDay - 1e-9);
   });
 
+  describe('through a wet spell', () => {
+    const clean = (index: number) => (input.days[index]?.energy ?? 0) / Math.exp(series.values[index] ?? 0);
+    /** Clear days with a little scatter, but for a spell between two rains, which has something else. */
+    const withSpell = (from: number, to: number, sky: (index: number) => number) =>
+      without({
+        cleanings: [],
+        days: input.days.map((day, index) => ({
+          ...day,
+          rain: index === from - 1 || index === to ? 15 : 0,
+          energy: clean(index) * (1 + 0.005 * Math.sin(index * 7)) * (index >= from && index < to ? sky(index) : 1),
+        })),
+      });
+    const datesOf = (from: number, to: number) => input.days.slice(from, to).map(({ date }) => date);
+
+    it('that had no clear day, none of its days is taken for one', () => {
+      const wet = withSpell(30, 35, (index) => 0.25 + 0.05 * (index % 2));
+      expect(wet.used.filter((date) => datesOf(30, 35).includes(date))).to.deep.equal([]);
+      for (const date of datesOf(30, 35)) expect(wet.rejected).to.deep.include({ date, reason: 'cloudy' });
+      expect(wet.ratePerDay).to.be.closeTo(0, 0.0005);
+    });
+
+    it('with clear days enough, a lower level stands: something else may have failed', () => {
+      const failed = withSpell(30, 45, () => 0.7);
+      expect(failed.used.filter((date) => datesOf(30, 45).includes(date)).length).to.be.above(9);
+    });
+  });
+
   it('with a control array uses cloudy days too, and does not need to know the sky', () => {
     const sky = (index: number) => 0.3 + 0.6 * Math.abs(Math.sin(index * 12.9));
     const at = input.days.findIndex(({ date }) => date === cleaning);

@@ -119,18 +119,16 @@ export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput 
   const days = [...input.days].sort((a, b) => a.date.localeCompare(b.date));
   const cleanings = [...new Set(input.cleanings)].sort();
   const first = days[0]?.date ?? '';
-  const { candidates, rejected, controlled } = sift(input.site, days, cleanings, first);
+  const { candidates: sifted, rejected: unusable, controlled } = sift(input.site, days, cleanings, first);
   const rains = days.filter(({ rain = 0 }) => rain >= (input.site.rainThreshold ?? USUAL_THRESHOLD));
-  const steps = joinSteps(
-    [
-      ...cleanings.map((date): Step => ({ time: timeOf(date, first), cleaning: date })),
-      ...rains
-        .filter(({ date }) => !cleanings.includes(date))
-        .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
-    ].sort((a, b) => a.time - b.time),
-    candidates,
-  );
-  const fitted = fitTrend(candidates, steps, controlled);
+  const allSteps = [
+    ...cleanings.map((date): Step => ({ time: timeOf(date, first), cleaning: date })),
+    ...rains
+      .filter(({ date }) => !cleanings.includes(date))
+      .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
+  ].sort((a, b) => a.time - b.time);
+  const { candidates, steps, fitted, clouded } = fitWithoutClouds(sifted, allSteps, controlled);
+  const rejected = [...unusable, ...clouded.map(({ date }) => ({ date, reason: 'cloudy' as const }))];
   const rawTrendGain = rawTrend(days, cleanings.at(-1));
   const yearOnYear = changeInAYear(fitted, candidates);
   if (fitted === null) {
@@ -216,6 +214,44 @@ function joinSteps(steps: readonly Step[], candidates: readonly Candidate[]): St
   }
   const has = (test: (time: number) => boolean) => candidates.some(({ time }) => test(time));
   return joined.filter((step) => has((time) => time <= step.time) && has((time) => time > step.time));
+}
+
+/** A level that falls by this much at a rain, as a logarithm, is one of clouds: rain dirties nothing. */
+const FALL_AT_RAIN = 0.1;
+
+/**
+ * The trend without spells between two rains that had no clear day: a level of its own would be fitted to their clouds.
+ * Such a spell is short of clear days, and lies under the one before it though rain fell between the two. A spell with
+ * clear days enough stands, however low: something else may have failed.
+ */
+function fitWithoutClouds(sifted: readonly Candidate[], allSteps: readonly Step[], controlled: boolean) {
+  let candidates = [...sifted];
+  const clouded: Candidate[] = [];
+  for (;;) {
+    const steps = joinSteps(allSteps, candidates);
+    const fitted = fitTrend(candidates, steps, controlled);
+    const spells = fitted && !controlled ? spellsInClouds(fitted.fit, steps, candidates) : [];
+    if (spells.length === 0) return { candidates, steps, fitted, clouded };
+    const inClouds = ({ time }: Candidate) => spells.some(({ after, to }) => time > after && time <= to);
+    clouded.push(...candidates.filter(inClouds));
+    candidates = candidates.filter((day) => !inClouds(day));
+  }
+}
+
+/** The spells between steps that show nothing but clouds, by the days after which they begin and with which they end. */
+function spellsInClouds({ coefficients, clear }: TrendFit, steps: readonly Step[], candidates: readonly Candidate[]) {
+  const found: { after: number; to: number }[] = [];
+  let level = 0;
+  let fair = 0;
+  steps.forEach(({ time: after, cleaning }, index) => {
+    const to = steps[index + 1]?.time ?? Number.POSITIVE_INFINITY;
+    level += coefficients[index + 2] ?? 0;
+    const count = candidates.filter(({ time }, day) => time > after && time <= to && (clear[day] ?? 0) >= 0.5).length;
+    const clouds = cleaning === null && count < CLEAR_DAYS_NEEDED && level < fair - FALL_AT_RAIN;
+    if (clouds) found.push({ after, to });
+    else fair = level;
+  });
+  return found;
 }
 
 interface Fitted {

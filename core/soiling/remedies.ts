@@ -1,4 +1,6 @@
 import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
+import type { Estimate } from '../inspections/soil.ts';
+import { mean, quantile } from '../statistics/summary.ts';
 import { LAYERED_DEFAULTS } from './layered.ts';
 import type { RemedyKey } from './remedyKeys.ts';
 import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
@@ -16,13 +18,13 @@ export interface RemedyFound {
   changes: string;
   /** years until it has to be done again; null where it lasts */
   life: number | null;
-  /** kWh and minor units a year that it saves with the visits as they are best without it */
-  savedEnergy: number;
-  savedValue: number;
+  /** kWh and minor units a year that it saves with the visits as they are best without it, over the courses of weather */
+  savedEnergy: Estimate;
+  savedValue: Estimate;
   /** best number of visits a year without and with it */
   visits: { before: number; after: number };
   /** minor units: what it saves in dirt and visits over its life or the horizon, so the price from which on it does not pay */
-  worthAtMost: number;
+  worthAtMost: Estimate;
   /** minor units a year: dirt and visits without it, less dirt, visits and its own share of cost with it; null without a cost */
   net: number | null;
   /** years until it has paid itself back; null where it never does within its life or the horizon, or without a cost */
@@ -118,18 +120,33 @@ const LIFE: Partial<Record<RemedyKey, number>> = {
   trim: TRIM_YEARS,
 };
 
-/** Energy lost a year and the best number of evenly spaced visits, with its yearly sum of dirt and visits. */
+/** Energy lost a year in each course by the number of evenly spaced visits, and the number with the least sum of dirt and visits. */
 function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, valuePerKWh }: RemedyInput) {
-  const { horizon } = prepared.setup;
   const tried = Array.from({ length: MOST_VISITS + 1 }, (_, count) => {
     const days = Array.from({ length: count }, (_, index) => Math.round((index * DAYS) / count));
-    const { lost } = yearsAhead(prepared, count === 0 ? NO_VISITS : { days, everyYears: 1, effectiveness });
-    const energy = lost.reduce((sum, { mid }) => sum + mid, 0) / horizon;
-    return { count, energy, total: energy * valuePerKWh + count * visitCost };
+    const lost = yearsAhead(prepared, count === 0 ? NO_VISITS : { days, everyYears: 1, effectiveness }).lostInCourse;
+    return { count, lost, total: mean(lost) * valuePerKWh + count * visitCost };
   });
   const best = tried.reduce((least, one) => (one.total < least.total ? one : least));
   return { best, tried };
 }
+
+/** Four in five of the courses, and the middle one. */
+const band = (values: readonly number[]): Estimate => ({
+  low: quantile(values, 0.1),
+  mid: quantile(values, 0.5),
+  high: quantile(values, 0.9),
+});
+const scaled = ({ low, mid, high }: Estimate, by: number): Estimate => ({
+  low: low * by,
+  mid: mid * by,
+  high: high * by,
+});
+const atLeastNone = ({ low, mid, high }: Estimate): Estimate => ({
+  low: Math.max(0, low),
+  mid: Math.max(0, mid),
+  high: Math.max(0, high),
+});
 
 /**
  * Remedies beside each other (C6): what each changes in the model of the site, what that saves in energy and visits over
@@ -145,20 +162,23 @@ export function compareRemedies(input: RemedyInput): RemediesFound {
     const after = bestVisits(prepareCourses(changed.setup), input);
     const life = LIFE[key] ?? null;
     const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
-    const saves = before.best.total - after.best.total;
-    const same = after.tried[before.best.count]?.energy ?? 0;
-    const payback = saves > 0 && cost !== null ? cost / saves : null;
+    const same = after.tried[before.best.count] ?? after.best;
+    const savedBy = (other: readonly number[]) => before.best.lost.map((lost, course) => lost - (other[course] ?? 0));
+    const savedEnergy = band(savedBy(same.lost));
+    const spared = (before.best.count - after.best.count) * input.visitCost;
+    const saves = band(savedBy(after.best.lost).map((energy) => energy * input.valuePerKWh + spared));
+    const payback = saves.mid > 0 && cost !== null ? cost / saves.mid : null;
     return [
       {
         key,
         cost,
         changes: changed.changes,
         life,
-        savedEnergy: before.best.energy - same,
-        savedValue: (before.best.energy - same) * input.valuePerKWh,
+        savedEnergy,
+        savedValue: scaled(savedEnergy, input.valuePerKWh),
         visits: { before: before.best.count, after: after.best.count },
-        worthAtMost: Math.max(0, saves * years),
-        net: cost === null ? null : saves - cost / years,
+        worthAtMost: atLeastNone(scaled(saves, years)),
+        net: cost === null ? null : saves.mid - cost / years,
         payback: payback !== null && payback <= years ? payback : null,
       },
     ];
@@ -167,6 +187,8 @@ export function compareRemedies(input: RemedyInput): RemediesFound {
     visits: before.best.count,
     total: before.best.total,
     horizon: input.setup.horizon,
-    remedies: remedies.sort((a, b) => (b.net ?? Infinity) - (a.net ?? Infinity) || b.worthAtMost - a.worthAtMost),
+    remedies: remedies.sort(
+      (a, b) => (b.net ?? Infinity) - (a.net ?? Infinity) || b.worthAtMost.mid - a.worthAtMost.mid,
+    ),
   };
 }

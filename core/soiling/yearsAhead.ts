@@ -2,7 +2,7 @@ import { type Effectiveness, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
-import { quantile } from '../statistics/summary.ts';
+import { mean, quantile } from '../statistics/summary.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { type LayeredDays, type LayeredParameters, type LayeredState, soilingByLayers } from './layered.ts';
 import { lowerEdgeLoss } from './lowerEdge.ts';
@@ -47,6 +47,8 @@ export interface YearsAhead {
   lost: Estimate[];
   /** the same as a share of the energy with clean glass */
   lostShare: Estimate[];
+  /** kWh lost a year on the mean in each course, in their order: what compares setups drawn from the same seed */
+  lostInCourse: number[];
   /** kWh with clean glass in a year, the mean */
   clean: number;
   /** share of the glass under lichen at the end */
@@ -147,6 +149,7 @@ export function yearsAhead({ setup, courses, energy }: PreparedCourses, visits: 
     fan: across(monthly, horizon * MONTHS),
     lost,
     lostShare: lost.map(({ low, mid, high }) => ({ low: share(low), mid: share(mid), high: share(high) })),
+    lostInCourse: yearly.map(mean),
     clean: cleanYear,
     lichen: band(lichen),
   };

@@ -71,7 +71,7 @@ describe('the weather of a site', () => {
   it('leaves in the trail what a second table took the place of, and only that', async () => {
     const replaced = async (record: string) =>
       (await harness.sql(`select change from audit_trail where record = '${record}' and action = 'replace'`)).map(
-        ({ change }) => change.days,
+        ({ change }) => (change as { days: unknown }).days,
       );
     await sendRain('date,rain\n2026-01-01,3\n2026-01-02,0.1\n');
     expect(await replaced('rain record')).to.deep.equal([]);

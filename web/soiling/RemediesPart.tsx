@@ -4,7 +4,7 @@ import { EFFECTIVENESS } from '../../core/assumptions.ts';
 import { type RemedyInput, withRemedy } from '../../core/soiling/remedies.ts';
 import { REMEDIES, type RemedyKey } from '../../core/soiling/remedyKeys.ts';
 import type { YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
-import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
+import { formatMoney, formatNumber, formatQuantity, formatRange, minorDigits } from '../../core/units/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { BenchNumber } from '../bench/BenchNumber.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
@@ -79,7 +79,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPa
             />
           ))}
       </div>
-      <Button variant="outline-primary" className="mb-2" disabled={input === null} onClick={() => setAsked(input)}>
+      <Button variant="outline-primary" className="my-2" disabled={input === null} onClick={() => setAsked(input)}>
         Compare them
       </Button>
       {input === null && <p className="quiet">Nothing was quoted here yet. Enter what a visit costs.</p>}
@@ -87,6 +87,9 @@ export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPa
     </>
   );
 }
+
+const visitWords = (count: number): string =>
+  count === 0 ? 'no visit' : `${count} ${count === 1 ? 'visit' : 'visits'} a year`;
 
 function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
   const glass = useGlass();
@@ -104,7 +107,6 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
           <tr>
             <th>Remedy</th>
             <th className="number">Saves a year</th>
-            <th className="number">Visits a year</th>
             <th className="number">Pays up to</th>
             <th className="number part">Net, a year</th>
           </tr>
@@ -117,18 +119,24 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
                 <div className="quiet">
                   {changes}
                   {life !== null && `; lasts about ${life} years`}.
+                  {visits.before !== visits.after && ` Best then: ${visitWords(visits.after)}.`}
                 </div>
               </td>
               <td className="number">
-                {formatQuantity(savedEnergy, 'energy', glass)}
-                <div className="range">{money(savedValue)}</div>
+                {formatQuantity(savedEnergy.mid, 'energy', glass)}
+                <div className="range">{formatRange(savedEnergy.low, savedEnergy.high, 'energy', glass)}</div>
+                <div className="range">{money(savedValue.mid)}</div>
               </td>
               <td className="number">
-                {visits.before === visits.after ? visits.after : `${visits.before} → ${visits.after}`}
+                {key !== 'wait' && (worthAtMost.high > 0 ? money(worthAtMost.mid) : 'does not pay')}
+                {key !== 'wait' && worthAtMost.high > 0 && (
+                  <div className="range">
+                    {money(worthAtMost.low)} to {money(worthAtMost.high)}
+                  </div>
+                )}
               </td>
-              <td className="number">{key === 'wait' ? '' : worthAtMost > 0 ? money(worthAtMost) : 'does not pay'}</td>
               <td className="number part">
-                {key === 'wait' ? '' : net === null ? 'no price yet' : money(net)}
+                {key !== 'wait' && (net === null ? 'no price yet' : money(net))}
                 {net !== null && key !== 'wait' && (
                   <div className="range">
                     {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, glass)} years`}
@@ -140,11 +148,13 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
         </tbody>
       </table>
       <p className="quiet">
-        {answer.remedies.every(({ worthAtMost }) => worthAtMost === 0)
-          ? 'None of them pays here, whatever it costs. '
+        Without any of them {visitWords(answer.visits)} is best here.{' '}
+        {answer.remedies.every(({ worthAtMost }) => worthAtMost.mid === 0)
+          ? 'None of them pays, whatever it costs. '
           : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, glass)} years. `}
-        What each changes is a house assumption. Leave a row without it and compare at later visits. Work above ground
-        and anything fixed to a roof or frame: local rules, the maker’s word on the warranty, and a competent person.
+        The ranges hold four in five courses of weather. What each changes is a house assumption. Leave a row without it
+        and compare at later visits. Work above ground and anything fixed to a roof or frame: local rules, the maker’s
+        word on the warranty, and a competent person.
       </p>
     </>
   );

@@ -37,8 +37,8 @@ const SHOWN = [
 ];
 const PUDDLE_WORDS: Record<Puddles, string> = {
   none: 'dries clean',
-  some: 'stands a little along the frame',
-  plain: 'stands in puddles along the frame',
+  some: 'stands a little',
+  plain: 'stands in puddles',
 };
 const LICHEN_WORDS: Record<LichenClimate, string> = {
   dry: 'does not grow here',
@@ -211,7 +211,7 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
             </thead>
             <tbody>
               <tr>
-                <td>Lost, of the energy</td>
+                <td>Energy lost</td>
                 {SHOWN.map(({ year, part }) => (
                   <td className={`number ${part}`} key={year}>
                     {formatQuantity(answer.lostShare[year - 1]?.mid ?? 0, 'fraction', glass)}
