@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
-import { type RemedyInput, withRemedy } from '../../core/soiling/remedies.ts';
+import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/soiling/remedies.ts';
 import { REMEDIES, type RemedyKey } from '../../core/soiling/remedyKeys.ts';
 import type { YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange, minorDigits } from '../../core/units/format.ts';
@@ -102,51 +102,11 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
   return (
     <>
       {stale && <div className="notice plain">Something above was changed since. Compare again.</div>}
-      <table className="table remedies">
-        <thead>
-          <tr>
-            <th>Remedy</th>
-            <th className="number">Saves a year</th>
-            <th className="number">Pays up to</th>
-            <th className="number part">Net, a year</th>
-          </tr>
-        </thead>
-        <tbody>
-          {answer.remedies.map(({ key, changes, savedEnergy, savedValue, visits, payback, net, worthAtMost, life }) => (
-            <tr key={key}>
-              <td>
-                {REMEDY_WORDS[key]}
-                <div className="quiet">
-                  {changes}
-                  {life !== null && `; lasts about ${life} years`}.
-                  {visits.before !== visits.after && ` Best then: ${visitWords(visits.after)}.`}
-                </div>
-              </td>
-              <td className="number">
-                {formatQuantity(savedEnergy.mid, 'energy', glass)}
-                <div className="range">{formatRange(savedEnergy.low, savedEnergy.high, 'energy', glass)}</div>
-                <div className="range">{money(savedValue.mid)}</div>
-              </td>
-              <td className="number">
-                {key !== 'wait' && (worthAtMost.high > 0 ? money(worthAtMost.mid) : 'does not pay')}
-                {key !== 'wait' && worthAtMost.high > 0 && (
-                  <div className="range">
-                    {money(worthAtMost.low)} to {money(worthAtMost.high)}
-                  </div>
-                )}
-              </td>
-              <td className="number part">
-                {key !== 'wait' && (net === null ? 'no price yet' : money(net))}
-                {net !== null && key !== 'wait' && (
-                  <div className="range">
-                    {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, glass)} years`}
-                  </div>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ul className="remedies">
+        {answer.remedies.map((remedy) => (
+          <Remedy key={remedy.key} remedy={remedy} money={money} />
+        ))}
+      </ul>
       <p className="quiet">
         Without any of them {visitWords(answer.visits)} is best here.{' '}
         {answer.remedies.every(({ worthAtMost }) => worthAtMost.mid === 0)
@@ -157,5 +117,55 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
         word on the warranty, and a competent person.
       </p>
     </>
+  );
+}
+
+function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number) => string }) {
+  const glass = useGlass();
+  const { key, changes, savedEnergy, savedValue, visits, payback, net, worthAtMost, life } = remedy;
+  return (
+    <li>
+      <strong>{REMEDY_WORDS[key]}</strong>
+      <div className="quiet">
+        {changes}
+        {life !== null && `; lasts about ${life} years`}.
+        {visits.before !== visits.after && ` Best then: ${visitWords(visits.after)}.`}
+      </div>
+      <dl>
+        <div>
+          <dt>Saves a year</dt>
+          <dd>
+            {formatQuantity(savedEnergy.mid, 'energy', glass)}, {money(savedValue.mid)}
+            <div className="range">{formatRange(savedEnergy.low, savedEnergy.high, 'energy', glass)}</div>
+          </dd>
+        </div>
+        {key !== 'wait' && (
+          <div>
+            <dt>Pays up to</dt>
+            <dd>
+              {worthAtMost.high > 0 ? money(worthAtMost.mid) : 'does not pay'}
+              {worthAtMost.high > 0 && (
+                <div className="range">
+                  {money(worthAtMost.low)} to {money(worthAtMost.high)}
+                </div>
+              )}
+            </dd>
+          </div>
+        )}
+        {key !== 'wait' && (
+          <div>
+            <dt>Left of it a year</dt>
+            <dd>
+              {net === null ? 'no price yet' : money(net)}
+              {net !== null && (
+                <div className="range">
+                  {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, glass)} years`}
+                </div>
+              )}
+            </dd>
+          </div>
+        )}
+      </dl>
+    </li>
   );
 }

@@ -31,7 +31,7 @@ const SCHOOLS = [0, 0.01, 0.02, 0.03, 0.05, 0.08, 0.12, 0.2, 0.35, 0.6, 1];
 const SHOWN = [
   { year: 1, part: '' },
   { year: 2, part: 'part' },
-  { year: 3, part: '' },
+  { year: 3, part: 'part' },
   { year: 5, part: 'part' },
   { year: 10, part: '' },
 ];

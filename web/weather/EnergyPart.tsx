@@ -58,11 +58,12 @@ function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEner
           </div>
           {yearOnYear !== null && (
             <div>
-              <dt>Against the same days a year before</dt>
+              <dt>{yearOnYear < 0 ? 'Less' : 'More'} than on the same days a year before</dt>
               <dd>
-                {formatQuantity(yearOnYear, 'fraction', glass)}{' '}
+                {formatQuantity(Math.abs(yearOnYear), 'fraction', glass)}{' '}
                 <span className="range">
-                  of which ageing explains about {formatQuantity(-DEGRADATION_PER_YEAR, 'fraction', glass)}
+                  {yearOnYear < 0 ? 'of which ageing explains about' : 'though ageing alone takes about'}{' '}
+                  {formatQuantity(DEGRADATION_PER_YEAR, 'fraction', glass)}
                 </span>
               </dd>
             </div>
