@@ -38,5 +38,6 @@ export interface Reason {
  * 3: the pole of a plan comes from the section of the face.
  * 4: patches that are marked where they lie cost what they cost their strings.
  * 5: a test patch says what the dirt costs and what rain leaves; the pole comes from the drawn section and standing places.
+ * 6: no clear day is found in a spell of clouds; a string may have electronics of its own.
  */
 export const CALCULATION_VERSION = '6';

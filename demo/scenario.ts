@@ -73,11 +73,12 @@ const onCells = (
   ...marked(kind, 'cells', severity, [module]),
   cells,
 });
-/** Strings of so many modules, row by row. */
-const inStrings = (modules: number, length: number) =>
+/** Strings of so many modules, row by row, and where told the inverter that each ends in. */
+const inStrings = (modules: number, length: number, inverters: string[] = []) =>
   Array.from({ length: Math.ceil(modules / length) }, (_, at) => ({
     name: `String ${at + 1}`,
     modules: span(at * length, Math.min(modules, (at + 1) * length) - 1),
+    ...(inverters[at] === undefined ? {} : { inverter: inverters[at] }),
   }));
 
 /** The face about the modules: metres up to the ridge and down to the eave, and what stands on it and before it. */
@@ -264,7 +265,7 @@ export const SITES: DemoSite[] = [
         tilt: 12,
         azimuth: 350,
         eaveHeight: 4.2,
-        strings: inStrings(60, 15),
+        strings: inStrings(60, 15, ['Shed 1', 'Shed 1', 'Shed 2', 'Shed 2']),
       }),
       array({
         name: 'Shaded face',
@@ -273,7 +274,7 @@ export const SITES: DemoSite[] = [
         tilt: 12,
         azimuth: 170,
         eaveHeight: 4.2,
-        strings: inStrings(40, 20),
+        strings: inStrings(40, 20, ['Shed 3', 'Shed 4']),
       }),
     ],
     water: [{ dayOffset: -40, conductivity: 640, temperature: 18 }],

@@ -95,6 +95,10 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await expect(said(page)).toHaveText('4 modules laid');
   await page.getByRole('button', { name: 'Make a string' }).click();
   await expect(said(page)).toHaveText('String 1: 4 modules');
+  await page.getByLabel('Inverter that the chosen strings end in').fill('Shed');
+  await page.getByRole('button', { name: 'Ends there' }).click();
+  await page.getByRole('button', { name: 'At each module' }).click();
+  await expect(page.getByText('4 modules, ends in Shed, electronics at each module')).toBeVisible();
   const kept = page.url();
   await page.reload();
   await expect(page.getByText('This is what you drew before')).toBeVisible();

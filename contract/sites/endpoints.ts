@@ -17,7 +17,7 @@ import {
 } from '../common.ts';
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
-import { EMPTY_SHEET, roofSheet, stringName } from './sheet.ts';
+import { ELECTRONICS, EMPTY_SHEET, LONGEST_STRING, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
   name: text(120),
@@ -77,10 +77,19 @@ export const arrayFields = z.object({
   /** whether the cells of its modules are cut in halves */
   cells: z.enum(['whole', 'half']).default('whole'),
   /** 'module': each module has electronics of its own */
-  electronics: z.enum(['string', 'module']).default('string'),
+  electronics: z.enum(ELECTRONICS).default('string'),
   /** the modules of each string in order; those that are in none are not wired yet */
   strings: z
-    .array(z.object({ name: stringName, modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(60) }))
+    .array(
+      z.object({
+        name: stringName,
+        modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(LONGEST_STRING),
+        /** the inverter that it ends in, by name; left out where nobody has said */
+        inverter: stringName.optional(),
+        /** where it is not as the array's */
+        electronics: z.enum(ELECTRONICS).optional(),
+      }),
+    )
     .max(1000)
     .default([]),
   /** the face about the modules, as it was drawn */

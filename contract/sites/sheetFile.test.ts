@@ -43,11 +43,28 @@ describe('a list of modules as CSV', () => {
 
   it('counts from one at the top left and keeps the order of a string', () => {
     const text = modulesToCsv(drawn, { row: 2, column: 1 });
-    expect(text).to.equal('row,column,string,position\n1,1,"A, left",2\n1,2,,\n2,1,"A, left",1\n');
+    expect(text).to.equal(
+      'row,column,string,position,inverter,electronics\n1,1,"A, left",2,,\n1,2,,,,\n2,1,"A, left",1,,\n',
+    );
     expect(modulesFromCsv(text)).to.deep.equal({
       ok: true,
       value: { modules: ['0,0', '0,1', '1,0'], strings: [{ name: 'A, left', modules: ['1,0', '0,0'] }] },
     });
+  });
+
+  it('keeps the inverter of a string and electronics at its modules', () => {
+    const strings = [{ name: 'A', modules: ['0,1', '0,0'], inverter: '=Shed', electronics: 'module' as const }];
+    const text = modulesToCsv({ modules: ['0,0', '0,1'], strings }, { row: 0, column: 0 });
+    expect(text.split('\n')[1]).to.equal(`1,1,A,2,"'=Shed",module`);
+    expect(modulesFromCsv(text)).to.deep.equal({ ok: true, value: { modules: ['0,0', '0,1'], strings } });
+  });
+
+  it('refuses two inverters for one string, and electronics that are neither', () => {
+    const text = 'row,column,string,inverter,electronics\n1,1,A,Shed,\n1,2,A,Barn,\n1,3,A,,optimiser\n';
+    expect(problemsOf(modulesFromCsv(text))).to.deep.equal([
+      'line 3: A ends in Shed by a line above, in Barn by this one',
+      'line 4: electronics must be string or module, or empty',
+    ]);
   });
 
   it('tells each wrong line by its number, and takes nothing of it', () => {

@@ -3,10 +3,11 @@ import { z } from 'zod';
 import { keyOf, LARGEST_GRID, type Place, placeOfKey } from '../../core/sites/layout.ts';
 import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
 import { arrayBody, type SolarArray } from './endpoints.ts';
+import { ELECTRONICS, type Electronics } from './sheet.ts';
 
 /**
  * The drawing of an array as a file: JSON with all that is known of it, or CSV with one line for each module (row and
- * column counted from 1 at the top left, name of its string, place in it). And as text on the clipboard: one line a
+ * column counted from 1 at the top left, name of its string, place in it, inverter and electronics of the string). And as text on the clipboard: one line a
  * row, one column a place, an x where a module lies, which a spreadsheet takes and gives.
  */
 const FORMAT = { format: 'wide-pail-array', formatVersion: 1 } as const;
@@ -34,20 +35,27 @@ export function arrayFromJson(text: string): ReadFile<ArrayFile> {
 export interface DrawnModules {
   /** where modules lie, as keys of places */
   modules: string[];
-  strings: { name: string; modules: string[] }[];
+  strings: { name: string; modules: string[]; inverter?: string | undefined; electronics?: Electronics | undefined }[];
 }
 
-const COLUMNS = ['row', 'column', 'string', 'position'] as const;
+const COLUMNS = ['row', 'column', 'string', 'position', 'inverter', 'electronics'] as const;
 
 /** @param origin the place of the sheet that is row 1, column 1 in the file */
 export function modulesToCsv({ modules, strings }: DrawnModules, origin: Place): string {
   const wired = new Map(
-    strings.flatMap(({ name, modules: own }) => own.map((key, at) => [key, { name, at: at + 1 }] as const)),
+    strings.flatMap(({ modules: own, ...string }) => own.map((key, at) => [key, { ...string, at: at + 1 }] as const)),
   );
   const lines = modules.map((key) => {
     const { row, column } = placeOfKey(key);
     const string = wired.get(key);
-    return [row - origin.row + 1, column - origin.column + 1, string?.name ?? '', string?.at ?? ''];
+    return [
+      row - origin.row + 1,
+      column - origin.column + 1,
+      string?.name ?? '',
+      string?.at ?? '',
+      string?.inverter ?? '',
+      string?.electronics ?? '',
+    ];
   });
   return `${Papa.unparse({ fields: [...COLUMNS], data: lines }, { newline: '\n', escapeFormulae: true })}\n`;
 }
@@ -66,7 +74,7 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
     return { ok: false, problems: [{ where: 'line 1', message: `must name the columns ${missing.join(' and ')}` }] };
   const problems: FileProblem[] = [];
   const modules = new Set<string>();
-  const strings = new Map<string, { key: string; position: number }[]>();
+  const strings = new Map<string, ReadString>();
   for (const [index, line] of data.entries()) {
     const where = `line ${index + 2}`;
     const row = counted(line.row, LARGEST_GRID.rows);
@@ -78,13 +86,24 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
     const key = keyOf({ row: row - 1, column: column - 1 });
     if (modules.has(key)) problems.push({ where, message: `row ${row}, column ${column} is in the file twice` });
     modules.add(key);
-    const name = (line.string ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+    const [name, inverter] = [worded(line.string), worded(line.inverter)];
     if (name === '') continue;
-    const own = strings.get(name) ?? [];
-    const position = line.position?.trim() ? counted(line.position, 1000) : own.length + 1;
+    const own = strings.get(name) ?? { places: [] };
+    const position = line.position?.trim() ? counted(line.position, 1000) : own.places.length + 1;
+    const electronics = ELECTRONICS.find((one) => one === line.electronics?.trim().toLowerCase());
     if (name.length > 40) problems.push({ where, message: 'the name of a string has at most 40 letters' });
+    else if (inverter.length > 40) problems.push({ where, message: 'the name of an inverter has at most 40 letters' });
+    else if (electronics === undefined && line.electronics?.trim())
+      problems.push({ where, message: `electronics must be ${ELECTRONICS.join(' or ')}, or empty` });
+    else if (inverter !== '' && own.inverter !== undefined && own.inverter !== inverter)
+      problems.push({ where, message: `${name} ends in ${own.inverter} by a line above, in ${inverter} by this one` });
     else if (position === null) problems.push({ where, message: 'position must be a whole number from 1' });
-    else strings.set(name, [...own, { key, position }]);
+    else {
+      own.places.push({ key, position });
+      if (inverter !== '') own.inverter = inverter;
+      if (electronics !== undefined) own.electronics = electronics;
+      strings.set(name, own);
+    }
   }
   if (data.length > LARGEST_GRID.places)
     problems.unshift({ where: 'the file', message: `has over ${LARGEST_GRID.places} modules; divide the array` });
@@ -94,13 +113,23 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
     ok: true,
     value: {
       modules: [...modules],
-      strings: [...strings].map(([name, own]) => ({
+      strings: [...strings].map(([name, { places, ...own }]) => ({
         name,
-        modules: own.sort((a, b) => a.position - b.position).map(({ key }) => key),
+        modules: places.sort((a, b) => a.position - b.position).map(({ key }) => key),
+        ...own,
       })),
     },
   };
 }
+
+interface ReadString {
+  places: { key: string; position: number }[];
+  inverter?: string;
+  electronics?: Electronics;
+}
+
+/** A name as it was meant: a spreadsheet keeps one that looks like a formula behind an apostrophe. */
+const worded = (text: string | undefined): string => (text ?? '').trim().replace(/^'(?=[=+\-@])/, '');
 
 function counted(text: string | undefined, most: number): number | null {
   const value = Number(text?.trim() || Number.NaN);

@@ -63,6 +63,33 @@ describe('what marks cost', () => {
     expect(powerLoss.mid).to.be.above(5 * areaLoss);
   });
 
+  it('is less in a string with electronics at each module, beside one without', () => {
+    const strings = [
+      { name: 'A', modules: row(0), electronics: 'module' as const },
+      { name: 'B', modules: row(1) },
+    ];
+    const [own, held] = markedLoss({ ...array, strings }, [droppings([0, 12], 'heavy')]).strings;
+    expect(own?.powerLoss.mid).to.be.below(held?.powerLoss.mid ?? 0);
+    const [all] = markedLoss({ ...array, electronics: 'module' }, [droppings([0, 12], 'heavy')]).strings;
+    expect(own?.powerLoss).to.deep.equal(all?.powerLoss);
+  });
+
+  it('is told by inverter where strings were said to end in one, each string by its modules', () => {
+    const strings = [
+      { name: 'A', modules: row(0), inverter: 'Shed' },
+      { name: 'B', modules: row(1).slice(0, 4), inverter: 'Shed' },
+      { name: 'C', modules: row(1).slice(4), inverter: 'Barn' },
+    ];
+    const { inverters, strings: found } = markedLoss({ ...array, strings }, [droppings([0])]);
+    expect(inverters.map(({ name, modules }) => [name, modules])).to.deep.equal([
+      ['Shed', 16],
+      ['Barn', 8],
+    ]);
+    expect(inverters[0]?.powerLoss.mid).to.be.closeTo(((found[0]?.powerLoss.mid ?? 0) * 12) / 16, 1e-12);
+    expect(inverters[1]?.powerLoss.mid).to.equal(0);
+    expect(markedLoss(array, [droppings([0])]).inverters).to.deep.equal([]);
+  });
+
   it('falls on the string that carries the mark, and a gull roost on one costs more than a little on both', () => {
     const roost = markedLoss(array, [droppings(row(0), 'heavy')]);
     expect(roost.strings[1]?.powerLoss.mid).to.equal(0);

@@ -14,12 +14,23 @@ export interface WiredArray {
   /** 'module': each module at a maximum of its own, so that none holds another back */
   electronics: 'string' | 'module';
   /** modules in order, as indices of the grid; empty where nobody has said */
-  strings: readonly { name: string; modules: readonly number[] }[];
+  strings: readonly WiredString[];
+}
+
+export interface WiredString {
+  name: string;
+  modules: readonly number[];
+  /** the inverter that it ends in; left out where nobody has said */
+  inverter?: string | undefined;
+  /** left out where it is as the array's */
+  electronics?: WiredArray['electronics'] | undefined;
 }
 
 export interface StringLoss {
   name: string;
   modules: number;
+  /** left out where nobody has said */
+  inverter?: string | undefined;
   /** share of the light that does not reach the cells, film left out */
   areaLoss: number;
   /** share of the power that is lost to the marks, film left out, with the range of the eye */
@@ -30,8 +41,17 @@ export interface StringLoss {
   input: StringInput;
 }
 
+/** The strings that end in one inverter: what its own reading can be held against. */
+export interface InverterLoss {
+  name: string;
+  modules: number;
+  powerLoss: Estimate;
+}
+
 export interface MarkedLoss {
   strings: StringLoss[];
+  /** of those inverters that strings were said to end in, in their order */
+  inverters: InverterLoss[];
   areaLoss: number;
   powerLoss: Estimate;
   /** whether the strings were entered, or taken to be of the usual length */
@@ -43,7 +63,7 @@ const moduleOf = (cells: WiredArray['cells']): DiodeModule =>
   cells === 'half' ? { ...EXAMPLE_MODULE, cells: 2 * EXAMPLE_MODULE.cells, halfCut: true } : EXAMPLE_MODULE;
 
 /** Strings as they were entered, and what is left over in strings of the usual length, row by row. */
-export function stringsOf(array: WiredArray): { name: string; modules: number[] }[] {
+export function stringsOf(array: WiredArray): WiredString[] {
   const holes = new Set(array.missing);
   const wired = new Set(array.strings.flatMap(({ modules }) => modules));
   const rest = Array.from({ length: array.rows * array.columns }, (_, index) => index).filter(
@@ -55,9 +75,7 @@ export function stringsOf(array: WiredArray): { name: string; modules: number[] 
     name: array.strings.length === 0 ? `String ${at + 1}` : `Not wired yet ${at + 1}`,
     modules: rest.slice(at * length, (at + 1) * length),
   }));
-  const entered = array.strings
-    .filter(({ modules }) => modules.length > 0)
-    .map(({ name, modules }) => ({ name, modules: [...modules] }));
+  const entered = array.strings.filter(({ modules }) => modules.length > 0);
   return [...entered, ...assumed.filter(({ modules }) => modules.length > 0)];
 }
 
@@ -68,7 +86,8 @@ export function stringsOf(array: WiredArray): { name: string; modules: number[] 
  */
 export function markedLoss(array: WiredArray, marks: readonly Mark[]): MarkedLoss {
   const module = moduleOf(array.cells);
-  const strings = stringsOf(array).map(({ name, modules }): StringLoss => {
+  const strings = stringsOf(array).map(({ name, modules, inverter, electronics = array.electronics }): StringLoss => {
+    const own = { name, modules: modules.length, ...(inverter === undefined ? {} : { inverter }) };
     const at = (factor: number, less: readonly Mark[] = marks): StringInput => ({
       module,
       moduleCount: modules.length,
@@ -77,35 +96,50 @@ export function markedLoss(array: WiredArray, marks: readonly Mark[]): MarkedLos
     });
     const input = at(1);
     if (input.patches.length === 0)
-      return { name, modules: modules.length, areaLoss: 0, powerLoss: { low: 0, mid: 0, high: 0 }, worst: null, input };
-    const lossAt = (given: StringInput) => lossOf(stringPower(given), array.electronics);
+      return { ...own, areaLoss: 0, powerLoss: { low: 0, mid: 0, high: 0 }, worst: null, input };
+    const lossAt = (given: StringInput) => lossOf(stringPower(given), electronics);
     const output = stringPower(input);
     return {
-      name,
-      modules: modules.length,
+      ...own,
       areaLoss: output.opticalLoss,
       powerLoss: {
         low: lossAt(at(1 / FILM_EYE_FACTOR)),
-        mid: lossOf(output, array.electronics),
+        mid: lossOf(output, electronics),
         high: lossAt(at(FILM_EYE_FACTOR)),
       },
-      worst: worstModule(input, modules, array.electronics),
+      worst: worstModule(input, modules, electronics),
       input,
     };
   });
-  const total = strings.reduce((sum, string) => sum + string.modules, 0);
-  const share = (of: (string: StringLoss) => number) =>
-    total === 0 ? 0 : strings.reduce((sum, string) => sum + of(string) * string.modules, 0) / total;
   return {
     strings,
-    areaLoss: share(({ areaLoss }) => areaLoss),
-    powerLoss: {
-      low: share(({ powerLoss }) => powerLoss.low),
-      mid: share(({ powerLoss }) => powerLoss.mid),
-      high: share(({ powerLoss }) => powerLoss.high),
-    },
+    inverters: invertersOf(strings),
+    areaLoss: shareOf(strings, ({ areaLoss }) => areaLoss),
+    powerLoss: powerLossOf(strings),
     assumedStrings: array.strings.length === 0,
   };
+}
+
+const countOf = (strings: readonly StringLoss[]): number => strings.reduce((sum, { modules }) => sum + modules, 0);
+
+/** A share of several strings together, each counted by its modules. */
+function shareOf(strings: readonly StringLoss[], of: (string: StringLoss) => number): number {
+  const total = countOf(strings);
+  return total === 0 ? 0 : strings.reduce((sum, string) => sum + of(string) * string.modules, 0) / total;
+}
+
+const powerLossOf = (strings: readonly StringLoss[]): Estimate => ({
+  low: shareOf(strings, ({ powerLoss }) => powerLoss.low),
+  mid: shareOf(strings, ({ powerLoss }) => powerLoss.mid),
+  high: shareOf(strings, ({ powerLoss }) => powerLoss.high),
+});
+
+function invertersOf(strings: readonly StringLoss[]): InverterLoss[] {
+  const names = new Set(strings.flatMap(({ inverter }) => inverter ?? []));
+  return [...names].map((name) => {
+    const own = strings.filter(({ inverter }) => inverter === name);
+    return { name, modules: countOf(own), powerLoss: powerLossOf(own) };
+  });
 }
 
 function lossOf({ pmpClean, pmp, pmpModuleLevel }: StringOutput, electronics: WiredArray['electronics']): number {

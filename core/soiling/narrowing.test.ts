@@ -18,6 +18,7 @@ const marked: MarkedLoss = {
   strings: [string('String 1', 0.02, 0.04), string('String 2', 0.05, 0.35)],
   areaLoss: 0.01,
   powerLoss: { low: 0.035, mid: 0.115, high: 0.195 },
+  inverters: [],
   assumedStrings: false,
 };
 

@@ -90,7 +90,9 @@ export type ReckoningReasons = Record<
 >;
 
 /** The marks and the wiring go with the result, so that it can be made again. */
-export interface MarkedReckoning extends Omit<MarkedLoss, 'strings'> {
+export interface MarkedReckoning extends Omit<MarkedLoss, 'strings' | 'inverters'> {
+  /** left out in results from before strings were said to end in inverters */
+  inverters?: MarkedLoss['inverters'] | undefined;
   strings: Omit<StringLoss, 'input'>[];
   wiring: WiredArray;
   marks: readonly Mark[];

@@ -53,6 +53,7 @@ describe('the loss that an inspection gives', () => {
       strings: [],
       areaLoss: 0.01,
       powerLoss: { low: 0.05, mid: 0.1, high: 0.15 },
+      inverters: [],
       assumedStrings: false,
     };
     expect(seen(patch(), marked).loss.mid).to.be.closeTo(1 - (1 - filmLoss(3)) * 0.9, 1e-9);

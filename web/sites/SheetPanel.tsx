@@ -2,7 +2,7 @@ import { useId, useState } from 'react';
 import { Button, Form, InputGroup } from 'react-bootstrap';
 import type { FileProblem } from '../../contract/readFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { RoofThing } from '../../contract/sites/sheet.ts';
+import { ELECTRONICS, type Electronics, type RoofThing } from '../../contract/sites/sheet.ts';
 import { arrayToJson, modulesToCsv } from '../../contract/sites/sheetFile.ts';
 import { gridAbout, placeOfKey } from '../../core/sites/layout.ts';
 import { formatForTyping } from '../../core/units/format.ts';
@@ -46,9 +46,6 @@ export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: S
           <Button variant="outline-primary" disabled={none} onClick={() => onStroke({ do: 'take-away' })}>
             Take away
           </Button>
-          <Button variant="outline-primary" disabled={none} onClick={() => onStroke({ do: 'wire' })}>
-            Make a string
-          </Button>
         </div>
         <div className="nudge">
           <span className="quiet">Move by one place</span>
@@ -65,6 +62,7 @@ export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: S
           ))}
         </div>
       </fieldset>
+      <Strings desk={desk} array={array} onStroke={onStroke} />
       <fieldset>
         <legend>Slope</legend>
         <div className="two-of">
@@ -90,6 +88,76 @@ export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: S
     </div>
   );
 }
+
+/** Strings out of what is chosen, the inverter that they end in, and electronics at each module. */
+function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'array' | 'onStroke'>) {
+  const [inverter, setInverter] = useState('');
+  const { strings } = desk.history.now;
+  const none = desk.selected.size === 0;
+  const inverters = [...new Set(strings.flatMap((string) => string.inverter ?? []))];
+  return (
+    <fieldset>
+      <legend>Strings</legend>
+      <div className="d-flex flex-wrap gap-1">
+        <Button variant="outline-primary" disabled={none} onClick={() => onStroke({ do: 'wire' })}>
+          Make a string
+        </Button>
+        {ELECTRONICS.map((electronics) => (
+          <Button
+            key={electronics}
+            variant="outline-primary"
+            disabled={none}
+            onClick={() => onStroke({ do: 'equip', electronics })}
+          >
+            {ELECTRONICS_WORDS[electronics]}
+          </Button>
+        ))}
+      </div>
+      <div className="inverter-of">
+        <Form.Control
+          aria-label="Inverter that the chosen strings end in"
+          placeholder="Inverter, by name"
+          list="inverters"
+          maxLength={40}
+          value={inverter}
+          onChange={(event) => setInverter(event.target.value)}
+        />
+        <datalist id="inverters">
+          {inverters.map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+        <Button
+          variant="outline-primary"
+          disabled={none}
+          onClick={() => onStroke({ do: 'equip', inverter: inverter.trim() || undefined })}
+        >
+          {inverter.trim() === '' ? 'Ends in none' : 'Ends there'}
+        </Button>
+      </div>
+      {strings.length > 0 && (
+        <ul className="plain-list strings-list">
+          {strings.map((string, at) => (
+            <li key={string.name}>
+              <button type="button" onClick={() => onStroke({ do: 'choose-string', at })}>
+                {string.name}
+              </button>
+              <span className="quiet">
+                {string.modules.length} modules{string.inverter && `, ends in ${string.inverter}`}
+                {(string.electronics ?? array.electronics) === 'module' && ', electronics at each module'}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </fieldset>
+  );
+}
+
+const ELECTRONICS_WORDS: Record<Electronics, string> = {
+  string: 'Electronics at the inverter',
+  module: 'At each module',
+};
 
 const NUDGES = [
   { words: 'left', sign: '←', by: { row: 0, column: -1 } },

@@ -40,7 +40,7 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
             value={electronics}
             onChange={(event) => setElectronics(event.target.value as typeof electronics)}
           >
-            <option value="string">one inverter for strings</option>
+            <option value="string">at the inverter</option>
             <option value="module">at each module</option>
           </Form.Select>
         </div>

@@ -2,12 +2,15 @@ import type { RoofSheet, RoofThing } from '../../contract/sites/sheet.ts';
 import { gridAbout, keyOf, type LaidGrid, type Place, placeOf, placeOfKey, placesOf } from '../../core/sites/layout.ts';
 import type { Wiring } from './wiring.ts';
 
+/** A string while it is drawn, its modules as keys of their places. */
+export type SheetString = Omit<Wiring[number], 'modules'> & { modules: readonly string[] };
+
 /** A face while it is drawn: modules by their places, so that nothing has to be numbered again at each stroke. */
 export interface Sheet {
   /** keys of the places where a module lies */
   modules: ReadonlySet<string>;
   /** strings in order, their modules as keys */
-  strings: readonly { name: string; modules: readonly string[] }[];
+  strings: readonly SheetString[];
   things: readonly RoofThing[];
   /** metres; null where nobody has measured */
   toRidge: number | null;
@@ -28,7 +31,7 @@ export function sheetOf({ rows, columns, missing, strings, sheet }: Drawn): Shee
   const key = (index: number) => keyOf(placeOf(grid, index));
   return {
     modules: new Set(placesOf(grid).map(keyOf)),
-    strings: strings.map(({ name, modules }) => ({ name, modules: modules.map(key) })),
+    strings: strings.map((string) => ({ ...string, modules: string.modules.map(key) })),
     things: sheet.things,
     toRidge: sheet.toRidge,
     toEave: sheet.toEave,
@@ -49,7 +52,7 @@ export function drawnOf(sheet: Sheet): Drawn | null {
     columns: grid.columns,
     missing: [...grid.missing],
     strings: sheet.strings
-      .map(({ name, modules }) => ({ name, modules: modules.map(index) }))
+      .map((string) => ({ ...string, modules: string.modules.map(index) }))
       .filter(({ modules }) => modules.length > 0),
     sheet: {
       origin: grid.origin,

@@ -71,6 +71,30 @@ describe('the drawing desk', () => {
     expect(desked({ do: 'wire' }).said).to.equal('Choose the modules of the string first.');
   });
 
+  it('refuses a string that is longer than any', () => {
+    const long = desked({ do: 'frame', from: at(0, 0), to: at(5, 11) }, { do: 'select-all' }, { do: 'wire' });
+    expect([long.history.now.strings, long.said]).to.deep.equal([
+      [],
+      'A string has at most 60 modules; 72 are chosen.',
+    ]);
+  });
+
+  it('gives every string of a chosen module its inverter and electronics, and takes them back', () => {
+    const wired = desked({ do: 'go', by: at(0, 1), extend: true }, { do: 'wire' });
+    const fed = [{ do: 'equip', inverter: 'Shed' } as const, { do: 'equip', electronics: 'module' } as const];
+    const equipped = fed.reduce(stroke, wired);
+    const strings = drawnOf(equipped.history.now)?.strings;
+    expect(strings).to.deep.equal([{ name: 'String 1', modules: [0, 1], inverter: 'Shed', electronics: 'module' }]);
+    const back = stroke(equipped, { do: 'equip', inverter: undefined });
+    expect(drawnOf(back.history.now)?.strings[0]?.inverter).to.equal(undefined);
+    expect(stroke(desk, { do: 'equip', inverter: 'Shed' }).said).to.equal('Choose modules that are in a string first.');
+  });
+
+  it('chooses the modules of a string by its name', () => {
+    const wired = desked({ do: 'go', by: at(0, 1), extend: true }, { do: 'wire' }, { do: 'let-go' });
+    expect([...stroke(wired, { do: 'choose-string', at: 0 }).selected]).to.deep.equal(['0,0', '0,1']);
+  });
+
   it('undoes and does again', () => {
     const laid = desked({ do: 'frame', from: at(0, 0), to: at(3, 3) }, { do: 'undo' });
     expect(modules(laid)).to.equal(6);

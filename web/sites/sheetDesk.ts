@@ -1,4 +1,4 @@
-import type { RoofThing, ThingKind } from '../../contract/sites/sheet.ts';
+import { type Electronics, LONGEST_STRING, type RoofThing, type ThingKind } from '../../contract/sites/sheet.ts';
 import { keyOf, type Place } from '../../core/sites/layout.ts';
 import { isPoint } from '../parts/RoofThings.tsx';
 import { begin, type History, lay, move, placesBetween, redo, type Sheet, step, takeAway, undo } from './sheet.ts';
@@ -34,6 +34,10 @@ export type Stroke =
   | { do: 'paste'; places: readonly Place[] }
   | { do: 'block'; rows: number; columns: number }
   | { do: 'wire' }
+  /** the inverter, or the electronics, of every string that a chosen module is in */
+  | { do: 'equip'; inverter: string | undefined }
+  | { do: 'equip'; electronics: Electronics }
+  | { do: 'choose-string'; at: number }
   | { do: 'measure'; what: 'toRidge' | 'toEave'; value: number | null }
   | { do: 'put-thing'; thing: RoofThing }
   | { do: 'change-thing'; at: number; change: Partial<RoofThing> }
@@ -101,12 +105,25 @@ export function stroke(desk: Desk, made: Stroke): Desk {
     case 'wire': {
       const own = [...desk.selected].filter((key) => now.modules.has(key));
       if (own.length === 0) return { ...desk, said: 'Choose the modules of the string first.' };
+      if (own.length > LONGEST_STRING)
+        return { ...desk, said: `A string has at most ${LONGEST_STRING} modules; ${own.length} are chosen.` };
       const rest = takeOut(now, desk.selected);
       const name = freeName(rest.strings);
       return put(
         { ...rest, strings: [...rest.strings, { name, modules: own }] },
         `${name}: ${many(own.length, 'module')}`,
       );
+    }
+    case 'equip': {
+      const { do: _, ...own } = made;
+      const chosen = now.strings.filter(({ modules }) => modules.some((key) => desk.selected.has(key)));
+      if (chosen.length === 0) return { ...desk, said: 'Choose modules that are in a string first.' };
+      const strings = now.strings.map((string) => (chosen.includes(string) ? { ...string, ...own } : string));
+      return put({ ...now, strings }, `${many(chosen.length, 'string')} changed`);
+    }
+    case 'choose-string': {
+      const string = now.strings[made.at];
+      return { ...desk, selected: new Set(string?.modules), said: string?.name ?? '' };
     }
     case 'measure':
       return put({ ...now, [made.what]: made.value }, '');

@@ -16,6 +16,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
   const glass = useGlass();
   const currency = useCurrency();
   const worker = useWorker();
+  const { inverters = [] } = marked;
   const total = marked.strings.reduce((sum, { modules }) => sum + modules, 0);
   const share = (value: number) => formatQuantity(value, 'fraction', glass);
   const save = async (at: number) => {
@@ -40,9 +41,12 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
           </tr>
         </thead>
         <tbody>
-          {marked.strings.map(({ name, modules, areaLoss, powerLoss, worst }, at) => (
+          {marked.strings.map(({ name, modules, inverter, areaLoss, powerLoss, worst }, at) => (
             <tr key={name}>
-              <td className="text-nowrap">{name}</td>
+              <td>
+                <span className="text-nowrap">{name}</span>
+                {inverter && <div className="range">{inverter}</div>}
+              </td>
               <td className="number part">{formatNumber(modules, 0, glass)}</td>
               <td className="number">{formatQuantity(areaLoss, 'fraction', glass, 2)}</td>
               <td className="number">
@@ -70,15 +74,35 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
           ))}
         </tbody>
       </table>
+      {inverters.length > 0 && (
+        <p>
+          <strong>By inverter:</strong>{' '}
+          {inverters
+            .map(
+              ({ name, modules, powerLoss }) =>
+                `${name}, ${formatNumber(modules, 0, glass)} modules, ${share(powerLoss.mid)} (${formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)})`,
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
       <p className="quiet">
         {marked.assumedStrings
           ? 'Nobody has said how this array is wired: strings of the usual length, row by row, are taken (house assumption). '
           : ''}
-        {marked.wiring.electronics === 'module'
-          ? 'Each module has electronics of its own, so none holds another back. '
-          : 'In a string the weakest module holds the others back. '}
+        {electronicsWords(marked.wiring)}
         The film is not in these figures; it is in the loss above.
       </p>
     </>
   );
+}
+
+/** What the electronics mean for the weakest module. */
+function electronicsWords({ electronics, strings }: MarkedReckoning['wiring']): string {
+  const kinds = new Set(strings.map((string) => string.electronics ?? electronics));
+  const [ownAll, ownSome] = [kinds.size === 0 ? electronics === 'module' : !kinds.has('string'), kinds.has('module')];
+  if (ownAll) return 'Each module has electronics of its own, so none holds another back. ';
+  return ownSome
+    ? 'In a string the weakest module holds the others back, but for strings with electronics at each module. '
+    : 'In a string the weakest module holds the others back. ';
 }
