@@ -97,7 +97,7 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await expect(said(page)).toHaveText('String 1: 4 modules');
   await page.getByLabel('Inverter that the chosen strings end in').fill('Shed');
   await page.getByRole('button', { name: 'Ends there' }).click();
-  await page.getByRole('button', { name: 'At each module' }).click();
+  await page.getByRole('button', { name: 'at each module', exact: true }).click();
   await expect(page.getByText('4 modules, ends in Shed, electronics at each module')).toBeVisible();
   const kept = page.url();
   await page.reload();

@@ -98,10 +98,11 @@ function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'arra
   return (
     <fieldset>
       <legend>Strings</legend>
-      <div className="d-flex flex-wrap gap-1">
-        <Button variant="outline-primary" disabled={none} onClick={() => onStroke({ do: 'wire' })}>
-          Make a string
-        </Button>
+      <Button variant="outline-primary" disabled={none} onClick={() => onStroke({ do: 'wire' })}>
+        Make a string
+      </Button>
+      <div className="electronics-of">
+        <span className="quiet">Electronics</span>
         {ELECTRONICS.map((electronics) => (
           <Button
             key={electronics}
@@ -132,7 +133,7 @@ function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'arra
           disabled={none}
           onClick={() => onStroke({ do: 'equip', inverter: inverter.trim() || undefined })}
         >
-          {inverter.trim() === '' ? 'Ends in none' : 'Ends there'}
+          {inverter.trim() === '' ? 'No inverter' : 'Ends there'}
         </Button>
       </div>
       {strings.length > 0 && (
@@ -155,8 +156,8 @@ function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'arra
 }
 
 const ELECTRONICS_WORDS: Record<Electronics, string> = {
-  string: 'Electronics at the inverter',
-  module: 'At each module',
+  string: 'at the inverter',
+  module: 'at each module',
 };
 
 const NUDGES = [

@@ -34,7 +34,8 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             tickFormatter={monthAt}
             tick={{ fill: '#4c5853', fontSize: 12 }}
             stroke="#6e6a5c"
-            interval={0}
+            interval="equidistantPreserveStart"
+            minTickGap={6}
           />
           <YAxis
             yAxisId="loss"
