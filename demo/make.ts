@@ -12,7 +12,7 @@ import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
 import { seededRandom } from '../core/statistics/random.ts';
-import { drawPhoto } from './photos.ts';
+import { drawDefect, drawPhoto } from './photos.ts';
 import { type DemoArray, type DemoRound, type DemoSite, SITES } from './scenario.ts';
 
 type Bundle = z.input<typeof importBundle>;
@@ -89,6 +89,15 @@ function makeRound(site: DemoSite, round: DemoRound, key: string): Round {
       },
     ];
   });
+  if (round.photos)
+    for (const array of looked)
+      for (const { kind, module } of round.defects?.[site.arrays.indexOf(array)] ?? []) {
+        const file = `${createHash('sha256').update(`${key}${array.fields.name}${kind}${module}`).digest('hex').slice(0, 10)}.jpg`;
+        defectsDrawn.push({ file, kind });
+        const id = idOf(`${key} defect ${array.fields.name} ${kind} ${module}`);
+        const about = { arrayId: arrayId(array), inspectionId: inspectionId(array), role: 'defect' as const, module };
+        photos.push({ id, file, ...about, caption: kind.replace('-', ' ') });
+      }
   const after = round.look;
   const job = round.job ? makeJob(site, looked, round, key) : undefined;
   if (round.job && round.job.doneSteps === 'all' && round.photos) photos.push(...pairOf(site, looked, round, key));
@@ -138,6 +147,7 @@ function makeRound(site: DemoSite, round: DemoRound, key: string): Round {
   };
 }
 
+const defectsDrawn: { file: string; kind: string }[] = [];
 const drawn: { file: string; soils: Soil[]; columns: number }[] = [];
 
 function pairOf(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: string) {
@@ -303,5 +313,6 @@ for (const [index, site] of SITES.entries()) {
   const name = `${String(index + 1).padStart(2, '0')}-${site.key}.json`;
   writeFileSync(join(FOLDER, 'sites', name), `${JSON.stringify(bundle, null, 1)}\n`);
 }
+for (const { file, kind } of defectsDrawn) await drawDefect(join(FOLDER, 'photos', file), kind);
 for (const photo of drawn) await drawPhoto(join(FOLDER, 'photos', photo.file), photo.soils, photo.columns);
-console.log(`${SITES.length} sites, ${drawn.length} pictures`);
+console.log(`${SITES.length} sites, ${drawn.length + defectsDrawn.length} pictures`);

@@ -22,6 +22,25 @@ export async function drawPhoto(path: string, soils: Soil[], columns: number): P
   await sharp(Buffer.from(svg)).jpeg({ quality: 68 }).toFile(path);
 }
 
+/** What a defect looks like close by, in the corner of one module. */
+const DEFECT_DRAWN: Record<string, string> = {
+  crack:
+    '<path d="M250 90l70 80 -30 60 110 90 -20 70 120 60M320 170l90 -30M400 320l-110 40" stroke="#dfe8ee" stroke-width="4" fill="none"/>',
+  'snail-trail':
+    '<path d="M190 120q60 90 20 160t60 150q80 30 60 110M400 100q50 120 -10 200" stroke="#b9c6cc" stroke-width="9" fill="none" opacity=".7"/>',
+  seal: '<path d="M96 500l240 -6 40 -18" stroke="#0f1113" stroke-width="12" fill="none"/><path d="M330 486q30 -34 70 -30" stroke="#e8e8e2" stroke-width="7" fill="none"/>',
+};
+
+/** A drawn stand-in for a close photograph of a defect. */
+export async function drawDefect(path: string, kind: string): Promise<void> {
+  const cells = Array.from({ length: 16 }, (_, at) => {
+    const [x, y] = [100 + (at % 4) * 150, 40 + Math.floor(at / 4) * 114];
+    return `<rect x="${x}" y="${y}" width="142" height="106" fill="#1d2f45"/><path d="M${x} ${y + 35}h142M${x} ${y + 71}h142" stroke="#8796a3" stroke-width="2"/>`;
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}"><rect width="100%" height="100%" fill="#6f6a5e"/><rect x="70" y="0" width="${WIDTH}" height="520" fill="#c8ccce"/><rect x="92" y="0" width="${WIDTH}" height="498" fill="#22364e"/>${cells.join('')}${DEFECT_DRAWN[kind] ?? DEFECT_DRAWN.crack}</svg>`;
+  await sharp(Buffer.from(svg)).jpeg({ quality: 68 }).toFile(path);
+}
+
 function panels(soils: Soil[], columns: number): string {
   const random = seededRandom(soils.length * 31 + columns);
   const width = WIDTH / (columns + 0.6);

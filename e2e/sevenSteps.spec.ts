@@ -106,10 +106,13 @@ test.describe
       await expect(page.getByText('More than sky and nameplate allow')).toBeHidden();
       await page.getByRole('button', { name: 'Add a defect' }).click();
       await page.getByLabel('Module number').fill('3');
+      await page.getByLabel('Pictures', { exact: true }).setInputFiles(join(folder, 'dirty.jpg'));
       await page.getByLabel('Pictures (JPEG or PNG)').setInputFiles(join(folder, 'dirty.jpg'));
       await page.getByRole('button', { name: 'Record what you saw' }).click();
       await expect(page.getByText('Crack, module 3')).toBeVisible();
       await expect(page.getByAltText('Roof, as found')).toBeVisible();
+      const followed = page.getByRole('row').filter({ hasText: 'Crack' });
+      await expect(followed.getByAltText('Crack')).toBeVisible();
     });
 
     test('Reckon: the loss now, against the meter, and over a year', async () => {

@@ -7,7 +7,14 @@ import { planOverrides } from '../methods/endpoints.ts';
 import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';
 import { reckoningOverrides } from '../soiling/endpoints.ts';
 
-const importedPhoto = z.object({ id, file: text(200), arrayId: id, role: z.enum(PHOTO_ROLES), caption: note(200) });
+const importedPhoto = z.object({
+  id,
+  file: text(200),
+  arrayId: id,
+  role: z.enum(PHOTO_ROLES),
+  module: z.number().int().min(0).max(79_999).optional(),
+  caption: note(200),
+});
 
 /**
  * One round of work at a site, in the order in which it happens. What the program computes is not in the file: loss,

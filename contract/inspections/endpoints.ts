@@ -137,6 +137,8 @@ export const photo = z.object({
   inspectionId: id.nullable(),
   jobId: id.nullable(),
   role: z.enum(PHOTO_ROLES),
+  /** index of the module with the defect that it shows; left out in papers from before pictures were pinned */
+  module: z.number().nullable().default(null),
   caption: z.string(),
   width: z.number(),
   height: z.number(),
@@ -165,6 +167,8 @@ export const photoFields = z.object({
   inspectionId: id.optional(),
   jobId: id.optional(),
   role: z.enum(PHOTO_ROLES),
+  /** a module with a defect of the inspection, by its index there */
+  module: z.coerce.number().int().min(0).max(79_999).optional(),
   caption: note(200),
   /** whether the face is found by the camera's clock, among the looks at this site; where none is near, `arrayId` stands */
   byTime: z.enum(['yes', 'no']).default('no'),

@@ -1,7 +1,7 @@
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
 import type { Context } from '../context.ts';
-import { photosWhere, uprightOf } from '../inspections/photoStorage.ts';
+import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
@@ -83,7 +83,10 @@ export async function makeDefectPaper(context: Context, siteId: string): Promise
   const arrays = [];
   for (const array of await arraysOfSite(database, siteId)) {
     const visits = await listInspectionRows(database, array.id, { limit: MOST_VISITS });
-    const photos = (await photosWhere(database, { arrayId: [array.id], role: ['defect'] })).slice(-MOST_PICTURES);
+    const photos = visits
+      .flatMap((visit) => visit.photos)
+      .filter(({ role }) => role === 'defect')
+      .slice(0, MOST_PICTURES);
     const upright = await uprightOf(
       database,
       photos.map(({ id }) => id),
@@ -95,9 +98,10 @@ export async function makeDefectPaper(context: Context, siteId: string): Promise
       installedOn: array.installedOn,
       columns: array.columns,
       defects: followDefects(visits),
-      pictures: photos.flatMap(({ id, caption }) => {
+      pictures: photos.flatMap(({ id, caption, module }) => {
         const picture = upright.get(id);
-        return picture ? [{ data: asData(picture), caption }] : [];
+        const words = [module === null ? '' : `Module ${module + 1}`, caption].filter(Boolean).join(': ');
+        return picture ? [{ data: asData(picture), caption: words }] : [];
       }),
     });
   }

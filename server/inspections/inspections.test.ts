@@ -117,6 +117,30 @@ describe('inspections and photographs', () => {
     expect([film.status, film.body.issues[0].path]).to.deep.equal([400, 'marks.0.kind']);
   });
 
+  it('pin a picture to the module of a defect, and it follows the module when the drawing grows', async () => {
+    const site = siteBody();
+    const { id: own, ...drawn } = arrayBody({ rows: 2, columns: 3 });
+    await harness.owner.must('POST', '/api/sites', site);
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, { id: own, ...drawn });
+    const defects = [{ kind: 'crack', module: 4, severity: 'watch', note: '' }];
+    const { id: inspectionId } = await harness.owner.must(
+      'POST',
+      `/api/arrays/${own}/inspections`,
+      inspectionBody({ defects }),
+    );
+    const file = await picture().jpeg().toBuffer();
+    const pinned = { arrayId: own, inspectionId, role: 'defect' };
+    const stray = await send(file, 'crack.jpg', { ...pinned, module: '5' });
+    expect([stray.status, stray.body.issues[0].path]).to.deep.equal([400, 'module']);
+    const loose = await send(file, 'crack.jpg', { arrayId: own, role: 'defect', module: '4' });
+    expect([loose.status, loose.body.issues[0].path]).to.deep.equal([400, 'inspectionId']);
+    expect((await send(file, 'crack.jpg', { ...pinned, module: '4' })).body.module).to.equal(4);
+    const sheet = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
+    await harness.owner.must('PUT', `/api/arrays/${own}`, { ...drawn, columns: 4, sheet, version: 1 });
+    const [seen] = (await harness.owner.must('GET', `/api/arrays/${own}/inspections`)).items;
+    expect([seen.defects[0].module, seen.photos[0].module]).to.deep.equal([6, 6]);
+  });
+
   it('take a JPEG, turn it upright and take its location off what is shown', async function () {
     this.timeout(30_000);
     const exif = { IFD0: { Orientation: '6' }, IFD3: { GPSLatitudeRef: 'S', GPSLatitude: '33/1 30/1 0/1' } };

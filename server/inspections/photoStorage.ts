@@ -5,7 +5,19 @@ import type { Connection, Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 
 /** What is known of a picture without its bytes. */
-const COLUMNS = ['id', 'arrayId', 'inspectionId', 'jobId', 'role', 'caption', 'width', 'height', 'takenAt', 'state'];
+const COLUMNS = [
+  'id',
+  'arrayId',
+  'inspectionId',
+  'jobId',
+  'role',
+  'module',
+  'caption',
+  'width',
+  'height',
+  'takenAt',
+  'state',
+];
 
 export async function photosWhere(connection: Connection, where: Record<string, string[]>): Promise<Photo[]> {
   const rows = connection('photos').select(COLUMNS).orderBy(['recordedAt', 'id']);

@@ -69,12 +69,21 @@ async function faceByTime<T extends { arrayId: string; inspectionId?: string | u
   return look ? { ...fields, arrayId: look.arrayId, inspectionId: look.inspectionId } : fields;
 }
 
+/** What a picture is held against of the inspection that it stands with. */
+interface LookedRow {
+  arrayId: string;
+  found: { defects?: { module: number }[] };
+}
+
 /** A picture stands with an inspection of its own array, and with a job that has its array. */
-async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId }: z.output<typeof photoFields>) {
+async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId, module }: z.output<typeof photoFields>) {
   if (inspectionId) {
-    const inspection = await mustFind<{ arrayId: string }>(trx, 'inspections', inspectionId, 'inspection');
+    const inspection = await mustFind<LookedRow>(trx, 'inspections', inspectionId, 'inspection');
     if (inspection.arrayId !== arrayId) throw invalid('arrayId', 'must be the array of the inspection');
-  }
+    if (module !== undefined && !inspection.found.defects?.some((defect) => defect.module === module))
+      throw invalid('module', 'must be the module of a defect of the inspection');
+  } else if (module !== undefined)
+    throw invalid('inspectionId', 'is missing: a picture of a defect needs its inspection');
   if (jobId) {
     const { content } = await mustFind<JobRow>(trx, 'jobs', jobId, 'job');
     if (!content.arrays.some(({ id }) => id === arrayId)) throw invalid('arrayId', 'must be an array of the job');
@@ -96,7 +105,8 @@ export async function addPhoto(
     const { zone } = await mustFind<Site>(trx, 'sites', array.siteId, 'site');
     const taken = takenAt(found.exif, zone);
     const { byTime, ...asked } = fields;
-    const placed = byTime === 'yes' ? await faceByTime(trx, array.siteId, asked, taken) : asked;
+    const placed =
+      byTime === 'yes' && asked.module === undefined ? await faceByTime(trx, array.siteId, asked, taken) : asked;
     const bytes = createHash('sha256').update(file).digest('hex');
     await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
       await insertPhoto(trx, {

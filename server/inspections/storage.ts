@@ -1,8 +1,8 @@
-import { amendment, type Inspection, inspectionFields } from '../../contract/inspections/endpoints.ts';
+import { amendment, type Inspection, inspectionFields, type Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { LaidOut } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
-import type { LaidGrid } from '../../core/sites/layout.ts';
+import { type LaidGrid, movedIndex } from '../../core/sites/layout.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { photosWhere } from './photoStorage.ts';
@@ -60,6 +60,12 @@ export async function amendmentsOf(connection: Connection, record: string, ids: 
   return rows.map((row) => ({ recordId: row.recordId as string, ...amendment.parse(row) }));
 }
 
+/** A picture of a module, by its number now; of none where it is on the roof no more. */
+function asPinned(photo: Photo, { layout }: InspectionRow, now: LaidGrid | undefined): Photo {
+  if (photo.module === null || now === undefined) return photo;
+  return { ...photo, module: movedIndex(layout, now)(photo.module) };
+}
+
 /** What was found, on the modules as they are numbered now. */
 function asFound(row: InspectionRow, now: LaidGrid | undefined) {
   const found = inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt });
@@ -82,7 +88,9 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
     by: row.by,
     recordedAt: row.recordedAt,
     amendments: amendments.filter(({ recordId }) => recordId === row.id).map(({ recordId: _, ...rest }) => rest),
-    photos: photos.filter(({ inspectionId }) => inspectionId === row.id),
+    photos: photos
+      .filter(({ inspectionId }) => inspectionId === row.id)
+      .map((photo) => asPinned(photo, row, grids.get(row.arrayId))),
   }));
 }
 

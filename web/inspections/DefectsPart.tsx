@@ -2,6 +2,7 @@ import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { PhotoStrip } from '../parts/photos.tsx';
 import { DEFECT_WORDS, SEVERITY_OF_DEFECT } from '../parts/words.ts';
 
 /** Defects followed over the visits, apart from dirt, with the list for the maker. */
@@ -16,6 +17,7 @@ export function DefectsPart({
 }) {
   const glass = useGlass();
   const defects = followDefects(inspections);
+  const pictures = inspections.flatMap(({ photos }) => photos).filter(({ role }) => role === 'defect');
   if (defects.length === 0) return null;
   return (
     <section className="mt-3">
@@ -38,6 +40,7 @@ export function DefectsPart({
                 {defect.gone && <span className="quiet">, not seen last time</span>}
                 {defect.worse && <strong>, grown worse</strong>}
                 {defect.note && <div className="quiet">{defect.note}</div>}
+                <PhotoStrip photos={pictures.filter(({ module }) => module === defect.module)} />
               </td>
               <td className="number">{defect.module + 1}</td>
               <td className="number">{formatDate(defect.firstSeen, glass)}</td>

@@ -105,7 +105,8 @@ export function InspectionCard({
         </div>
       )}
       {inspection.notes && <p className="quiet mb-1">{inspection.notes}</p>}
-      <PhotoStrip photos={inspection.photos} />
+      {/* Pictures of a defect stand with it, over the visits. */}
+      <PhotoStrip photos={inspection.photos.filter(({ module }) => module === null)} />
       {inspection.amendments.map((amendment) => (
         <div className="notice plain" key={amendment.id}>
           {formatDate(amendment.at, glass)}, {amendment.by}: {amendment.text}{' '}

@@ -45,6 +45,8 @@ const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).ex
       module: z.number().int().min(1),
       severity: z.enum(['watch', 'report', 'stop']),
       note: z.string().max(500).default(''),
+      /** what its pictures are kept under until they are sent */
+      key: z.string().optional(),
     }),
   ),
 });
@@ -82,6 +84,7 @@ export function InspectionForm({
   });
   const gone = useRedrawn(draft.form, array);
   const [files, setFiles] = useState<Record<PhotoPlace, File[]>>({ soil: [], 'wipe-before': [], 'wipe-after': [] });
+  const [defectFiles, setDefectFiles] = useState<Record<string, File[]>>({});
   const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
   const record = useDo('recordInspection');
   const submit = async (values: FormValues, id: string) => {
@@ -90,20 +93,23 @@ export function InspectionForm({
       .split(/[,;\n]/)
       .map((cause) => cause.trim())
       .filter(Boolean);
-    const placed = defects.map((defect) => ({ ...defect, module: defect.module - 1 }));
+    const placed = defects.map(({ key: _, ...defect }) => ({ ...defect, module: defect.module - 1 }));
     await record.mutateAsync({
       params: { id: array.id },
       body: { ...rest, causes, defects: placed, id, inspectedAt: new Date().toISOString() },
     });
     draft.discard();
+    const about = { arrayId: array.id, inspectionId: id };
     try {
       for (const role of PHOTO_PLACES)
         for (const file of files[role]) {
           const caption = `${array.name}, ${PHOTO_CAPTIONS[role]}`;
-          await call('addPhoto', {
-            body: { id: newId(), arrayId: array.id, inspectionId: id, role, caption },
-            files: [file],
-          });
+          await call('addPhoto', { body: { ...about, id: newId(), role, caption }, files: [file] });
+        }
+      for (const { key = '', kind, module } of defects)
+        for (const file of defectFiles[key] ?? []) {
+          const pinned = { role: 'defect' as const, module: module - 1, caption: DEFECT_WORDS[kind] };
+          await call('addPhoto', { body: { ...about, id: newId(), ...pinned }, files: [file] });
         }
     } catch (error) {
       setPhotoTrouble(error);
@@ -155,7 +161,7 @@ export function InspectionForm({
       </fieldset>
       <PowerReading array={array} site={site} />
       <TestPatchPart array={array} />
-      <Defects />
+      <Defects onFiles={(key, chosen) => setDefectFiles({ ...defectFiles, [key]: chosen })} />
       <fieldset>
         <legend>Photographs and notes</legend>
         <div className="form-grid">
@@ -362,8 +368,8 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
   );
 }
 
-function Defects() {
-  const { control } = useFormContext();
+function Defects({ onFiles }: { onFiles: (key: string, files: File[]) => void }) {
+  const { control, getValues } = useFormContext();
   const { fields, append, remove } = useFieldArray({ control, name: 'defects' });
   return (
     <fieldset>
@@ -374,6 +380,18 @@ function Defects() {
           <NumberField name={`defects.${index}.module`} label="Module number" kind="count" />
           <SelectField name={`defects.${index}.severity`} label="What to do" options={pairs(SEVERITY_OF_DEFECT)} />
           <TextField name={`defects.${index}.note`} label="Note" />
+          <div>
+            <Form.Label htmlFor={`defect-photos-${field.id}`}>Pictures</Form.Label>
+            <Form.Control
+              id={`defect-photos-${field.id}`}
+              type="file"
+              multiple
+              accept="image/jpeg,image/png"
+              onChange={(event) =>
+                onFiles(getValues(`defects.${index}.key`), [...((event.target as HTMLInputElement).files ?? [])])
+              }
+            />
+          </div>
           <Button variant="quiet" onClick={() => remove(index)} aria-label={`Take out defect ${index + 1}`}>
             take out
           </Button>
@@ -381,7 +399,7 @@ function Defects() {
       ))}
       <Button
         variant="outline-primary"
-        onClick={() => append({ kind: 'crack', module: 1, severity: 'report', note: '' })}
+        onClick={() => append({ kind: 'crack', module: 1, severity: 'report', note: '', key: newId() })}
       >
         Add a defect
       </Button>

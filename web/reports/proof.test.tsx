@@ -25,6 +25,7 @@ const photo = (role: Photo['role'], state: Photo['state'] = 'ready'): Photo => (
   id: role,
   arrayId: 'a',
   inspectionId: null,
+  module: null,
   jobId: 'j',
   role,
   caption: '',

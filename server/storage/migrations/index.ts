@@ -8,6 +8,7 @@ import * as sheet from './006-sheet.ts';
 import * as weather from './007-weather.ts';
 import * as photoMarks from './008-photo-marks.ts';
 import * as outlook from './009-outlook.ts';
+import * as photoModule from './010-photo-module.ts';
 
 interface Migration {
   name: string;
@@ -26,6 +27,7 @@ const MIGRATIONS: Migration[] = [
   { name: '007-weather', ...weather },
   { name: '008-photo-marks', ...photoMarks },
   { name: '009-outlook', ...outlook },
+  { name: '010-photo-module', ...photoModule },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
