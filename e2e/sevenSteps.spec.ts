@@ -113,6 +113,10 @@ test.describe
       await expect(page.getByAltText('Roof, as found')).toBeVisible();
       const followed = page.getByRole('row').filter({ hasText: 'Crack' });
       await expect(followed.getByAltText('Crack')).toBeVisible();
+      const list = (await page.getByRole('link', { name: 'the list for the maker (PDF)' }).getAttribute('href')) ?? '';
+      const paper = plain(await paperText(page.context(), list));
+      for (const words of ['Defects of the modules', 'crack', '1, 3', 'report to the maker', 'Module 3: Crack'])
+        expect(paper).toContain(words);
     });
 
     test('Reckon: the loss now, against the meter, and over a year', async () => {

@@ -27,8 +27,6 @@ export function DefectsPart({
           <tr>
             <th>Defect</th>
             <th className="number">Module</th>
-            <th className="number">First seen</th>
-            <th className="number">Last seen</th>
             <th>What to do</th>
           </tr>
         </thead>
@@ -39,12 +37,15 @@ export function DefectsPart({
                 {DEFECT_WORDS[defect.kind]}
                 {defect.gone && <span className="quiet">, not seen last time</span>}
                 {defect.worse && <strong>, grown worse</strong>}
+                <div className="quiet">
+                  {defect.firstSeen === defect.lastSeen
+                    ? `Seen ${formatDate(defect.firstSeen, glass)}`
+                    : `Seen first ${formatDate(defect.firstSeen, glass)}, last ${formatDate(defect.lastSeen, glass)}`}
+                </div>
                 {defect.note && <div className="quiet">{defect.note}</div>}
                 <PhotoStrip photos={pictures.filter(({ module }) => module === defect.module)} />
               </td>
               <td className="number">{defect.module + 1}</td>
-              <td className="number">{formatDate(defect.firstSeen, glass)}</td>
-              <td className="number">{formatDate(defect.lastSeen, glass)}</td>
               <td>{SEVERITY_OF_DEFECT[defect.severity]}</td>
             </tr>
           ))}
