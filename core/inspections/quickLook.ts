@@ -5,7 +5,7 @@ import { RATE_DEFAULTS, soilingByRate } from '../soiling/rate.ts';
 import { siteSoilingRate } from '../soiling/siteRate.ts';
 import { yearAhead } from '../soiling/yearAhead.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
-import { quantile, type Spread } from '../statistics/summary.ts';
+import { fourInFive, type Spread } from '../statistics/summary.ts';
 import { CLIMATES, type ClimateKey, generateWeatherYears } from '../weather/index.ts';
 import { type Estimate, lossFromInspection, type Soil } from './soil.ts';
 
@@ -96,7 +96,7 @@ function lossByCalendar(input: QuickLookInput): Estimate {
     }
     return 1 - (soilingByRate({ rate, rain }).at(-1) ?? 1);
   });
-  return { low: quantile(losses, 0.1), mid: quantile(losses, 0.5), high: quantile(losses, 0.9) };
+  return fourInFive(losses);
 }
 
 function lossByEye(seen: readonly SeenWord[]): Estimate | null {

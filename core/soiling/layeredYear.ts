@@ -1,6 +1,6 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
-import { quantile, type Spread, spread } from '../statistics/summary.ts';
+import { fourInFive, type Spread, spread } from '../statistics/summary.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
@@ -82,9 +82,7 @@ export function layeredYear(
     fan: Array.from({ length: DAYS }, (_, day) => {
       const values = losses.map((series) => series[day] ?? 0);
       return {
-        low: quantile(values, 0.1),
-        mid: quantile(values, 0.5),
-        high: quantile(values, 0.9),
+        ...fourInFive(values),
         rain: middle?.rain[DAYS + day] ?? 0,
       };
     }),

@@ -1,6 +1,6 @@
 import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { mean, quantile } from '../statistics/summary.ts';
+import { fourInFive, mean } from '../statistics/summary.ts';
 import { LAYERED_DEFAULTS } from './layered.ts';
 import type { RemedyKey } from './remedyKeys.ts';
 import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
@@ -103,7 +103,7 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
       if (setup.surfaceTilt >= STEEPER_TILT) return null;
       return {
         setup: { ...setup, surfaceTilt: STEEPER_TILT, puddleFactor: puddlesLeft(PUDDLE_LEFT.steeper) },
-        changes: `From ${setup.surfaceTilt}° to ${STEEPER_TILT}°: less settles, rain takes more, less stands at the frame`,
+        changes: `From ${setup.surfaceTilt}° to ${STEEPER_TILT}°: less settles, rain takes more, less stands at the frame; the light that another tilt gives or takes is not counted`,
       };
     case 'wait':
       if (exposure.works === undefined) return null;
@@ -131,12 +131,6 @@ function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, value
   return { best, tried };
 }
 
-/** Four in five of the courses, and the middle one. */
-const band = (values: readonly number[]): Estimate => ({
-  low: quantile(values, 0.1),
-  mid: quantile(values, 0.5),
-  high: quantile(values, 0.9),
-});
 const scaled = ({ low, mid, high }: Estimate, by: number): Estimate => ({
   low: low * by,
   mid: mid * by,
@@ -164,9 +158,9 @@ export function compareRemedies(input: RemedyInput): RemediesFound {
     const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
     const same = after.tried[before.best.count] ?? after.best;
     const savedBy = (other: readonly number[]) => before.best.lost.map((lost, course) => lost - (other[course] ?? 0));
-    const savedEnergy = band(savedBy(same.lost));
+    const savedEnergy = fourInFive(savedBy(same.lost));
     const spared = (before.best.count - after.best.count) * input.visitCost;
-    const saves = band(savedBy(after.best.lost).map((energy) => energy * input.valuePerKWh + spared));
+    const saves = fourInFive(savedBy(after.best.lost).map((energy) => energy * input.valuePerKWh + spared));
     const payback = saves.mid > 0 && cost !== null ? cost / saves.mid : null;
     return [
       {

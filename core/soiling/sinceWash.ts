@@ -1,6 +1,6 @@
 import { type Birds, PATCH_FACTOR, type Surroundings } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { quantile } from '../statistics/summary.ts';
+import { fourInFive } from '../statistics/summary.ts';
 import { type Climate, type ClimateKey, climateOf, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, soilingByLayers } from './layered.ts';
 
@@ -57,5 +57,5 @@ export function lossSinceWash(input: SinceWash): Estimate {
     });
     return 1 - (soilingRatio.at(-1) ?? 1);
   });
-  return { low: quantile(losses, 0.1), mid: quantile(losses, 0.5), high: quantile(losses, 0.9) };
+  return fourInFive(losses);
 }

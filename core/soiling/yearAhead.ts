@@ -2,7 +2,7 @@ import { RATE_SPREAD } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
-import { quantile, type Spread, spread, sum } from '../statistics/summary.ts';
+import { fourInFive, type Spread, spread, sum } from '../statistics/summary.ts';
 import { climateOf, generateWeatherYears, type WeatherYear } from '../weather/index.ts';
 import { soilingByRate } from './rate.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
@@ -127,9 +127,7 @@ export function yearAhead(input: YearAheadInput, years = planningYears(input)): 
     curve: Array.from({ length: 365 }, (_, day) => {
       const values = losses.map((series) => series[day] ?? 0);
       return {
-        low: quantile(values, 0.1),
-        mid: quantile(values, 0.5),
-        high: quantile(values, 0.9),
+        ...fourInFive(values),
         rain: middle?.weather.rain[day] ?? 0,
       };
     }),

@@ -2,7 +2,7 @@ import { type Effectiveness, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
-import { mean, quantile } from '../statistics/summary.ts';
+import { fourInFive, mean } from '../statistics/summary.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { type LayeredDays, type LayeredParameters, type LayeredState, soilingByLayers } from './layered.ts';
 import { lowerEdgeLoss } from './lowerEdge.ts';
@@ -135,13 +135,8 @@ export function yearsAhead({ setup, courses, energy }: PreparedCourses, visits: 
       }
     });
   });
-  const band = (values: readonly number[]): Estimate => ({
-    low: quantile(values, 0.1),
-    mid: quantile(values, 0.5),
-    high: quantile(values, 0.9),
-  });
   const across = (series: readonly number[][], count: number) =>
-    Array.from({ length: count }, (_, at) => band(series.map((own) => own[at] ?? 0)));
+    Array.from({ length: count }, (_, at) => fourInFive(series.map((own) => own[at] ?? 0)));
   const cleanYear = clean / 1000 / horizon / courses.length;
   const lost = across(yearly, horizon);
   const share = (energy: number) => (cleanYear > 0 ? energy / cleanYear : 0);
@@ -151,7 +146,7 @@ export function yearsAhead({ setup, courses, energy }: PreparedCourses, visits: 
     lostShare: lost.map(({ low, mid, high }) => ({ low: share(low), mid: share(mid), high: share(high) })),
     lostInCourse: yearly.map(mean),
     clean: cleanYear,
-    lichen: band(lichen),
+    lichen: fourInFive(lichen),
   };
 }
 

@@ -35,3 +35,10 @@ export const spread = (values: readonly number[]): Spread => ({
   p90: quantile(values, 0.9),
   mean: mean(values),
 });
+
+/** The band that holds four in five of some values, and the middle one. */
+export const fourInFive = (values: readonly number[]): { low: number; mid: number; high: number } => ({
+  low: quantile(values, 0.1),
+  mid: quantile(values, 0.5),
+  high: quantile(values, 0.9),
+});

@@ -57,7 +57,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPa
       <div className="form-grid">
         <BenchNumber
           key={`visit.${quoted}.${outlook.round}`}
-          label="One visit here"
+          label="One visit, this face"
           suffix={currency}
           value={visitCost === null ? null : visitCost / minor}
           min={0}

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
-import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Outlook, Reckoning } from '../../contract/soiling/endpoints.ts';
 import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
 import {
@@ -109,7 +109,7 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
   const { change } = outlook;
   const [every, setEvery] = useState('never');
   const worker = useWorker();
-  const quoted = useQuoted(site.id, desk);
+  const quoted = useQuoted(array, desk);
   const bonded = output.seen?.patch?.bonded?.mid ?? null;
   const [byPatch, setByPatch] = useState<number | null>(null);
   // The rinsed strip of a test patch sets rain's school, until somebody sets it by hand.
@@ -250,11 +250,17 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
   );
 }
 
-/** What one visit costs the customer by the last quote, minor units; null where there is none or it may not be seen. */
-function useQuoted(siteId: string, desk: boolean): number | null {
-  const id = useAsk('readSite', { params: { id: siteId } }).data?.latest.quoteId ?? null;
+/**
+ * What one visit costs the customer by the last quote, minor units: this array's part of it, by its modules; null where
+ * there is none or it may not be seen.
+ */
+function useQuoted(array: SolarArray, desk: boolean): number | null {
+  const spread = useAsk('readSite', { params: { id: array.siteId } }).data;
+  const id = spread?.latest.quoteId ?? null;
   const quote = useAsk('readQuote', { params: { id: id ?? '' } }, { enabled: desk && id !== null });
-  return quote.data?.one.gross ?? null;
+  if (!spread || !quote.data) return null;
+  const modules = spread.arrays.reduce((sum, one) => sum + moduleCount(one), 0);
+  return Math.round((quote.data.one.gross * moduleCount(array)) / modules);
 }
 
 /** Whether what is set above stands on record or is only tried on this device, and the way from the one to the other. */
