@@ -1,4 +1,5 @@
 import { memo, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
@@ -114,7 +115,8 @@ export function RoofDrawing({
     () => cellsAsTheyLie(array.cells ?? 'whole', array.orientation),
     [array.cells, array.orientation],
   );
-  const { listeners, show, wasDrag } = useFrame(array, onModules);
+  const step = { x: width + GAP, y: height + GAP };
+  const { roof, listeners, show, wasDrag } = useFrame(array, step, onModules);
   const answer = useRef(onModule);
   answer.current = onModule;
   const press = useCallback(
@@ -129,6 +131,7 @@ export function RoofDrawing({
   const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
   return (
     <svg
+      ref={roof}
       viewBox={`${face.left} ${face.top} ${face.width} ${face.height}`}
       style={
         scale
@@ -172,7 +175,7 @@ export function RoofDrawing({
           />
         );
       })}
-      {onModules && <Frame show={show} columns={array.columns} step={{ x: width + GAP, y: height + GAP }} />}
+      {onModules && <Frame show={show} roof={roof} columns={array.columns} step={step} />}
     </svg>
   );
 }
@@ -209,33 +212,39 @@ function faceAbout(
   return { shift, ridge, eave, letters, left, top, width: right - left, height: bottom - top };
 }
 
-/** The frame while it is drawn; it holds its own state, so that no module is drawn again for it. */
+/**
+ * The frame while it is drawn. It holds its own state and lies on a layer of its own, so that no module is drawn or
+ * painted again for it.
+ */
 function Frame({
   show,
+  roof,
   columns,
   step,
 }: {
   show: RefObject<ShowFrame>;
+  roof: RefObject<SVGSVGElement | null>;
   columns: number;
   step: { x: number; y: number };
 }) {
   const [corners, setCorners] = useState<{ from: number; to: number } | null>(null);
   show.current = setCorners;
-  if (corners === null) return null;
+  const scaled = corners && roof.current?.getScreenCTM();
+  if (!corners || !scaled) return null;
   const at = (index: number) => ({ row: Math.floor(index / columns), column: index % columns });
   const [a, b] = [at(corners.from), at(corners.to)];
-  return (
-    <rect
-      x={Math.min(a.column, b.column) * step.x}
-      y={Math.min(a.row, b.row) * step.y}
-      width={(Math.abs(a.column - b.column) + 1) * step.x - GAP}
-      height={(Math.abs(a.row - b.row) + 1) * step.y - GAP}
-      fill="#0a5f7d"
-      fillOpacity="0.3"
-      stroke="#0a5f7d"
-      strokeWidth="0.08"
-      pointerEvents="none"
-    />
+  const length = (metres: number) => metres * scaled.a;
+  return createPortal(
+    <div
+      className="module-frame"
+      style={{
+        left: scaled.e + length(Math.min(a.column, b.column) * step.x),
+        top: scaled.f + length(Math.min(a.row, b.row) * step.y),
+        width: length((Math.abs(a.column - b.column) + 1) * step.x - GAP),
+        height: length((Math.abs(a.row - b.row) + 1) * step.y - GAP),
+      }}
+    />,
+    document.body,
   );
 }
 

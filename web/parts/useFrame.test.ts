@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { modulesBetween } from './useFrame.ts';
+import { modulesBetween, moduleUnder } from './useFrame.ts';
 
 const grid = { rows: 4, columns: 5, missing: [7] };
 
@@ -16,5 +16,19 @@ describe('a frame over modules', () => {
 
   it('is one module where both corners are', () => {
     expect(modulesBetween(grid, 3, 3)).to.deep.equal([3]);
+  });
+});
+
+describe('the module under a point', () => {
+  const under = (x: number, y: number) => moduleUnder(grid, { x: 1.1, y: 1.7 }, { x, y });
+
+  it('is found by its place, row by row', () => {
+    expect(under(0, 0)).to.equal(0);
+    expect(under(1.2, 1.8)).to.equal(6);
+    expect(under(5.4, 6.7)).to.equal(19);
+  });
+
+  it('is none beside them all, nor where one is missing', () => {
+    expect([under(-0.1, 0), under(5.6, 0), under(0, 6.9), under(2.3, 1.8)]).to.deep.equal([null, null, null, null]);
   });
 });

@@ -20,10 +20,17 @@ export function modulesBetween({ columns, missing }: Grid, from: number, to: num
   return found;
 }
 
-const moduleAt = (event: PointerEvent): number | null => {
-  const found = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-module]');
-  return found ? Number(found.getAttribute('data-module')) : null;
-};
+/** The module under a point of the drawing, in its own units; null beside them all. @param step from one module to the next */
+export function moduleUnder(
+  { rows, columns, missing }: Grid,
+  step: { x: number; y: number },
+  point: { x: number; y: number },
+): number | null {
+  const [row, column] = [Math.floor(point.y / step.y), Math.floor(point.x / step.x)];
+  if (row < 0 || column < 0 || row >= rows || column >= columns) return null;
+  const index = row * columns + column;
+  return missing.includes(index) ? null : index;
+}
 
 /** Shows a frame from one module to another, or takes it away. */
 export type ShowFrame = (corners: { from: number; to: number } | null) => void;
@@ -31,9 +38,15 @@ export type ShowFrame = (corners: { from: number; to: number } | null) => void;
 /**
  * A frame drawn over modules with a mouse or a pen; a finger scrolls, and touches one by one. While it is drawn only the
  * frame is drawn again, and no module.
- * @returns what the drawing listens to, where the frame itself is told, and whether the last press was a drag
+ * @param step from one module to the next, in the drawing's own units
+ * @returns the drawing, what it listens to, where the frame itself is told, and whether the last press was a drag
  */
-export function useFrame(grid: Grid, onModules: ((indices: number[]) => void) | undefined) {
+export function useFrame(
+  grid: Grid,
+  step: { x: number; y: number },
+  onModules: ((indices: number[]) => void) | undefined,
+) {
+  const roof = useRef<SVGSVGElement>(null);
   const corners = useRef<{ from: number; to: number } | null>(null);
   const start = useRef<number | null>(null);
   const wasDrag = useRef(false);
@@ -41,6 +54,12 @@ export function useFrame(grid: Grid, onModules: ((indices: number[]) => void) | 
   const put = (next: { from: number; to: number } | null) => {
     corners.current = next;
     show.current(next);
+  };
+  /** By the place alone: asking the page what lies there costs more, the more modules there are. */
+  const moduleAt = ({ clientX, clientY }: PointerEvent): number | null => {
+    const scaled = roof.current?.getScreenCTM();
+    if (!scaled) return null;
+    return moduleUnder(grid, step, { x: (clientX - scaled.e) / scaled.a, y: (clientY - scaled.f) / scaled.d });
   };
   const listeners = onModules
     ? {
@@ -67,5 +86,5 @@ export function useFrame(grid: Grid, onModules: ((indices: number[]) => void) | 
         },
       }
     : {};
-  return { listeners, show, wasDrag };
+  return { roof, listeners, show, wasDrag };
 }
