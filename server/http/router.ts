@@ -13,13 +13,15 @@ import { turnstile } from './turnstile.ts';
 
 const MOST_FILES = 200;
 const USUAL_LIMIT = 2 * 1024 * 1024;
-/** Files that are taken in at the same time; the others wait at the door. */
-const UPLOADS_AT_ONCE = 4;
+/** Files that are read at the same time, so that one slow sender holds up no other; the rest wait at the door. */
+const READ_AT_ONCE = 4;
+/** Of those that are read, how many are worked on at a time: hashing and storing them must leave room for other pages. */
+const WORKED_ON_AT_ONCE = 1;
 
 /** Mounts every endpoint of the contract: role, then schema, then use case, then answer. */
 export function contractRouter(services: Services, handlers: Handlers): Router {
   const router = Router();
-  const gate = turnstile(UPLOADS_AT_ONCE);
+  const [door, bench] = [turnstile(READ_AT_ONCE), turnstile(WORKED_ON_AT_ONCE)];
   for (const [name, endpoint] of endpointList) {
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
     const handler = handlers[name] as unknown as Handler<Endpoint>;
@@ -29,8 +31,9 @@ export function contractRouter(services: Services, handlers: Handlers): Router {
         await admit(services, endpoint, request);
         next();
       },
-      ...(endpoint.upload ? [gate] : []),
+      ...(endpoint.upload ? [door] : []),
       bodyReader(endpoint),
+      ...(endpoint.upload ? [bench] : []),
       async (request, response) => answer(services, endpoint, handler, request, response),
     );
   }

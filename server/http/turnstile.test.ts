@@ -11,8 +11,10 @@ function caller(gate: ReturnType<typeof turnstile>) {
   });
   return {
     state,
+    /** the body has been read to its end */
+    read: () => request.emit('close'),
+    /** answered, or gone away */
     finish: () => response.emit('close'),
-    goAway: () => request.emit('close'),
   };
 }
 
@@ -30,9 +32,17 @@ describe('the turnstile', () => {
   it('keeps no place for somebody who went away', () => {
     const gate = turnstile(1);
     const [first, second, third] = Array.from({ length: 3 }, () => caller(gate));
-    second?.goAway();
+    second?.finish();
     first?.finish();
     expect([second?.state.inside, third?.state.inside]).to.deep.equal([false, true]);
+  });
+
+  it('keeps the place of somebody whose body has been read', () => {
+    const gate = turnstile(1);
+    const [first, second] = Array.from({ length: 2 }, () => caller(gate));
+    second?.read();
+    first?.finish();
+    expect(second?.state.inside).to.equal(true);
   });
 
   it('is free again when all have left', () => {

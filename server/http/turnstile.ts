@@ -1,8 +1,8 @@
 import type { NextFunction, Request, Response } from 'express';
 
 /**
- * Lets so many requests through at a time; the others wait with their bodies unread, so that many large files at once
- * fill neither the memory nor the processor. Whoever goes away while waiting gives up his place.
+ * Lets so many requests through at a time; the others wait, so that many large files at once fill neither the memory,
+ * where it stands before the bodies are read, nor the processor. Whoever goes away while waiting gives up his place.
  */
 export function turnstile(most: number) {
   let inside = 0;
@@ -11,7 +11,7 @@ export function turnstile(most: number) {
     inside -= 1;
     waiting.shift()?.();
   };
-  return (request: Request, response: Response, next: NextFunction): void => {
+  return (_request: Request, response: Response, next: NextFunction): void => {
     const enter = () => {
       inside += 1;
       response.once('close', leave);
@@ -20,7 +20,8 @@ export function turnstile(most: number) {
     if (inside < most) enter();
     else {
       waiting.push(enter);
-      request.once('close', () => {
+      // The answer closes with the connection; the request does so as soon as its body is read.
+      response.once('close', () => {
         const at = waiting.indexOf(enter);
         if (at >= 0) waiting.splice(at, 1);
       });
