@@ -7,8 +7,9 @@ import { ELECTRONICS, type Electronics } from './sheet.ts';
 
 /**
  * The drawing of an array as a file: JSON with all that is known of it, or CSV with one line for each module (row and
- * column counted from 1 at the top left, name of its string, place in it, inverter and electronics of the string). And as text on the clipboard: one line a
- * row, one column a place, an x where a module lies, which a spreadsheet takes and gives.
+ * column counted from 1 at the top left, name of its string, place in it, inverter and electronics of the string). And
+ * as text on the clipboard: one line a row, one column a place, an x where a module lies, which a spreadsheet takes and
+ * gives.
  */
 const FORMAT = { format: 'wide-pail-array', formatVersion: 1 } as const;
 const sheetJson = z.object({ format: z.literal(FORMAT.format), formatVersion: z.literal(1), array: arrayBody });

@@ -90,8 +90,8 @@ export interface FileClimate {
 }
 
 /**
- * A climate from the hours of an EPW file: temperature, wind, humidity, dew, clearness of dry and wet days, and rain
- * where the file has any. Turbidity, and rain where it has none, stay as in the base climate.
+ * A climate from the hours of an EPW file: temperature, wind, humidity, dew, clearness of dry and wet days, and the rain
+ * that the file has. Turbidity, and rain where it has none, stay as in the base climate.
  * A day is wet by its rain; without rain in the file, a day under seven tenths of the clear sky counts as one.
  */
 export function climateOfEpw({ place, hours, zone }: EpwFile, base: Climate): FileClimate {

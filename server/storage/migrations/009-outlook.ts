@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** What people set for the years ahead of an array, and what a remedy was said to cost; one row an array, each change in the trail. */
+/**
+ * What people set for the years ahead of an array, and what a remedy was said to cost; one row an array, each change in
+ * the trail.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     create table outlooks (
