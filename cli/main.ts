@@ -4,8 +4,9 @@ const commands: Record<string, (args: string[]) => Promise<number>> = {
   demo: async () => (await import('./serve.ts')).serve({ demo: true }),
   start: async () => (await import('./serve.ts')).serve({ demo: false }),
   test: async (only) => (await import('./test.ts')).test(only),
-  backup: async ([file]) => (await import('./backup.ts')).backup(file),
-  restore: async ([file]) => (await import('./backup.ts')).restore(file),
+  backup: async (args) => (await import('./backups/commands.ts')).backup(args),
+  restore: async (args) => (await import('./backups/commands.ts')).restore(args),
+  'move-data': async () => (await import('./moveData.ts')).moveData(),
   screenshots: async () => (await import('./screenshots.ts')).screenshots(),
 };
 

@@ -20,6 +20,7 @@ export async function throwawayCluster(): Promise<{ cluster: Cluster; discard: (
   const folder = mkdtempSync('/var/tmp/wide-pail-try-');
   spawnSync('chmod', ['711', folder]);
   const cluster = await openCluster(`${folder}/cluster`);
+  await ensureDatabase(cluster, 'first');
   return {
     cluster,
     discard: () => {

@@ -97,7 +97,13 @@ export async function test(only: string[]): Promise<number> {
   if (wants('server')) {
     const { cluster, discard } = await throwawayCluster();
     try {
-      counts.push(mocha('server tests', ['server/**/*.test.ts'], { TEST_CLUSTER: cluster.url(), LOG_LEVEL: 'silent' }));
+      counts.push(
+        mocha('server tests', ['server/**/*.test.ts'], {
+          TEST_CLUSTER: cluster.url(),
+          TEST_CLUSTER_APP: cluster.appUrl('postgres'),
+          LOG_LEVEL: 'silent',
+        }),
+      );
     } finally {
       discard();
     }

@@ -66,7 +66,7 @@ describe('a crash in the middle of a job', function () {
   it('of PostgreSQL (SIGKILL of the postmaster) loses no acknowledged reading and doubles none', async () => {
     const { cluster, discard } = await throwawayCluster();
     try {
-      const url = await newDatabase(cluster.url());
+      const url = await newDatabase({ admin: cluster.url(), app: cluster.appUrl('postgres') });
       const server = await startServerProcess({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' });
       try {
         const caller = await new Caller(server.address).signIn();

@@ -70,9 +70,11 @@ export async function updateCompany(trx: Transaction, version: number, company: 
 
 export const markDemo = (trx: Transaction, demo: boolean): Promise<unknown> => trx('installation').update({ demo });
 
-/** What signs the session cookies of this installation. */
-export const readSessionSecret = async (connection: Connection): Promise<string> =>
-  (await connection('installation').first('sessionSecret')).sessionSecret;
+/** What signs the session cookies of this installation; made where a restored one has none yet. */
+export async function readSessionSecret(connection: Connection): Promise<string> {
+  await connection.raw('insert into installation_secrets default values on conflict do nothing');
+  return (await connection('installation_secrets').first('sessionSecret')).sessionSecret;
+}
 
 export async function readCompanyRow(connection: Connection): Promise<Company | null> {
   const row = await connection('company').first();

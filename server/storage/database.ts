@@ -20,11 +20,25 @@ function camelRow(row: unknown): unknown {
   return Object.fromEntries(Object.entries(row).map(([key, value]) => [camel(key), value]));
 }
 
-/** Opens a pool. Columns are snake_case in the database and camelCase in the code. */
-export function openDatabase(url: string, poolSize = 10): Database {
+/**
+ * How long the database may take, in ms, before a request gives up on it. The last one counts on this side, where a
+ * database that is frozen cannot count any more.
+ */
+export const REQUEST_LIMITS = {
+  connectionTimeoutMillis: 4000,
+  statement_timeout: 30_000,
+  idle_in_transaction_session_timeout: 60_000,
+  query_timeout: 35_000,
+};
+
+/**
+ * Opens a pool. Columns are snake_case in the database and camelCase in the code.
+ * @param limits of waiting; without any, statements may take as long as they need
+ */
+export function openDatabase(url: string, poolSize = 10, limits: Partial<typeof REQUEST_LIMITS> = {}): Database {
   return knex({
     client: 'pg',
-    connection: url,
+    connection: { connectionString: url, application_name: APPLICATION, ...limits },
     pool: { min: 0, max: poolSize },
     acquireConnectionTimeout: 10_000,
     wrapIdentifier: (value, original) => (value === '*' ? value : original(snake(value))),
@@ -32,10 +46,34 @@ export function openDatabase(url: string, poolSize = 10): Database {
   });
 }
 
-/** Brings the database to the newest schema. Safe to call from several processes at once. */
+/** As what we stand in the database's list of connections. */
+export const APPLICATION = 'wide-pail';
+const MIGRATIONS = { migrationSource, tableName: 'schema_migrations' };
+/** Any number that nobody else locks in this database. */
+const MIGRATION_LOCK = 7_061_696;
+
+/**
+ * Brings the database to the newest schema. Safe to call from several processes at once: they take turns, and since
+ * nobody else can be at it meanwhile, a mark that a process left when it died is taken away.
+ */
 export async function migrate(database: Database): Promise<void> {
-  await database.migrate.latest({ migrationSource, tableName: 'schema_migrations' });
+  const turn = await database.client.acquireConnection();
+  try {
+    await turn.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    try {
+      await database.migrate.forceFreeMigrationsLock(MIGRATIONS);
+      await database.migrate.latest(MIGRATIONS);
+    } finally {
+      await turn.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+    }
+  } finally {
+    await database.client.releaseConnection(turn);
+  }
 }
+
+/** Names of the steps that this program knows, first to last. */
+export const knownMigrations = async (): Promise<string[]> =>
+  (await migrationSource.getMigrations([])).map((migration) => migrationSource.getMigrationName(migration));
 
 /** A value for a jsonb column. */
 export const json = (value: unknown): string => JSON.stringify(value ?? null);

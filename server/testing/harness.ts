@@ -61,6 +61,11 @@ export class Caller {
     return this;
   }
 
+  /** the cookie that it came in with */
+  cookies(): string {
+    return this.cookie;
+  }
+
   keepCsrf(token: string): void {
     this.csrf = token;
   }
@@ -70,24 +75,41 @@ export class Caller {
 export const newCompany = () =>
   companyFields.parse(JSON.parse(readFileSync(join(import.meta.dirname, '../../demo/company.json'), 'utf8')));
 
-/** A new database on the throwaway cluster, migrated and empty. @returns its address */
-export async function emptyDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
-  if (!cluster) throw new Error('These tests need TEST_CLUSTER; run them by ./pail test');
+/** A throwaway cluster: who makes databases there, and the application's own role. */
+export interface TestCluster {
+  admin: string;
+  app: string;
+}
+
+export function testCluster(): TestCluster {
+  const { TEST_CLUSTER: admin, TEST_CLUSTER_APP: app } = process.env;
+  if (!admin || !app) throw new Error('These tests need TEST_CLUSTER and TEST_CLUSTER_APP; run them by ./pail test');
+  return { admin, app };
+}
+
+/** A database with nothing in it, owned by the application's role. @returns its address */
+export async function bareDatabase({ admin, app }: TestCluster = testCluster()): Promise<string> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
-  const client = new pg.Client({ connectionString: cluster });
+  const client = new pg.Client({ connectionString: admin });
   await client.connect();
-  await client.query(`create database ${name}`);
+  const url = new URL(app);
+  await client.query(`create database ${name} owner ${client.escapeIdentifier(url.username)}`);
   await client.end();
-  const url = new URL(cluster);
   url.pathname = `/${name}`;
-  const database = openDatabase(url.href, 2);
-  await migrate(database);
-  await database.destroy();
   return url.href;
 }
 
+/** A new database on the throwaway cluster, migrated and empty. @returns its address */
+export async function emptyDatabase(cluster?: TestCluster): Promise<string> {
+  const url = await bareDatabase(cluster);
+  const database = openDatabase(url, 2);
+  await migrate(database);
+  await database.destroy();
+  return url;
+}
+
 /** An empty database with a company and its owner. @returns its address */
-export async function newDatabase(cluster = process.env.TEST_CLUSTER): Promise<string> {
+export async function newDatabase(cluster?: TestCluster): Promise<string> {
   const url = await emptyDatabase(cluster);
   const database = openDatabase(url, 2);
   await setUpCompany(database, newCompany(), OWNER);
@@ -105,8 +127,9 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-async function startHarness(environment: Record<string, string>): Promise<Harness> {
-  const url = await newDatabase();
+/** A server over a database of its own, or over one that is there, with its owner signed in. */
+export async function startHarness(environment: Record<string, string>, at?: string): Promise<Harness> {
+  const url = at ?? (await newDatabase());
   const server = await startServer(
     readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent', ...environment }),
   );

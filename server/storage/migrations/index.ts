@@ -9,6 +9,8 @@ import * as weather from './007-weather.ts';
 import * as photoMarks from './008-photo-marks.ts';
 import * as outlook from './009-outlook.ts';
 import * as photoModule from './010-photo-module.ts';
+import * as secrets from './011-secrets.ts';
+import * as backups from './012-backups.ts';
 
 interface Migration {
   name: string;
@@ -28,6 +30,8 @@ const MIGRATIONS: Migration[] = [
   { name: '008-photo-marks', ...photoMarks },
   { name: '009-outlook', ...outlook },
   { name: '010-photo-module', ...photoModule },
+  { name: '011-secrets', ...secrets },
+  { name: '012-backups', ...backups },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
