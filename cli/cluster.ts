@@ -13,8 +13,8 @@ export interface Cluster {
   /** address for the application, which owns its database and nothing else */
   appUrl(database: string): string;
   folder: string;
-  /** whether it answers */
-  answers(): Promise<boolean>;
+  /** whether its postmaster runs, frozen or not */
+  runs(): boolean;
   /** process id of the postmaster */
   postmaster(): number;
   /** starts it again after a crash */
@@ -104,20 +104,33 @@ export async function openCluster(folder: string): Promise<Cluster> {
     throw new Error(`The database in ${folder} does not start.\n${said}`);
   };
 
-  const started = await start();
+  let started = await start();
   return {
     url,
     appUrl: (database) => address(APP_ROLE, appPassword(folder), database),
     folder,
-    answers,
+    runs: () => postmasterOf(data) !== null,
     postmaster: () => Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]),
     restart: async () => {
-      await start();
+      started = (await start()) || started;
     },
     stop: () => {
       if (started) run('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', data]);
     },
   };
+}
+
+/** Process id of the postmaster of a data folder, by what it wrote down; null where it runs no more. */
+export function postmasterOf(data: string): number | null {
+  const file = join(data, 'postmaster.pid');
+  if (!existsSync(file)) return null;
+  const id = Number(readFileSync(file, 'utf8').split('\n')[0]);
+  try {
+    process.kill(id, 0);
+    return id;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM' ? id : null;
+  }
 }
 
 /** Whether a cluster has been made in a folder. */

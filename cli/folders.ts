@@ -53,7 +53,9 @@ export function notesOnFolders(): string[] {
   if (used === former) {
     notes.push(`Your data lies in ${former}, which systems are free to clean. Move it to ${proper}: ./pail move-data`);
   } else if (holdsCluster(proper) && holdsCluster(former)) {
-    notes.push(`There is data in ${former} too. It is not used: this is ${proper}. Look at it with PAIL_DATA=${former}.`);
+    notes.push(
+      `There is data in ${former} too. It is not used: this is ${proper}. Look at it with PAIL_DATA=${former}.`,
+    );
   }
   for (const other of othersFolders().filter((folder) => folder !== used && holdsCluster(folder))) {
     notes.push(`Another account has a company in ${other} (owner ${statSync(other).uid}). This one is ${used}.`);

@@ -1,26 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmdirSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { openCluster } from './cluster.ts';
+import { openCluster, postmasterOf } from './cluster.ts';
 import { formerFolder, holdsCluster, properFolder } from './folders.ts';
-
-/** Whether a cluster's postmaster runs, by the process id that it wrote down. */
-function runs(folder: string): boolean {
-  const file = join(folder, 'cluster/data/postmaster.pid');
-  if (!existsSync(file)) return false;
-  try {
-    process.kill(Number(readFileSync(file, 'utf8').split('\n')[0]), 0);
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
-}
 
 /** Moves a data folder. The old one goes only when the new one has been started and answers. */
 export async function moveFolder(from: string, to: string): Promise<string> {
   if (!holdsCluster(from)) throw new Error(`There is nothing to move: no company lies in ${from}.`);
   if (existsSync(to) && readdirSync(to).length > 0) throw new Error(`${to} is there already. Nothing was moved.`);
-  if (runs(from)) throw new Error('The company is in use. Stop Wide Pail first, then move. Nothing was changed.');
+  if (postmasterOf(join(from, 'cluster/data')) !== null)
+    throw new Error('The company is in use. Stop Wide Pail first, then move. Nothing was changed.');
   const partial = `${to}.partial`;
   mkdirSync(dirname(to), { recursive: true });
   rmSync(partial, { recursive: true, force: true });

@@ -1,25 +1,74 @@
 import { join } from 'node:path';
+import { openDatabase } from '../server/storage/database.ts';
+import { repeat } from '../server/work/repeat.ts';
+import { holdsOf, makeBackup } from './backups/backup.ts';
+import { keepBackups } from './backups/keeper.ts';
+import { tryRestore } from './backups/restore.ts';
 import { buildWeb } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
+import { ensurePostgres } from './debian.ts';
 import { loadDemo } from './demo.ts';
 import { firstWords } from './firstOwner.ts';
-import { dataFolder, webFolder } from './folders.ts';
+import { dataFolder, notesOnFolders, webFolder } from './folders.ts';
 import { startServerProcess } from './serverProcess.ts';
 import { type StandIn, startWeatherStandIn } from './standIns.ts';
 
-/** Serves until Ctrl-C; then stops all that it started. */
+const say = (error: unknown) => console.error(error instanceof Error ? error.message : error);
+
+/** Starts the database again where it was killed. */
+const watchCluster = (cluster: Cluster) =>
+  repeat(
+    async () => {
+      if (cluster.runs()) return;
+      console.error('The database has ended by itself. Starting it again ...');
+      await cluster.restart();
+      console.error('The database is back.');
+    },
+    1000,
+    say,
+  );
+
+/** Looks every half minute whether a backup is due. */
+function watchBackups(url: string, adminUrl: string) {
+  const database = openDatabase(url, 3);
+  const programs = ensurePostgres();
+  const passphrase = process.env.PAIL_PASSPHRASE;
+  const stop = repeat(
+    () =>
+      keepBackups({
+        database,
+        folder: process.env.BACKUP_FOLDER ?? join(dataFolder(), 'backups'),
+        clock: () => new Date(),
+        make: async (file, now) => holdsOf(await makeBackup({ url, programs, file, passphrase, now })),
+        attempt: (file) => tryRestore({ url, adminUrl, programs, file, passphrase: async () => passphrase ?? '' }),
+      }),
+    30_000,
+    say,
+  );
+  return async () => {
+    await stop();
+    await database.destroy();
+  };
+}
+
+/** Serves until Ctrl-C; then stops all that it started. @returns 1 where the server ended by itself */
 export async function serve({ demo }: { demo: boolean }): Promise<number> {
-  let cluster: Cluster | null = null;
-  let weather: StandIn | null = null;
+  for (const note of notesOnFolders()) console.error(note);
+  const stops: (() => Promise<void> | void)[] = [];
   let url = process.env.DATABASE_URL;
-  if (url === undefined) {
-    cluster = await openCluster(join(dataFolder(), 'cluster'));
-    url = await ensureDatabase(cluster, demo ? 'demo' : 'pail');
-  }
+  let adminUrl = process.env.ADMIN_DATABASE_URL ?? url ?? '';
   try {
+    if (url === undefined) {
+      const cluster = await openCluster(join(dataFolder(), 'cluster'));
+      stops.push(() => cluster.stop());
+      url = await ensureDatabase(cluster, demo ? 'demo' : 'pail');
+      adminUrl = cluster.url();
+      stops.push(watchCluster(cluster));
+    }
     buildWeb();
     // The demo brings its own weather; elsewhere WEATHER_URL names a service, or there is none.
-    if (demo) weather = await startWeatherStandIn();
+    const weather: StandIn | null = demo ? await startWeatherStandIn() : null;
+    if (weather) stops.push(weather.stop);
     const server = await startServerProcess({
       DATABASE_URL: url,
       WEB_FOLDER: webFolder(),
@@ -27,18 +76,19 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
       NODE_ENV: 'production',
       ...(weather ? { WEATHER_URL: weather.address } : {}),
     });
-    const stopped = new Promise<void>((resolve) => {
-      process.once('SIGINT', resolve);
-      process.once('SIGTERM', resolve);
-      server.child.once('exit', () => resolve());
+    const ended = new Promise<number>((resolve) => {
+      process.once('SIGINT', () => resolve(0));
+      process.once('SIGTERM', () => resolve(0));
+      server.child.once('exit', () => resolve(1));
     });
     console.log(demo ? await loadDemo(url, server.address) : await firstWords(url, server.address));
+    if (!demo) stops.push(watchBackups(url, adminUrl));
     console.log(`\nWide Pail is at ${server.address}   (Ctrl-C stops it)`);
-    await stopped;
-    if (server.child.exitCode === null) await server.stop();
-    return 0;
+    const code = await ended;
+    if (code === 0) await server.stop();
+    else console.error('The server has ended by itself; what it said stands above. Nothing that was kept is lost.');
+    return code;
   } finally {
-    await weather?.stop();
-    cluster?.stop();
+    for (const stop of stops.reverse()) await stop();
   }
 }

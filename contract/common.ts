@@ -55,6 +55,8 @@ export const problem = z.object({
   detail: z.string(),
   instance: z.string().optional(),
   issues: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  /** seconds after which it is worth trying again, at 429 and 503 */
+  retryAfter: z.number().int().optional(),
   /** at 409: the state that stands now, and what was asked */
   current: z.unknown().optional(),
   asked: z.unknown().optional(),

@@ -1,3 +1,4 @@
+import { backupsEndpoints } from './backups/endpoints.ts';
 import type { Endpoint } from './endpoint.ts';
 import { importsEndpoints } from './imports/endpoints.ts';
 import { inspectionsEndpoints } from './inspections/endpoints.ts';
@@ -27,6 +28,7 @@ export const endpoints = {
   ...reportsEndpoints,
   ...scheduleEndpoints,
   ...importsEndpoints,
+  ...backupsEndpoints,
   ...systemEndpoints,
 };
 

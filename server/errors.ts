@@ -39,5 +39,14 @@ export const late = (current: unknown, asked: unknown) =>
     },
   );
 
+/** The database cannot be reached or does not answer; it is nobody's input. */
+export const unavailable = () =>
+  new AppError(
+    503,
+    'Not answering just now',
+    'The database does not answer. What you typed is kept on this device; it is tried again in a moment.',
+    { retryAfter: 5 },
+  );
+
 /** A step out of order, such as changing a sent quote. */
 export const outOfOrder = (detail: string) => new AppError(409, 'Not at this point', detail);

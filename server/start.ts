@@ -4,12 +4,14 @@ import pg from 'pg';
 import pino from 'pino';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
-import { preparePhoto } from './inspections/photos.ts';
+import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
 import { readSessionSecret } from './people/storage.ts';
 import { expireQuotes } from './quotes/useCases.ts';
-import { migrate, openDatabase } from './storage/database.ts';
+import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
+import { databaseProbe, startPulse } from './storage/pulse.ts';
 import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
 import { startQueue } from './work/queue.ts';
+import { repeat } from './work/repeat.ts';
 import { startWorkers } from './work/workers.ts';
 
 export interface RunningServer {
@@ -21,23 +23,34 @@ export interface RunningServer {
 /** Starts one server process. Any number of them may run against one database. */
 export async function startServer(environment: Environment): Promise<RunningServer> {
   const logger = pino({ level: environment.LOG_LEVEL });
-  const database = openDatabase(environment.DATABASE_URL);
-  await migrate(database);
+  const patient = openDatabase(environment.DATABASE_URL, 3);
+  await migrate(patient);
+  const database = openDatabase(environment.DATABASE_URL, 10, REQUEST_LIMITS);
+  const heart = databaseProbe(environment.DATABASE_URL, 1200);
+  const pulse = startPulse({ probe: heart.probe, every: 500, misses: 2 });
   const clock = () => new Date();
-  const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4 });
+  const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));
   const workers = startWorkers();
-  const queue = await startQueue({
-    url: environment.DATABASE_URL,
-    onError: (error) => logger.warn({ err: error }, 'queue'),
-    handlers: {
-      'photo.prepare': ({ id }) => preparePhoto(database, id),
-      'quotes.expire': async () => {
-        await expireQuotes({ database, clock });
+  const queue = await inTurn(patient, 'queue', () =>
+    startQueue({
+      url: environment.DATABASE_URL,
+      onError: (error) => logger.warn({ err: error }, 'queue'),
+      handlers: {
+        'photo.prepare': ({ id }) => preparePhoto(database, id),
+        'quotes.expire': async () => {
+          await expireQuotes({ database, clock });
+        },
       },
-    },
-  });
+    }),
+  );
+  await patient.destroy();
   await expireQuotes({ database, clock });
+  const stopSweeping = repeat(
+    () => prepareLeftWaiting(database, clock),
+    15_000,
+    (error) => logger.warn({ err: error }, 'pictures left waiting'),
+  );
   const sessionSecret = await readSessionSecret(database);
   const app = createApp({
     services: {
@@ -47,13 +60,14 @@ export async function startServer(environment: Environment): Promise<RunningServ
       clock,
       weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
     },
+    pulse,
     sessionPool,
     sessionSecret,
     logger,
     webFolder: environment.WEB_FOLDER,
     behindProxy: environment.BEHIND_PROXY === 'yes',
   });
-  const server = createServer(app);
+  const server = createServer({ headersTimeout: 15_000, requestTimeout: 600_000, keepAliveTimeout: 65_000 }, app);
   await listen(server, environment.PORT, environment.HOST);
   const { port } = server.address() as AddressInfo;
   return {
@@ -65,6 +79,9 @@ export async function startServer(environment: Environment): Promise<RunningServ
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
+      await stopSweeping();
+      await pulse.stop();
+      await heart.close();
       await queue.close();
       await workers.close();
       await sessionPool.end();

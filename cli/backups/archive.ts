@@ -44,7 +44,10 @@ export async function writeArchive(
   const zip = new yazl.ZipFile();
   const { through, result } = measured();
   // Written for this account alone, from the first byte on.
-  const written = pipeline(zip.outputStream as unknown as Readable, createWriteStream(file, { mode: 0o600, flags: 'wx' }));
+  const written = pipeline(
+    zip.outputStream as unknown as Readable,
+    createWriteStream(file, { mode: 0o600, flags: 'wx' }),
+  );
   const packed = new PassThrough();
   zip.addReadStream(packed, DATA, { compress: false });
   await Promise.race([pipeline(data, through, packed), written]);
@@ -81,7 +84,9 @@ function read({ zip, entries }: Opened, name: string): Promise<Readable> {
   const entry = entries.get(name);
   if (entry === undefined) return Promise.reject(new BrokenBackup(`The backup holds no ${name}.`));
   return new Promise((resolve, reject) =>
-    zip.openReadStream(entry, (failed, stream) => (failed ? reject(new BrokenBackup(failed.message)) : resolve(stream))),
+    zip.openReadStream(entry, (failed, stream) =>
+      failed ? reject(new BrokenBackup(failed.message)) : resolve(stream),
+    ),
   );
 }
 

@@ -10,7 +10,10 @@ import { BrokenBackup } from './archive.ts';
  * An encrypted backup is an OpenPGP message under a passphrase (RFC 9580, AES-256 with integrity protection), which
  * `gpg --decrypt` opens too.
  */
-const CONFIG = { allowUnauthenticatedStream: true, preferredCompressionAlgorithm: openpgp.enums.compression.uncompressed };
+const CONFIG = {
+  allowUnauthenticatedStream: true,
+  preferredCompressionAlgorithm: openpgp.enums.compression.uncompressed,
+};
 
 export async function encryptFile(from: string, to: string, passphrase: string): Promise<void> {
   const binary = Readable.toWeb(createReadStream(from)) as ReadableStream<Uint8Array>;

@@ -75,7 +75,8 @@ async function incoming(options: RestoreOptions, name: string, use: (holds: Back
   const target = withDatabase(url, name);
   const owner = decodeURIComponent(new URL(url).username);
   const maintenance = withDatabase(adminUrl, 'postgres');
-  const drop = () => connected(maintenance, (admin) => admin.query(`drop database if exists ${quoted(name)} with (force)`));
+  const drop = () =>
+    connected(maintenance, (admin) => admin.query(`drop database if exists ${quoted(name)} with (force)`));
   return opened(options, async (plain, manifest) => {
     await drop();
     await connected(maintenance, (admin) => admin.query(`create database ${quoted(name)} owner ${quoted(owner)}`));

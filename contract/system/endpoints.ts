@@ -8,6 +8,7 @@ export const systemEndpoints = {
     path: '/api/health',
     summary: 'Whether the process runs',
     roles: 'public',
+    sessionless: true,
     answer: z.object({ status: z.literal('ok') }),
   }),
   ready: endpoint({
@@ -15,6 +16,7 @@ export const systemEndpoints = {
     path: '/api/ready',
     summary: 'Whether the process can serve: the database answers and is migrated',
     roles: 'public',
+    sessionless: true,
     answer: z.object({ status: z.literal('ready') }),
   }),
   openapi: endpoint({
@@ -22,6 +24,7 @@ export const systemEndpoints = {
     path: '/api/openapi.json',
     summary: 'This interface, described in OpenAPI 3.1',
     roles: 'public',
+    sessionless: true,
     answer: z.record(z.string(), z.unknown()),
   }),
   readTrail: endpoint({

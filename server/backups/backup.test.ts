@@ -7,7 +7,17 @@ import pg from 'pg';
 import { contentsOf } from '../../cli/backups/contents.ts';
 import { databaseOf, withDatabase } from '../../cli/backups/programs.ts';
 import { PROJECT } from '../../cli/folders.ts';
-import { bareDatabase, Caller, type Harness, makeJob, newDatabase, OWNER, onStage, startHarness, testCluster } from '../testing/harness.ts';
+import {
+  bareDatabase,
+  Caller,
+  type Harness,
+  makeJob,
+  newDatabase,
+  OWNER,
+  onStage,
+  startHarness,
+  testCluster,
+} from '../testing/harness.ts';
 
 interface Ran {
   status: number | null;
@@ -113,12 +123,16 @@ describe('backup and restore', function () {
         delete from schema_migrations where name >= '011';
         create schema work; create table work.queue (name text)`);
     });
-    const dumped = spawnSync('pg_dump', ['--format=custom', '--no-owner', `--file=${older}`, url], { encoding: 'utf8' });
+    const dumped = spawnSync('pg_dump', ['--format=custom', '--no-owner', `--file=${older}`, url], {
+      encoding: 'utf8',
+    });
     expect(dumped.status, dumped.stderr).to.equal(0);
     const target = await servedOnce();
     const restored = await pail(['restore', older], target);
     expect(restored.status, restored.stderr).to.equal(0);
-    const { rows } = await connected(target, (client) => client.query('select count(*)::int as n from backup_settings'));
+    const { rows } = await connected(target, (client) =>
+      client.query('select count(*)::int as n from backup_settings'),
+    );
     expect(rows).to.deep.equal([{ n: 1 }]);
   });
 
@@ -229,7 +243,9 @@ describe('backup and restore', function () {
   it('say what a file holds without restoring it', async () => {
     const { status, stdout } = await pail(['backup', '--check', file], 'postgres://nobody@127.0.0.1:1/nothing');
     expect(status).to.equal(0);
-    expect(stdout).to.match(/\d+ quotes/).and.match(/whole and as it was written/);
+    expect(stdout)
+      .to.match(/\d+ quotes/)
+      .and.match(/whole and as it was written/);
   });
 
   it('are written under a passphrase, which any OpenPGP program opens, and open with no other', async () => {

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { backupsHandlers } from '../backups/routes.ts';
 import type { Services } from '../context.ts';
 import { notFound } from '../errors.ts';
 import { importsHandlers } from '../imports/routes.ts';
@@ -18,12 +19,14 @@ import { reportsHandlers } from '../reports/routes.ts';
 import { scheduleHandlers } from '../schedule/routes.ts';
 import { sitesHandlers } from '../sites/routes.ts';
 import { soilingHandlers } from '../soiling/routes.ts';
+import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
 import { weatherHandlers } from '../weather/routes.ts';
 import type { Handlers } from './handlers.ts';
 import { answerProblems } from './problems.ts';
 import { contractRouter } from './router.ts';
 import { sessions } from './session.ts';
+import { withPulse } from './withPulse.ts';
 
 const handlers: Handlers = {
   ...peopleHandlers,
@@ -38,11 +41,13 @@ const handlers: Handlers = {
   ...reportsHandlers,
   ...scheduleHandlers,
   ...importsHandlers,
+  ...backupsHandlers,
   ...systemHandlers,
 };
 
 export interface AppOptions {
   services: Services;
+  pulse: Pulse;
   sessionPool: Pool;
   sessionSecret: string;
   logger: Logger;
@@ -85,8 +90,12 @@ export function createApp(options: AppOptions): Express {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
+  const pulse = withPulse(options.pulse);
+  app.use('/api/ready', pulse);
+  app.use(contractRouter(options.services, handlers, true));
+  app.use('/api', pulse);
   app.use('/api', sessions(options.sessionPool, options.sessionSecret, options.logger));
-  app.use(contractRouter(options.services, handlers));
+  app.use(contractRouter(options.services, handlers, false));
   app.use('/api', () => {
     throw notFound('address');
   });

@@ -2,7 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import type { ZodError } from 'zod';
 import type { Problem } from '../../contract/common.ts';
 import { plainMessage } from '../../contract/messages.ts';
-import { AppError } from '../errors.ts';
+import { AppError, unavailable } from '../errors.ts';
 
 export const PROBLEM_TYPE = 'application/problem+json';
 
@@ -11,6 +11,7 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof AppError) {
     return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...error.extra };
   }
+  if (isUnreachable(error)) return problemOf(unavailable());
   const { status, type, code } = error as { status?: number; type?: string; code?: string };
   if (type === 'entity.parse.failed') return simple(400, 'Not JSON', 'The body must be JSON.', 'body');
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE') {
@@ -37,6 +38,16 @@ export function problemOf(error: unknown): Problem {
   };
 }
 
+/** Classes of PostgreSQL's own codes (connection, resources, operator's orders) and what its client says of the line. */
+const UNREACHABLE_CODES = /^(08|53|57P0|ECONN|EPIPE|ETIMEDOUT)/;
+const UNREACHABLE_WORDS =
+  /Connection terminated|timeout exceeded when trying to connect|Query read timeout|Timeout acquiring/;
+
+function isUnreachable(error: unknown): boolean {
+  const { code, message = '' } = (error ?? {}) as { code?: unknown; message?: string };
+  return (typeof code === 'string' && UNREACHABLE_CODES.test(code)) || UNREACHABLE_WORDS.test(message);
+}
+
 function simple(status: number, title: string, message: string, path: string): Problem {
   return { type: 'about:blank', title, status, detail: `${path}: ${message}`, issues: [{ path, message }] };
 }
@@ -56,6 +67,7 @@ export function answerProblems(error: unknown, request: Request, response: Respo
     return;
   }
   const problem = { ...problemOf(error), instance: `urn:request:${String(request.id)}` };
-  if (problem.status >= 500) request.log.error({ err: error }, 'request failed');
+  if (problem.status >= 500 && problem.status !== 503) request.log.error({ err: error }, 'request failed');
+  if (problem.retryAfter !== undefined) response.setHeader('Retry-After', String(problem.retryAfter));
   response.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
 }

@@ -18,11 +18,12 @@ const READ_AT_ONCE = 4;
 /** Of those that are read, how many are worked on at a time: hashing and storing them must leave room for other pages. */
 const WORKED_ON_AT_ONCE = 1;
 
-/** Mounts every endpoint of the contract: role, then schema, then use case, then answer. */
-export function contractRouter(services: Services, handlers: Handlers): Router {
+/** Mounts the endpoints of the contract, those without a session or the others: role, then schema, then use case, then answer. */
+export function contractRouter(services: Services, handlers: Handlers, sessionless: boolean): Router {
   const router = Router();
   const [door, bench] = [turnstile(READ_AT_ONCE), turnstile(WORKED_ON_AT_ONCE)];
   for (const [name, endpoint] of endpointList) {
+    if ((endpoint.sessionless === true) !== sessionless) continue;
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
     const handler = handlers[name] as unknown as Handler<Endpoint>;
     router[method](
@@ -61,6 +62,8 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
   if (changes && fetchSite !== undefined && fetchSite !== 'same-origin' && fetchSite !== 'none') {
     throw forbidden('This request came from another page. Open Wide Pail itself and try again.');
   }
+  request.person = null;
+  if (endpoint.sessionless) return;
   const { personId } = request.session;
   const person = (personId && (await personOfSession(services.database, personId))) || null;
   request.person = person;
@@ -96,6 +99,8 @@ async function answer(
     address: request.ip ?? '',
   } as RequestContext;
   const result = await handler(context, input as Parameters<typeof handler>[1]);
+  // Somebody else has answered meanwhile: the database was given up on.
+  if (response.headersSent) return;
   if (result === undefined) response.status(204).end();
   else if (isFile(result)) sendFile(response, result);
   else response.json(result);

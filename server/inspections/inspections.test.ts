@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { openDatabase } from '../storage/database.ts';
 import { makeJob, onStage } from '../testing/harness.ts';
+import { prepareLeftWaiting } from './photos.ts';
 
 describe('inspections and photographs', () => {
   const { harness } = onStage();
@@ -55,6 +57,24 @@ describe('inspections and photographs', () => {
     });
     expect(amended.soils[0].kind).to.equal('dust');
     expect(amended.amendments[0]).to.include({ text: 'It was pollen.', reason: 'seen under a lens', by: 'Test Owner' });
+  });
+
+  it('are prepared without the queue where a crash or a restore has lost it', async () => {
+    const { id } = (await send(await picture().jpeg().toBuffer(), 'lost.jpg')).body;
+    await ready(id);
+    await harness.sql("update photos set state = 'waiting', upright = null, thumbnail = null where id = $1", [id]);
+    const database = openDatabase(harness.url, 2);
+    try {
+      const later = (seconds: number) => () => new Date(Date.now() + seconds * 1000);
+      await prepareLeftWaiting(database, later(0));
+      expect((await harness.owner.send('GET', `/api/photos/${id}/thumbnail`)).status, 'left to the queue').to.equal(
+        404,
+      );
+      await prepareLeftWaiting(database, later(30));
+      expect((await harness.owner.send('GET', `/api/photos/${id}/thumbnail`)).status).to.equal(200);
+    } finally {
+      await database.destroy();
+    }
   });
 
   it('refuse a defect on a module that is not there', async () => {

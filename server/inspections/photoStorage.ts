@@ -76,6 +76,19 @@ export const originalOf = (
 ): Promise<{ original: Buffer; state: Photo['state'] } | undefined> =>
   connection('photos').where({ id }).first('original', 'state');
 
+/** A picture that has waited since before an instant and that nobody else holds. @param not those that were seen */
+export async function lockWaiting(trx: Transaction, before: Date, not: string[]): Promise<string | undefined> {
+  const row = await trx('photos')
+    .where({ state: 'waiting' })
+    .where('recordedAt', '<', before)
+    .whereNotIn('id', not)
+    .orderBy('recordedAt')
+    .forUpdate()
+    .skipLocked()
+    .first('id');
+  return row?.id;
+}
+
 /** What became of preparing a picture. */
 export const keepPrepared = (
   connection: Connection,

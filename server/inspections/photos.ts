@@ -19,6 +19,7 @@ import {
   insertPhotoMark,
   keepPrepared,
   listPhotoRows,
+  lockWaiting,
   looksAbout,
   originalOf,
   type PhotoSize,
@@ -139,6 +140,26 @@ export async function preparePhoto(database: Database, id: string): Promise<void
   } catch (error) {
     await keepPrepared(database, id, { state: 'failed' });
     throw error;
+  }
+}
+
+/** How long the queue is left to it, ms, before a picture that still waits is taken up without it. */
+const LEFT_WAITING = 20_000;
+
+/**
+ * Prepares pictures that wait though the queue should have had them: a crash took the work down, or a restore left the
+ * queue behind. Several servers that look at once share them out.
+ */
+export async function prepareLeftWaiting(database: Database, clock: () => Date): Promise<void> {
+  const seen = new Set<string>();
+  for (;;) {
+    const id = await database.transaction(async (trx) => {
+      const found = await lockWaiting(trx, new Date(clock().getTime() - LEFT_WAITING), [...seen]);
+      if (found !== undefined) await preparePhoto(trx, found).catch(() => undefined);
+      return found;
+    });
+    if (id === undefined) return;
+    seen.add(id);
   }
 }
 

@@ -3,7 +3,7 @@ import type { Person, peopleEndpoints, Session } from '../../contract/people/end
 import type { Context, OpenContext } from '../context.ts';
 import { AppError, invalid, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
-import { createOnce, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, INSTALLATION_ID, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import {
   type InvitationRow,
   insertInvitation,
@@ -147,9 +147,6 @@ export async function readCompany(context: Pick<Context, 'database'>) {
   return mustHave((await readCompanyRow(context.database)) ?? undefined, 'company');
 }
 
-/** The company has one row and no id of its own; its changes stand in the trail under this one. */
-const COMPANY_ID = '00000000-0000-4000-8000-000000000001';
-
 export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
   const { version, ...company } = body;
   return context.database.transaction(async (trx) => {
@@ -164,7 +161,7 @@ export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCo
         },
       );
     }
-    await trail(trx, context, { record: 'company', id: COMPANY_ID, action: 'change', change: body });
+    await trail(trx, context, { record: 'company', id: INSTALLATION_ID, action: 'change', change: body });
     return readCompany({ database: trx });
   });
 }

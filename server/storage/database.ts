@@ -49,27 +49,42 @@ export function openDatabase(url: string, poolSize = 10, limits: Partial<typeof 
 /** As what we stand in the database's list of connections. */
 export const APPLICATION = 'wide-pail';
 const MIGRATIONS = { migrationSource, tableName: 'schema_migrations' };
-/** Any number that nobody else locks in this database. */
-const MIGRATION_LOCK = 7_061_696;
 
-/**
- * Brings the database to the newest schema. Safe to call from several processes at once: they take turns, and since
- * nobody else can be at it meanwhile, a mark that a process left when it died is taken away.
- */
-export async function migrate(database: Database): Promise<void> {
-  const turn = await database.client.acquireConnection();
+/** What processes take turns at. The numbers are locked by nobody else in a database of ours. */
+const TURNS = { schema: 7_061_696, queue: 7_061_697, backups: 7_061_698 };
+
+/** Runs the work while no other process is at it. The turn is given back also where this process dies. */
+export async function inTurn<T>(database: Database, turn: keyof typeof TURNS, work: () => Promise<T>): Promise<T> {
+  const held = await database.client.acquireConnection();
   try {
-    await turn.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    await held.query('select pg_advisory_lock($1)', [TURNS[turn]]);
     try {
-      await database.migrate.forceFreeMigrationsLock(MIGRATIONS);
-      await database.migrate.latest(MIGRATIONS);
+      return await work();
     } finally {
-      await turn.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+      await held.query('select pg_advisory_unlock($1)', [TURNS[turn]]);
     }
   } finally {
-    await database.client.releaseConnection(turn);
+    await database.client.releaseConnection(held);
   }
 }
+
+/** Runs the work where no other process is at it; where one is, does nothing. */
+export async function ifFree(database: Database, turn: keyof typeof TURNS, work: () => Promise<void>): Promise<void> {
+  await database.transaction(async (trx) => {
+    const { rows } = await trx.raw('select pg_try_advisory_xact_lock(?) as mine', [TURNS[turn]]);
+    if (rows[0].mine) await work();
+  });
+}
+
+/**
+ * Brings the database to the newest schema. Processes that start at once take turns, and since nobody else can be at it
+ * meanwhile, a mark that a process left when it died is taken away.
+ */
+export const migrate = (database: Database): Promise<void> =>
+  inTurn(database, 'schema', async () => {
+    await database.migrate.forceFreeMigrationsLock(MIGRATIONS);
+    await database.migrate.latest(MIGRATIONS);
+  });
 
 /** Names of the steps that this program knows, first to last. */
 export const knownMigrations = async (): Promise<string[]> =>

@@ -3,6 +3,9 @@ import type { Context } from '../context.ts';
 import { AppError, late, notFound } from '../errors.ts';
 import { type Connection, json, type Transaction } from './database.ts';
 
+/** Settings that stand once have no id of their own: their changes stand in the trail under this one. */
+export const INSTALLATION_ID = '00000000-0000-4000-8000-000000000001';
+
 /** The part of a context that a write leaves in the trail. */
 export type Writer = Pick<Context, 'clock' | 'requestId'> & { person: { id: string } | null };
 

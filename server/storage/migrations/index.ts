@@ -11,6 +11,7 @@ import * as outlook from './009-outlook.ts';
 import * as photoModule from './010-photo-module.ts';
 import * as secrets from './011-secrets.ts';
 import * as backups from './012-backups.ts';
+import * as waitingPhotos from './013-waiting-photos.ts';
 
 interface Migration {
   name: string;
@@ -32,6 +33,7 @@ const MIGRATIONS: Migration[] = [
   { name: '010-photo-module', ...photoModule },
   { name: '011-secrets', ...secrets },
   { name: '012-backups', ...backups },
+  { name: '013-waiting-photos', ...waitingPhotos },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
