@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -18,21 +18,10 @@ import {
   startHarness,
   testCluster,
 } from '../testing/harness.ts';
+import { runPail } from '../testing/pail.ts';
 
-interface Ran {
-  status: number | null;
-  stdout: string;
-  stderr: string;
-}
-
-/** Not spawnSync: the servers under test live in this process and must go on answering. */
-function pail(args: string[], url: string, environment: Record<string, string> = {}): Promise<Ran> {
-  const env = { ...process.env, DATABASE_URL: url, ADMIN_DATABASE_URL: testCluster().admin, ...environment };
-  const child = spawn(join(PROJECT, 'pail'), args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
-  const said = { stdout: '', stderr: '' };
-  for (const key of ['stdout', 'stderr'] as const) child[key].on('data', (chunk) => (said[key] += chunk));
-  return new Promise((resolve) => child.once('close', (status) => resolve({ status, ...said })));
-}
+const pail = (args: string[], url: string, environment: Record<string, string> = {}) =>
+  runPail(args, { ...process.env, DATABASE_URL: url, ADMIN_DATABASE_URL: testCluster().admin, ...environment });
 
 const folder = mkdtempSync(join(tmpdir(), 'pail-backup-'));
 
@@ -112,28 +101,33 @@ describe('backup and restore', function () {
     expect(await contents(url)).to.deep.equal(before);
   });
 
-  it('bring a backup of an older schema to the newest one', async () => {
-    const url = await newDatabase();
-    const older = join(folder, 'older.backup');
-    await connected(url, async (client) => {
-      await client.query(`
-        drop table backup_runs, backup_settings;
-        alter table installation add column session_secret text not null default 'old';
-        drop table installation_secrets;
-        delete from schema_migrations where name >= '011';
-        create schema work; create table work.queue (name text)`);
-    });
-    const dumped = spawnSync('pg_dump', ['--format=custom', '--no-owner', `--file=${older}`, url], {
-      encoding: 'utf8',
-    });
-    expect(dumped.status, dumped.stderr).to.equal(0);
-    const target = await servedOnce();
-    const restored = await pail(['restore', older], target);
+  it('come back as another account of the database, which owns all of it then', async () => {
+    const role = `other_${process.pid}`;
+    const admin = testCluster().admin;
+    await connected(admin, (client) => client.query(`create role ${role} login createdb password 'other'`));
+    const url = new URL(withDatabase(admin, `of_${role}`));
+    [url.username, url.password] = [role, 'other'];
+    const restored = await pail(['restore', file], url.href, { ADMIN_DATABASE_URL: url.href });
     expect(restored.status, restored.stderr).to.equal(0);
-    const { rows } = await connected(target, (client) =>
-      client.query('select count(*)::int as n from backup_settings'),
+    expect(await contents(url.href)).to.deep.equal(await contents(harness.url));
+    const { rows } = await connected(url.href, (client) =>
+      client.query("select distinct tableowner as owner from pg_tables where schemaname = 'public'"),
     );
-    expect(rows).to.deep.equal([{ n: 1 }]);
+    expect(rows).to.deep.equal([{ owner: role }]);
+  });
+
+  it('bring a backup from before there were sums, with a queue and an older schema in it, to what is used today', async () => {
+    const older = join(import.meta.dirname, 'older/before-sums.backup');
+    const url = await servedOnce();
+    const restored = await pail(['restore', older], url);
+    expect(restored.status, restored.stderr).to.equal(0);
+    const again = await startHarness({}, url);
+    try {
+      expect((await again.owner.must('GET', '/api/quotes')).items).to.have.length(1);
+      expect((await again.owner.must('GET', '/api/backups')).everyHours).to.equal(24);
+    } finally {
+      await again.stop();
+    }
   });
 
   it('refuse a backup of a newer Wide Pail', async () => {
@@ -248,7 +242,7 @@ describe('backup and restore', function () {
       .and.match(/whole and as it was written/);
   });
 
-  it('are written under a passphrase, which any OpenPGP program opens, and open with no other', async () => {
+  it('are written under a passphrase, and open with no other', async () => {
     const sealed = join(folder, 'sealed.backup');
     const secret = { PAIL_PASSPHRASE: 'four words in a row' };
     expect((await pail(['backup', '--encrypt', sealed], harness.url, secret)).status).to.equal(0);
