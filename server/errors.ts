@@ -48,5 +48,14 @@ export const unavailable = () =>
     { retryAfter: 5 },
   );
 
+/** A paper that would show empty boxes, said before it goes out. */
+export const cannotPrint = (characters: string[]) =>
+  new AppError(
+    409,
+    'Not all of it can be printed',
+    `These characters cannot be printed: ${characters.join(' ')}. Write them otherwise, or send it without them.`,
+    { issues: [{ path: 'withoutCharacters', message: `cannot print ${characters.join(' ')}` }] },
+  );
+
 /** A step out of order, such as changing a sent quote. */
 export const outOfOrder = (detail: string) => new AppError(409, 'Not at this point', detail);

@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import pino from 'pino';
+import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
@@ -52,14 +53,15 @@ export async function startServer(environment: Environment): Promise<RunningServ
     (error) => logger.warn({ err: error }, 'pictures left waiting'),
   );
   const sessionSecret = await readSessionSecret(database);
+  const services = {
+    database,
+    workers,
+    queue,
+    clock,
+    weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
+  };
   const app = createApp({
-    services: {
-      database,
-      workers,
-      queue,
-      clock,
-      weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
-    },
+    services,
     pulse,
     sessionPool,
     sessionSecret,
@@ -67,6 +69,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
     webFolder: environment.WEB_FOLDER,
     behindProxy: environment.BEHIND_PROXY === 'yes',
   });
+  void keepMissingPapers(services).catch((error) => logger.warn({ err: error }, 'papers from before'));
   const server = createServer({ headersTimeout: 15_000, requestTimeout: 600_000, keepAliveTimeout: 65_000 }, app);
   await listen(server, environment.PORT, environment.HOST);
   const { port } = server.address() as AddressInfo;

@@ -151,7 +151,11 @@ export const jobsEndpoints = {
     summary: 'Add what happened on a job; an entry sent twice is kept once',
     roles: EVERYONE,
     params: idParams,
-    body: z.object({ entries: z.array(jobEntry).min(1).max(200) }),
+    body: z.object({
+      entries: z.array(jobEntry).min(1).max(200),
+      /** what time the device takes it to be as it sends: a clock that is off is told by it */
+      sentAt: moment.optional(),
+    }),
     answer: z.object({ kept: z.array(id) }),
   }),
 };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Reason } from '../../core/reasons.ts';
 import type { Spread } from '../../core/statistics/summary.ts';
 import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
+import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 
 export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired', 'superseded'] as const;
@@ -62,6 +63,14 @@ export const quote = z.object({
 });
 export type Quote = z.infer<typeof quote>;
 
+/** A quote with what is known of its paper. */
+export const shownQuote = quote.extend({
+  paper: keptPaper.nullable(),
+  /** characters that no shipped font can print; empty once it is sent */
+  unprintable: z.array(z.string()),
+});
+export type ShownQuote = z.infer<typeof shownQuote>;
+
 export const quoteListItem = z.object({
   id,
   siteId: id,
@@ -84,7 +93,7 @@ export const quotesEndpoints = {
     roles: DESK,
     params: idParams,
     body: z.object({ id, stated: note(500), message: note(2000) }),
-    answer: quote,
+    answer: shownQuote,
   }),
   listQuotes: endpoint({
     method: 'GET',
@@ -100,7 +109,7 @@ export const quotesEndpoints = {
     summary: 'A quote',
     roles: DESK,
     params: idParams,
-    answer: quote,
+    answer: shownQuote,
   }),
   changeQuote: endpoint({
     method: 'PATCH',
@@ -118,7 +127,7 @@ export const quotesEndpoints = {
         .max(40)
         .optional(),
     }),
-    answer: quote,
+    answer: shownQuote,
   }),
   sendQuote: endpoint({
     method: 'POST',
@@ -126,8 +135,12 @@ export const quotesEndpoints = {
     summary: 'Send a draft: it is frozen from then on',
     roles: DESK,
     params: idParams,
-    body: z.object({ version }),
-    answer: quote,
+    body: z.object({
+      version,
+      /** whether it goes out though some of its characters cannot be printed */
+      withoutCharacters: z.boolean().default(false),
+    }),
+    answer: shownQuote,
   }),
   decideQuote: endpoint({
     method: 'POST',
@@ -140,7 +153,7 @@ export const quotesEndpoints = {
       decision: z.enum(['accepted', 'declined']),
       choice: z.enum(['one', 'planned']).default('one'),
     }),
-    answer: quote,
+    answer: shownQuote,
   }),
   reviseQuote: endpoint({
     method: 'POST',
@@ -149,7 +162,7 @@ export const quotesEndpoints = {
     roles: DESK,
     params: idParams,
     body: z.object({ id }),
-    answer: quote,
+    answer: shownQuote,
   }),
   quotePaper: endpoint({
     method: 'GET',

@@ -3,7 +3,9 @@ import type { CompareInput, Comparison } from '../../core/comparisons/compare.ts
 import type { ReadingWarning } from '../../core/comparisons/warnings.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
 import type { Reason } from '../../core/reasons.ts';
+import { isDrawn, SIGNATURE_WAYS, SIGNERS } from '../../core/reports/signature.ts';
 import { computed, id, idParams, text, version } from '../common.ts';
+import { keptPaper } from '../documents/papers.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { amendment, amendmentFields, type Photo } from '../inspections/endpoints.ts';
 
@@ -29,11 +31,35 @@ export interface ArrayProof {
   photos: Photo[];
 }
 
+/** A drawn signature: lines of points in shares of the width of its field. */
+const strokes = z
+  .array(z.array(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)])).max(1000))
+  .max(100)
+  .refine((lines) => lines.reduce((sum, line) => sum + line.length, 0) <= 5000, 'must hold at most 5000 points');
+
+/** Who signed, how, when and from where. */
+export const signature = z.object({
+  name: z.string(),
+  signer: z.enum(SIGNERS),
+  how: z.enum(SIGNATURE_WAYS),
+  strokes: strokes.nullable(),
+  /** who was signed in on the device */
+  person: z.object({ id, name: z.string() }),
+  at: z.string(),
+  /** network address that it came from */
+  from: z.string(),
+});
+export type Signature = z.infer<typeof signature>;
+
 export interface ReportContent {
+  /** left out on reports that were signed before the firm's name was kept in them */
+  firm?: string;
   site: string;
   customer: string;
   place: string;
   washedOn: string;
+  /** seconds by which a phone's clock was ahead at most, where one was off; its times are set right */
+  clockGap?: number;
   arrays: ArrayProof[];
   modules: number;
   cleaned: number;
@@ -57,10 +83,19 @@ export const report = z.object({
   createdAt: z.string(),
   signedBy: z.string().nullable(),
   signedAt: z.string().nullable(),
+  /** null before it is signed, and where it was signed before signatures said more than a name */
+  signature: signature.nullable(),
   amendments: z.array(amendment),
   version,
 });
 export type Report = z.infer<typeof report>;
+
+/** A report with what is known of its paper. */
+const shownReport = report.extend({
+  paper: keptPaper.nullable(),
+  /** characters that no shipped font can print; empty once it is signed */
+  unprintable: z.array(z.string()),
+});
 
 export const reportsEndpoints = {
   draftReport: endpoint({
@@ -70,7 +105,7 @@ export const reportsEndpoints = {
     roles: DESK,
     params: idParams,
     body: z.object({ id }),
-    answer: report,
+    answer: shownReport,
   }),
   readReport: endpoint({
     method: 'GET',
@@ -78,16 +113,30 @@ export const reportsEndpoints = {
     summary: 'A report',
     roles: EVERYONE,
     params: idParams,
-    answer: report,
+    answer: shownReport,
   }),
   signReport: endpoint({
     method: 'POST',
     path: '/api/reports/:id/signature',
-    summary: 'Sign a report by name; it is frozen from then on',
+    summary: 'Sign a report as oneself, or let the customer draw a signature; it is frozen from then on',
     roles: DESK,
     params: idParams,
-    body: z.object({ name: text(120), version }),
-    answer: report,
+    body: z
+      .object({
+        version,
+        signer: z.enum(SIGNERS).default('self'),
+        /** the customer's; oneself signs by the name of one's account */
+        name: text(120).optional(),
+        how: z.enum(['typed', 'drawn']).default('typed'),
+        strokes: strokes.optional(),
+      })
+      .superRefine((body, found) => {
+        const say = (path: string, message: string) => found.addIssue({ code: 'custom', path: [path], message });
+        if (body.signer === 'customer' && body.name === undefined) say('name', 'is missing; type who signs');
+        if (body.signer === 'customer' && body.how !== 'drawn') say('how', 'must be drawn by the customer');
+        if (body.how === 'drawn' && !isDrawn(body.strokes ?? [])) say('strokes', 'are missing; draw the signature');
+      }),
+    answer: shownReport,
   }),
   amendReport: endpoint({
     method: 'POST',
@@ -96,7 +145,7 @@ export const reportsEndpoints = {
     roles: DESK,
     params: idParams,
     body: amendmentFields,
-    answer: report,
+    answer: shownReport,
   }),
   reportPaper: endpoint({
     method: 'GET',

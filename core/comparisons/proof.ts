@@ -1,3 +1,4 @@
+import { happenedAt } from '../jobs/clock.ts';
 import type { ReadingEntry } from '../jobs/progress.ts';
 import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
 import { averageReadings } from './average.ts';
@@ -62,6 +63,8 @@ export function proveCleaning(input: ProofInput): Proof {
   return proved(input, quantity, before, after);
 }
 
+const momentOf = (entry: ReadingEntry | undefined): number => Date.parse(entry ? happenedAt(entry) : '');
+
 function proved(
   input: ProofInput,
   quantity: 'power' | 'current',
@@ -73,7 +76,7 @@ function proved(
   const entries = [...before, ...after];
   const control = controlOf(before, after);
   const hasSensor = entries.every((entry) => entry.sensor);
-  const minutesApart = Math.abs(Date.parse(after.at(-1)?.at ?? '') - Date.parse(before[0]?.at ?? '')) / 60_000;
+  const minutesApart = Math.abs(momentOf(after.at(-1)) - momentOf(before[0])) / 60_000;
   const repeatability = Math.max(
     COMPARE_UNCERTAINTY.repeatability,
     first.repeatability ?? 0,

@@ -1,35 +1,37 @@
 import type { Reading } from '../comparisons/compare.ts';
+import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
 
 export const MODULE_MARKS = ['rinsed', 'brushed', 'bladed', 'not-reached', 'come-back'] as const;
 export type ModuleMark = (typeof MODULE_MARKS)[number];
 
 /** Something that happened on a job. Entries are evidence: they are added, never changed. */
-export type JobEntry = { id: string; at: string } & (
-  | { kind: 'step-started'; step: StepKey }
-  | { kind: 'caution'; step: StepKey; caution: string; answer: boolean }
-  | { kind: 'step-done'; step: StepKey }
-  | { kind: 'cannot'; step: StepKey; reason: string }
-  | { kind: 'kit'; item: string; packed: boolean }
-  | { kind: 'mark'; array: string; modules: number[]; mark: ModuleMark }
-  | {
-      kind: 'reading';
-      when: 'before' | 'after';
-      array: string;
-      quantity: 'power' | 'current';
-      reading: Reading;
-      control?: { value: number; tempModule: number };
-      sensor: boolean;
-      shading: boolean;
-      wet: boolean;
-      /** battery full or export capped while it was read */
-      capped: boolean;
-    }
-  | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
-  | { kind: 'paused'; reason: string }
-  | { kind: 'resumed' }
-  | { kind: 'struck'; entry: string; reason: string }
-);
+export type JobEntry = { id: string } & Clocked &
+  (
+    | { kind: 'step-started'; step: StepKey }
+    | { kind: 'caution'; step: StepKey; caution: string; answer: boolean }
+    | { kind: 'step-done'; step: StepKey }
+    | { kind: 'cannot'; step: StepKey; reason: string }
+    | { kind: 'kit'; item: string; packed: boolean }
+    | { kind: 'mark'; array: string; modules: number[]; mark: ModuleMark }
+    | {
+        kind: 'reading';
+        when: 'before' | 'after';
+        array: string;
+        quantity: 'power' | 'current';
+        reading: Reading;
+        control?: { value: number; tempModule: number };
+        sensor: boolean;
+        shading: boolean;
+        wet: boolean;
+        /** battery full or export capped while it was read */
+        capped: boolean;
+      }
+    | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
+    | { kind: 'paused'; reason: string }
+    | { kind: 'resumed' }
+    | { kind: 'struck'; entry: string; reason: string }
+  );
 
 export type ReadingEntry = Extract<JobEntry, { kind: 'reading' }>;
 export type WaterEntry = Extract<JobEntry, { kind: 'water' }>;
@@ -64,7 +66,7 @@ export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
   const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
   return entries
     .filter((entry) => entry.kind !== 'struck' && !struck.has(entry.id))
-    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+    .sort((a, b) => Date.parse(happenedAt(a)) - Date.parse(happenedAt(b)));
 }
 
 /**
@@ -102,7 +104,7 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
   if (entry.kind !== 'kit') progress.begun = true;
   switch (entry.kind) {
     case 'step-started':
-      if (state) state.startedAt ??= entry.at;
+      if (state) state.startedAt ??= happenedAt(entry);
       break;
     case 'caution':
       if (state && entry.answer) {
@@ -114,10 +116,10 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       }
       break;
     case 'step-done':
-      if (state) Object.assign(state, { state: 'done', endedAt: entry.at });
+      if (state) Object.assign(state, { state: 'done', endedAt: happenedAt(entry) });
       break;
     case 'cannot':
-      if (state) Object.assign(state, { state: 'cannot', endedAt: entry.at, reason: entry.reason });
+      if (state) Object.assign(state, { state: 'cannot', endedAt: happenedAt(entry), reason: entry.reason });
       break;
     case 'kit':
       progress.kit[entry.item] = entry.packed;

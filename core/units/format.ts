@@ -110,6 +110,9 @@ export function formatMoney(
   return `${currency}\u00a0${formatNumber(amount / 10 ** minorDigits(currency), digits, glass)}`;
 }
 
+/** Hours and minutes of an instant in ISO 8601, as UTC has them. */
+export const formatTime = (instant: string): string => new Date(instant).toISOString().slice(11, 16);
+
 /** A calendar date `YYYY-MM-DD` in the person's order. */
 export function formatDate(date: string, glass: Glass = DEFAULT_GLASS): string {
   const [year = '', month = '', day = ''] = date.slice(0, 10).split('-');

@@ -1,40 +1,51 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { composed, FIRST_FACE, faceOf } from './fonts.ts';
 
-/** Which shipped font draws what the first one cannot: further Latin letters, and the micro sign from its elder sister. */
-const LENDERS: { font: string; holds: (code: number) => boolean }[] = [
-  { font: 'AtkinsonElder', holds: (code) => code === 0xb5 || code === 0xad },
-  { font: 'AtkinsonFurther', holds: (code) => (code >= 0x100 && code <= 0x24f) || (code >= 0x1e00 && code <= 0x1eff) },
-];
-const FIRST_HOLDS = new Set([0x102, 0x131, 0x152, 0x153]);
-
-function fontOf(character: string): string | undefined {
-  const code = character.codePointAt(0) ?? 0;
-  if (FIRST_HOLDS.has(code)) return undefined;
-  return LENDERS.find(({ holds }) => holds(code))?.font;
+interface Run {
+  text: string;
+  font?: string;
 }
 
-/** Text cut into runs, each in a font that has its letters. Spaces that no font has become plain unbreakable ones. */
-function runs(text: string): Content {
-  const spaced = text.replace(/\u202f/g, '\u00a0').normalize('NFC');
-  const cut: { text: string; font?: string }[] = [];
-  for (const character of spaced) {
-    const font = fontOf(character);
+/** Text cut into runs, each in a font that has its letters. */
+function runs(text: string): Run[] {
+  const cut: Run[] = [];
+  for (const character of composed(text)) {
+    const face = faceOf(character) ?? FIRST_FACE;
+    const font = face === FIRST_FACE ? undefined : face;
     const last = cut.at(-1);
     if (last && last.font === font) last.text += character;
     else cut.push(font === undefined ? { text: character } : { text: character, font });
   }
-  return cut.every(({ font }) => font === undefined) ? spaced : cut;
+  return cut;
+}
+
+const isPlain = (cut: Run[]): boolean => cut.every(({ font }) => font === undefined);
+
+/** What stands under `text`: a line, or a list of pieces of one line. Runs of a piece lie beside the others, not in them. */
+function walkText(node: unknown): unknown {
+  if (typeof node === 'string') {
+    const cut = runs(node);
+    return isPlain(cut) ? composed(node) : cut;
+  }
+  if (!Array.isArray(node)) return walk(node);
+  return node.flatMap((piece) => (typeof piece === 'string' ? runs(piece) : [walk(piece)]));
 }
 
 /** Keys of a paper under which text may stand. */
 const HOLDERS = ['text', 'content', 'columns', 'stack', 'ul', 'ol', 'table', 'body'] as const;
 
+/** A text that stands by itself, in a list or a cell, becomes one line of runs and not one under the other. */
 function walk(node: unknown): unknown {
-  if (typeof node === 'string') return runs(node);
+  if (typeof node === 'string') {
+    const cut = runs(node);
+    return isPlain(cut) ? composed(node) : { text: cut };
+  }
   if (Array.isArray(node)) return node.map(walk);
   if (node === null || typeof node !== 'object') return node;
   const copy: Record<string, unknown> = { ...node };
-  for (const key of HOLDERS) if (copy[key] !== undefined) copy[key] = walk(copy[key]);
+  for (const key of HOLDERS) {
+    if (copy[key] !== undefined) copy[key] = key === 'text' ? walkText(copy[key]) : walk(copy[key]);
+  }
   return copy;
 }
 
@@ -44,4 +55,12 @@ export function withGlyphs(paper: TDocumentDefinitions): TDocumentDefinitions {
   const drawn = walk(paper) as TDocumentDefinitions;
   if (typeof footer !== 'function') return drawn;
   return { ...drawn, footer: (...page) => walk(footer(...page)) as Content };
+}
+
+/** Every text that a paper shows. */
+export function textsOf(node: unknown): string[] {
+  if (typeof node === 'string') return [node];
+  if (Array.isArray(node)) return node.flatMap(textsOf);
+  if (node === null || typeof node !== 'object') return [];
+  return HOLDERS.flatMap((key) => textsOf((node as Record<string, unknown>)[key]));
 }

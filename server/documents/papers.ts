@@ -3,76 +3,49 @@ import { followDefects } from '../../core/inspections/defects.ts';
 import type { Context } from '../context.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
-import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
-import { readQuote } from '../quotes/storage.ts';
-import { readReport } from '../reports/useCases.ts';
 import { arraysOfSite, findCustomer } from '../sites/storage.ts';
 import { dateIn } from '../soiling/calendar.ts';
 import { mustFind } from '../storage/writing.ts';
+import { asData, composeQuotePaper, composeReportPaper, MOST_PICTURES, withPictures } from './compose.ts';
+import { newestPaper } from './paperStorage.ts';
 
 export interface PaperFile {
   bytes: Buffer;
   type: string;
   name: string;
+  /** papers may be followed by newer ones, and are nobody else's: no copy of them is left behind */
+  cache: 'never';
 }
 
 const pdf = (bytes: Uint8Array, name: string): PaperFile => ({
   bytes: Buffer.from(bytes),
   type: 'application/pdf',
   name,
+  cache: 'never',
 });
 
-const asData = (picture: Buffer): string => `data:image/jpeg;base64,${picture.toString('base64')}`;
-
+/** The quote as it went out; a draft as it stands. */
 export async function makeQuotePaper(context: Context, id: string): Promise<PaperFile> {
-  const { database } = context;
-  const quote = await readQuote(database, id);
-  const site = await mustFind<Site>(database, 'sites', quote.siteId, 'site');
-  const [company, customer, arrays, plan] = await Promise.all([
-    readCompany(context),
-    findCustomer(database, site.customerId),
-    arraysOfSite(database, site.id),
-    readPlan(database, quote.planId),
-  ]);
-  const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
-  const bytes = await context.workers.run('renderPaper', {
-    kind: 'quote',
-    paper: {
-      quote,
-      firm: company.name,
-      customer: customer.name,
-      site: site.name,
-      place: site.place,
-      modules: arrays.filter((array) => planned.has(array.id)).reduce((sum, array) => sum + moduleCount(array), 0),
-      glass: context.person.glass,
-    },
-  });
-  return pdf(bytes, `quote-${quote.number}.${quote.revision}.pdf`);
+  const kept = await newestPaper(context.database, id);
+  if (kept) return pdf(kept.bytes, kept.name);
+  const paper = await composeQuotePaper(context.database, id, context.person.glass);
+  const bytes = await context.workers.run('renderPaper', { kind: 'quote', paper });
+  return pdf(bytes, `quote-${paper.quote.number}.${paper.quote.revision}.pdf`);
 }
 
+/** The report as it was signed and last amended; a draft as it stands. */
 export async function makeReportPaper(context: Context, id: string): Promise<PaperFile> {
-  const { database } = context;
-  const report = await readReport(database, id);
-  const company = await readCompany(context);
-  const wanted = report.content.arrays.flatMap(({ photos }) =>
-    photos.filter(({ state }) => state === 'ready').slice(0, 6),
-  );
-  const upright = await uprightOf(
-    database,
-    wanted.map(({ id }) => id),
-  );
-  const pictures = Object.fromEntries([...upright].map(([photoId, picture]) => [photoId, asData(picture)]));
-  const bytes = await context.workers.run('renderPaper', {
-    kind: 'report',
-    paper: { report, firm: company.name, glass: context.person.glass, pictures },
-  });
-  return pdf(bytes, `report-${report.content.washedOn}.pdf`);
+  const kept = await newestPaper(context.database, id);
+  if (kept) return pdf(kept.bytes, kept.name);
+  const composed = await composeReportPaper(context.database, id, context.person.glass);
+  const paper = await withPictures(context.database, composed);
+  const bytes = await context.workers.run('renderPaper', { kind: 'report', paper });
+  return pdf(bytes, `report-${paper.report.content.washedOn}.pdf`);
 }
 
-/** Inspections of an array that its list of defects looks back on, and pictures that it shows. */
+/** Inspections of an array that its list of defects looks back on. */
 const MOST_VISITS = 100;
-const MOST_PICTURES = 6;
 
 /** The warranty list of a site: every defect that was ever seen on its arrays. */
 export async function makeDefectPaper(context: Context, siteId: string): Promise<PaperFile> {

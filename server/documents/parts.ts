@@ -1,7 +1,14 @@
 import type { Content, StyleDictionary, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 
 /** Ink of the papers: near-black on white, one quiet grey, one earth tone for rules. */
-export const INK = { text: '#1d2321', quiet: '#55605b', rule: '#b9b1a2', paper: '#ffffff' };
+export const INK = {
+  text: '#1d2321',
+  quiet: '#55605b',
+  rule: '#b9b1a2',
+  paper: '#ffffff',
+  /** of circles drawn over pictures */
+  ring: '#9c1f14',
+};
 
 export const STYLES: StyleDictionary = {
   firm: { fontSize: 10, bold: true, color: INK.quiet, characterSpacing: 0.4 },

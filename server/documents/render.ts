@@ -1,8 +1,8 @@
 import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { type DefectPaper, defectPaper } from './defectPaper.ts';
-import { withGlyphs } from './glyphs.ts';
+import { FACES, FONTS, unprintable } from './fonts.ts';
+import { textsOf, withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
 
@@ -17,34 +17,19 @@ function draw(input: Paper): TDocumentDefinitions {
 }
 
 interface PdfMake {
-  setFonts(fonts: Record<string, Record<string, string>>): void;
+  setFonts(fonts: typeof FACES): void;
   setUrlAccessPolicy(policy: () => boolean): void;
   setLocalAccessPolicy(policy: (path: string) => boolean): void;
   createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Buffer> };
 }
 
-const load = createRequire(import.meta.url);
-const pdfmake = load('pdfmake') as PdfMake;
-const fonts = dirname(dirname(load.resolve('@fontsource/atkinson-hyperlegible-next/package.json')));
-const face = (family: string, range: string, weight: number, style = 'normal') =>
-  join(fonts, family, 'files', `${family}-${range}-${weight}-${style}.woff`);
-const upright = (family: string, range: string) => {
-  const [normal, bold] = [face(family, range, 400), face(family, range, 700)];
-  return { normal, bold, italics: normal, bolditalics: bold };
-};
-const FAMILY = 'atkinson-hyperlegible-next';
-
-pdfmake.setFonts({
-  Atkinson: {
-    ...upright(FAMILY, 'latin'),
-    italics: face(FAMILY, 'latin', 400, 'italic'),
-    bolditalics: face(FAMILY, 'latin', 700, 'italic'),
-  },
-  AtkinsonFurther: upright(FAMILY, 'latin-ext'),
-  AtkinsonElder: upright('atkinson-hyperlegible', 'latin'),
-});
+const pdfmake = createRequire(import.meta.url)('pdfmake') as PdfMake;
+pdfmake.setFonts(FACES);
 pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONTS));
+
+/** Characters of a paper that no shipped font can draw. */
+export const unprintableOf = (input: Paper): string[] => unprintable(textsOf(draw(input)));
 
 /** Draws a paper as a PDF with its fonts embedded. Runs on a worker thread. */
 export async function renderPaper(input: Paper): Promise<Uint8Array> {

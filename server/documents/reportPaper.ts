@@ -1,7 +1,9 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { CanvasElement, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
+import { clockWords, signatureWords } from '../../core/reports/words.ts';
 import { formatDate, formatQuantity, type Glass } from '../../core/units/format.ts';
-import { right, sheet, table } from './parts.ts';
+import { INK, right, sheet, table } from './parts.ts';
 
 export interface ReportPaper {
   report: Report;
@@ -44,6 +46,8 @@ export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDo
       : []),
     { text: 'Next', style: 'heading' },
     { text: `${found.nextDate ? `${formatDate(found.nextDate, glass)}. ` : ''}${found.nextBecause}` },
+    ...(found.clockGap ? [{ text: clockWords(found.clockGap), style: 'quiet' }] : []),
+    ...signaturePart(report, glass),
   ];
   if (report.amendments.length > 0) {
     content.push(
@@ -105,18 +109,73 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
   const shown = array.photos.filter(({ id }) => pictures[id] !== undefined).slice(0, 6);
   for (let first = 0; first < shown.length; first += 2) {
     parts.push({
-      columns: shown.slice(first, first + 2).map((photo) => ({
-        stack: [
-          { image: pictures[photo.id] ?? '', fit: [236, 128] },
-          { text: photo.caption || photo.role.replace('-', ' '), style: 'quiet' },
-        ],
-      })),
+      columns: shown.slice(first, first + 2).map((photo) => pictured(photo, pictures[photo.id] ?? '')),
       columnGap: 12,
       margin: [0, 6, 0, 0],
       unbreakable: true,
     });
   }
   return parts;
+}
+
+const PICTURE = { width: 236, height: 128 };
+
+/** A picture with the circles that were drawn over it, numbered, and what each shows under it. */
+function pictured(photo: Photo, image: string): Content {
+  const scale = Math.min(PICTURE.width / photo.width, PICTURE.height / photo.height);
+  const [width, height] = [photo.width * scale, photo.height * scale];
+  const rings = photo.marks.flatMap(({ x, y, radius }): CanvasElement[] =>
+    [INK.paper, INK.ring].map((lineColor, inner) => ({
+      type: 'ellipse',
+      x: x * width,
+      y: y * height,
+      r1: radius * width,
+      r2: radius * width,
+      lineColor,
+      lineWidth: inner ? 1.2 : 2.6,
+    })),
+  );
+  const numbered = photo.marks.length > 1;
+  const numbers = photo.marks.map(
+    ({ x, y, radius }, index): Content => ({
+      text: String(index + 1),
+      bold: true,
+      fontSize: 9,
+      color: INK.ring,
+      relativePosition: { x: Math.min(width - 6, (x + radius) * width + 1), y: y * height - height - 5 },
+    }),
+  );
+  const words = photo.marks.map(({ label }, index) => (numbered ? `${index + 1}: ${label}` : `circle: ${label}`));
+  return {
+    stack: [
+      { image, width, height },
+      ...(rings.length > 0 ? [{ canvas: rings, relativePosition: { x: 0, y: -height } }] : []),
+      ...(numbered ? numbers : []),
+      { text: [photo.caption || photo.role.replace('-', ' '), ...words].join('; '), style: 'quiet' },
+    ],
+  };
+}
+
+const SIGNED = { width: 150, height: 50 };
+
+/** Who signed, how, when and from where; a drawn signature as it was drawn. */
+function signaturePart({ signature, signedAt, signedBy }: Report, glass: Glass): Content[] {
+  if (signedAt === null) return [];
+  const lines = (signature?.strokes ?? [])
+    .filter((stroke) => stroke.length > 1)
+    .map(
+      (stroke): CanvasElement => ({
+        type: 'polyline',
+        points: stroke.map(([x, y]) => ({ x: x * SIGNED.width, y: y * SIGNED.width })),
+        lineWidth: 1.1,
+        lineColor: INK.text,
+      }),
+    );
+  return [
+    { text: 'Signature', style: 'heading' },
+    ...(lines.length > 0 ? [{ canvas: lines }] : []),
+    { text: signatureWords(signature, signedBy ?? '', signedAt, glass) },
+  ];
 }
 
 function waterPart({ content: found }: Report, glass: Glass): Content[] {

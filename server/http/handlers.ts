@@ -8,6 +8,8 @@ export interface FileAnswer {
   bytes: Buffer;
   type: string;
   name: string;
+  /** whether a copy may be kept that is asked about before each use, or none at all */
+  cache: 'never' | 'ask';
 }
 
 export interface UploadedFile {

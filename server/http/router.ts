@@ -116,7 +116,8 @@ const isFile = (result: unknown): result is FileAnswer =>
 
 function sendFile(response: Response, file: FileAnswer): void {
   response.setHeader('Content-Disposition', `inline; filename="${file.name}"`);
-  response.setHeader('Cache-Control', 'private, max-age=3600');
+  // Express answers 304 by the ETag that it makes of the bytes; who may not see them any more gets no answer at all.
+  response.setHeader('Cache-Control', file.cache === 'never' ? 'no-store' : 'private, no-cache');
   response.type(file.type).send(file.bytes);
 }
 

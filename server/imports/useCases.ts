@@ -7,7 +7,8 @@ import { addEntries, scheduleJob } from '../jobs/useCases.ts';
 import { planSite } from '../methods/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
-import { draftReport, readReport, signReport } from '../reports/useCases.ts';
+import { readReport } from '../reports/read.ts';
+import { draftReport, sealReport } from '../reports/useCases.ts';
 import { addWaterReading, createArray, createSite } from '../sites/useCases.ts';
 import { reckonArray } from '../soiling/useCases.ts';
 import { keepEnergy, keepRain } from '../weather/storage.ts';
@@ -89,7 +90,10 @@ type Round = ImportedSite['rounds'][number];
 async function importQuote(context: Context, siteId: string, quote: NonNullable<Round['quote']>): Promise<void> {
   const { id, message, stated, sentAt, decision } = quote;
   await draftQuote(at(context, quote.at), siteId, { id, message, stated });
-  if (sentAt) await sendQuote(at(context, sentAt), id, { version: (await readQuote(context.database, id)).version });
+  if (sentAt) {
+    const { version } = await readQuote(context.database, id);
+    await sendQuote(at(context, sentAt), id, { version, withoutCharacters: true });
+  }
   if (decision) {
     const { version } = await readQuote(context.database, id);
     await decideQuote(at(context, decision.at), id, { version, decision: decision.decision, choice: decision.choice });
@@ -112,7 +116,15 @@ async function importReport(
   await draftReport(at(context, report.at), jobId, { id: report.id });
   if (report.signedBy && report.signedAt) {
     const { version } = await readReport(context.database, report.id);
-    await signReport(at(context, report.signedAt), report.id, { name: report.signedBy, version });
+    await sealReport(at(context, report.signedAt), report.id, version, {
+      name: report.signedBy,
+      signer: 'self',
+      how: 'imported',
+      strokes: null,
+      person: { id: context.person.id, name: context.person.name },
+      at: report.signedAt,
+      from: '',
+    });
   }
 }
 

@@ -8,8 +8,8 @@ import { type Photo, photo, type photoFields } from '../../contract/inspections/
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import type { Context } from '../context.ts';
-import { AppError, invalid } from '../errors.ts';
-import type { JobRow } from '../jobs/storage.ts';
+import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { type JobRow, lockJob } from '../jobs/storage.ts';
 import type { Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
@@ -91,6 +91,13 @@ async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId, mod
   }
 }
 
+/** A job whose report is signed takes no more pictures, and no circles over those it has. */
+async function refuseSigned(trx: Transaction, jobId: string | null | undefined): Promise<void> {
+  if (jobId && (await lockJob(trx, jobId)).state === 'reported') {
+    throw outOfOrder('The report of this job is signed. Amend the report, or add the picture to a new inspection.');
+  }
+}
+
 /** Keeps the original as it came and queues the work of turning it upright, in one transaction. */
 export async function addPhoto(
   context: Context,
@@ -110,6 +117,7 @@ export async function addPhoto(
       byTime === 'yes' && asked.module === undefined ? await faceByTime(trx, array.siteId, asked, taken) : asked;
     const bytes = createHash('sha256').update(file).digest('hex');
     await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
+      await refuseSigned(trx, fields.jobId);
       await insertPhoto(trx, {
         ...placed,
         mediaType: found.format === 'png' ? 'image/png' : 'image/jpeg',
@@ -173,10 +181,11 @@ export async function listPhotos(context: Context, siteId: string, query: QueryO
 export function markPhoto(context: Context, photoId: string, body: BodyOf<Endpoints['markPhoto']>): Promise<Photo> {
   return context.database.transaction(async (trx) => {
     const find = async () => mustHave((await photosWhere(trx, { id: [photoId] }))[0], 'photograph');
-    await find();
-    await createOnce(trx, context, 'photo mark', { ...body, photoId }, () =>
-      insertPhotoMark(trx, { ...body, photoId, by: context.person.id, at: context.clock() }),
-    );
+    const { jobId } = await find();
+    await createOnce(trx, context, 'photo mark', { ...body, photoId }, async () => {
+      await refuseSigned(trx, jobId);
+      await insertPhotoMark(trx, { ...body, photoId, by: context.person.id, at: context.clock() });
+    });
     return find();
   });
 }
@@ -185,6 +194,7 @@ export interface PhotoFile {
   bytes: Buffer;
   type: string;
   name: string;
+  cache: 'ask';
 }
 
 /** The original is for the desk alone: it may carry the place where it was taken. */
@@ -203,5 +213,5 @@ export async function readPhoto(context: Context, id: string, size: PhotoSize): 
         : 'The picture is still being turned upright; ask again in a moment.',
     );
   }
-  return { bytes, type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}` };
+  return { bytes, type: size === 'original' ? row.mediaType : 'image/jpeg', name: `${id}-${size}`, cache: 'ask' };
 }

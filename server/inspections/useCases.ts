@@ -59,15 +59,15 @@ export async function listInspections(context: Context, arrayId: string, query: 
   return page(rows, query.limit, (row) => [row.inspectedAt, row.id]);
 }
 
-/** Adds who, when, what and why to a record that itself stays as it was. */
+/** Adds who, when, what and why to a record that itself stays as it was. @returns whether this call added it */
 export async function addAmendment(
   context: Context,
   connection: Connection,
   record: 'inspection' | 'report',
   recordId: string,
   body: { id: string; text: string; reason: string },
-): Promise<void> {
-  await connection.transaction((trx) =>
+): Promise<boolean> {
+  return connection.transaction((trx) =>
     createOnce(trx, context, `${record} amendment`, body, () =>
       insertAmendment(trx, { ...body, record, recordId, by: context.person.id, at: context.clock() }),
     ),

@@ -44,15 +44,15 @@ export async function entriesOf(connection: Connection, jobId: string): Promise<
     .join('people', 'people.id', 'job_entries.by')
     .where({ jobId })
     .orderBy('number')
-    .select('job_entries.body', 'people.name as by');
-  return rows.map(({ body, by }) => ({ ...body, by }));
+    .select('job_entries.body', 'job_entries.clockGap', 'people.name as by');
+  return rows.map(({ body, clockGap, by }) => ({ ...body, by, ...(clockGap === 0 ? {} : { clockGap }) }));
 }
 
 export const insertEntry = (
   trx: Transaction,
   jobId: string,
   entry: JobEntry,
-  received: { by: string; receivedAt: Date },
+  received: { by: string; receivedAt: Date; clockGap: number },
 ): Promise<unknown> =>
   trx('job_entries').insert({
     id: entry.id,

@@ -1,6 +1,7 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
 import { moduleCount, type Site, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { clockGap } from '../../core/jobs/clock.ts';
 import { countMarks, type JobEntry, jobProgress, openCautions } from '../../core/jobs/progress.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
@@ -122,8 +123,10 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
         if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
       }
       await createOnce(trx, context, 'job entry', { ...entry, jobId }, () => {
-        known.push(entry);
-        return insertEntry(trx, jobId, entry, { by: context.person.id, receivedAt: context.clock() });
+        const receivedAt = context.clock();
+        const gap = clockGap(entry.at, receivedAt, body.sentAt);
+        known.push({ ...entry, clockGap: gap });
+        return insertEntry(trx, jobId, entry, { by: context.person.id, receivedAt, clockGap: gap });
       });
     }
     await followEntries(trx, job, known);

@@ -124,6 +124,44 @@ describe('quotes', () => {
     });
   });
 
+  describe('in two revisions', () => {
+    /** Two revisions that the customer holds: what a late phone and an early desk could both decide. */
+    async function bothSent(): Promise<[QuoteLike, QuoteLike]> {
+      const first = await send(await draft());
+      const second = await send((await revise(first)).body);
+      await harness.sql('alter table quotes disable trigger user');
+      await harness.sql("update quotes set state = 'sent', version = version + 1 where id = $1", [first.id]);
+      await harness.sql('alter table quotes enable trigger user');
+      return [await read(first), second];
+    }
+
+    it('are accepted in one of them, however many decide at once', async () => {
+      for (let race = 0; race < 20; race += 1) {
+        const answers = await Promise.all((await bothSent()).map((quote) => decide(quote, { decision: 'accepted' })));
+        expect(answers.map(({ status }) => status).sort()).to.deep.equal([200, 409]);
+      }
+    }).timeout(120_000);
+
+    it('are not accepted in one while the next is sent: either it stands, or it is superseded', async () => {
+      const first = await send(await draft());
+      const second = (await revise(first)).body;
+      const [accepted, sent] = await Promise.all([
+        decide(first, { decision: 'accepted' }),
+        owner.send('POST', `/api/quotes/${second.id}/send`, { version: second.version }),
+      ]);
+      expect([accepted.status, sent.status].sort()).to.deep.equal([200, 409]);
+    });
+
+    it('are held to one by the database itself', async () => {
+      const [first, second] = await bothSent();
+      await decide(first, { decision: 'accepted' });
+      const refused = await harness
+        .sql("update quotes set state = 'accepted' where id = $1", [second.id])
+        .catch((error: Error) => error.message);
+      expect(refused).to.match(/quotes_one_accepted/);
+    });
+  });
+
   describe('sent', () => {
     it('are frozen, in the program and in the database', async () => {
       const sent = await send(await draft());

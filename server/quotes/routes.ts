@@ -1,13 +1,12 @@
 import type { quotesEndpoints } from '../../contract/quotes/endpoints.ts';
 import { makeQuotePaper } from '../documents/papers.ts';
 import type { Handlers } from '../http/handlers.ts';
-import { readQuote } from './storage.ts';
 import * as quotes from './useCases.ts';
 
 export const quotesHandlers: Pick<Handlers, keyof typeof quotesEndpoints> = {
   draftQuote: (context, { params, body }) => quotes.draftQuote(context, params.id, body),
   listQuotes: (context, { query }) => quotes.listQuotes(context, query),
-  readQuote: (context, { params }) => readQuote(context.database, params.id),
+  readQuote: (context, { params }) => quotes.showQuote(context, context.database, params.id),
   changeQuote: (context, { params, body }) => quotes.changeQuote(context, params.id, body),
   sendQuote: (context, { params, body }) => quotes.sendQuote(context, params.id, body),
   decideQuote: (context, { params, body }) => quotes.decideQuote(context, params.id, body),

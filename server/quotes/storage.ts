@@ -37,6 +37,24 @@ export async function nextQuoteNumber(trx: Transaction): Promise<number> {
   return rows[0].number;
 }
 
+/**
+ * A quote with all revisions of its number held until the transaction ends, so that of several that are sent or decided
+ * at once one goes after the other.
+ */
+export async function lockRevisions(trx: Transaction, id: string) {
+  const { number } = mustHave<{ number: number }>(await trx('quotes').where({ id }).first('number'), 'quote');
+  const rows: Pick<Quote, 'id' | 'siteId' | 'number' | 'revision' | 'state'>[] = await trx('quotes')
+    .where({ number })
+    .orderBy('id')
+    .forUpdate()
+    .select('id', 'siteId', 'number', 'revision', 'state');
+  const own = mustHave(
+    rows.find((row) => row.id === id),
+    'quote',
+  );
+  return { ...own, othersAccepted: rows.some((row) => row.id !== id && row.state === 'accepted') };
+}
+
 /** The revision after the newest of a number, which is held until the transaction ends. */
 export async function nextRevision(trx: Transaction, number: number): Promise<number> {
   await trx.raw('select 1 from quotes where number = ? for update', [number]);

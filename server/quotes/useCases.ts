@@ -1,13 +1,17 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import type { Quote, quotesEndpoints } from '../../contract/quotes/endpoints.ts';
+import type { Quote, quotesEndpoints, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import type { Context, Services } from '../context.ts';
-import { outOfOrder } from '../errors.ts';
+import { composeQuotePaper } from '../documents/compose.ts';
+import { keepPaper } from '../documents/keep.ts';
+import { paperOf } from '../documents/paperStorage.ts';
+import { unprintableOf } from '../documents/render.ts';
+import { cannotPrint, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
 import { addDays, dateIn } from '../soiling/calendar.ts';
-import type { Transaction } from '../storage/database.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
 import { composeQuote, overruleLines } from './compose.ts';
@@ -17,6 +21,7 @@ import {
   insertQuote,
   listQuoteRows,
   lockOverdueQuotes,
+  lockRevisions,
   type NewQuote,
   nextQuoteNumber,
   nextRevision,
@@ -27,7 +32,24 @@ import {
 
 type Endpoints = typeof quotesEndpoints;
 
-export function draftQuote(context: Context, siteId: string, body: BodyOf<Endpoints['draftQuote']>): Promise<Quote> {
+/** A quote with what is known of its paper: its sum once it is sent, and before that what could not be printed. */
+export async function showQuote(
+  context: Pick<Context, 'person'>,
+  connection: Connection,
+  id: string,
+): Promise<ShownQuote> {
+  const found = await readQuote(connection, id);
+  const paper = await paperOf(connection, id);
+  if (found.state !== 'draft') return { ...found, paper, unprintable: [] };
+  const drawn = await composeQuotePaper(connection, id, context.person.glass);
+  return { ...found, paper, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
+}
+
+export function draftQuote(
+  context: Context,
+  siteId: string,
+  body: BodyOf<Endpoints['draftQuote']>,
+): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     await mustFind(trx, 'sites', siteId, 'site');
     const plan = await lastPlan(trx, siteId);
@@ -37,7 +59,7 @@ export function draftQuote(context: Context, siteId: string, body: BodyOf<Endpoi
       const number = await nextQuoteNumber(trx);
       await keepDraft(trx, context, { id: body.id, siteId, planId: plan.id, number, revision: 1, content });
     });
-    return readQuote(trx, body.id);
+    return showQuote(context, trx, body.id);
   });
 }
 
@@ -50,7 +72,7 @@ export async function listQuotes(context: Context, query: QueryOf<Endpoints['lis
   return { next, items: items.map(({ createdAt: _, ...item }) => item) };
 }
 
-export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<Quote> {
+export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     const row = await mustFind<Quote & { content: QuoteContent }>(trx, 'quotes', id, 'quote');
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
@@ -58,7 +80,7 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
     let content: QuoteContent = { ...row.content, ...definedOnly(words) };
     if (overrule) content = overruleLines(content, overrule, await readPlan(trx, row.planId));
     await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumn(content));
-    return readQuote(trx, id);
+    return showQuote(context, trx, id);
   });
 }
 
@@ -66,10 +88,13 @@ const definedOnly = <T extends object>(value: T): Partial<T> =>
   Object.fromEntries(Object.entries(value).filter(([, entry]) => entry !== undefined)) as Partial<T>;
 
 /** Sends a draft: frozen from then on, and any earlier revision of it is superseded. */
-export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['sendQuote']>): Promise<Quote> {
+export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['sendQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
-    const row = await mustFind<Quote>(trx, 'quotes', id, 'quote');
+    const row = await lockRevisions(trx, id);
     if (row.state !== 'draft') throw outOfOrder('This quote has been sent already.');
+    if (row.othersAccepted) throw outOfOrder('Another revision of this quote has been accepted. It stands.');
+    const { unprintable } = await showQuote(context, trx, id);
+    if (unprintable.length > 0 && !body.withoutCharacters) throw cannotPrint(unprintable);
     const company = await readCompany({ database: trx });
     const site = await mustFind<Site>(trx, 'sites', row.siteId, 'site');
     const sentAt = context.clock();
@@ -84,13 +109,16 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
       },
     );
     await supersedeBefore(trx, row.number, row.revision);
-    return readQuote(trx, id);
+    await keepPaper(trx, context, { record: 'quote', id, because: 'sent', glass: context.person.glass });
+    return showQuote(context, trx, id);
   });
 }
 
-export function decideQuote(context: Context, id: string, body: BodyOf<Endpoints['decideQuote']>): Promise<Quote> {
+export function decideQuote(context: Context, id: string, body: BodyOf<Endpoints['decideQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
+    const { othersAccepted } = await lockRevisions(trx, id);
     const current = await readQuote(trx, id);
+    if (othersAccepted) throw outOfOrder('Another revision of this quote has been accepted already. It stands.');
     if (current.state !== 'sent') throw outOfOrder(`Only a sent quote can be decided; this one is ${current.state}.`);
     const site = await mustFind<Site>(trx, 'sites', current.siteId, 'site');
     if (current.validUntil && current.validUntil < dateIn(context.clock(), site.zone)) {
@@ -109,14 +137,16 @@ export function decideQuote(context: Context, id: string, body: BodyOf<Endpoints
         decidedAt: context.clock(),
       },
     );
-    return readQuote(trx, id);
+    return showQuote(context, trx, id);
   });
 }
 
-export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints['reviseQuote']>): Promise<Quote> {
+export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints['reviseQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     const old = await readQuote(trx, id);
     if (old.state === 'draft') throw outOfOrder('A draft can be changed as it is.');
+    if ((await lockRevisions(trx, id)).othersAccepted)
+      throw outOfOrder('Another revision of this quote has been accepted. It stands; draft a new quote.');
     if (old.state === 'accepted') throw outOfOrder('An accepted quote stands. Draft a new quote for further work.');
     const plan = await lastPlan(trx, old.siteId);
     const company = await readCompany({ database: trx });
@@ -130,7 +160,7 @@ export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints
       const { siteId, number } = old;
       await keepDraft(trx, context, { id: body.id, siteId, planId: plan.id, number, revision, content });
     });
-    return readQuote(trx, body.id);
+    return showQuote(context, trx, body.id);
   });
 }
 

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { compare } from '../../core/comparisons/compare.ts';
@@ -13,12 +13,33 @@ describe('reports', () => {
     return chain;
   }
   const draft = (chain: Chain, id = randomUUID()) => owner.send('POST', `/api/jobs/${chain.jobId}/reports`, { id });
-  const sign = (report: { id: string; version: number }, name = 'Ada Fell') =>
-    owner.send('POST', `/api/reports/${report.id}/signature`, { name, version: report.version });
+  const sign = (report: { id: string; version: number }, fields: Record<string, unknown> = {}) =>
+    owner.send('POST', `/api/reports/${report.id}/signature`, { version: report.version, ...fields });
+  const line = [
+    [
+      [0.1, 0.1],
+      [0.8, 0.2],
+    ],
+  ];
   const add = (chain: Chain, ...entries: Record<string, unknown>[]) =>
     owner.must('POST', `/api/jobs/${chain.jobId}/entries`, {
       entries: entries.map((entry) => ({ id: randomUUID(), ...entry })),
     });
+
+  async function sendPicture(chain: Chain, id: string) {
+    const form = new FormData();
+    const fields = { id, arrayId: chain.arrayId, jobId: chain.jobId, role: 'after', caption: 'clean' };
+    for (const [key, value] of Object.entries(fields)) form.set(key, value);
+    const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#456' } })
+      .jpeg()
+      .toBuffer();
+    form.set('file', new Blob([new Uint8Array(picture)], { type: 'image/jpeg' }), 'roof.jpg');
+    return owner.send('POST', '/api/photos', form);
+  }
+  async function photograph(chain: Chain, id: string = randomUUID()): Promise<string> {
+    expect((await sendPicture(chain, id)).status).to.equal(200);
+    return id;
+  }
 
   it('are not drawn up before the wash is finished', async () => {
     const answer = await draft(await makeJob(owner));
@@ -54,7 +75,7 @@ describe('reports', () => {
     const { id } = (await draft(chain)).body;
     const before = (await owner.must('GET', `/api/reports/${id}`)).content;
     expect(before.water).to.deep.equal([]);
-    await add(chain, { at: '2026-12-01T09:00:00Z', kind: 'water', conductivity: 9, temperature: 19, litres: 70 });
+    await add(chain, { at: '2026-11-20T09:00:00Z', kind: 'water', conductivity: 9, temperature: 19, litres: 70 });
     const after = (await owner.must('GET', `/api/reports/${id}`)).content;
     expect(after.water).to.deep.equal([{ conductivity: 9, temperature: 19, litres: 70 }]);
   });
@@ -63,10 +84,10 @@ describe('reports', () => {
     const chain = await makeJob(owner);
     const { steps } = await owner.must('GET', `/api/jobs/${chain.jobId}`);
     const lip = steps.find(({ key }: { key: string }) => key === 'lip');
-    await add(chain, { at: '2026-12-01T04:00:00Z', kind: 'cannot', step: 'lip', reason: 'ran out of light' });
+    await add(chain, { at: '2026-11-20T04:00:00Z', kind: 'cannot', step: 'lip', reason: 'ran out of light' });
     for (const step of steps) {
       if (step.key !== 'lip')
-        await add(chain, { at: '2026-12-01T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rained off' });
+        await add(chain, { at: '2026-11-20T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rained off' });
     }
     const { content } = (await draft(chain)).body;
     expect(content.notDone).to.deep.include({ step: lip.verb, reason: 'ran out of light' });
@@ -77,7 +98,7 @@ describe('reports', () => {
     const chain = await makeJob(owner);
     const { steps } = await owner.must('GET', `/api/jobs/${chain.jobId}`);
     for (const step of steps)
-      await add(chain, { at: '2026-12-01T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rain' });
+      await add(chain, { at: '2026-11-20T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rain' });
     const [array] = (await draft(chain)).body.content.arrays;
     expect(array.comparison).to.equal(null);
     expect(array.missing).to.be.a('string').that.is.not.empty;
@@ -87,29 +108,70 @@ describe('reports', () => {
     const chain = await washed();
     const { content } = (await draft(chain)).body;
     const plan = (await owner.must('GET', `/api/sites/${chain.siteId}/plans`)).items[0];
-    expect(content.washedOn).to.equal('2026-12-01');
+    expect(content.washedOn).to.equal('2026-11-20');
     expect(content.nextDate === null).to.equal(plan.output.visitsChosen === 0);
     if (content.nextDate) expect(content.nextDate > content.washedOn).to.equal(true);
     expect(content.nextBecause).to.be.a('string').that.is.not.empty;
   });
 
+  it('set the times of a phone right whose clock is ahead, say so, and lie in no future', async () => {
+    const chain = await makeJob(owner);
+    const { steps } = await owner.must('GET', `/api/jobs/${chain.jobId}`);
+    const ahead = (minutes: number) => new Date(Date.now() + (3 * 24 * 60 + minutes) * 60_000).toISOString();
+    await owner.must('POST', `/api/jobs/${chain.jobId}/entries`, {
+      sentAt: ahead(0),
+      entries: steps.map((step: { key: string }, index: number) => ({
+        id: randomUUID(),
+        at: ahead(index - 60),
+        kind: 'cannot',
+        step: step.key,
+        reason: 'rain',
+      })),
+    });
+    const { content } = (await draft(chain)).body;
+    expect(content.washedOn <= new Date(Date.now() + 14 * 3_600_000).toISOString().slice(0, 10)).to.equal(true);
+    expect(content.clockGap).to.be.closeTo(3 * 86_400, 30);
+  });
+
   describe('signed', () => {
-    it('carry the name and the moment, and close their job', async () => {
+    it('carry who signed, how, when and from where, and close their job', async () => {
       const chain = await washed();
-      const { body } = await sign((await draft(chain)).body);
-      expect([body.state, body.signedBy]).to.deep.equal(['signed', 'Ada Fell']);
+      const { body } = await sign((await draft(chain)).body, { name: 'Anybody Else' });
+      const { person } = await owner.must('GET', '/api/session');
+      expect([body.state, body.signedBy]).to.deep.equal(['signed', person.name]);
+      expect(body.signature).to.deep.include({ signer: 'self', how: 'typed', name: person.name, from: '127.0.0.1' });
+      expect(body.signature.person).to.deep.equal({ id: person.id, name: person.name });
       expect(Date.parse(body.signedAt)).to.be.closeTo(Date.now(), 60_000);
       expect((await owner.must('GET', `/api/jobs/${chain.jobId}`)).state).to.equal('reported');
     });
 
-    it('need a name', async () => {
-      const answer = await sign((await draft(await washed())).body, '  ');
-      expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'name']);
+    it('carry the hand of the customer, drawn on the device of whoever is signed in', async () => {
+      const { body } = await sign((await draft(await washed())).body, {
+        signer: 'customer',
+        name: 'Ines Oakes',
+        how: 'drawn',
+        strokes: line,
+      });
+      expect([body.signedBy, body.signature.strokes]).to.deep.equal(['Ines Oakes', line]);
+      expect(body.signature.person.name).to.equal('Test Owner');
     });
+
+    const refusals: [what: string, fields: Record<string, unknown>, path: string][] = [
+      ['a customer without a name', { signer: 'customer', how: 'drawn', strokes: line }, 'name'],
+      ['a customer whose name somebody typed', { signer: 'customer', name: 'Ines Oakes' }, 'how'],
+      ['a hand that drew nothing', { how: 'drawn', strokes: [[[0.5, 0.1]]] }, 'strokes'],
+      ['a line that leaves its field', { how: 'drawn', strokes: [[[0.5, 1.1]]] }, 'strokes.0.0.1'],
+    ];
+    for (const [what, fields, path] of refusals) {
+      it(`are not signed by ${what}`, async () => {
+        const answer = await sign((await draft(await washed())).body, fields);
+        expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, path]);
+      });
+    }
 
     it('are signed once', async () => {
       const report = (await draft(await washed())).body;
-      const answers = await Promise.all([sign(report, 'Ada Fell'), sign(report, 'Ben Fell')]);
+      const answers = await Promise.all([sign(report), sign(report)]);
       expect(answers.map(({ status }) => status).sort()).to.deep.equal([200, 409]);
     });
 
@@ -125,7 +187,7 @@ describe('reports', () => {
     it('take no more entries for their job', async () => {
       const chain = await washed();
       await sign((await draft(chain)).body);
-      const entry = { id: randomUUID(), at: '2026-12-02T08:00:00Z', kind: 'paused', reason: 'late' };
+      const entry = { id: randomUUID(), at: '2026-11-21T08:00:00Z', kind: 'paused', reason: 'late' };
       const answer = await owner.send('POST', `/api/jobs/${chain.jobId}/entries`, { entries: [entry] });
       expect(answer.status).to.equal(409);
       expect(answer.body.detail).to.include('Amend');
@@ -138,6 +200,57 @@ describe('reports', () => {
       const { by: _by, ...last } = entries.at(-1);
       const answer = await owner.send('POST', `/api/jobs/${chain.jobId}/entries`, { entries: [last] });
       expect(answer.status).to.equal(200);
+    });
+
+    it('keep the bytes of their paper, with its sum in the trail, whatever changes afterwards', async () => {
+      const chain = await washed();
+      const report = (await sign((await draft(chain)).body)).body;
+      const paper = async () => (await owner.send('GET', `/api/reports/${report.id}/paper.pdf`)).body as Buffer;
+      const first = await paper();
+      expect(createHash('sha256').update(first).digest('hex')).to.equal(report.paper.sha256);
+      const { demo: _demo, ...company } = await owner.must('GET', '/api/company');
+      await owner.must('PUT', '/api/company', { ...company, name: 'Another Firm' });
+      expect((await paper()).equals(first)).to.equal(true);
+      expect((await owner.must('GET', `/api/reports/${report.id}`)).content.firm).to.equal(report.content.firm);
+      const { items } = await owner.must('GET', `/api/trail/${report.id}`);
+      expect(items.find(({ action }: { action: string }) => action === 'paper').change).to.include({
+        because: 'signed',
+        sha256: report.paper.sha256,
+      });
+    });
+
+    it('take no more pictures and no circles over those they have', async () => {
+      const chain = await washed();
+      const photo = await photograph(chain);
+      const report = (await sign((await draft(chain)).body)).body;
+      expect(report.content.arrays[0].photos[0]).to.include({ id: photo, state: 'ready' });
+      const late = await sendPicture(chain, randomUUID());
+      expect([late.status, late.body.detail.includes('signed')]).to.deep.equal([409, true]);
+      const circle = { id: randomUUID(), x: 0.5, y: 0.5, radius: 0.1, label: 'crack' };
+      expect((await owner.send('POST', `/api/photos/${photo}/marks`, circle)).status).to.equal(409);
+      const changed = await harness
+        .sql('update photos set upright = original where id = $1', [photo])
+        .catch((error: Error) => error.message);
+      expect(changed).to.match(/evidence/);
+      expect(await owner.must('GET', `/api/reports/${report.id}`)).to.deep.equal(report);
+    });
+
+    it('answer a picture that was kept before as kept, since the phone may not know', async () => {
+      const chain = await washed();
+      const id = randomUUID();
+      await photograph(chain, id);
+      await sign((await draft(chain)).body);
+      expect((await sendPicture(chain, id)).status).to.equal(200);
+    });
+
+    it('get a paper of its own with each amendment, and the first is kept', async () => {
+      const signed = (await sign((await draft(await washed())).body)).body;
+      const body = { id: randomUUID(), text: 'Two were not reached.', reason: 'counted again' };
+      const amended = await owner.must('POST', `/api/reports/${signed.id}/amendments`, body);
+      expect(amended.paper.sha256).to.not.equal(signed.paper.sha256);
+      await owner.must('POST', `/api/reports/${signed.id}/amendments`, body);
+      const rows = await harness.sql('select because from papers where record_id = $1 order by number', [signed.id]);
+      expect(rows.map(({ because }) => because)).to.deep.equal(['signed', 'amended']);
     });
 
     it('are amended with who, when and why, and their content stays', async () => {
@@ -158,15 +271,7 @@ describe('reports', () => {
 
   it('show the photographs of their own job', async () => {
     const chain = await washed();
-    const form = new FormData();
-    const id = randomUUID();
-    const fields = { id, arrayId: chain.arrayId, jobId: chain.jobId, role: 'after', caption: 'clean' };
-    for (const [key, value] of Object.entries(fields)) form.set(key, value);
-    const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#456' } })
-      .jpeg()
-      .toBuffer();
-    form.set('file', new Blob([new Uint8Array(picture)], { type: 'image/jpeg' }), 'roof.jpg');
-    await owner.must('POST', '/api/photos', form);
+    const id = await photograph(chain);
     const { content } = (await draft(chain)).body;
     expect(content.arrays[0].photos.map((photo: { id: string }) => photo.id)).to.deep.equal([id]);
     const other = (await draft(await washed())).body;
@@ -177,7 +282,7 @@ describe('reports', () => {
     const report = (await draft(await washed())).body;
     const crew = await harness.as('crew');
     expect((await crew.must('GET', `/api/reports/${report.id}`)).id).to.equal(report.id);
-    const answer = await crew.send('POST', `/api/reports/${report.id}/signature`, { name: 'Crew', version: 1 });
+    const answer = await crew.send('POST', `/api/reports/${report.id}/signature`, { version: 1 });
     expect(answer.status).to.equal(403);
   });
 });

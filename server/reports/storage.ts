@@ -1,4 +1,4 @@
-import { type Report, type ReportContent, report } from '../../contract/reports/endpoints.ts';
+import { type Report, type ReportContent, report, type Signature } from '../../contract/reports/endpoints.ts';
 import { amendmentsOf } from '../inspections/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { mustHave } from '../storage/writing.ts';
@@ -24,7 +24,16 @@ interface NewReport {
   by: string;
 }
 
-export const contentColumn = (content: ReportContent) => ({ content: json(content) });
+const contentColumn = (content: ReportContent) => ({ content: json(content) });
+
+/** What a signature writes: the content as it is signed, and who signed it, how, when and from where. */
+export const signedColumns = (content: ReportContent, signature: Signature) => ({
+  state: 'signed',
+  signedBy: signature.name,
+  signedAt: signature.at,
+  signature: json(signature),
+  ...contentColumn(content),
+});
 
 export const insertReport = (trx: Transaction, { content, ...row }: NewReport): Promise<unknown> =>
   trx('reports').insert({ ...row, ...contentColumn(content), state: 'draft' });

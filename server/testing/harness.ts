@@ -215,7 +215,7 @@ export const readingEntry = (array: string, value: number, when: 'before' | 'aft
 /** Ends every step of a job as it would be in the field. */
 export async function finishJob(caller: Caller, chain: Chain): Promise<void> {
   const job = await caller.must('GET', `/api/jobs/${chain.jobId}`);
-  let clock = Date.parse('2026-12-01T05:00:00Z');
+  let clock = Date.parse('2026-11-20T05:00:00Z');
   const entries: Record<string, unknown>[] = [];
   const add = (entry: Record<string, unknown>) => {
     clock += 60_000;

@@ -132,6 +132,7 @@ describe('the customer’s page', () => {
     },
     createdAt: '2026-11-24T09:00:00Z',
     signedBy: 'Ada Fell',
+    signature: null,
     signedAt: '2026-11-24T10:00:00Z',
     amendments: [],
     version: 2,

@@ -12,6 +12,7 @@ import * as photoModule from './010-photo-module.ts';
 import * as secrets from './011-secrets.ts';
 import * as backups from './012-backups.ts';
 import * as waitingPhotos from './013-waiting-photos.ts';
+import * as papers from './014-papers.ts';
 
 interface Migration {
   name: string;
@@ -34,6 +35,7 @@ const MIGRATIONS: Migration[] = [
   { name: '011-secrets', ...secrets },
   { name: '012-backups', ...backups },
   { name: '013-waiting-photos', ...waitingPhotos },
+  { name: '014-papers', ...papers },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,5 @@
+import { z } from 'zod';
+
+/** A paper that went out: how it can be known again, and when it was made. The bytes themselves are kept. */
+export const keptPaper = z.object({ sha256: z.string(), madeAt: z.string(), bytes: z.number().int() });
+export type KeptPaper = z.infer<typeof keptPaper>;

@@ -1,0 +1,56 @@
+import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import type { Glass } from '../../core/units/format.ts';
+import { uprightOf } from '../inspections/photoStorage.ts';
+import { readPlan } from '../methods/storage.ts';
+import { readCompany } from '../people/useCases.ts';
+import { readQuote } from '../quotes/storage.ts';
+import { readReport } from '../reports/read.ts';
+import { arraysOfSite, findCustomer } from '../sites/storage.ts';
+import type { Connection } from '../storage/database.ts';
+import { mustFind } from '../storage/writing.ts';
+import type { QuotePaper } from './quotePaper.ts';
+import type { ReportPaper } from './reportPaper.ts';
+
+/** Pictures of one array that a report shows. */
+export const MOST_PICTURES = 6;
+
+export const asData = (picture: Buffer): string => `data:image/jpeg;base64,${picture.toString('base64')}`;
+
+/** All that stands on a quote, as firm, customer and site are now. */
+export async function composeQuotePaper(database: Connection, id: string, glass: Glass): Promise<QuotePaper> {
+  const quote = await readQuote(database, id);
+  const site = await mustFind<Site>(database, 'sites', quote.siteId, 'site');
+  const company = await readCompany({ database });
+  const customer = await findCustomer(database, site.customerId);
+  const arrays = await arraysOfSite(database, site.id);
+  const plan = await readPlan(database, quote.planId);
+  const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
+  return {
+    quote,
+    firm: company.name,
+    customer: customer.name,
+    site: site.name,
+    place: site.place,
+    modules: arrays.filter((array) => planned.has(array.id)).reduce((sum, array) => sum + moduleCount(array), 0),
+    glass,
+  };
+}
+
+/** All that stands on a report but the bytes of its pictures. */
+export async function composeReportPaper(database: Connection, id: string, glass: Glass): Promise<ReportPaper> {
+  const report = await readReport(database, id);
+  const firm = report.content.firm ?? (await readCompany({ database })).name;
+  return { report, firm, glass, pictures: {} };
+}
+
+/** The same with its pictures, upright and without location. */
+export async function withPictures(database: Connection, paper: ReportPaper): Promise<ReportPaper> {
+  const wanted = paper.report.content.arrays.flatMap(({ photos }) =>
+    photos.filter(({ state }) => state === 'ready').slice(0, MOST_PICTURES),
+  );
+  const upright = await uprightOf(
+    database,
+    wanted.map(({ id }) => id),
+  );
+  return { ...paper, pictures: Object.fromEntries([...upright].map(([id, picture]) => [id, asData(picture)])) };
+}

@@ -1,0 +1,59 @@
+import { createHash } from 'node:crypto';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import type { Services } from '../context.ts';
+import type { Transaction } from '../storage/database.ts';
+import { trail, type Writer } from '../storage/writing.ts';
+import { composeQuotePaper, composeReportPaper, withPictures } from './compose.ts';
+import { insertPaper, newestPaper, type PaperRecord, recordsWithoutPaper } from './paperStorage.ts';
+import type { Paper } from './render.ts';
+
+export interface Draughtsman extends Writer {
+  workers: Services['workers'];
+}
+
+async function composed(trx: Transaction, record: PaperRecord, id: string, glass: Glass) {
+  if (record === 'quote') {
+    const paper = await composeQuotePaper(trx, id, glass);
+    const { number, revision } = paper.quote;
+    return { input: paper, paper: { kind: 'quote', paper } as Paper, name: `quote-${number}.${revision}.pdf` };
+  }
+  const paper = await composeReportPaper(trx, id, glass);
+  return {
+    input: paper,
+    paper: { kind: 'report', paper: await withPictures(trx, paper) } as Paper,
+    name: `report-${paper.report.content.washedOn}.pdf`,
+  };
+}
+
+/**
+ * Makes the paper of a quote or a report as it goes out, in the transaction that sends or signs it, and keeps it: its
+ * bytes, all that it was made from, and its sum in the trail. What changes afterwards changes nothing in it.
+ */
+export async function keepPaper(
+  trx: Transaction,
+  writer: Draughtsman,
+  of: { record: PaperRecord; id: string; because: 'sent' | 'signed' | 'amended' | 'upgrade'; glass: Glass },
+): Promise<void> {
+  const { record, id, because, glass } = of;
+  const { input, paper, name } = await composed(trx, record, id, glass);
+  const bytes = Buffer.from(await writer.workers.run('renderPaper', paper));
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  await insertPaper(trx, { record, recordId: id, because, name, bytes, sha256, input, madeAt: writer.clock() });
+  await trail(trx, writer, { record, id, action: 'paper', change: { because, name, sha256, bytes: bytes.length } });
+}
+
+/** Papers that went out before they were kept are made from what stands now, once, and do not change from then on. */
+export async function keepMissingPapers({ database, workers, clock }: Services): Promise<void> {
+  const writer = { workers, clock, person: null, requestId: 'upgrade' };
+  for (;;) {
+    const missing = await recordsWithoutPaper(database, 20);
+    if (missing.length === 0) return;
+    for (const { record, id } of missing) {
+      await database.transaction(async (trx) => {
+        await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [id]);
+        if (await newestPaper(trx, id)) return;
+        await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
+      });
+    }
+  }
+}

@@ -1,0 +1,53 @@
+import { type KeptPaper, keptPaper } from '../../contract/documents/papers.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+
+export type PaperRecord = 'quote' | 'report';
+
+interface NewPaper {
+  record: PaperRecord;
+  recordId: string;
+  because: 'sent' | 'signed' | 'amended' | 'upgrade';
+  name: string;
+  bytes: Buffer;
+  sha256: string;
+  /** what it was made from, apart from the bytes of pictures */
+  input: unknown;
+  madeAt: Date;
+}
+
+export const insertPaper = (trx: Transaction, { input, ...row }: NewPaper): Promise<unknown> =>
+  trx('papers').insert({ ...row, input: json(input) });
+
+const newest = (connection: Connection, recordId: string) =>
+  connection('papers').where({ recordId }).orderBy('number', 'desc');
+
+/** The paper that went out last, with its bytes. */
+export const newestPaper = (
+  connection: Connection,
+  recordId: string,
+): Promise<{ name: string; bytes: Buffer } | undefined> => newest(connection, recordId).first('name', 'bytes');
+
+/** The same without its bytes; null where none went out yet. */
+export async function paperOf(connection: Connection, recordId: string): Promise<KeptPaper | null> {
+  const row = await newest(connection, recordId).first(
+    'sha256',
+    'madeAt',
+    connection.raw('octet_length(bytes) as bytes'),
+  );
+  return row === undefined ? null : keptPaper.parse(row);
+}
+
+/** Quotes and reports that went out before papers were kept, a few at a time. */
+export async function recordsWithoutPaper(
+  connection: Connection,
+  limit: number,
+): Promise<{ record: PaperRecord; id: string }[]> {
+  const { rows } = await connection.raw(
+    `select 'quote' as record, id from quotes where state <> 'draft' and not exists (select from papers where record_id = quotes.id)
+     union all
+     select 'report', id from reports where state = 'signed' and not exists (select from papers where record_id = reports.id)
+     limit ?`,
+    [limit],
+  );
+  return rows;
+}

@@ -1,0 +1,120 @@
+import type { Photo } from '../../contract/inspections/endpoints.ts';
+import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
+import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { proveCleaning } from '../../core/comparisons/proof.ts';
+import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import { acLimit } from '../../core/modules/acLimit.ts';
+import { photosWhere } from '../inspections/photoStorage.ts';
+import { lastInspection } from '../inspections/storage.ts';
+import { entriesOf, type JobRow } from '../jobs/storage.ts';
+import { readPlan } from '../methods/storage.ts';
+import { readCompany } from '../people/useCases.ts';
+import { readQuote } from '../quotes/storage.ts';
+import { findCustomer } from '../sites/storage.ts';
+import { addDays, dateIn } from '../soiling/calendar.ts';
+import type { Connection } from '../storage/database.ts';
+import { mustFind } from '../storage/writing.ts';
+import { storedReport } from './storage.ts';
+
+/** A draft follows its job; a signed report stays as it was signed. */
+export async function readReport(connection: Connection, id: string): Promise<Report> {
+  const found = await storedReport(connection, id);
+  const content =
+    found.state === 'draft'
+      ? await composeReport(connection, found.jobId)
+      : await withPicturesReady(connection, found.content);
+  return { ...found, content };
+}
+
+/**
+ * Which pictures stand on a signed report, and what was drawn over them, is frozen. Reports from before pictures had to
+ * be ready for a signature learn here that one has been turned upright since.
+ */
+async function withPicturesReady(connection: Connection, content: ReportContent): Promise<ReportContent> {
+  const waiting = content.arrays.flatMap(({ photos }) => photos.filter(({ state }) => state === 'waiting'));
+  if (waiting.length === 0) return content;
+  const now = new Map((await photosWhere(connection, { id: waiting.map(({ id }) => id) })).map((row) => [row.id, row]));
+  const asNow = (photo: Photo): Photo => ({ ...photo, state: now.get(photo.id)?.state ?? photo.state });
+  return { ...content, arrays: content.arrays.map((array) => ({ ...array, photos: array.photos.map(asNow) })) };
+}
+
+/** The report of a job as its entries, photographs and inspections have it now. */
+export async function composeReport(connection: Connection, jobId: string): Promise<ReportContent> {
+  const job = await mustFind<JobRow>(connection, 'jobs', jobId, 'job');
+  const site = await mustFind<Site>(connection, 'sites', job.siteId, 'site');
+  const customer = await findCustomer(connection, site.customerId);
+  const entries = await entriesOf(connection, jobId);
+  const progress = jobProgress(job.content.steps, entries);
+  const quote = await readQuote(connection, job.quoteId);
+  const plan = await readPlan(connection, quote.planId);
+  const arrays = [];
+  for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, site, array, progress));
+  const washedOn = dateOfWash(job, progress, site.zone);
+  const visits = plan.output.visitsChosen;
+  return {
+    firm: (await readCompany({ database: connection })).name,
+    site: site.name,
+    customer: customer.name,
+    place: site.place,
+    washedOn,
+    clockGap: entries.reduce((most, { clockGap = 0 }) => (Math.abs(clockGap) > Math.abs(most) ? clockGap : most), 0),
+    arrays,
+    modules: arrays.reduce((sum, array) => sum + array.modules, 0),
+    cleaned: arrays.reduce((sum, array) => sum + array.cleaned, 0),
+    water: progress.water.map(({ conductivity, temperature, litres }) => ({
+      conductivity,
+      temperature,
+      litres: litres ?? null,
+    })),
+    waterLimit: job.content.water.limit,
+    notDone: progress.steps.flatMap((state) =>
+      state.state === 'cannot'
+        ? [
+            {
+              step: job.content.steps.find(({ key }) => key === state.key)?.verb ?? state.key,
+              reason: state.reason ?? '',
+            },
+          ]
+        : [],
+    ),
+    nextDate: visits > 0 ? addDays(washedOn, Math.round(365 / visits)) : null,
+    nextBecause:
+      visits > 0
+        ? `The plan found ${visits === 1 ? 'one visit' : `${visits} visits`} a year best. Look first; wash if it is dirty.`
+        : 'On these figures no visit pays in energy. Look again when something changes: birds, building work, a drop in production.',
+  };
+}
+
+/** The day on which the last step ended, where the site lies. Entries' times are set right, so it does not lie ahead. */
+function dateOfWash(job: JobRow, progress: JobProgress, zone: string): string {
+  const lastDone = progress.steps
+    .map(({ endedAt }) => endedAt ?? '')
+    .sort()
+    .at(-1);
+  return lastDone ? dateIn(lastDone, zone) : job.scheduledFor;
+}
+
+async function proofOf(connection: Connection, job: JobRow, site: Site, array: SolarArray, progress: JobProgress) {
+  const modules = moduleCount(array);
+  const marks = countMarks(progress.marks[array.id], modules);
+  const cleaned = cleanedModules(marks);
+  const limit = acLimit(array, site.ownUse);
+  const proof = proveCleaning({
+    readings: progress.readings.filter((entry) => entry.array === array.id),
+    pdc0: modules * array.moduleWatts,
+    gammaPdc: array.gammaPdc,
+    limit: limit ?? null,
+    shareCleaned: modules > 0 ? cleaned / modules : 0,
+  });
+  const inspection = await lastInspection(connection, array.id);
+  return {
+    arrayId: array.id,
+    name: array.name,
+    modules,
+    cleaned,
+    marks,
+    ...proof,
+    defects: inspection?.defects ?? [],
+    photos: await photosWhere(connection, { jobId: [job.id], arrayId: [array.id] }),
+  };
+}
