@@ -106,7 +106,7 @@ async function acceptAs(
 ): Promise<void> {
   const id = crypto.randomUUID();
   const { token } = (await door('POST', '/api/invitations', { id, ...person })) as { token: string };
-  const answer = await fetch(`${address}/api/invitations/${token}/accept`, {
+  const answer = await fetch(`${address}/api/invitations/by-link/${token}/accept`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ password }),

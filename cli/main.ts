@@ -6,6 +6,7 @@ const commands: Record<string, (args: string[]) => Promise<number>> = {
   test: async (only) => (await import('./test.ts')).test(only),
   backup: async (args) => (await import('./backups/commands.ts')).backup(args),
   restore: async (args) => (await import('./backups/commands.ts')).restore(args),
+  'reset-password': async (args) => (await import('./resetPassword.ts')).resetPassword(args),
   'move-data': async () => (await import('./moveData.ts')).moveData(),
   screenshots: async () => (await import('./screenshots.ts')).screenshots(),
 };

@@ -29,6 +29,8 @@ export interface Endpoint<
   upload?: 'one' | 'many';
   /** media type of the answer where it is a file */
   file?: string;
+  /** open to people who still have to set up the second factor that is asked of everybody */
+  beforeFactor?: true;
   /** answers without looking at who asks, so without the database too */
   sessionless?: true;
   /** largest body in bytes where it is not the usual one */

@@ -5,6 +5,7 @@ import { inspectionsEndpoints } from './inspections/endpoints.ts';
 import { quickLookEndpoints } from './inspections/quickLooks.ts';
 import { jobsEndpoints } from './jobs/endpoints.ts';
 import { methodsEndpoints } from './methods/endpoints.ts';
+import { accountEndpoints } from './people/account.ts';
 import { peopleEndpoints } from './people/endpoints.ts';
 import { quotesEndpoints } from './quotes/endpoints.ts';
 import { reportsEndpoints } from './reports/endpoints.ts';
@@ -17,6 +18,7 @@ import { weatherEndpoints } from './weather/endpoints.ts';
 /** Every door of the server under its name. */
 export const endpoints = {
   ...peopleEndpoints,
+  ...accountEndpoints,
   ...sitesEndpoints,
   ...inspectionsEndpoints,
   ...quickLookEndpoints,

@@ -10,6 +10,8 @@ export interface SignedIn {
   name: string;
   role: Role;
   glass: Glass;
+  /** whether a second factor is asked of everybody and this person has none yet */
+  mustSetUpFactor: boolean;
 }
 
 /** What every use case may lean on. It knows nothing of HTTP. */

@@ -48,6 +48,10 @@ export const unavailable = () =>
     { retryAfter: 5 },
   );
 
+/** More is asked for at once than can be done; nothing was begun. */
+export const busy = () =>
+  new AppError(503, 'Busy just now', 'Too much is asked for at once. Try again in a moment.', { retryAfter: 2 });
+
 /** A paper that would show empty boxes, said before it goes out. */
 export const cannotPrint = (characters: string[]) =>
   new AppError(

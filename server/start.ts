@@ -6,6 +6,8 @@ import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
+import { pruneDevices } from './people/deviceStorage.ts';
+import { pruneCounts } from './people/limiter.ts';
 import { readSessionSecret } from './people/storage.ts';
 import { expireQuotes } from './quotes/useCases.ts';
 import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
@@ -41,6 +43,10 @@ export async function startServer(environment: Environment): Promise<RunningServ
         'photo.prepare': ({ id }) => preparePhoto(database, id),
         'quotes.expire': async () => {
           await expireQuotes({ database, clock });
+        },
+        'people.prune': async () => {
+          await pruneCounts(database, clock());
+          await pruneDevices(database, clock());
         },
       },
     }),

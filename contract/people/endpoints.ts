@@ -55,7 +55,18 @@ export const companyFields = z.object({
 export const company = companyFields.extend({ version, demo: z.boolean() });
 export type Company = z.infer<typeof company>;
 
-export const session = z.object({ person: person.nullable(), company: company.nullable(), csrf: z.string() });
+/** What everybody of a company may know of it; prices are the desk's. */
+export const companyCard = company.pick({ name: true, currency: true, zone: true, demo: true });
+
+export const session = z.object({
+  person: person.nullable(),
+  company: companyCard.nullable(),
+  csrf: z.string(),
+  /** the server's clock, by which a device sees how far its own is off */
+  now: z.string(),
+  /** whether this person has to set up a second factor before anything else is open */
+  mustSetUpFactor: z.boolean(),
+});
 export type Session = z.infer<typeof session>;
 
 /** What was drawn for a guess, so that the round can be looked at again. */
@@ -75,7 +86,7 @@ export const drillRound = z.object({
 });
 export type DrillRound = z.infer<typeof drillRound>;
 
-const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
+export const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
 
 export const peopleEndpoints = {
   readSession: endpoint({
@@ -90,10 +101,21 @@ export const peopleEndpoints = {
     path: '/api/session',
     summary: 'Sign in',
     roles: 'public',
-    body: z.object({ email, password: z.string().min(1).max(200) }),
+    body: z.object({
+      email,
+      password: z.string().min(1).max(200),
+      /** of the second factor, or a recovery code; asked for where the person has one */
+      code: z.string().trim().min(6).max(40).optional(),
+    }),
     answer: session,
   }),
-  signOut: endpoint({ method: 'DELETE', path: '/api/session', summary: 'Sign out', roles: EVERYONE }),
+  signOut: endpoint({
+    method: 'DELETE',
+    path: '/api/session',
+    summary: 'Sign out',
+    roles: EVERYONE,
+    beforeFactor: true,
+  }),
   setGlass: endpoint({
     method: 'PUT',
     path: '/api/session/glass',
@@ -124,8 +146,10 @@ export const peopleEndpoints = {
     summary: 'Everybody of the company, and open invitations',
     roles: OWNER,
     answer: z.object({
-      people: z.array(person),
+      people: z.array(person.extend({ secondFactor: z.boolean(), sessions: z.number() })),
       invitations: z.array(z.object({ id, name: z.string(), email: z.string(), role, expiresAt: z.string() })),
+      /** whether everybody has to have a second factor */
+      secondFactorForAll: z.boolean(),
     }),
   }),
   changePerson: endpoint({
@@ -145,9 +169,16 @@ export const peopleEndpoints = {
     body: z.object({ id, name: text(120), email, role }),
     answer: z.object({ id, token: z.string().nullable(), expiresAt: z.string() }),
   }),
+  revokeInvitation: endpoint({
+    method: 'DELETE',
+    path: '/api/invitations/:id',
+    summary: 'Take an invitation back; its link stops working',
+    roles: OWNER,
+    params: idParams,
+  }),
   readInvitation: endpoint({
     method: 'GET',
-    path: '/api/invitations/:token',
+    path: '/api/invitations/by-link/:token',
     summary: 'Whom an invitation is for',
     roles: 'public',
     params: token,
@@ -156,7 +187,7 @@ export const peopleEndpoints = {
   }),
   acceptInvitation: endpoint({
     method: 'POST',
-    path: '/api/invitations/:token/accept',
+    path: '/api/invitations/by-link/:token/accept',
     summary: 'Accept an invitation and choose a password',
     roles: 'public',
     params: token,

@@ -13,7 +13,7 @@ import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
 import { methodsHandlers } from '../methods/routes.ts';
-import { peopleHandlers } from '../people/routes.ts';
+import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
 import { reportsHandlers } from '../reports/routes.ts';
 import { scheduleHandlers } from '../schedule/routes.ts';
@@ -30,6 +30,7 @@ import { withPulse } from './withPulse.ts';
 
 const handlers: Handlers = {
   ...peopleHandlers,
+  ...accountHandlers,
   ...sitesHandlers,
   ...inspectionsHandlers,
   ...quickLookHandlers,

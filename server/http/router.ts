@@ -8,7 +8,7 @@ import { AppError, forbidden, invalid } from '../errors.ts';
 import { personOfSession } from '../people/storage.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext, UploadedFile } from './handlers.ts';
 import { inputProblem } from './problems.ts';
-import { CSRF_HEADER, sessionDoor } from './session.ts';
+import { CSRF_HEADER, personIdOf, sessionDoor } from './session.ts';
 import { turnstile } from './turnstile.ts';
 
 const MOST_FILES = 200;
@@ -64,7 +64,7 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
   }
   request.person = null;
   if (endpoint.sessionless) return;
-  const { personId } = request.session;
+  const personId = personIdOf(request, services.clock());
   const person = (personId && (await personOfSession(services.database, personId))) || null;
   request.person = person;
   if (endpoint.roles === 'public') return;
@@ -73,6 +73,8 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
   if (!endpoint.roles.includes(person.role)) {
     throw forbidden(`This is for ${endpoint.roles.join(' and ')}; you are signed in as ${person.role}.`);
   }
+  if (person.mustSetUpFactor && !endpoint.beforeFactor)
+    throw forbidden('Your company asks for a second factor. Set yours up first; everything else opens then.');
   if (changes && request.get(CSRF_HEADER) !== request.session.csrf) {
     throw forbidden('The page is out of date. Load it again and repeat what you did.');
   }
@@ -90,7 +92,7 @@ async function answer(
     query: parse(endpoint.query, request.query),
     body: parse(endpoint.body, request.body),
     files: uploaded(request),
-    session: sessionDoor(request),
+    session: sessionDoor(request, response),
   };
   const context = {
     ...services,

@@ -1,6 +1,6 @@
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import connectPgSimple from 'connect-pg-simple';
-import type { Request } from 'express';
+import type { CookieOptions, Request, Response } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
@@ -9,11 +9,22 @@ declare module 'express-session' {
   interface SessionData {
     personId: string;
     csrf: string;
+    /** by which its owner names it; it lets nobody in */
+    handle: string;
+    since: string;
+    from: string;
+    agent: string;
   }
 }
 
 const TWELVE_HOURS = 12 * 3_600_000;
+/** After so long a session ends, however much it is used. */
+const LONGEST = 30 * 86_400_000;
+const DEVICE_COOKIE = 'pail.device';
+const DEVICE_LASTS = 400 * 86_400_000;
 export const CSRF_HEADER = 'x-csrf-token';
+
+const COOKIE = { httpOnly: true, sameSite: 'strict', path: '/' } as const;
 
 /** Sessions in PostgreSQL, named by an httpOnly SameSite cookie. */
 export function sessions(pool: Pool, secret: string, logger: Logger) {
@@ -30,33 +41,68 @@ export function sessions(pool: Pool, secret: string, logger: Logger) {
       pruneSessionInterval: 3600,
       errorLog: (...said) => logger.warn({ said }, 'session store'),
     }),
-    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
+    cookie: { ...COOKIE, secure: 'auto', maxAge: TWELVE_HOURS },
   });
+}
+
+/** Whoever a session belongs to, where it has not gone on for too long. */
+export function personIdOf({ session }: Request, now: Date): string | null {
+  const { personId, since } = session;
+  if (!personId || (since && now.getTime() - Date.parse(since) > LONGEST)) return null;
+  return personId;
 }
 
 /** What a use case about sign-in may do with the session. */
 export interface SessionDoor {
   csrf(): string;
-  open(personId: string): Promise<string>;
+  /** by which the session is named in lists; empty where nobody is signed in */
+  handle(): string;
+  /** what the device was named at an earlier sign-in */
+  device(): string | null;
+  agent(): string;
+  /** @param device name that it keeps for the next sign-in. @returns the token that writes carry */
+  open(personId: string, device: string): Promise<string>;
   close(): Promise<void>;
 }
 
-export function sessionDoor(request: Request): SessionDoor {
+export function sessionDoor(request: Request, response: Response): SessionDoor {
+  const agent = () => (request.get('user-agent') ?? '').slice(0, 200);
   return {
     csrf: () => request.session.csrf ?? '',
-    open: (personId) =>
+    handle: () => request.session.handle ?? '',
+    device: () => cookieOf(request, DEVICE_COOKIE),
+    agent,
+    open: (personId, device) =>
       new Promise((resolve, reject) => {
         request.session.regenerate((failed) => {
           if (failed) return reject(failed);
           const csrf = randomBytes(24).toString('base64url');
-          request.session.personId = personId;
-          request.session.csrf = csrf;
+          Object.assign(request.session, {
+            personId,
+            csrf,
+            handle: randomUUID(),
+            since: new Date().toISOString(),
+            from: request.ip ?? '',
+            agent: agent(),
+          });
+          const options: CookieOptions = { ...COOKIE, secure: request.secure, maxAge: DEVICE_LASTS };
+          response.cookie(DEVICE_COOKIE, device, options);
           request.session.save((error) => (error ? reject(error) : resolve(csrf)));
         });
       }),
     close: () =>
       new Promise((resolve, reject) => {
-        request.session.destroy((error) => (error ? reject(error) : resolve()));
+        request.session.destroy((error) => {
+          if (error) return reject(error);
+          response.clearCookie('pail.session', COOKIE);
+          resolve();
+        });
       }),
   };
+}
+
+function cookieOf(request: Request, name: string): string | null {
+  const found = (request.get('cookie') ?? '').split(/;\s*/).find((part) => part.startsWith(`${name}=`));
+  const value = found?.slice(name.length + 1) ?? '';
+  return /^[A-Za-z0-9_-]{43}$/.test(value) ? value : null;
 }

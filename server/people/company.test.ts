@@ -109,7 +109,7 @@ describe('the people of a company', () => {
   it('read on their link whom it is for, before they accept it', async () => {
     const body = invite({ role: 'estimator' });
     const { token } = await owner.must('POST', '/api/invitations', body);
-    const answer = await owner.must('GET', `/api/invitations/${token}`);
+    const answer = await owner.must('GET', `/api/invitations/by-link/${token}`);
     expect(answer).to.deep.equal({ name: body.name, email: body.email, role: 'estimator', company: newCompany().name });
   });
 
@@ -117,7 +117,11 @@ describe('the people of a company', () => {
     const body = invite();
     const { token } = await owner.must('POST', '/api/invitations', body);
     const asked = { password: OWNER.password, email: 'other@test.example', name: 'Other' };
-    const { person } = await new Caller(harness.server.address).must('POST', `/api/invitations/${token}/accept`, asked);
+    const { person } = await new Caller(harness.server.address).must(
+      'POST',
+      `/api/invitations/by-link/${token}/accept`,
+      asked,
+    );
     expect([person.email, person.name]).to.deep.equal([body.email, body.name]);
   });
 
@@ -125,15 +129,15 @@ describe('the people of a company', () => {
     const body = invite();
     const { token } = await owner.must('POST', '/api/invitations', body);
     await harness.sql("update invitations set expires_at = now() - interval '1 minute' where id = $1", [body.id]);
-    expect((await owner.send('GET', `/api/invitations/${token}`)).status).to.equal(404);
-    const accepted = await owner.send('POST', `/api/invitations/${token}/accept`, { password: OWNER.password });
+    expect((await owner.send('GET', `/api/invitations/by-link/${token}`)).status).to.equal(404);
+    const accepted = await owner.send('POST', `/api/invitations/by-link/${token}/accept`, { password: OWNER.password });
     expect(accepted.status).to.equal(404);
     expect(await named(body.email)).to.equal(undefined);
   });
 
   it('do not come in by a link that nobody made', async () => {
-    expect((await owner.send('GET', `/api/invitations/${'x'.repeat(43)}`)).status).to.equal(404);
-    const odd = await owner.send('GET', '/api/invitations/short');
+    expect((await owner.send('GET', `/api/invitations/by-link/${'x'.repeat(43)}`)).status).to.equal(404);
+    const odd = await owner.send('GET', '/api/invitations/by-link/short');
     expect([odd.status, odd.body.issues[0].path]).to.deep.equal([400, 'token']);
   });
 

@@ -16,8 +16,15 @@ interface NewInvitation extends Omit<InvitationRow, 'expiresAt'> {
   invitedBy?: string;
 }
 
+/** Those that can still be accepted: not used, not taken back, and their maker still an owner here. */
 const open = (connection: Connection, now: Date) =>
-  connection('invitations').whereNull('usedAt').where('expiresAt', '>', now);
+  connection('invitations')
+    .whereNull('usedAt')
+    .whereNull('revokedAt')
+    .where('expiresAt', '>', now)
+    .whereRaw(
+      `(invited_by is null or exists (select from people where people.id = invited_by and role = 'owner' and not disabled))`,
+    );
 
 /** Invitations that can still be accepted, the first to expire first. */
 export const openInvitations = (connection: Connection, now: Date): Promise<InvitationRow[]> =>
@@ -32,9 +39,14 @@ export const invitationByToken = (
 export const insertInvitation = (trx: Transaction, row: NewInvitation): Promise<unknown> =>
   trx('invitations').insert(row);
 
+/** @returns whether there was one to take back */
+export async function revoke(trx: Transaction, id: string, now: Date): Promise<boolean> {
+  return (await open(trx, now).where({ id }).update({ revokedAt: now })) > 0;
+}
+
 /** @returns whether this call used it; of two at once one does */
 export async function useInvitation(trx: Transaction, id: string, now: Date): Promise<boolean> {
-  const used = await trx('invitations').where({ id }).whereNull('usedAt').update({ usedAt: now });
+  const used = await open(trx, now).where({ id }).update({ usedAt: now });
   return used > 0;
 }
 

@@ -1,13 +1,30 @@
+import type { accountEndpoints } from '../../contract/people/account.ts';
 import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
+import type { OpenContext } from '../context.ts';
 import type { Handlers } from '../http/handlers.ts';
+import type { SessionDoor } from '../http/session.ts';
 import * as drill from './drill.ts';
+import { changePassword, makeResetLink, readResetLink, resetPassword } from './passwordChange.ts';
+import { makeToken } from './passwords.ts';
+import * as factor from './secondFactor.ts';
+import { endSession, listSessions } from './sessions.ts';
+import { signIn } from './signIn.ts';
+import { personOfSession } from './storage.ts';
 import * as people from './useCases.ts';
+
+/** Opens a session and answers with what the page needs to go on. */
+async function openFor(context: OpenContext, session: SessionDoor, id: string, device: string) {
+  const csrf = await session.open(id, device);
+  const person = (await personOfSession(context.database, id)) ?? null;
+  return people.readSession({ ...context, person }, csrf);
+}
 
 export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
   readSession: (context, { session }) => people.readSession(context, session.csrf()),
   signIn: async (context, { body, session }) => {
-    const person = await people.signIn(context, body);
-    return people.readSession({ ...context, person }, await session.open(person.id));
+    const device = session.device() ?? makeToken();
+    const { id } = await signIn(context, body, { device, agent: session.agent() });
+    return openFor(context, session, id, device);
   },
   signOut: async (_context, { session }) => {
     await session.close();
@@ -20,10 +37,26 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
   changePerson: (context, { params, body }) => people.changePerson(context, params.id, body),
   invite: (context, { body }) => people.invite(context, body),
   readInvitation: (context, { params }) => people.readInvitation(context, params.token),
+  revokeInvitation: (context, { params }) => people.revokeInvitation(context, params.id),
   acceptInvitation: async (context, { params, body, session }) => {
-    const person = await people.acceptInvitation(context, params.token, body);
-    return people.readSession({ ...context, person }, await session.open(person.id));
+    const { id } = await people.acceptInvitation(context, params.token, body);
+    return openFor(context, session, id, session.device() ?? makeToken());
   },
   readCompany: (context) => people.readCompany(context),
   changeCompany: (context, { body }) => people.changeCompany(context, body),
+};
+
+export const accountHandlers: Pick<Handlers, keyof typeof accountEndpoints> = {
+  changePassword: (context, { body, session }) => changePassword(context, body, session.handle()),
+  listSessions: (context, { session }) => listSessions(context, session.handle()),
+  endSession: (context, { params }) => endSession(context, params.id),
+  readFactor: (context) => factor.readFactor(context),
+  beginFactor: (context, { body }) => factor.beginFactor(context, body),
+  confirmFactor: (context, { body }) => factor.confirmFactor(context, body),
+  dropFactor: (context, { body }) => factor.dropFactor(context, body),
+  requireFactor: (context, { body }) => factor.requireFactor(context, body),
+  dropFactorOf: (context, { params }) => factor.dropFactorOf(context, params.id),
+  makeResetLink: (context, { params, body }) => makeResetLink(context, params.id, body),
+  readResetLink: (context, { params }) => readResetLink(context, params.token),
+  useResetLink: (context, { params, body }) => resetPassword(context, params.token, body),
 };

@@ -28,17 +28,27 @@ export const listPeopleRows = (connection: Connection): Promise<PersonRow[]> => 
 
 /** Whoever a session belongs to, if that person may still come in. */
 export const personOfSession = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
-  connection('people').where({ id, disabled: false }).first('id', 'name', 'role', 'glass');
+  connection('people')
+    .where({ id, disabled: false })
+    .first(
+      'id',
+      'name',
+      'role',
+      'glass',
+      connection.raw(
+        `((select second_factor_for_all from installation) and not exists
+          (select from second_factors where person_id = people.id and confirmed_at is not null)) as must_set_up_factor`,
+      ),
+    );
+
+export const setPassword = (trx: Transaction, id: string, passwordHash: string): Promise<unknown> =>
+  trx('people').where({ id }).update({ passwordHash });
 
 /** A person who starts with the usual units at the glass. */
 export const insertPerson = (
   trx: Transaction,
   row: Pick<PersonRow, 'id' | 'name' | 'email' | 'role' | 'passwordHash'>,
 ): Promise<unknown> => trx('people').insert({ ...row, glass: json(DEFAULT_GLASS) });
-
-/** Ends every session of a person. */
-export const endSessions = (trx: Transaction, personId: string): Promise<unknown> =>
-  trx('session').whereRaw("sess ->> 'personId' = ?", [personId]).delete();
 
 export const anybodyHere = async (connection: Connection): Promise<boolean> =>
   (await connection('people').first('id')) !== undefined;
@@ -83,31 +93,6 @@ export async function readCompanyRow(connection: Connection): Promise<Company | 
   const { singleton: _singleton, ...company } = row;
   return { ...company, demo };
 }
-
-export interface AttemptCounts {
-  email: number;
-  address: number;
-}
-
-/** Failed attempts since an instant, by address of mail and by where they came from. */
-export async function countAttempts(
-  trx: Connection,
-  email: string,
-  address: string,
-  since: Date,
-): Promise<AttemptCounts> {
-  const count = async (where: Record<string, string>) => {
-    const row = await trx('sign_in_attempts').where(where).where('at', '>', since).count({ n: '*' }).first();
-    return Number(row?.n ?? 0);
-  };
-  return { email: await count({ email }), address: await count({ address }) };
-}
-
-export const addAttempt = (trx: Connection, email: string, address: string, at: Date): Promise<unknown> =>
-  trx('sign_in_attempts').insert({ email, address, at });
-
-export const forgetAttempts = (trx: Connection, email: string): Promise<unknown> =>
-  trx('sign_in_attempts').where({ email }).delete();
 
 /** Owners who can still sign in, apart from one. The rows are locked, so that two changes cannot both be the last. */
 export async function otherOwners(trx: Transaction, id: string): Promise<number> {

@@ -1,28 +1,30 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
-import type { Person, peopleEndpoints, Session } from '../../contract/people/endpoints.ts';
+import { companyCard, type Person, type peopleEndpoints, type Session } from '../../contract/people/endpoints.ts';
 import type { Context, OpenContext } from '../context.ts';
-import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
 import { createOnce, INSTALLATION_ID, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { refuseCommon } from './commonPasswords.ts';
 import {
   type InvitationRow,
   insertInvitation,
   invitationByToken,
   openInvitations,
+  revoke,
   useInvitation,
 } from './invitationStorage.ts';
-import { hashPassword, hashToken, makeToken, passwordMatches } from './passwords.ts';
+import { hashPassword, hashToken, makeToken } from './passwords.ts';
+import { factorOf } from './secondFactor.ts';
+import { factorForAll } from './secondFactorStorage.ts';
+import { countSessions, endSessions } from './sessionStorage.ts';
 import {
-  addAttempt,
-  countAttempts,
-  endSessions,
   findPerson,
   findPersonByEmail,
-  forgetAttempts,
   insertPerson,
   listPeopleRows,
   otherOwners,
   type PersonRow,
+  personOfSession,
   readCompanyRow,
   toPerson,
   updateCompany,
@@ -30,36 +32,18 @@ import {
 
 type Endpoints = typeof peopleEndpoints;
 
-const ATTEMPT_WINDOW = 15 * 60_000;
-const MOST_ATTEMPTS = { email: 8, address: 40 };
 const INVITATION_DAYS = 7;
 
-/** Checks a sign-in. Failed attempts are counted in the database, so that every process sees them. */
-export async function signIn(context: OpenContext, body: BodyOf<Endpoints['signIn']>): Promise<Person> {
-  const { database, clock, address } = context;
-  const since = new Date(clock().getTime() - ATTEMPT_WINDOW);
-  const counts = await countAttempts(database, body.email, address, since);
-  if (counts.email >= MOST_ATTEMPTS.email || counts.address >= MOST_ATTEMPTS.address) {
-    throw new AppError(429, 'Too many attempts', 'Too many sign-ins have failed. Wait 15 minutes and try again.');
-  }
-  const row = await findPersonByEmail(database, body.email);
-  const matches = await passwordMatches(row?.passwordHash, body.password);
-  if (!matches || row === undefined || row.disabled) {
-    await addAttempt(database, body.email, address, clock());
-    throw new AppError(401, 'Not signed in', 'The address or the password is not right.', {
-      issues: [{ path: 'password', message: 'address or password is not right' }],
-    });
-  }
-  await forgetAttempts(database, body.email);
-  return toPerson(row);
-}
-
+/** Who is signed in, and what everybody of the company may know of it. */
 export async function readSession(context: OpenContext, csrf: string): Promise<Session> {
   const row = context.person ? await findPerson(context.database, context.person.id) : undefined;
+  const signedIn = row && (await personOfSession(context.database, row.id));
   return {
     person: row ? toPerson(row) : null,
-    company: row ? await readCompanyRow(context.database) : null,
+    company: row ? companyCard.nullable().parse(await readCompanyRow(context.database)) : null,
     csrf,
+    now: context.clock().toISOString(),
+    mustSetUpFactor: signedIn?.mustSetUpFactor ?? false,
   };
 }
 
@@ -72,10 +56,18 @@ export function setGlass(context: Context, body: BodyOf<Endpoints['setGlass']>):
   });
 }
 
-export async function listPeople(context: Context) {
-  const people = await listPeopleRows(context.database);
-  const invitations = await openInvitations(context.database, context.clock());
-  return { people: people.map(toPerson), invitations };
+export async function listPeople({ database, clock }: Context) {
+  const sessions = await countSessions(database, clock());
+  const people = [];
+  for (const row of await listPeopleRows(database)) {
+    people.push({
+      ...toPerson(row),
+      secondFactor: await factorOf(database, row.id),
+      sessions: sessions.get(row.id) ?? 0,
+    });
+  }
+  const invitations = await openInvitations(database, clock());
+  return { people, invitations, secondFactorForAll: await factorForAll(database) };
 }
 
 export function changePerson(context: Context, id: string, body: BodyOf<Endpoints['changePerson']>): Promise<Person> {
@@ -107,6 +99,15 @@ export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
   });
 }
 
+/** Takes an invitation back. */
+export function revokeInvitation(context: Context, id: string): Promise<undefined> {
+  return context.database.transaction(async (trx) => {
+    if (!(await revoke(trx, id, context.clock()))) throw notFound('open invitation');
+    await trail(trx, context, { record: 'invitation', id, action: 'revoke' });
+    return undefined;
+  });
+}
+
 async function openInvitation(context: OpenContext, token: string): Promise<InvitationRow> {
   const row = await invitationByToken(context.database, hashToken(token), context.clock());
   return mustHave(row, 'open invitation: it was used or has expired; ask for a new link');
@@ -128,6 +129,7 @@ export async function acceptInvitation(
   const email = invitation.email || body.email;
   if (name === undefined) throw invalid('name', 'is missing; type yours');
   if (email === undefined) throw invalid('email', 'is missing; type the address you will sign in with');
+  refuseCommon(body.password, [email, name]);
   const passwordHash = await hashPassword(body.password);
   return context.database.transaction(async (trx) => {
     const used = await useInvitation(trx, invitation.id, context.clock());

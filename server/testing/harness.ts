@@ -43,8 +43,7 @@ export class Caller {
     });
     const type = response.headers.get('content-type') ?? '';
     const parsed = type.includes('json') ? await response.json() : Buffer.from(await response.arrayBuffer());
-    const cookie = response.headers.get('set-cookie');
-    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
+    for (const cookie of response.headers.getSetCookie()) this.keepCookie(cookie.split(';')[0] ?? '');
     return { status: response.status, body: parsed, headers: response.headers };
   }
 
@@ -61,7 +60,13 @@ export class Caller {
     return this;
   }
 
-  /** the cookie that it came in with */
+  private keepCookie(pair: string): void {
+    const name = pair.split('=')[0];
+    const others = this.cookie.split('; ').filter((kept) => kept !== '' && !kept.startsWith(`${name}=`));
+    this.cookie = [...others, pair].join('; ');
+  }
+
+  /** the cookies that it came in with */
   cookies(): string {
     return this.cookie;
   }
@@ -143,7 +148,7 @@ export async function startHarness(environment: Record<string, string>, at?: str
       const email = `${role}-${randomUUID().slice(0, 8)}@test.example`;
       const { token } = await owner.must('POST', '/api/invitations', { id: randomUUID(), name: role, email, role });
       const caller = new Caller(server.address);
-      await caller.must('POST', `/api/invitations/${token}/accept`, { password: OWNER.password });
+      await caller.must('POST', `/api/invitations/by-link/${token}/accept`, { password: OWNER.password });
       return caller.signIn(email);
     },
     sql: async (text, values = []) => (await pool.query(text, values)).rows,

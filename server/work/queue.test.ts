@@ -22,7 +22,11 @@ describe('work in the background', () => {
     const queue = await startQueue({
       url,
       onError: () => undefined,
-      handlers: { 'photo.prepare': ({ id }) => prepare(id), 'quotes.expire': async () => undefined },
+      handlers: {
+        'photo.prepare': ({ id }) => prepare(id),
+        'quotes.expire': async () => undefined,
+        'people.prune': async () => undefined,
+      },
     });
     open.push(queue);
     return queue;
@@ -74,7 +78,11 @@ describe('work in the background', () => {
     const sender = await startQueue({
       url,
       onError: () => undefined,
-      handlers: { 'photo.prepare': () => Promise.reject(new Error('stopped')), 'quotes.expire': async () => undefined },
+      handlers: {
+        'photo.prepare': () => Promise.reject(new Error('stopped')),
+        'quotes.expire': async () => undefined,
+        'people.prune': async () => undefined,
+      },
     });
     await database.transaction((trx) => sender.send(trx, 'photo.prepare', { id: 'later' }));
     await sender.close();

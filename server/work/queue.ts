@@ -7,7 +7,7 @@ export interface Queue {
   close(): Promise<void>;
 }
 
-const QUEUES = ['photo.prepare', 'quotes.expire'] as const;
+const QUEUES = ['photo.prepare', 'quotes.expire', 'people.prune'] as const;
 export type QueueName = (typeof QUEUES)[number];
 export type QueueHandlers = Record<QueueName, (data: { id: string }) => Promise<void>>;
 
@@ -28,6 +28,7 @@ export async function startQueue({ url, handlers, onError }: QueueOptions): Prom
     });
   }
   await boss.schedule('quotes.expire', '7 * * * *', { id: '' });
+  await boss.schedule('people.prune', '23 * * * *', { id: '' });
   return {
     async send(trx, name, data) {
       const connection = await trx.client.acquireConnection();

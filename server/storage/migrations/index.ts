@@ -13,6 +13,7 @@ import * as secrets from './011-secrets.ts';
 import * as backups from './012-backups.ts';
 import * as waitingPhotos from './013-waiting-photos.ts';
 import * as papers from './014-papers.ts';
+import * as accounts from './015-accounts.ts';
 
 interface Migration {
   name: string;
@@ -36,6 +37,7 @@ const MIGRATIONS: Migration[] = [
   { name: '012-backups', ...backups },
   { name: '013-waiting-photos', ...waitingPhotos },
   { name: '014-papers', ...papers },
+  { name: '015-accounts', ...accounts },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

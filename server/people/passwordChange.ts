@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto';
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { accountEndpoints } from '../../contract/people/account.ts';
+import type { Context, OpenContext } from '../context.ts';
+import { outOfOrder } from '../errors.ts';
+import type { Database, Transaction } from '../storage/database.ts';
+import { createOnce, mustFind, mustHave, trail, type Writer } from '../storage/writing.ts';
+import { refuseCommon } from './commonPasswords.ts';
+import { forgetDevices } from './deviceStorage.ts';
+import { hashPassword, hashToken, makeToken } from './passwords.ts';
+import { checkOwnPassword } from './passwordUse.ts';
+import { insertResetLink, openResetLink, resetLink, spendResetLink, voidResetLinks } from './resetStorage.ts';
+import { endOtherSessions, endSessions } from './sessionStorage.ts';
+import { findPersonByEmail, type PersonRow, setPassword } from './storage.ts';
+
+type Endpoints = typeof accountEndpoints;
+
+const LINK_HOURS = 24;
+
+/** Changes one's own password. Whoever else was signed in as this person is out. @param session that goes on */
+export async function changePassword(
+  context: Context,
+  body: BodyOf<Endpoints['changePassword']>,
+  session: string,
+): Promise<undefined> {
+  const { email, name, id } = await checkOwnPassword(context, body.current, 'current');
+  refuseCommon(body.password, [email, name]);
+  const passwordHash = await hashPassword(body.password);
+  return context.database.transaction(async (trx) => {
+    await setPassword(trx, id, passwordHash);
+    await voidResetLinks(trx, id, context.clock());
+    await endOtherSessions(trx, id, session);
+    await trail(trx, context, { record: 'person', id, action: 'password changed' });
+    return undefined;
+  });
+}
+
+const expiry = (now: Date): Date => new Date(now.getTime() + LINK_HOURS * 3_600_000);
+
+async function makeLink(trx: Transaction, writer: Writer, id: string, personId: string): Promise<string> {
+  const token = makeToken();
+  await voidResetLinks(trx, personId, writer.clock());
+  await insertResetLink(trx, {
+    id,
+    personId,
+    tokenHash: hashToken(token),
+    expiresAt: expiry(writer.clock()),
+    madeBy: writer.person?.id ?? null,
+  });
+  return token;
+}
+
+/** A one-time link by which somebody chooses a new password. It leaves the server once, in this answer. */
+export function makeResetLink(context: Context, personId: string, body: BodyOf<Endpoints['makeResetLink']>) {
+  return context.database.transaction(async (trx) => {
+    await mustFind<PersonRow>(trx, 'people', personId, 'person');
+    let token: string | null = null;
+    await createOnce(trx, context, 'reset link', { ...body, personId }, async () => {
+      token = await makeLink(trx, context, body.id, personId);
+    });
+    const { expiresAt } = mustHave(await resetLink(trx, body.id), 'link');
+    return { token, expiresAt };
+  });
+}
+
+/** The same for whoever holds the machine, by the address of the account. @returns the token, or null where nobody has it */
+export async function resetByHand(database: Database, email: string, now: Date): Promise<string | null> {
+  const person = await findPersonByEmail(database, email.toLowerCase());
+  if (person === undefined) return null;
+  const writer: Writer = { clock: () => now, person: null, requestId: 'command line' };
+  return database.transaction(async (trx) => {
+    await trail(trx, writer, { record: 'person', id: person.id, action: 'reset link', change: { by: 'command line' } });
+    return makeLink(trx, writer, randomUUID(), person.id);
+  });
+}
+
+const openLink = async (context: OpenContext, token: string) =>
+  mustHave(
+    await openResetLink(context.database, hashToken(token), context.clock()),
+    'open link: it was used or has expired; ask for a new one',
+  );
+
+export async function readResetLink(context: OpenContext, token: string): Promise<{ name: string }> {
+  const { name } = await openLink(context, token);
+  return { name };
+}
+
+export async function resetPassword(
+  context: OpenContext,
+  token: string,
+  { password }: BodyOf<Endpoints['useResetLink']>,
+): Promise<undefined> {
+  const link = await openLink(context, token);
+  refuseCommon(password, [link.email, link.name]);
+  const passwordHash = await hashPassword(password);
+  return context.database.transaction(async (trx) => {
+    if (!(await spendResetLink(trx, link.id, context.clock()))) throw outOfOrder('This link has been used.');
+    await setPassword(trx, link.personId, passwordHash);
+    await endSessions(trx, link.personId);
+    await forgetDevices(trx, link.personId);
+    const writer = { ...context, person: { id: link.personId } };
+    await trail(trx, writer, {
+      record: 'person',
+      id: link.personId,
+      action: 'password reset',
+      change: { from: context.address },
+    });
+    return undefined;
+  });
+}

@@ -1,0 +1,39 @@
+import type { OpenSession } from '../../contract/people/account.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
+
+const ofPerson = (connection: Connection, personId: string) =>
+  connection('session').whereRaw("sess ->> 'personId' = ?", [personId]);
+
+/** Ends every session of a person. */
+export const endSessions = (trx: Transaction, personId: string): Promise<unknown> => ofPerson(trx, personId).delete();
+
+/** Ends every session of a person but the one that asks. @param kept its handle */
+export const endOtherSessions = (trx: Transaction, personId: string, kept: string): Promise<unknown> =>
+  ofPerson(trx, personId).whereRaw("sess ->> 'handle' is distinct from ?", [kept]).delete();
+
+/** @returns whether there was one to end */
+export async function endSessionOf(trx: Transaction, personId: string, handle: string): Promise<boolean> {
+  return (await ofPerson(trx, personId).whereRaw("sess ->> 'handle' = ?", [handle]).delete()) > 0;
+}
+
+/** A person's open sessions, the newest first. */
+export async function sessionsOf(
+  connection: Connection,
+  personId: string,
+  now: Date,
+): Promise<Omit<OpenSession, 'own'>[]> {
+  const rows = await ofPerson(connection, personId).where('expire', '>', now).select('sess');
+  return rows
+    .map(({ sess }) => ({ id: sess.handle, since: sess.since, from: sess.from, agent: sess.agent }))
+    .filter(({ id }) => typeof id === 'string')
+    .sort((a, b) => b.since.localeCompare(a.since));
+}
+
+/** How many sessions each person has open. */
+export async function countSessions(connection: Connection, now: Date): Promise<Map<string, number>> {
+  const rows = await connection('session')
+    .where('expire', '>', now)
+    .groupByRaw("sess ->> 'personId'")
+    .select(connection.raw("sess ->> 'personId' as person, count(*)::int as n"));
+  return new Map(rows.map(({ person, n }: { person: string; n: number }) => [person, n]));
+}
