@@ -3,7 +3,7 @@ import { EFFECTIVENESS } from '../../core/assumptions.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { computed, id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
-import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { DESK, endpoint } from '../endpoint.ts';
 
 const METHODS = Object.keys(EFFECTIVENESS) as [keyof typeof EFFECTIVENESS];
 
@@ -58,7 +58,7 @@ export const methodsEndpoints = {
     method: 'GET',
     path: '/api/sites/:id/plans',
     summary: 'Plans of a site, last first',
-    roles: EVERYONE,
+    roles: DESK,
     params: idParams,
     query: pageQuery,
     answer: pageOf(plan),

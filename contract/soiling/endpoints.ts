@@ -75,7 +75,7 @@ export const soilingEndpoints = {
     method: 'GET',
     path: '/api/arrays/:id/outlook',
     summary: 'What was set by hand for the years ahead of an array',
-    roles: EVERYONE,
+    roles: DESK,
     params: idParams,
     answer: outlook,
   }),

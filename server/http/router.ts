@@ -3,6 +3,7 @@ import multer from 'multer';
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
+import { withoutPrices } from '../../contract/prices.ts';
 import type { Services } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import { personOfSession } from '../people/storage.ts';
@@ -105,7 +106,7 @@ async function answer(
   if (response.headersSent) return;
   if (result === undefined) response.status(204).end();
   else if (isFile(result)) sendFile(response, result);
-  else response.json(result);
+  else response.json(request.person?.role === 'crew' ? withoutPrices(result) : result);
 }
 
 function uploaded(request: Request): UploadedFile[] {

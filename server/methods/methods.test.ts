@@ -158,15 +158,16 @@ describe('plans', () => {
     }
   });
 
-  it('come last first, in pages, and to the crew too', async () => {
+  it('come last first, in pages, and not to the crew, since they hold prices', async () => {
     const { siteId: other } = await reckonedSite();
     const ids = [];
     for (let count = 0; count < 3; count += 1) ids.unshift((await make({}, other)).id);
     const crew = await harness.as('crew');
     const path = `/api/sites/${other}/plans?limit=2`;
-    const first = await crew.must('GET', path);
-    const second = await crew.must('GET', `${path}&cursor=${encodeURIComponent(first.next)}`);
+    const first = await owner.must('GET', path);
+    const second = await owner.must('GET', `${path}&cursor=${encodeURIComponent(first.next)}`);
     expect([...first.items, ...second.items].map(({ id }: { id: string }) => id)).to.deep.equal(ids);
+    expect((await crew.send('GET', path)).status).to.equal(403);
     expect((await crew.send('POST', `/api/sites/${other}/plans`, { id: randomUUID() })).status).to.equal(403);
   });
 });

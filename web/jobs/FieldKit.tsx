@@ -12,6 +12,11 @@ export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<str
           {missing === 0 ? 'All of it is in the van.' : `${missing} of ${job.kit.length} still to pack.`}
         </p>
       </div>
+      <address className="field-where">
+        <b>{job.customer.name}</b>
+        <span>{job.site.place || 'no address given'}</span>
+        {job.customer.phone && <a href={`tel:${job.customer.phone.replace(/[^+0-9]/g, '')}`}>{job.customer.phone}</a>}
+      </address>
       {job.kit.map(({ key, label, because }) => (
         <div className="kit-line" key={key}>
           <input

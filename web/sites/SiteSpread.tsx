@@ -10,7 +10,7 @@ import { WashStep } from '../jobs/WashStep.tsx';
 import { PlanStep } from '../methods/PlanStep.tsx';
 import { PailMark, STATE_WORDS } from '../parts/PailMark.tsx';
 import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
-import { Trouble, Waiting } from '../parts/states.tsx';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { OfferStep } from '../quotes/OfferStep.tsx';
 import { ShowStep } from '../reports/ShowStep.tsx';
 import { ReckonStep } from '../soiling/ReckonStep.tsx';
@@ -22,6 +22,7 @@ const isStep = (word: string | undefined): word is StepName => STEPS.includes(wo
 
 /** The open ledger: the roof on the left, the working of a step on the right, the spine between them. */
 export function SiteSpread() {
+  const desk = useSession().data?.person?.role !== 'crew';
   const { id = '', step } = useParams();
   const navigate = useNavigate();
   const spread = useAsk('readSite', { params: { id } });
@@ -66,11 +67,21 @@ export function SiteSpread() {
         </div>
       </nav>
       <section className="page page-right" aria-label={STEP_WORDS[current]}>
-        <StepPage step={current} spread={spread.data} array={chosen} onSeen={setSeen} />
+        {desk || !PRICED.includes(current) ? (
+          <StepPage step={current} spread={spread.data} array={chosen} onSeen={setSeen} />
+        ) : (
+          <Empty>
+            {STEP_WORDS[current]} is the desk’s: it holds prices. The water, the kit and the way to wash stand in the
+            job.
+          </Empty>
+        )}
       </section>
     </div>
   );
 }
+
+/** Steps that are made of prices. */
+const PRICED: StepName[] = ['plan', 'offer'];
 
 /** Where the job stands: the first step that is not settled. */
 function nextStep(spread: Spread | undefined): StepName {
@@ -164,6 +175,14 @@ function RoofPage({
           <dt>Place</dt>
           <dd>{site.place || 'not given'}</dd>
         </div>
+        {customer.phone && (
+          <div>
+            <dt>Telephone</dt>
+            <dd>
+              <a href={`tel:${customer.phone.replace(/[^+0-9]/g, '')}`}>{customer.phone}</a>
+            </dd>
+          </div>
+        )}
         <div>
           <dt>Water</dt>
           <dd>

@@ -94,7 +94,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       <div className="figures">
         <Figure label="Lost now" reason={reasons.lossNow} />
         <Figure label="Lost in a year" reason={reasons.lostEnergy} />
-        <Figure label="Worth, a year" reason={reasons.lostValue} />
+        {reasons.lostValue && <Figure label="Worth, a year" reason={reasons.lostValue} />}
         <Figure label="One wash returns" reason={reasons.recoverable} />
         <Figure
           label="Hours at limit"
@@ -185,7 +185,9 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
           />
         )}
       </Choice>
-      {inspection && <YearsAheadPart reckoning={reckoning} inspection={inspection} array={array} site={site} />}
+      {inspection && onOverrule && (
+        <YearsAheadPart reckoning={reckoning} inspection={inspection} array={array} site={site} />
+      )}
       <p className="quiet mt-2">
         Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}. The
         result is kept with its inputs.
