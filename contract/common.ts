@@ -35,6 +35,9 @@ export const zone = text(60).refine((name) => {
 }, 'must be a time zone such as Africa/Johannesburg');
 export const email = z.email().max(200).toLowerCase();
 
+/** Who did what a device sends, and on which: it is taken only from that person. Left out, it is whoever is signed in. */
+export const doneBy = { by: id.optional(), device: z.string().max(60).default('') };
+
 export const pageQuery = z.object({
   cursor: z.string().max(200).optional(),
   limit: z.coerce.number().int().min(1).max(100).default(50),

@@ -52,6 +52,12 @@ export const unavailable = () =>
 export const busy = () =>
   new AppError(503, 'Busy just now', 'Too much is asked for at once. Try again in a moment.', { retryAfter: 2 });
 
+/** What a device sends is somebody else's than whoever is signed in. */
+export const notTheirs = () =>
+  new AppError(403, 'Somebody else’s', 'This was done by somebody else. It is taken when that person is signed in.', {
+    issues: [{ path: 'by', message: 'is not who is signed in' }],
+  });
+
 /** A paper that would show empty boxes, said before it goes out. */
 export const cannotPrint = (characters: string[]) =>
   new AppError(

@@ -3,12 +3,13 @@ import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-next/800.css';
 import './theme/theme.scss';
-import { registerSW } from 'virtual:pwa-register';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { OfflineError, ProblemError } from './api/client.ts';
+import { deviceLock } from './device/device.ts';
+import { watchVersions } from './device/newVersion.ts';
 import { router } from './routes.tsx';
 
 const client = new QueryClient({
@@ -22,7 +23,9 @@ const client = new QueryClient({
   },
 });
 
-registerSW({ immediate: true });
+watchVersions();
+// What the device keeps may be shown only once it is known who left it how.
+await deviceLock.load().catch(() => undefined);
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('index.html has lost its root');

@@ -1,4 +1,5 @@
 import { createBrowserRouter, Navigate } from 'react-router';
+import { AppFrame } from './AppFrame.tsx';
 import { Broken } from './parts/Broken.tsx';
 import { Shell } from './shell.tsx';
 
@@ -6,9 +7,11 @@ import { Shell } from './shell.tsx';
 export const router = createBrowserRouter([
   {
     ErrorBoundary: Broken,
+    Component: AppFrame,
     children: [
       { path: '/sign-in', lazy: async () => ({ Component: (await import('./people/SignIn.tsx')).SignIn }) },
       { path: '/join/:token', lazy: async () => ({ Component: (await import('./people/Join.tsx')).Join }) },
+      { path: '/reset/:token', lazy: async () => ({ Component: (await import('./people/ResetPage.tsx')).ResetPage }) },
       { path: '/field', lazy: async () => ({ Component: (await import('./jobs/FieldList.tsx')).FieldList }) },
       { path: '/field/:jobId', lazy: async () => ({ Component: (await import('./jobs/FieldJob.tsx')).FieldJob }) },
       {
@@ -47,6 +50,14 @@ export const router = createBrowserRouter([
           {
             path: 'company',
             lazy: async () => ({ Component: (await import('./people/CompanyPage.tsx')).CompanyPage }),
+          },
+          {
+            path: 'account',
+            lazy: async () => ({ Component: (await import('./people/AccountPage.tsx')).AccountPage }),
+          },
+          {
+            path: 'backups',
+            lazy: async () => ({ Component: (await import('./backups/BackupsPage.tsx')).BackupsPage }),
           },
           { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },
           { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },

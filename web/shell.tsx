@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { useDo, useSession } from './api/hooks.ts';
+import { useSession } from './api/hooks.ts';
+import { NewVersionBanner } from './device/NewVersionBanner.tsx';
 import { Wordmark } from './parts/PailMark.tsx';
 import { Trouble, Waiting } from './parts/states.tsx';
-import { GlassForm } from './people/GlassForm.tsx';
+import { useLeaving } from './people/Leaving.tsx';
 
 /** The desk: a line on top, the page below, and the keys that work everywhere. */
 export function Shell() {
@@ -26,6 +27,7 @@ export function Shell() {
   }
   const { person, company } = session.data;
   if (person === null) return <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname)}`} replace />;
+  if (session.data.mustSetUpFactor && location.pathname !== '/account') return <Navigate to="/account" replace />;
   const desk = person.role !== 'crew';
   return (
     <div className="shell">
@@ -49,6 +51,7 @@ export function Shell() {
         </nav>
         <PersonMenu name={person.name} company={company?.name ?? ''} />
       </header>
+      <NewVersionBanner />
       {company?.demo && <div className="demo-note">Demo company: people, places and climate are made up.</div>}
       <main id="page" className="desk">
         <Outlet />
@@ -59,28 +62,15 @@ export function Shell() {
 }
 
 function PersonMenu({ name, company }: { name: string; company: string }) {
-  const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
-  const signOut = useDo('signOut', () => navigate('/sign-in'));
+  const leave = useLeaving();
   return (
     <div className="who">
       <span>{company}</span>
-      <button type="button" onClick={() => setOpen(true)}>
-        {name}
-      </button>
-      <button type="button" onClick={() => signOut.mutate({})}>
+      <Link to="/account">{name}</Link>
+      <button type="button" onClick={leave.ask}>
         Sign out
       </button>
-      <Modal show={open} onHide={() => setOpen(false)} centered aria-labelledby="glass-title">
-        <Modal.Header closeButton>
-          <Modal.Title as="h2" id="glass-title">
-            How you read numbers
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <GlassForm onDone={() => setOpen(false)} />
-        </Modal.Body>
-      </Modal>
+      {leave.question}
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
-import { date, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
+import { date, doneBy, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { laidOut } from '../sites/sheet.ts';
 
@@ -170,6 +170,12 @@ export const photoFields = z.object({
   /** a module with a defect of the inspection, by its index there */
   module: z.coerce.number().int().min(0).max(79_999).optional(),
   caption: note(200),
+  /** of the file, by which a picture is told that did not arrive whole */
+  sha256: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/, 'must be 64 hexadecimal digits')
+    .optional(),
+  ...doneBy,
   /** whether the face is found by the camera's clock, among the looks at this site; where none is near, `arrayId` stands */
   byTime: z.enum(['yes', 'no']).default('no'),
 });

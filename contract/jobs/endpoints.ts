@@ -3,7 +3,7 @@ import type { JobEntry } from '../../core/jobs/progress.ts';
 import { MODULE_MARKS } from '../../core/jobs/progress.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
-import { computed, date, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
+import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
 import { array, site } from '../sites/endpoints.ts';
@@ -44,7 +44,11 @@ export const jobEntry = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('mark'),
     array: id,
-    modules: z.array(z.number().int().min(0).max(79_999)).min(1).max(20_000),
+    modules: z
+      .array(z.number().int().min(0).max(79_999))
+      .min(1)
+      .max(20_000)
+      .refine((modules) => new Set(modules).size === modules.length, 'must name each module once'),
     mark: z.enum(MODULE_MARKS),
   }),
   z.object({
@@ -155,6 +159,7 @@ export const jobsEndpoints = {
       entries: z.array(jobEntry).min(1).max(200),
       /** what time the device takes it to be as it sends: a clock that is off is told by it */
       sentAt: moment.optional(),
+      ...doneBy,
     }),
     answer: z.object({ kept: z.array(id) }),
   }),

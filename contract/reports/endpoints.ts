@@ -96,6 +96,7 @@ const shownReport = report.extend({
   /** characters that no shipped font can print; empty once it is signed */
   unprintable: z.array(z.string()),
 });
+export type ShownReport = z.infer<typeof shownReport>;
 
 export const reportsEndpoints = {
   draftReport: endpoint({

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
 import { withoutPrices } from '../../contract/prices.ts';
+import { CONTRACT_HEADER, OLDEST_CONTRACT } from '../../contract/version.ts';
 import type { Services } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import { personOfSession } from '../people/storage.ts';
@@ -56,10 +57,28 @@ function bodyReader(endpoint: Endpoint) {
 
 const OPENS_NOTHING = new Set(['GET', 'HEAD']);
 
+const outOfDate = () =>
+  new AppError(403, 'Not yours to do', 'The page is out of date. Load it again and repeat what you did.', {
+    issues: [{ path: 'csrf', message: 'is not that of this session' }],
+  });
+
+/** A page so old that what it sends would be misread. */
+function refuseTooOld(request: Request): void {
+  const said = request.get(CONTRACT_HEADER);
+  if (said !== undefined && !(Number(said) >= OLDEST_CONTRACT)) {
+    throw new AppError(
+      426,
+      'Too old',
+      'This page is older than the server understands. Load it again; what you typed is kept.',
+    );
+  }
+}
+
 /** Who is asking, whether they may, and that the request was made by our own page. */
 async function admit(services: Services, endpoint: Endpoint, request: Request): Promise<void> {
   const fetchSite = request.get('sec-fetch-site');
   const changes = !OPENS_NOTHING.has(endpoint.method);
+  refuseTooOld(request);
   if (changes && fetchSite !== undefined && fetchSite !== 'same-origin' && fetchSite !== 'none') {
     throw forbidden('This request came from another page. Open Wide Pail itself and try again.');
   }
@@ -77,7 +96,7 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
   if (person.mustSetUpFactor && !endpoint.beforeFactor)
     throw forbidden('Your company asks for a second factor. Set yours up first; everything else opens then.');
   if (changes && request.get(CSRF_HEADER) !== request.session.csrf) {
-    throw forbidden('The page is out of date. Load it again and repeat what you did.');
+    throw outOfDate();
   }
 }
 

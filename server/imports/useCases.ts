@@ -104,7 +104,7 @@ async function importJob(context: Context, quoteId: string, job: NonNullable<Rou
   await scheduleJob(at(context, job.at), quoteId, { id: job.id, scheduledFor: job.scheduledFor });
   for (let first = 0; first < job.entries.length; first += BATCH) {
     const entries = job.entries.slice(first, first + BATCH);
-    await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries });
+    await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries, device: '' });
   }
 }
 
@@ -133,7 +133,7 @@ async function importPhotos(context: Context, round: Round, { counts, pictures }
     const bytes = pictures.get(file);
     if (bytes === undefined)
       throw invalid(`${path}.${index}.file`, `the picture ${file} did not come with the file; choose it too`);
-    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no' }, bytes));
+    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no', device: '' }, bytes));
     counts.photos += 1;
   }
 }

@@ -8,7 +8,7 @@ import { type Photo, photo, type photoFields } from '../../contract/inspections/
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import type { Context } from '../context.ts';
-import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { type JobRow, lockJob } from '../jobs/storage.ts';
 import type { Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
@@ -25,6 +25,7 @@ import {
   type PhotoSize,
   photosWhere,
 } from './photoStorage.ts';
+import { isWhole } from './wholePicture.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
 
@@ -39,8 +40,13 @@ const THUMBNAIL_EDGE = 480;
 async function examine(file: Buffer) {
   try {
     const found = await sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).metadata();
-    if (found.format === 'jpeg' || found.format === 'png') return found;
-  } catch {
+    if (found.format === 'jpeg' || found.format === 'png') {
+      if (!isWhole(file, found.format)) throw new Error('cut off');
+      return found;
+    }
+  } catch (error) {
+    if (error instanceof Error && error.message === 'cut off')
+      throw invalid('file', 'is cut off: only a part of the picture is there; take or save it again and send that');
     // falls through to the error below
   }
   throw invalid('file', 'must be a JPEG or PNG picture of at most 120 megapixels; save it again and send that');
@@ -98,6 +104,9 @@ async function refuseSigned(trx: Transaction, jobId: string | null | undefined):
   }
 }
 
+/** What makes a picture the same one when it is sent again: not by which device, nor with which sum. */
+const placedFields = ({ sha256: _sum, by: _by, device: _device, ...rest }: z.output<typeof photoFields>) => rest;
+
 /** Keeps the original as it came and queues the work of turning it upright, in one transaction. */
 export async function addPhoto(
   context: Context,
@@ -105,6 +114,10 @@ export async function addPhoto(
   file: Buffer | undefined,
 ): Promise<Photo> {
   if (file === undefined) throw invalid('file', 'is missing; choose a picture');
+  if (fields.by !== undefined && fields.by !== context.person.id) throw notTheirs();
+  const bytes = createHash('sha256').update(file).digest('hex');
+  if (fields.sha256 !== undefined && fields.sha256 !== bytes)
+    throw invalid('sha256', 'is not that of the file: it did not arrive whole; send it again');
   const found = await examine(file);
   const turned = (found.orientation ?? 1) >= 5;
   return context.database.transaction(async (trx) => {
@@ -112,11 +125,10 @@ export async function addPhoto(
     await refuseStray(trx, fields);
     const { zone } = await mustFind<Site>(trx, 'sites', array.siteId, 'site');
     const taken = takenAt(found.exif, zone);
-    const { byTime, ...asked } = fields;
+    const { byTime, sha256: _sum, by: _by, ...asked } = fields;
     const placed =
       byTime === 'yes' && asked.module === undefined ? await faceByTime(trx, array.siteId, asked, taken) : asked;
-    const bytes = createHash('sha256').update(file).digest('hex');
-    await createOnce(trx, context, 'photo', { ...fields, bytes }, async () => {
+    await createOnce(trx, context, 'photo', { ...placedFields(fields), bytes }, async () => {
       await refuseSigned(trx, fields.jobId);
       await insertPhoto(trx, {
         ...placed,

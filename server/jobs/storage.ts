@@ -52,7 +52,7 @@ export const insertEntry = (
   trx: Transaction,
   jobId: string,
   entry: JobEntry,
-  received: { by: string; receivedAt: Date; clockGap: number },
+  received: { by: string; receivedAt: Date; clockGap: number; device: string },
 ): Promise<unknown> =>
   trx('job_entries').insert({
     id: entry.id,

@@ -6,7 +6,7 @@ import { countMarks, type JobEntry, jobProgress, openCautions } from '../../core
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import type { Context } from '../context.ts';
-import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
@@ -115,6 +115,7 @@ export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['mo
 export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoints['addEntries']>) {
   return context.database.transaction(async (trx) => {
     const job = await lockJob(trx, jobId);
+    if (body.by !== undefined && body.by !== context.person.id) throw notTheirs();
     const known: JobEntry[] = await entriesOf(trx, jobId);
     for (const [index, entry] of body.entries.entries()) {
       const path = `entries.${index}`;
@@ -126,12 +127,30 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
         const receivedAt = context.clock();
         const gap = clockGap(entry.at, receivedAt, body.sentAt);
         known.push({ ...entry, clockGap: gap });
-        return insertEntry(trx, jobId, entry, { by: context.person.id, receivedAt, clockGap: gap });
+        return insertEntry(trx, jobId, entry, {
+          by: context.person.id,
+          receivedAt,
+          clockGap: gap,
+          device: body.device,
+        });
       });
     }
+    refuseTooMuch(known);
     await followEntries(trx, job, known);
     return { kept: body.entries.map(({ id }) => id) };
   });
+}
+
+/** What one job can hold. A crew that marks every module of the largest array five times over stays under it. */
+const MOST_ENTRIES = 20_000;
+const MOST_MARKED = 200_000;
+
+/** Refuses a job that grows beyond what can be folded while somebody waits; nothing of the batch is kept then. */
+function refuseTooMuch(entries: readonly JobEntry[]): void {
+  const marked = entries.reduce((sum, entry) => sum + (entry.kind === 'mark' ? entry.modules.length : 0), 0);
+  if (entries.length > MOST_ENTRIES) throw invalid('entries', `would be over ${MOST_ENTRIES} on this job; divide it`);
+  if (marked > MOST_MARKED)
+    throw invalid('entries', `would mark over ${MOST_MARKED} modules on this job, counting each time; divide the job`);
 }
 
 /** Refuses an entry that does not fit the job, naming the field. */

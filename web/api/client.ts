@@ -1,6 +1,7 @@
 import type { Problem } from '../../contract/common.ts';
 import type { AnswerOf, BodyInput, Endpoint, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
 import { type EndpointName, type Endpoints, endpoints } from '../../contract/index.ts';
+import { CONTRACT_HEADER, CONTRACT_VERSION } from '../../contract/version.ts';
 
 /** A refusal of the server, with the fields it names. */
 export class ProblemError extends Error {
@@ -19,11 +20,16 @@ export class OfflineError extends Error {
 }
 
 type Given<T> = [T] extends [never] ? unknown : T;
+/** Time after which an ordinary request is given up, ms; a large upload says its own. */
+const GIVEN_UP_AFTER = 60_000;
+
 export interface CallInput<K extends EndpointName> {
   params?: Given<ParamsOf<Endpoints[K]>>;
   query?: Partial<Given<QueryOf<Endpoints[K]>>>;
   body?: Given<BodyInput<Endpoints[K]>>;
   files?: File[];
+  /** gives the request up */
+  signal?: AbortSignal;
 }
 
 let csrf = '';
@@ -45,7 +51,7 @@ export function addressOf(path: string, params: object = {}, query: object = {})
 /** Calls a door of the server by its name in the contract. */
 export async function call<K extends EndpointName>(name: K, input: CallInput<K> = {}): Promise<AnswerOf<Endpoints[K]>> {
   const endpoint = endpoints[name] as unknown as Endpoint;
-  const headers: Record<string, string> = {};
+  const headers: Record<string, string> = { [CONTRACT_HEADER]: String(CONTRACT_VERSION) };
   if (endpoint.method !== 'GET') headers['x-csrf-token'] = csrf;
   let body: BodyInit | undefined;
   if (endpoint.upload) {
@@ -63,6 +69,7 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
     response = await fetch(addressOf(endpoint.path, input.params as object, input.query), {
       method: endpoint.method,
       headers,
+      signal: input.signal ?? AbortSignal.timeout(endpoint.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER),
       ...(body === undefined ? {} : { body }),
     });
   } catch {

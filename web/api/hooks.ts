@@ -1,16 +1,17 @@
-import { type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
 import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { deviceLock } from '../device/device.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 
 /** Reads a door and keeps the answer; `enabled: false` waits. */
 export function useAsk<K extends EndpointName>(
   name: K,
   input: CallInput<K> = {},
-  options: { enabled?: boolean; refetchInterval?: number | false } = {},
+  options: { enabled?: boolean; refetchInterval?: number | false; retry?: boolean } = {},
 ): UseQueryResult<AnswerOf<Endpoints[K]>> {
   return useQuery({
     queryKey: [name, input.params ?? null, input.query ?? null],
@@ -42,10 +43,22 @@ export function useDo<K extends EndpointName>(name: K, onDone?: (answer: AnswerO
 
 export const SESSION_KEY = ['readSession', null, null];
 
+/** Whoever has just come in is known to the page at once: the next screen must not find nobody. */
+export function enter(client: QueryClient, session: Session): void {
+  keepCsrf(session.csrf);
+  client.setQueryData(SESSION_KEY, session);
+}
+
 export function useSession(): UseQueryResult<Session> {
   return useQuery({
     queryKey: SESSION_KEY,
     queryFn: async () => {
+      // Who signed out without a signal is signed out now, before anything else is asked.
+      if (!deviceLock.state().toldServer) {
+        await call('readSession').then(({ csrf }) => keepCsrf(csrf));
+        await call('signOut').catch(() => undefined);
+        await deviceLock.left(true);
+      }
       const session = await call('readSession');
       keepCsrf(session.csrf);
       return session;

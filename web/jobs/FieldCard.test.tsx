@@ -5,7 +5,7 @@ import { jobSteps, type Step } from '../../core/jobs/steps.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { NumberPad } from './NumberPad.tsx';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 const steps = jobSteps({
   access: 'from the ground',

@@ -8,7 +8,7 @@ import { FieldPictures } from './FieldPictures.tsx';
 import { FieldReadings, FieldWater } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
 import type { Happen } from './happen.ts';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 interface CardProps {
   job: Job;

@@ -1,37 +1,36 @@
 import { useEffect, useState } from 'react';
-import { Navigate, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { DeviceGate } from '../device/DeviceGate.tsx';
+import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { FieldKit } from './FieldKit.tsx';
 import { FieldRoof } from './FieldRoof.tsx';
 import type { Happen } from './happen.ts';
-import { flush, happened, type Job, keepJob, type Outbox, putAside, useOutbox } from './outbox.ts';
+import { happened, type Job, keepJob, type Outbox, outbox, useOutbox } from './outbox/index.ts';
 
 /** One card, one verb. Works from what the device holds; the server is told as soon as it can be reached. */
 export function FieldJob() {
+  return (
+    <DeviceGate>
+      <OneJob />
+    </DeviceGate>
+  );
+}
+
+function OneJob() {
   const { jobId = '' } = useParams();
   const session = useSession();
   const fetched = useAsk('readJob', { params: { id: jobId } }, { enabled: session.data?.person != null });
-  const outbox = useOutbox(jobId);
+  const kept = useOutbox(jobId);
   useEffect(() => {
-    if (fetched.data) void keepJob(fetched.data);
+    if (fetched.data) void keepJob(fetched.data).catch(() => undefined);
   }, [fetched.data]);
-  useEffect(() => {
-    void flush();
-    const timer = setInterval(() => void flush(), 15_000);
-    const online = () => void flush();
-    window.addEventListener('online', online);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener('online', online);
-    };
-  }, []);
-  if (session.data?.person === null) return <Navigate to={`/sign-in?then=/field/${jobId}`} replace />;
-  const job = outbox.job ?? fetched.data;
+  const job = kept.job ?? fetched.data;
   if (!job) {
     return (
       <div className="field p-3">
@@ -43,23 +42,25 @@ export function FieldJob() {
       </div>
     );
   }
-  return <Cards job={job} outbox={outbox} />;
+  return <Cards job={job} kept={kept} />;
 }
 
-function Cards({ job, outbox }: { job: Job; outbox: Outbox }) {
-  const { waiting, refused, aside } = outbox;
+function Cards({ job, kept }: { job: Job; kept: Outbox }) {
+  const { waiting, refused, aside, othersWaiting } = kept;
   const [view, setView] = useState<'card' | 'roof' | 'kit'>('card');
   const navigate = useNavigate();
   const known = new Set(job.entries.map(({ id }) => id));
-  const entries = [...job.entries, ...outbox.entries.filter(({ id }) => !known.has(id))];
+  const entries = [...job.entries, ...kept.entries.filter(({ id }) => !known.has(id))];
   const progress = jobProgress(job.steps, entries);
   const index = job.steps.findIndex(({ key }) => key === progress.current);
   const left = job.arrays.reduce(
     (sum, array) => sum + countMarks(progress.marks[array.id], moduleCount(array)).left,
     0,
   );
-  const happen: Happen = (entry) =>
-    happened(job.id, { ...entry, id: newId(), at: new Date().toISOString() } as JobEntry);
+  const happen: Happen = async (entry) => {
+    await happened(job.id, { ...entry, id: newId(), at: new Date().toISOString() } as JobEntry);
+  };
+  const step = progress.steps.find(({ key }) => key === progress.current);
   return (
     <div className="field">
       <header className="field-top">
@@ -81,13 +82,15 @@ function Cards({ job, outbox }: { job: Job; outbox: Outbox }) {
           </>
         )}
       </header>
+      <NewVersionBanner between={step?.startedAt == null} />
       <div className={`unsent ${waiting === 0 && refused.length === 0 ? 'none' : ''}`} role="status">
         {waiting === 0 ? 'Everything is sent.' : `${waiting} not sent yet: kept on this device.`}
+        {othersWaiting.length > 0 && ` Of ${names(othersWaiting)}, sent when they sign in here.`}
         {refused.length > 0 && (
           <>
             {' '}
             {refused.length} refused: {refused[0]}{' '}
-            <button type="button" className="btn btn-outline-danger" onClick={() => void putAside()}>
+            <button type="button" className="btn btn-outline-danger" onClick={() => void outbox.putAside(job.id)}>
               Put aside
             </button>
           </>
@@ -118,3 +121,6 @@ function Cards({ job, outbox }: { job: Job; outbox: Outbox }) {
     </div>
   );
 }
+
+/** Whose ticks wait for them; somebody nobody knows is told by name as little as can be. */
+const names = (others: string[]): string => others.map((name) => name || 'somebody').join(' and ');

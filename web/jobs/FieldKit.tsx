@@ -1,5 +1,5 @@
 import type { Happen } from './happen.ts';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 /** The evening before: what has to be in the van, each with the reason it is on the list. */
 export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<string, boolean>; happen: Happen }) {

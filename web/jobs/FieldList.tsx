@@ -1,73 +1,127 @@
 import { useEffect, useState } from 'react';
-import { Link, Navigate } from 'react-router';
+import { Link } from 'react-router';
 import { formatDate } from '../../core/units/format.ts';
 import { OfflineError } from '../api/client.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { DeviceGate } from '../device/DeviceGate.tsx';
+import { deviceLock } from '../device/device.ts';
+import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
-import { flush, type Job, keptJobs, useAllWaiting } from './outbox.ts';
+import { useLeaving } from '../people/Leaving.tsx';
+import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, outbox, useOutboxState } from './outbox/index.ts';
 
 /** Field: the jobs that are open, nearest first. Without a signal, those kept on this device. */
 export function FieldList() {
+  return (
+    <DeviceGate>
+      <Jobs />
+    </DeviceGate>
+  );
+}
+
+const soon = (scheduledFor: string): boolean =>
+  Date.parse(`${scheduledFor}T00:00:00Z`) < Date.now() + KEPT_AHEAD_DAYS * 86_400_000;
+
+function Jobs() {
   const session = useSession();
   const glass = useGlass();
   const jobs = useAsk('listJobs', { query: { open: 'yes', limit: 50 } }, { enabled: session.data?.person != null });
   const [kept, setKept] = useState<Job[]>([]);
-  const waiting = useAllWaiting();
+  const leave = useLeaving();
   const offline = session.error instanceof OfflineError || jobs.error instanceof OfflineError;
   useEffect(() => {
-    void flush();
-    if (offline) void keptJobs().then(setKept);
-  }, [offline]);
-  if (session.data?.person === null) return <Navigate to="/sign-in?then=/field" replace />;
+    void keptJobs().then(setKept, () => setKept([]));
+  }, []);
+  const ahead = jobs.data?.items
+    .filter(({ scheduledFor }) => soon(scheduledFor))
+    .map(({ id }) => id)
+    .join(' ');
+  useEffect(() => {
+    if (ahead) void keepAhead(ahead.split(' ')).then(async () => setKept(await keptJobs()));
+  }, [ahead]);
+  const keptIds = new Set(kept.map(({ id }) => id));
   return (
     <div className="field">
       <header className="field-top">
         <h1 className="where m-0" style={{ fontSize: '1.25rem' }}>
           Jobs
-          <span>{session.data?.person?.name ?? 'on this device'}</span>
+          <span>{session.data?.person?.name ?? deviceLock.state().person?.name ?? 'on this device'}</span>
         </h1>
         <Link to="/">Desk</Link>
+        <button type="button" onClick={leave.ask}>
+          Sign out
+        </button>
       </header>
-      <div className={`unsent ${waiting === 0 ? 'none' : ''}`} role="status">
-        {waiting === 0
-          ? 'Everything is sent.'
-          : `${waiting} not sent yet. They go by themselves when there is a signal.`}
-      </div>
+      {leave.question}
+      <NewVersionBanner />
+      <Unsent />
       <main>
         {offline && <div className="unsent">No signal. These are the jobs kept on this device.</div>}
         {jobs.isPending && !offline && <Waiting />}
         {!offline && <Trouble error={jobs.error} />}
         <ul className="field-list">
-          {jobs.data?.items.map((job) => (
-            <li key={job.id}>
-              <Link to={`/field/${job.id}`}>
-                <span>
-                  <b>{job.site}</b>
-                  {job.place}
-                </span>
-                <span className="end">
-                  {formatDate(job.scheduledFor, glass)}
-                  <br />
-                  {JOB_WORDS[job.state]}, {job.modulesLeft} of {job.modules} left
-                </span>
-              </Link>
-            </li>
-          ))}
+          {!offline &&
+            jobs.data?.items.map((job) => (
+              <li key={job.id}>
+                <Link to={`/field/${job.id}`}>
+                  <span>
+                    <b>{job.site}</b>
+                    {job.place}
+                    {keptIds.has(job.id) && <small>kept on this device</small>}
+                  </span>
+                  <span className="end">
+                    {formatDate(job.scheduledFor, glass)}
+                    <br />
+                    {JOB_WORDS[job.state]}, {job.modulesLeft} of {job.modules} left
+                  </span>
+                </Link>
+              </li>
+            ))}
           {offline &&
             kept.map((job) => (
               <li key={job.id}>
                 <Link to={`/field/${job.id}`}>
-                  <b>{job.site.name}</b>
+                  <span>
+                    <b>{job.site.name}</b>
+                    {job.site.place}
+                  </span>
                   <span className="end">{formatDate(job.scheduledFor, glass)}</span>
                 </Link>
               </li>
             ))}
         </ul>
-        {jobs.data?.items.length === 0 && (
+        {!offline && jobs.data?.items.length === 0 && (
           <p className="p-3">No open jobs. An accepted quote becomes one at the desk.</p>
         )}
       </main>
+    </div>
+  );
+}
+
+/** What is not sent yet, of whom, and what would send it. */
+function Unsent() {
+  const { items, trouble } = useOutboxState();
+  const person = useSession().data?.person ?? deviceLock.state().person;
+  const waiting = items.filter(({ refused }) => refused === undefined);
+  const nobodys = waiting.filter(({ by }) => by === null).length;
+  const others = [...new Set(waiting.flatMap(({ by }) => (by && by.id !== person?.id ? [by.name] : [])))];
+  return (
+    <div className={`unsent ${waiting.length === 0 && trouble !== 'store' ? 'none' : ''}`} role="status">
+      {waiting.length === 0
+        ? 'Everything is sent.'
+        : `${waiting.length} not sent yet. They go by themselves when there is a signal.`}
+      {others.length > 0 && ` Some are of ${others.join(' and ')} and go when they sign in here.`}
+      {trouble === 'store' && ' This device cannot read what it keeps. Close other pages of the app, or start it anew.'}
+      {nobodys > 0 && person && (
+        <>
+          {' '}
+          Of {nobodys} nobody knows who did them.{' '}
+          <button type="button" className="btn btn-outline-primary" onClick={() => void outbox.claim(person)}>
+            They are mine
+          </button>
+        </>
+      )}
     </div>
   );
 }

@@ -10,7 +10,7 @@ import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues } from './NumberPad.tsx';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 /** Readings of one array before or after, checked as they are typed. */
 export function FieldReadings({

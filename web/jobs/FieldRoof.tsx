@@ -11,7 +11,7 @@ import {
 import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { FacePicker } from './FacePicker.tsx';
 import type { Happen } from './happen.ts';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 /** Thumb-sized modules: at least this many pixels across. */
 const TARGET = 58;

@@ -10,7 +10,7 @@ import { Labelled } from '../parts/Labelled.tsx';
 import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
-import type { Job } from './outbox.ts';
+import type { Job } from './outbox/index.ts';
 
 /** Wash, seen from the desk: the day, the kit, and how far the crew is. */
 export function WashStep({ spread }: { spread: SiteSpread }) {

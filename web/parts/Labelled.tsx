@@ -8,11 +8,13 @@ interface LabelledProps {
   type?: 'text' | 'email' | 'password' | 'date';
   autoComplete?: string;
   minLength?: number;
+  inputMode?: 'numeric';
+  autoFocus?: boolean;
   className?: string;
 }
 
 /** A field of a short form that cannot be left empty, under its label. */
-export function Labelled({ label, value, onText, type = 'text', autoComplete, minLength, className }: LabelledProps) {
+export function Labelled({ label, value, onText, type = 'text', className, ...rest }: LabelledProps) {
   const id = useId();
   return (
     <div className={className}>
@@ -21,8 +23,7 @@ export function Labelled({ label, value, onText, type = 'text', autoComplete, mi
         id={id}
         type={type}
         required
-        autoComplete={autoComplete}
-        minLength={minLength}
+        {...rest}
         value={value}
         onChange={(event) => onText(event.target.value)}
       />

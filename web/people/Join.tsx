@@ -1,8 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { keepCsrf } from '../api/client.ts';
-import { useAsk, useDo } from '../api/hooks.ts';
+import { enter, useAsk, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -10,12 +10,13 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 export function Join() {
   const { token = '' } = useParams();
   const navigate = useNavigate();
+  const client = useQueryClient();
   const [password, setPassword] = useState('');
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
   const invitation = useAsk('readInvitation', { params: { token } });
   const accept = useDo('acceptInvitation', (session) => {
-    keepCsrf(session.csrf);
+    enter(client, session);
     navigate('/', { replace: true });
   });
   const nameless = invitation.data?.email === '';

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Role } from '../../contract/endpoint.ts';
-import type { Person } from '../../contract/people/endpoints.ts';
+import type { AnswerOf, Role } from '../../contract/endpoint.ts';
+import type { Endpoints } from '../../contract/index.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -9,9 +9,11 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 
 const ROLE_WORDS: Record<Role, string> = { owner: 'owner', estimator: 'estimator', crew: 'crew' };
 
+type People = AnswerOf<Endpoints['listPeople']>;
+
 export function PeoplePage() {
   const people = useAsk('listPeople');
-  const glass = useGlass();
+  const [link, setLink] = useState<{ name: string; token: string } | null>(null);
   if (people.isPending) return <Waiting />;
   if (people.isError) return <Trouble error={people.error} retry={() => people.refetch()} />;
   return (
@@ -21,29 +23,37 @@ export function PeoplePage() {
       </div>
       <div className="two">
         <section className="sheet">
-          <table className="table">
-            <thead>
-              <tr>
-                <th>Name</th>
-                <th>Address</th>
-                <th>Role</th>
-                <th>Account</th>
-              </tr>
-            </thead>
-            <tbody>
-              {people.data.people.map((person) => (
-                <PersonRow key={person.id} person={person} />
-              ))}
-            </tbody>
-          </table>
-          {people.data.invitations.length > 0 && <h2>Invited, not here yet</h2>}
-          <ul className="plain-list">
-            {people.data.invitations.map(({ id, name, role, expiresAt }) => (
-              <li key={id}>
-                {name}, {ROLE_WORDS[role]} <span className="end">link works until {formatDate(expiresAt, glass)}</span>
-              </li>
-            ))}
-          </ul>
+          <div className="wide-table">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th>Name</th>
+                  <th>Role</th>
+                  <th>Second factor</th>
+                  <th className="number">Signed in</th>
+                  <th>Account</th>
+                </tr>
+              </thead>
+              <tbody>
+                {people.data.people.map((person) => (
+                  <PersonRow
+                    key={person.id}
+                    person={person}
+                    onLink={(token) => setLink({ name: person.name, token })}
+                  />
+                ))}
+              </tbody>
+            </table>
+          </div>
+          {link && (
+            <div className="notice fine" role="status">
+              Give {link.name} this link. It sets a new password, once, within a day, and is not shown again:
+              <br />
+              <code className="text-break">{`${window.location.origin}/reset/${link.token}`}</code>
+            </div>
+          )}
+          <Invitations invitations={people.data.invitations} />
+          <ForAll forAll={people.data.secondFactorForAll} />
         </section>
         <Invite />
       </div>
@@ -51,14 +61,22 @@ export function PeoplePage() {
   );
 }
 
-function PersonRow({ person }: { person: Person }) {
+function PersonRow({ person, onLink }: { person: People['people'][number]; onLink: (token: string) => void }) {
   const change = useDo('changePerson');
+  const linkId = useRef(newId());
+  const link = useDo('makeResetLink', ({ token }) => {
+    linkId.current = newId();
+    if (token) onLink(token);
+  });
+  const drop = useDo('dropFactorOf');
   const send = (body: { role?: Role; disabled?: boolean }) =>
     change.mutate({ params: { id: person.id }, body: { ...body, version: person.version } });
   return (
     <tr>
-      <td>{person.name}</td>
-      <td>{person.email}</td>
+      <td>
+        {person.name}
+        <div className="quiet text-break">{person.email}</div>
+      </td>
       <td>
         <Form.Select
           size="sm"
@@ -72,14 +90,73 @@ function PersonRow({ person }: { person: Person }) {
             </option>
           ))}
         </Form.Select>
-        <Trouble error={change.error} />
+        <Trouble error={change.error ?? link.error ?? drop.error} />
       </td>
       <td>
+        {person.secondFactor ? 'on' : 'off'}
+        {person.secondFactor && (
+          <Button variant="quiet" onClick={() => drop.mutate({ params: { id: person.id } })}>
+            lost: take it away
+          </Button>
+        )}
+      </td>
+      <td className="number">{person.sessions === 0 ? 'nowhere' : `${person.sessions} ×`}</td>
+      <td>
+        <Button
+          variant="quiet"
+          disabled={person.disabled || link.isPending}
+          onClick={() => link.mutate({ params: { id: person.id }, body: { id: linkId.current } })}
+        >
+          new password
+        </Button>
         <Button variant="quiet" onClick={() => send({ disabled: !person.disabled })}>
           {person.disabled ? 'open again' : 'close'}
         </Button>
       </td>
     </tr>
+  );
+}
+
+function Invitations({ invitations }: Pick<People, 'invitations'>) {
+  const glass = useGlass();
+  const revoke = useDo('revokeInvitation');
+  if (invitations.length === 0) return null;
+  return (
+    <>
+      <h2>Invited, not here yet</h2>
+      <Trouble error={revoke.error} />
+      <ul className="plain-list">
+        {invitations.map(({ id, name, role, expiresAt }) => (
+          <li key={id}>
+            {name}, {ROLE_WORDS[role]}
+            <span className="end">
+              link works until {formatDate(expiresAt, glass)}{' '}
+              <Button variant="quiet" onClick={() => revoke.mutate({ params: { id } })}>
+                take it back
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function ForAll({ forAll }: { forAll: boolean }) {
+  const ask = useDo('requireFactor');
+  return (
+    <div className="mt-3">
+      <Form.Check
+        type="switch"
+        id="factor-for-all"
+        label="Everybody has to have a second factor"
+        checked={forAll}
+        disabled={ask.isPending}
+        onChange={(event) => ask.mutate({ body: { forAll: event.target.checked } })}
+      />
+      <span className="quiet">Whoever has none sets one up at the next step; nothing else is open to them before.</span>
+      <Trouble error={ask.error} />
+    </div>
   );
 }
 
@@ -119,7 +196,7 @@ function Invite() {
         Role
       </Form.Label>
       <Form.Select id="invite-role" value={role} onChange={(event) => setRole(event.target.value as Role)}>
-        <option value="crew">crew: jobs and inspections, no prices to change</option>
+        <option value="crew">crew: jobs and inspections, no prices</option>
         <option value="estimator">estimator: everything but people and company</option>
         <option value="owner">owner: everything</option>
       </Form.Select>
@@ -131,7 +208,7 @@ function Invite() {
         <div className="notice fine" role="status">
           Give them this link. It works once, for seven days, and is not shown again:
           <br />
-          <code>{`${window.location.origin}/join/${token}`}</code>
+          <code className="text-break">{`${window.location.origin}/join/${token}`}</code>
         </div>
       )}
     </Form>

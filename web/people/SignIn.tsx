@@ -1,29 +1,38 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
-import { keepCsrf } from '../api/client.ts';
-import { useDo } from '../api/hooks.ts';
+import { ProblemError } from '../api/client.ts';
+import { enter, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Wordmark } from '../parts/PailMark.tsx';
 import { Trouble } from '../parts/states.tsx';
 
+/** Whether the server asks for the code of the second factor. */
+const asksForCode = (error: unknown): boolean =>
+  error instanceof ProblemError && error.problem.issues?.[0]?.path === 'code';
+
 export function SignIn() {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState<string | null>(null);
   const navigate = useNavigate();
+  const client = useQueryClient();
   const [search] = useSearchParams();
   const signIn = useDo('signIn', (session) => {
-    keepCsrf(session.csrf);
+    enter(client, session);
     const then = search.get('then') ?? '/';
     navigate(then.startsWith('/') && !then.startsWith('//') ? then : '/', { replace: true });
   });
+  const asked = asksForCode(signIn.error);
+  if (asked && code === null) setCode('');
   return (
     <main className="door">
       <Form
         className="sheet"
         onSubmit={(event) => {
           event.preventDefault();
-          signIn.mutate({ body: { email, password } });
+          signIn.mutate({ body: { email, password, ...(code ? { code } : {}) } });
         }}
       >
         <h1 className="wordmark">
@@ -39,10 +48,24 @@ export function SignIn() {
           value={password}
           onText={setPassword}
         />
-        <Trouble error={signIn.error} />
+        {code !== null && (
+          <>
+            <Labelled
+              label="Code of your second factor"
+              autoComplete="one-time-code"
+              className="mt-2"
+              value={code}
+              onText={setCode}
+              autoFocus
+            />
+            <Form.Text>Six digits of the app, or one of your recovery codes.</Form.Text>
+          </>
+        )}
+        {!(asked && !code) && <Trouble error={signIn.error} />}
         <Button type="submit" className="mt-3 w-100" disabled={signIn.isPending}>
           Sign in
         </Button>
+        <p className="quiet mt-3 mb-0">Password lost? An owner of your company makes you a link for a new one.</p>
       </Form>
     </main>
   );

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { makePlan } from '../../core/methods/plan.ts';
 import { VERDICT_SENTENCE, type Verdict } from '../../core/quotes/price.ts';
@@ -13,7 +13,9 @@ const offered = (priced: typeof plan.priced) => ({
   lines: priced.lines.map((line) => ({ ...line, reason: '' })),
 });
 
-const quote = (changes: Partial<Quote> = {}, verdict: Verdict = 'does-not-pay'): Quote => ({
+const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-pay'): ShownQuote => ({
+  paper: null,
+  unprintable: [],
   id: 'q',
   siteId: 's',
   planId: 'p',
@@ -55,12 +57,12 @@ const spread = (planned = true) =>
     spine: { plan: { state: planned ? 'settled' : 'not-begun', figure: 3 } },
   }) as unknown as SiteSpread;
 
-const answers = (made: Quote): [unknown[], unknown][] => [
+const answers = (made: ShownQuote): [unknown[], unknown][] => [
   [['listQuotes', null, { site: 's', limit: 20 }], { items: [], next: null }],
   [['readQuote', { id: 'q' }, null], made],
 ];
-const page = (made: Quote) => read(<OfferStep spread={spread()} />, { answers: answers(made) });
-const html = (made: Quote) => markup(<OfferStep spread={spread()} />, { answers: answers(made) });
+const page = (made: ShownQuote) => read(<OfferStep spread={spread()} />, { answers: answers(made) });
+const html = (made: ShownQuote) => markup(<OfferStep spread={spread()} />, { answers: answers(made) });
 
 describe('the page of a quote', () => {
   it('has every line with its quantity, its unit and its amount', () => {
@@ -105,7 +107,7 @@ describe('the page of a quote', () => {
 });
 
 describe('what can be done with a quote', () => {
-  const moves: [state: Quote['state'], offered: string[], not: string[]][] = [
+  const moves: [state: ShownQuote['state'], offered: string[], not: string[]][] = [
     ['draft', ['Mark as sent', 'add a line', 'overrule'], ['Accepted: one visit', 'Next revision']],
     [
       'sent',

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import {
   formatDate,
@@ -15,6 +15,7 @@ import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
+import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { QUOTE_WORDS } from '../parts/words.ts';
 
@@ -89,7 +90,7 @@ function Earlier({
   );
 }
 
-function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string) => void }) {
+function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
   const glass = useGlass();
   const { benefit, currency } = quote;
   const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
@@ -131,6 +132,8 @@ function QuotePage({ quote, onRevised }: { quote: Quote; onRevised: (id: string)
       )}
       <Lines quote={quote} />
       <Words quote={quote} />
+      <Unprintable characters={quote.unprintable} />
+      <PaperKept paper={quote.paper} />
       <Moves quote={quote} onRevised={onRevised} />
     </>
   );
@@ -332,8 +335,10 @@ function Words({ quote }: { quote: Quote }) {
   );
 }
 
-function Moves({ quote, onRevised }: { quote: Quote; onRevised: (id: string) => void }) {
+function Moves({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
   const id = useRef(newId());
+  // What cannot be printed stands above; whoever sends it all the same has read it.
+  const withoutCharacters = quote.unprintable.length > 0;
   const send = useDo('sendQuote');
   const decide = useDo('decideQuote');
   const revise = useDo('reviseQuote', (made) => {
@@ -347,8 +352,11 @@ function Moves({ quote, onRevised }: { quote: Quote; onRevised: (id: string) => 
     <div className="form-foot flex-wrap">
       {quote.state === 'draft' && (
         <>
-          <Button disabled={send.isPending} onClick={() => send.mutate({ params, body: { version: quote.version } })}>
-            Mark as sent
+          <Button
+            disabled={send.isPending}
+            onClick={() => send.mutate({ params, body: { version: quote.version, withoutCharacters } })}
+          >
+            {withoutCharacters ? 'Mark as sent, without them' : 'Mark as sent'}
           </Button>
           <span className="quiet">From then on it is frozen; a change makes the next revision.</span>
         </>

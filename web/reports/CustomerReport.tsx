@@ -1,5 +1,7 @@
 import { Link, useParams } from 'react-router';
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
+import type { Strokes } from '../../core/reports/signature.ts';
+import { signatureWords } from '../../core/reports/words.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { photoAddress } from '../parts/photoAddress.ts';
@@ -10,10 +12,10 @@ export function CustomerReport() {
   const { id = '' } = useParams();
   const report = useAsk('readReport', { params: { id } });
   const glass = useGlass();
-  const company = useSession().data?.company?.name ?? '';
+  const own = useSession().data?.company?.name ?? '';
   if (report.isPending) return <Waiting />;
   if (report.isError) return <Trouble error={report.error} />;
-  const { content, signedAt, signedBy, siteId } = report.data;
+  const { content, signature, signedAt, signedBy, siteId } = report.data;
   return (
     <>
       <p className="no-print d-flex gap-3">
@@ -26,7 +28,7 @@ export function CustomerReport() {
         </button>
       </p>
       <article className="letter">
-        <p className="small-caps mb-1">{company}</p>
+        <p className="small-caps mb-1">{content.firm ?? own}</p>
         <h1>Report of the wash</h1>
         <p>
           For {content.customer}
@@ -93,8 +95,9 @@ export function CustomerReport() {
           Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {content.nextBecause} The gain is
           that of the day it was measured; soiling begins again the next morning.
         </p>
+        {signature?.strokes && <Hand strokes={signature.strokes} />}
         <p className="mb-0">
-          {signedAt ? `Signed by ${signedBy}, ${formatDate(signedAt, glass)}.` : 'Draft, not signed.'}
+          {signedAt ? signatureWords(signature, signedBy ?? '', signedAt, glass) : 'Draft, not signed.'}
         </p>
         {report.data.amendments.map((amendment) => (
           <p key={amendment.id} className="mb-0 mt-2">
@@ -129,5 +132,16 @@ function Pictures({ arrays }: { arrays: ArrayProof[] }) {
         </figure>
       ))}
     </div>
+  );
+}
+
+/** A signature as it was drawn. */
+function Hand({ strokes }: { strokes: Strokes }) {
+  return (
+    <svg className="hand" viewBox="0 0 1 0.34" role="img" aria-label="Signature, drawn by hand">
+      {strokes.map((stroke) => (
+        <polyline key={JSON.stringify(stroke[0])} points={stroke.map((point) => point.join(',')).join(' ')} />
+      ))}
+    </svg>
   );
 }

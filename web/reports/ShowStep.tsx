@@ -1,14 +1,17 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Report } from '../../contract/reports/endpoints.ts';
+import type { Report, ShownReport } from '../../contract/reports/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import { clockWords, signatureWords } from '../../core/reports/words.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useAsk, useAskAgain, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
+import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { ProofPart } from './ProofPart.tsx';
+import { SignPart } from './SignPart.tsx';
 
 /** Show: what the cleaning did, how sure that is, and what was not done. */
 export function ShowStep({ spread }: { spread: SiteSpread }) {
@@ -62,19 +65,18 @@ export function ShowStep({ spread }: { spread: SiteSpread }) {
   );
 }
 
-function ReportPage({ report, desk }: { report: Report; desk: boolean }) {
+function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
   const glass = useGlass();
   const { content } = report;
   return (
     <>
       <div className="d-flex gap-3 align-items-baseline mb-1 flex-wrap">
-        <span className={`state-word ${report.state}`}>
-          {report.state === 'signed'
-            ? `signed by ${report.signedBy}, ${report.signedAt ? formatDate(report.signedAt, glass) : ''}`
-            : 'draft'}
-        </span>
+        <span className={`state-word ${report.state}`}>{report.state === 'signed' ? 'signed' : 'draft'}</span>
         <span>washed {formatDate(content.washedOn, glass)}</span>
       </div>
+      {report.signedAt && (
+        <p className="mb-1">{signatureWords(report.signature, report.signedBy ?? '', report.signedAt, glass)}</p>
+      )}
       <p className="verdict pays">
         {content.cleaned} of {content.modules} modules were cleaned.
       </p>
@@ -95,30 +97,11 @@ function ReportPage({ report, desk }: { report: Report; desk: boolean }) {
           <span className="quiet">(because: {amendment.reason})</span>
         </div>
       ))}
-      {desk && (report.state === 'draft' ? <Sign report={report} /> : <Amend report={report} />)}
+      {content.clockGap ? <p className="notice plain">{clockWords(content.clockGap)}</p> : null}
+      <Unprintable characters={report.unprintable} />
+      <PaperKept paper={report.paper} />
+      {desk && (report.state === 'draft' ? <SignPart report={report} /> : <Amend report={report} />)}
     </>
-  );
-}
-
-function Sign({ report }: { report: Report }) {
-  const person = useSession().data?.person?.name ?? '';
-  const [name, setName] = useState(person);
-  const sign = useDo('signReport');
-  return (
-    <Form
-      className="form-foot align-items-end"
-      onSubmit={(event) => {
-        event.preventDefault();
-        sign.mutate({ params: { id: report.id }, body: { name, version: report.version } });
-      }}
-    >
-      <Labelled label="Signed by" value={name} onText={setName} />
-      <Button type="submit" disabled={sign.isPending || name.trim() === ''}>
-        Sign
-      </Button>
-      <span className="quiet">Frozen from then on; amendments are added to it, never made in it.</span>
-      <Trouble error={sign.error} />
-    </Form>
   );
 }
 

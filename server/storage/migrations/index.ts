@@ -14,6 +14,7 @@ import * as backups from './012-backups.ts';
 import * as waitingPhotos from './013-waiting-photos.ts';
 import * as papers from './014-papers.ts';
 import * as accounts from './015-accounts.ts';
+import * as devices from './016-devices.ts';
 
 interface Migration {
   name: string;
@@ -38,6 +39,7 @@ const MIGRATIONS: Migration[] = [
   { name: '013-waiting-photos', ...waitingPhotos },
   { name: '014-papers', ...papers },
   { name: '015-accounts', ...accounts },
+  { name: '016-devices', ...devices },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,127 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
+import { formatDate, formatNumber, formatTime, type Glass } from '../../core/units/format.ts';
+import { parseNumber } from '../../core/units/parse.ts';
+import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+
+/** Backups: whether there is a good one, whether it could be put back, and how many are kept. */
+export function BackupsPage() {
+  const backups = useAsk('readBackups', {}, { refetchInterval: 10_000 });
+  const ask = useDo('requestBackup');
+  if (backups.isPending) return <Waiting />;
+  if (backups.isError) return <Trouble error={backups.error} retry={() => backups.refetch()} />;
+  const { lastGood, lastTrial, runs, requestedAt, version } = backups.data;
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Backups</h1>
+        <div className="actions">
+          <Button disabled={ask.isPending || requestedAt !== null} onClick={() => ask.mutate({ body: {} })}>
+            {requestedAt === null ? 'Back up now' : 'Asked for, made within a minute'}
+          </Button>
+        </div>
+      </div>
+      <Trouble error={ask.error} />
+      <div className="two">
+        <section className="sheet">
+          <div className="figures">
+            <LastRun title="Last good backup" run={lastGood} none="none yet" />
+            <LastRun title="Last put back on trial" run={lastTrial} none="never" />
+          </div>
+          <p className="quiet">
+            After each backup it is put back into a database that is thrown away again, and every table is counted and
+            compared: a backup that cannot be put back is none. They lie on the machine that serves; copy them to
+            another place.
+          </p>
+          <Runs runs={runs} />
+        </section>
+        <Settings key={version} settings={backups.data} />
+      </div>
+    </>
+  );
+}
+
+const momentWords = (at: string, glass: Glass): string => `${formatDate(at, glass)}, ${formatTime(at)} UTC`;
+
+function LastRun({ title, run, none }: { title: string; run: BackupRun | null; none: string }) {
+  const glass = useGlass();
+  const holds = run?.holds;
+  return (
+    <div className="figure-box">
+      <span className="small-caps">{title}</span>
+      <strong className={run === null || !run.ok ? 'overruled' : ''}>
+        {run === null ? none : `${run.ok ? '' : 'failed '}${momentWords(run.endedAt, glass)}`}
+      </strong>
+      {holds && (
+        <span className="quiet">
+          {formatNumber(holds.rows, 0, glass)} rows, {formatNumber(holds.pictures, 0, glass)} pictures
+          {run?.bytes != null && `, ${formatNumber(run.bytes / 1e6, 1, glass)} MB`}
+          {holds.newest && `, newest change ${momentWords(holds.newest, glass)}`}
+        </span>
+      )}
+      {run?.problem && <span className="quiet">{run.problem}</span>}
+    </div>
+  );
+}
+
+function Runs({ runs }: { runs: BackupRun[] }) {
+  const glass = useGlass();
+  if (runs.length === 0)
+    return <Empty>The first one is made within a minute of the first start by ./pail start.</Empty>;
+  return (
+    <table className="table mb-0">
+      <thead>
+        <tr>
+          <th>When</th>
+          <th>What</th>
+          <th>Came of it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {runs.map((run) => (
+          <tr key={run.id}>
+            <td>{momentWords(run.endedAt, glass)}</td>
+            <td>{run.kind === 'backup' ? 'backup' : 'put back on trial'}</td>
+            <td>{run.ok ? <span className="quiet text-break">{run.file}</span> : `failed: ${run.problem}`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Settings({ settings }: { settings: Backups }) {
+  const [every, setEvery] = useState(String(settings.everyHours));
+  const [keep, setKeep] = useState(String(settings.keep));
+  const save = useDo('changeBackups');
+  const values = { everyHours: parseNumber(every), keep: parseNumber(keep) };
+  return (
+    <Form
+      className="sheet"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const { everyHours, keep: many } = values;
+        if (everyHours === null || many === null) return;
+        save.mutate({ body: { everyHours, keep: many, version: settings.version } });
+      }}
+    >
+      <h2>How often</h2>
+      <Form.Label htmlFor="every">One every so many hours</Form.Label>
+      <Form.Control id="every" inputMode="numeric" value={every} onChange={(event) => setEvery(event.target.value)} />
+      <Form.Label htmlFor="keep" className="mt-2">
+        Kept, the oldest goes first
+      </Form.Label>
+      <Form.Control id="keep" inputMode="numeric" value={keep} onChange={(event) => setKeep(event.target.value)} />
+      <Trouble error={save.error} />
+      <Button
+        type="submit"
+        className="mt-3"
+        disabled={save.isPending || values.everyHours === null || values.keep === null}
+      >
+        Save
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,128 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { formatDate, formatTime } from '../../core/units/format.ts';
+import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { PinPart } from '../device/PinPart.tsx';
+import { Labelled } from '../parts/Labelled.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { FactorPart } from './FactorPart.tsx';
+import { GlassForm } from './GlassForm.tsx';
+
+/** One's own account: password, second factor, where one is signed in, and how one reads numbers. */
+export function AccountPage() {
+  const session = useSession().data;
+  const locked = session?.mustSetUpFactor ?? false;
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Your account</h1>
+        <span className="quiet">{session?.person?.email}</span>
+      </div>
+      <div className="two">
+        <div className="d-grid gap-3">
+          <FactorPart />
+          {!locked && <SessionsPart />}
+        </div>
+        {!locked && (
+          <div className="d-grid gap-3 align-content-start">
+            <PasswordPart />
+            <PinPart />
+            <section className="sheet">
+              <h2>Units and numbers</h2>
+              <GlassForm onDone={() => undefined} />
+            </section>
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+function PasswordPart() {
+  const [current, setCurrent] = useState('');
+  const [password, setPassword] = useState('');
+  const change = useDo('changePassword', () => {
+    setCurrent('');
+    setPassword('');
+  });
+  return (
+    <Form
+      className="sheet"
+      onSubmit={(event) => {
+        event.preventDefault();
+        change.mutate({ body: { current, password } });
+      }}
+    >
+      <h2>Password</h2>
+      <Labelled
+        label="The one that counts now"
+        type="password"
+        autoComplete="current-password"
+        value={current}
+        onText={setCurrent}
+      />
+      <Labelled
+        label="The new one"
+        type="password"
+        autoComplete="new-password"
+        minLength={10}
+        className="mt-2"
+        value={password}
+        onText={setPassword}
+      />
+      <Form.Text>At least 10 characters; a few words that do not belong together are easiest to keep.</Form.Text>
+      <Trouble error={change.error} />
+      {change.isSuccess && (
+        <div className="notice fine" role="status">
+          Changed. Everywhere else you are signed out.
+        </div>
+      )}
+      <Button type="submit" className="mt-3 d-block" disabled={change.isPending}>
+        Change the password
+      </Button>
+    </Form>
+  );
+}
+
+function SessionsPart() {
+  const sessions = useAsk('listSessions');
+  const end = useDo('endSession');
+  const glass = useGlass();
+  return (
+    <section className="sheet" aria-labelledby="sessions-title">
+      <h2 id="sessions-title">Where you are signed in</h2>
+      {sessions.isPending && <Waiting />}
+      <Trouble error={sessions.error ?? end.error} />
+      <ul className="plain-list sessions">
+        {sessions.data?.sessions.map(({ id, since, from, agent, own }) => (
+          <li key={id}>
+            <span>
+              <b>{browserOf(agent)}</b>
+              {own && ', this one'}
+              <br />
+              <span className="quiet">
+                since {formatDate(since, glass)}, {formatTime(since)} UTC, from {from}
+              </span>
+            </span>
+            {!own && (
+              <Button variant="quiet" className="end" onClick={() => end.mutate({ params: { id } })}>
+                sign out there
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const SYSTEMS: [RegExp, string][] = [
+  [/Android/, 'an Android phone or tablet'],
+  [/iPhone|iPad/, 'an iPhone or iPad'],
+  [/Windows/, 'a Windows computer'],
+  [/Mac OS/, 'a Mac'],
+  [/Linux/, 'a Linux computer'],
+];
+
+/** What a person would call the device; browsers say more than anybody wants to read. */
+const browserOf = (agent: string): string => SYSTEMS.find(([sign]) => sign.test(agent))?.[1] ?? 'some device';

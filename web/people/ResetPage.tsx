@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { useAsk, useDo } from '../api/hooks.ts';
+import { Labelled } from '../parts/Labelled.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+/** A one-time link: choose a new password. */
+export function ResetPage() {
+  const { token = '' } = useParams();
+  const [password, setPassword] = useState('');
+  const link = useAsk('readResetLink', { params: { token } }, { retry: false });
+  const use = useDo('useResetLink');
+  return (
+    <main className="door">
+      <Form
+        className="sheet"
+        onSubmit={(event) => {
+          event.preventDefault();
+          use.mutate({ params: { token }, body: { password } });
+        }}
+      >
+        <h1 className="h2">A new password</h1>
+        {use.isSuccess ? (
+          <>
+            <div className="notice fine" role="status">
+              It is set. You are signed out everywhere.
+            </div>
+            <Link to="/sign-in">Sign in with it</Link>
+          </>
+        ) : (
+          <>
+            {link.isPending && <Waiting />}
+            <Trouble error={link.error} />
+            {link.data && (
+              <>
+                <p>For {link.data.name}.</p>
+                <Labelled
+                  label="Choose a password"
+                  type="password"
+                  autoComplete="new-password"
+                  minLength={10}
+                  value={password}
+                  onText={setPassword}
+                />
+                <Form.Text>
+                  At least 10 characters; a few words that do not belong together are easiest to keep.
+                </Form.Text>
+                <Trouble error={use.error} />
+                <Button type="submit" className="mt-3 w-100" disabled={use.isPending}>
+                  Set it
+                </Button>
+              </>
+            )}
+          </>
+        )}
+      </Form>
+    </main>
+  );
+}
