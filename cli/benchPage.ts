@@ -2,6 +2,7 @@
  * What is measured with the whole application running: a frame drawn over 500 of 2,000 modules, the demo's largest roof
  * reckoned on a worker, and 60 pictures of 12 megapixels at once. Prints a table; nothing here is a test.
  */
+
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
@@ -11,6 +12,7 @@ import type { ReckonInput } from '../core/soiling/reckoning.ts';
 import { exampleReckon } from '../core/testing/exampleReckon.ts';
 import { startWorkers } from '../server/work/workers.ts';
 import { BROWSER_FLAGS } from './browser.ts';
+import { cookiesOf } from './cookies.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
 import { DEMO_OWNER } from './demo.ts';
 import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
@@ -31,7 +33,7 @@ async function signedIn(address: string) {
     body: JSON.stringify({ email: DEMO_OWNER.email, password: STAGE_PASSWORD }),
   });
   const { csrf } = (await answer.json()) as { csrf: string };
-  const headers = { cookie: (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '', 'x-csrf-token': csrf };
+  const headers = { cookie: cookiesOf(answer), 'x-csrf-token': csrf };
   return async (method: string, path: string, body?: unknown) => {
     const form = body instanceof FormData;
     const response = await fetch(`${address}${path}`, {

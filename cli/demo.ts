@@ -8,6 +8,7 @@ import { makeRecords } from '../demo/records.ts';
 import { SITES } from '../demo/scenario.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
+import { cookiesOf } from './cookies.ts';
 import { dataFolder, PROJECT } from './folders.ts';
 
 export const DEMO_OWNER = { name: 'Nomsa Vale', email: 'owner@harbourpail.example' };
@@ -81,7 +82,7 @@ async function signIn(address: string, email: string, password: string): Promise
     body: JSON.stringify({ email, password }),
   });
   const { csrf } = (await answer.json()) as { csrf: string };
-  const cookie = (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  const cookie = cookiesOf(answer);
   return async (method, path, body) => {
     const form = body instanceof FormData;
     const response = await fetch(`${address}${path}`, {

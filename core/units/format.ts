@@ -119,3 +119,18 @@ export function formatDate(date: string, glass: Glass = DEFAULT_GLASS): string {
   if (glass.dateOrder === 'ymd') return `${year}-${month}-${day}`;
   return glass.dateOrder === 'mdy' ? `${month}/${day}/${year}` : `${day}/${month}/${year}`;
 }
+
+/** An instant as date and hour by the clock of a zone: `25/11/2026, 14:05`. @param zone IANA name */
+export function formatMoment(instant: string, zone: string, glass: Glass = DEFAULT_GLASS): string {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(new Date(instant));
+  const part = (type: string) => parts.find((found) => found.type === type)?.value ?? '';
+  return `${formatDate(`${part('year')}-${part('month')}-${part('day')}`, glass)}, ${part('hour')}:${part('minute')}`;
+}

@@ -4,6 +4,7 @@ import {
   DEFAULT_GLASS,
   formatDate,
   formatForTyping,
+  formatMoment,
   formatMoney,
   formatNumber,
   formatQuantity,
@@ -129,5 +130,12 @@ describe('a value in a field to be typed over', () => {
 
   it('stands in the person’s unit', () => {
     expect(formatForTyping(3.048, 'length', us)).to.equal('10');
+  });
+
+  it('show an instant by the clock of a zone, in the order that a person reads', () => {
+    expect(formatMoment('2026-11-25T22:50:00Z', 'Africa/Johannesburg')).to.equal('26/11/2026, 00:50');
+    expect(formatMoment('2026-11-25T22:50:00Z', 'America/New_York', { ...DEFAULT_GLASS, dateOrder: 'mdy' })).to.equal(
+      '11/25/2026, 17:50',
+    );
   });
 });

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { DEFAULT_GLASS, formatMoment, type Glass } from '../../core/units/format.ts';
 import { deviceLock } from '../device/device.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 
@@ -70,6 +70,13 @@ export function useSession(): UseQueryResult<Session> {
 /** How the person at the screen reads numbers and dates. */
 export function useGlass(): Glass {
   return useSession().data?.person?.glass ?? DEFAULT_GLASS;
+}
+
+/** An instant as this person reads dates, by the clock of the company. */
+export function useMoment(): (at: string) => string {
+  const glass = useGlass();
+  const zone = useSession().data?.company?.zone ?? 'UTC';
+  return (at) => formatMoment(at, zone, glass);
 }
 
 export function useCurrency(): string {

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
-import { formatDate, formatNumber, formatTime, type Glass } from '../../core/units/format.ts';
+import { formatNumber } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { useAsk, useDo, useGlass, useMoment } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 /** Backups: whether there is a good one, whether it could be put back, and how many are kept. */
@@ -24,7 +24,7 @@ export function BackupsPage() {
         </div>
       </div>
       <Trouble error={ask.error} />
-      <div className="two">
+      <div className="list-and-form short-fields">
         <section className="sheet">
           <div className="figures">
             <LastRun title="Last good backup" run={lastGood} none="none yet" />
@@ -43,22 +43,21 @@ export function BackupsPage() {
   );
 }
 
-const momentWords = (at: string, glass: Glass): string => `${formatDate(at, glass)}, ${formatTime(at)} UTC`;
-
 function LastRun({ title, run, none }: { title: string; run: BackupRun | null; none: string }) {
   const glass = useGlass();
+  const moment = useMoment();
   const holds = run?.holds;
   return (
     <div className="figure-box">
       <span className="small-caps">{title}</span>
       <strong className={run === null || !run.ok ? 'overruled' : ''}>
-        {run === null ? none : `${run.ok ? '' : 'failed '}${momentWords(run.endedAt, glass)}`}
+        {run === null ? none : `${run.ok ? '' : 'failed '}${moment(run.endedAt)}`}
       </strong>
       {holds && (
         <span className="quiet">
           {formatNumber(holds.rows, 0, glass)} rows, {formatNumber(holds.pictures, 0, glass)} pictures
           {run?.bytes != null && `, ${formatNumber(run.bytes / 1e6, 1, glass)} MB`}
-          {holds.newest && `, newest change ${momentWords(holds.newest, glass)}`}
+          {holds.newest && `, newest change ${moment(holds.newest)}`}
         </span>
       )}
       {run?.problem && <span className="quiet">{run.problem}</span>}
@@ -67,9 +66,13 @@ function LastRun({ title, run, none }: { title: string; run: BackupRun | null; n
 }
 
 function Runs({ runs }: { runs: BackupRun[] }) {
-  const glass = useGlass();
+  const moment = useMoment();
   if (runs.length === 0)
-    return <Empty>The first one is made within a minute of the first start by ./pail start.</Empty>;
+    return (
+      <Empty>
+        None has been made here yet. Where the company is served by ./pail start, the first is made within a minute.
+      </Empty>
+    );
   return (
     <table className="table mb-0">
       <thead>
@@ -82,7 +85,7 @@ function Runs({ runs }: { runs: BackupRun[] }) {
       <tbody>
         {runs.map((run) => (
           <tr key={run.id}>
-            <td>{momentWords(run.endedAt, glass)}</td>
+            <td>{moment(run.endedAt)}</td>
             <td>{run.kind === 'backup' ? 'backup' : 'put back on trial'}</td>
             <td>{run.ok ? <span className="quiet text-break">{run.file}</span> : `failed: ${run.problem}`}</td>
           </tr>
@@ -108,10 +111,10 @@ function Settings({ settings }: { settings: Backups }) {
       }}
     >
       <h2>How often</h2>
-      <Form.Label htmlFor="every">One every so many hours</Form.Label>
+      <Form.Label htmlFor="every">Hours between two backups</Form.Label>
       <Form.Control id="every" inputMode="numeric" value={every} onChange={(event) => setEvery(event.target.value)} />
       <Form.Label htmlFor="keep" className="mt-2">
-        Kept, the oldest goes first
+        Backups kept; the oldest goes first
       </Form.Label>
       <Form.Control id="keep" inputMode="numeric" value={keep} onChange={(event) => setKeep(event.target.value)} />
       <Trouble error={save.error} />

@@ -1,16 +1,13 @@
 import type { KeptPaper } from '../../contract/documents/papers.ts';
-import { formatDate, formatTime } from '../../core/units/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useMoment } from '../api/hooks.ts';
 
 /** That a paper is kept as it went out, and the sum by which anybody can tell that it is the same. */
 export function PaperKept({ paper }: { paper: KeptPaper | null }) {
-  const glass = useGlass();
+  const moment = useMoment();
   if (paper === null) return null;
   return (
     <details className="quiet paper-kept">
-      <summary>
-        The paper is kept as it went out, {formatDate(paper.madeAt, glass)}, {formatTime(paper.madeAt)} UTC
-      </summary>
+      <summary>The paper is kept as it went out, {moment(paper.madeAt)}</summary>
       SHA-256 of the PDF: <code className="text-break">{paper.sha256}</code>
     </details>
   );

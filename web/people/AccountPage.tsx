@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { formatDate, formatTime } from '../../core/units/format.ts';
-import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useDo, useMoment, useSession } from '../api/hooks.ts';
 import { PinPart } from '../device/PinPart.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -18,7 +17,7 @@ export function AccountPage() {
         <h1>Your account</h1>
         <span className="quiet">{session?.person?.email}</span>
       </div>
-      <div className="two">
+      <div className="two short-fields">
         <div className="d-grid gap-3">
           <FactorPart />
           {!locked && <SessionsPart />}
@@ -55,14 +54,14 @@ function PasswordPart() {
     >
       <h2>Password</h2>
       <Labelled
-        label="The one that counts now"
+        label="Current password"
         type="password"
         autoComplete="current-password"
         value={current}
         onText={setCurrent}
       />
       <Labelled
-        label="The new one"
+        label="New password"
         type="password"
         autoComplete="new-password"
         minLength={10}
@@ -87,7 +86,7 @@ function PasswordPart() {
 function SessionsPart() {
   const sessions = useAsk('listSessions');
   const end = useDo('endSession');
-  const glass = useGlass();
+  const moment = useMoment();
   return (
     <section className="sheet" aria-labelledby="sessions-title">
       <h2 id="sessions-title">Where you are signed in</h2>
@@ -101,7 +100,7 @@ function SessionsPart() {
               {own && ', this one'}
               <br />
               <span className="quiet">
-                since {formatDate(since, glass)}, {formatTime(since)} UTC, from {from}
+                since {moment(since)}, from {from}
               </span>
             </span>
             {!own && (

@@ -21,7 +21,7 @@ export function PeoplePage() {
       <div className="desk-head">
         <h1>People</h1>
       </div>
-      <div className="two">
+      <div className="list-and-form">
         <section className="sheet">
           <div className="wide-table">
             <table className="table">
@@ -30,7 +30,7 @@ export function PeoplePage() {
                   <th>Name</th>
                   <th>Role</th>
                   <th>Second factor</th>
-                  <th className="number">Signed in</th>
+                  <th className="text-nowrap">Signed in at</th>
                   <th>Account</th>
                 </tr>
               </thead>
@@ -100,8 +100,8 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
           </Button>
         )}
       </td>
-      <td className="number">{person.sessions === 0 ? 'nowhere' : `${person.sessions} ×`}</td>
-      <td>
+      <td>{person.sessions === 0 ? 'no device' : person.sessions === 1 ? '1 device' : `${person.sessions} devices`}</td>
+      <td className="text-nowrap">
         <Button
           variant="quiet"
           disabled={person.disabled || link.isPending}
