@@ -27,6 +27,8 @@ export interface Endpoint<
   answer?: Answer;
   /** the body is a form with one file or many; `body` describes its fields */
   upload?: 'one' | 'many';
+  /** the body is bytes as they are */
+  raw?: true;
   /** media type of the answer where it is a file */
   file?: string;
   /** open to people who still have to set up the second factor that is asked of everybody */

@@ -13,6 +13,7 @@ import { scheduleEndpoints } from './schedule/endpoints.ts';
 import { sitesEndpoints } from './sites/endpoints.ts';
 import { soilingEndpoints } from './soiling/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
+import { uploadsEndpoints } from './uploads/endpoints.ts';
 import { weatherEndpoints } from './weather/endpoints.ts';
 
 /** Every door of the server under its name. */
@@ -31,6 +32,7 @@ export const endpoints = {
   ...scheduleEndpoints,
   ...importsEndpoints,
   ...backupsEndpoints,
+  ...uploadsEndpoints,
   ...systemEndpoints,
 };
 

@@ -81,7 +81,7 @@ test('the keys turn the pages, and ? shows them', async ({ page }) => {
 
 test('a site read in US units and with a decimal comma shows the same site', async ({ page }) => {
   await signIn(page, 'estimator@harbourpail.example');
-  await page.getByRole('button', { name: 'Teo Marsh' }).click();
+  await page.getByRole('link', { name: 'Teo Marsh' }).click();
   await page.getByLabel('Units').selectOption('us');
   await page.getByLabel('Decimal mark').selectOption(',');
   await page.getByRole('button', { name: 'Keep' }).click();

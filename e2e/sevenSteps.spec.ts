@@ -235,8 +235,8 @@ test.describe
         BY_HAND.loss,
         BY_HAND.uncertainty,
       ]);
-      await page.getByRole('button', { name: 'Sign', exact: true }).click();
-      await expect(page.getByText(/signed by/)).toBeVisible();
+      await page.getByRole('button', { name: /^Sign as / }).click();
+      await expect(page.getByText(/^Signed by name by Nomsa Vale, signed in as themselves/)).toBeVisible();
       const text = await paperText(
         context,
         (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '',

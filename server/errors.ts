@@ -52,6 +52,14 @@ export const unavailable = () =>
 export const busy = () =>
   new AppError(503, 'Busy just now', 'Too much is asked for at once. Try again in a moment.', { retryAfter: 2 });
 
+/** Work that was stopped before it was done; nothing of it is kept. */
+export const tookTooLong = (because: 'cancelled' | 'too long') =>
+  because === 'cancelled'
+    ? new AppError(499, 'Given up', 'Whoever asked has gone; nothing was kept.')
+    : new AppError(503, 'Took too long', 'This takes longer than it may. Ask for less at once, or try again.', {
+        retryAfter: 30,
+      });
+
 /** What a device sends is somebody else's than whoever is signed in. */
 export const notTheirs = () =>
   new AppError(403, 'Somebody else’s', 'This was done by somebody else. It is taken when that person is signed in.', {

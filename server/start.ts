@@ -5,6 +5,7 @@ import pino from 'pino';
 import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
+import { openSpool } from './http/intake.ts';
 import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
 import { pruneDevices } from './people/deviceStorage.ts';
 import { pruneCounts } from './people/limiter.ts';
@@ -12,6 +13,7 @@ import { readSessionSecret } from './people/storage.ts';
 import { expireQuotes } from './quotes/useCases.ts';
 import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
 import { databaseProbe, startPulse } from './storage/pulse.ts';
+import { pruneUploads } from './uploads/useCases.ts';
 import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
 import { startQueue } from './work/queue.ts';
 import { repeat } from './work/repeat.ts';
@@ -47,6 +49,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
         'people.prune': async () => {
           await pruneCounts(database, clock());
           await pruneDevices(database, clock());
+          await pruneUploads({ database, clock });
         },
       },
     }),
@@ -66,8 +69,10 @@ export async function startServer(environment: Environment): Promise<RunningServ
     clock,
     weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
   };
+  const spool = openSpool();
   const app = createApp({
     services,
+    spool,
     pulse,
     sessionPool,
     sessionSecret,
@@ -88,6 +93,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
+      spool.close();
       await stopSweeping();
       await pulse.stop();
       await heart.close();

@@ -176,6 +176,14 @@ export const photoFields = z.object({
     .regex(/^[0-9a-f]{64}$/, 'must be 64 hexadecimal digits')
     .optional(),
   ...doneBy,
+  /** an upload in parts that is whole by now, and its size, where the file does not come with the form */
+  upload: id.optional(),
+  size: z.coerce
+    .number()
+    .int()
+    .min(1)
+    .max(25 * 1024 * 1024)
+    .optional(),
   /** whether the face is found by the camera's clock, among the looks at this site; where none is near, `arrayId` stands */
   byTime: z.enum(['yes', 'no']).default('no'),
 });

@@ -4,7 +4,7 @@ import type { Services } from '../context.ts';
 import type { Transaction } from '../storage/database.ts';
 import { trail, type Writer } from '../storage/writing.ts';
 import { composeQuotePaper, composeReportPaper, withPictures } from './compose.ts';
-import { insertPaper, newestPaper, type PaperRecord, recordsWithoutPaper } from './paperStorage.ts';
+import { insertPaper, lockPaper, newestPaper, type PaperRecord, recordsWithoutPaper } from './paperStorage.ts';
 import type { Paper } from './render.ts';
 
 export interface Draughtsman extends Writer {
@@ -50,7 +50,7 @@ export async function keepMissingPapers({ database, workers, clock }: Services):
     if (missing.length === 0) return;
     for (const { record, id } of missing) {
       await database.transaction(async (trx) => {
-        await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [id]);
+        await lockPaper(trx, id);
         if (await newestPaper(trx, id)) return;
         await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
       });

@@ -27,6 +27,10 @@ export const newestPaper = (
   recordId: string,
 ): Promise<{ name: string; bytes: Buffer } | undefined> => newest(connection, recordId).first('name', 'bytes');
 
+/** Of several processes that would make the paper of one record at once, one does; the others find it made. */
+export const lockPaper = (trx: Transaction, recordId: string): Promise<unknown> =>
+  trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [recordId]);
+
 /** The same without its bytes; null where none went out yet. */
 export async function paperOf(connection: Connection, recordId: string): Promise<KeptPaper | null> {
   const row = await newest(connection, recordId).first(

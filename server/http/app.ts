@@ -21,8 +21,11 @@ import { sitesHandlers } from '../sites/routes.ts';
 import { soilingHandlers } from '../soiling/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
+import { uploadsHandlers } from '../uploads/routes.ts';
 import { weatherHandlers } from '../weather/routes.ts';
 import type { Handlers } from './handlers.ts';
+import type { Spool } from './intake.ts';
+import { safeAddress } from './logs.ts';
 import { answerProblems } from './problems.ts';
 import { contractRouter } from './router.ts';
 import { sessions } from './session.ts';
@@ -43,12 +46,14 @@ const handlers: Handlers = {
   ...scheduleHandlers,
   ...importsHandlers,
   ...backupsHandlers,
+  ...uploadsHandlers,
   ...systemHandlers,
 };
 
 export interface AppOptions {
   services: Services;
   pulse: Pulse;
+  spool: Spool;
   sessionPool: Pool;
   sessionSecret: string;
   logger: Logger;
@@ -68,7 +73,10 @@ export function createApp(options: AppOptions): Express {
         response.setHeader('X-Request-Id', id);
         return id;
       },
-      serializers: { req: ({ id, method, url }) => ({ id, method, url }), res: ({ statusCode }) => ({ statusCode }) },
+      serializers: {
+        req: ({ id, method, url }) => ({ id, method, url: safeAddress(url) }),
+        res: ({ statusCode }) => ({ statusCode }),
+      },
       customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'info'),
     }),
   );
@@ -93,10 +101,10 @@ export function createApp(options: AppOptions): Express {
   });
   const pulse = withPulse(options.pulse);
   app.use('/api/ready', pulse);
-  app.use(contractRouter(options.services, handlers, true));
+  app.use(contractRouter(options.services, handlers, options.spool, true));
   app.use('/api', pulse);
   app.use('/api', sessions(options.sessionPool, options.sessionSecret, options.logger));
-  app.use(contractRouter(options.services, handlers, false));
+  app.use(contractRouter(options.services, handlers, options.spool, false));
   app.use('/api', () => {
     throw notFound('address');
   });

@@ -12,9 +12,12 @@ export interface FileAnswer {
   cache: 'never' | 'ask';
 }
 
+/** A file that came with a form. It lies on disk until the request ends; reading it takes its size in memory. */
 export interface UploadedFile {
   name: string;
-  bytes: Buffer;
+  /** bytes */
+  size: number;
+  read(): Promise<Buffer>;
 }
 
 export interface Input<E> {
@@ -23,6 +26,8 @@ export interface Input<E> {
   body: BodyOf<E>;
   /** the uploaded files, where the endpoint takes any */
   files: UploadedFile[];
+  /** the bytes of the body, where the endpoint takes them as they are */
+  raw: Buffer;
   session: SessionDoor;
 }
 

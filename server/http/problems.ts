@@ -17,6 +17,8 @@ export function problemOf(error: unknown): Problem {
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE') {
     return simple(413, 'Too large', 'This is larger than can be taken in. Send less, or a smaller picture.', 'body');
   }
+  if (MALFORMED_FORM.test((error as Error | undefined)?.message ?? ''))
+    return simple(400, 'Something has to be put right', 'The form cannot be read; send it again.', 'body');
   if (code?.startsWith('LIMIT_'))
     return simple(400, 'Something has to be put right', 'Send one file, in the field called file.', 'file');
   if (code === '23505')
@@ -37,6 +39,9 @@ export function problemOf(error: unknown): Problem {
       'It is not your doing, and what was kept before is still kept. Try again; if it stays, give the number below.',
   };
 }
+
+/** What the reader of forms says of one that is cut off or no form at all. */
+const MALFORMED_FORM = /Unexpected end of (form|file|multipart)|Malformed part header|Multipart: Boundary not found/;
 
 /** Classes of PostgreSQL's own codes (connection, resources, operator's orders) and what its client says of the line. */
 const UNREACHABLE_CODES = /^(08|53|57P0|ECONN|EPIPE|ETIMEDOUT)/;

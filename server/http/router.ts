@@ -1,5 +1,4 @@
-import { json, type Request, type Response, Router } from 'express';
-import multer from 'multer';
+import { type Request, type Response, Router } from 'express';
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
@@ -8,22 +7,20 @@ import { CONTRACT_HEADER, OLDEST_CONTRACT } from '../../contract/version.ts';
 import type { Services } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import { personOfSession } from '../people/storage.ts';
-import type { FileAnswer, Handler, Handlers, RequestContext, UploadedFile } from './handlers.ts';
+import { createFairQueue } from '../work/fairQueue.ts';
+import type { FileAnswer, Handler, Handlers, RequestContext } from './handlers.ts';
+import { inTurns } from './inTurns.ts';
+import { bodyReader, type Spool, senders, uploaded } from './intake.ts';
 import { inputProblem } from './problems.ts';
 import { CSRF_HEADER, personIdOf, sessionDoor } from './session.ts';
-import { turnstile } from './turnstile.ts';
 
-const MOST_FILES = 200;
-const USUAL_LIMIT = 2 * 1024 * 1024;
-/** Files that are read at the same time, so that one slow sender holds up no other; the rest wait at the door. */
-const READ_AT_ONCE = 4;
-/** Of those that are read, how many are worked on at a time: hashing and storing them must leave room for other pages. */
-const WORKED_ON_AT_ONCE = 1;
+/** Files are worked on one after another: hashing and storing them must leave room for other pages. */
+const FILES = { atOnce: 1, mostWaiting: 200, mostOfOne: 100, timeLimit: 600_000 };
 
 /** Mounts the endpoints of the contract, those without a session or the others: role, then schema, then use case, then answer. */
-export function contractRouter(services: Services, handlers: Handlers, sessionless: boolean): Router {
+export function contractRouter(services: Services, handlers: Handlers, spool: Spool, sessionless: boolean): Router {
   const router = Router();
-  const [door, bench] = [turnstile(READ_AT_ONCE), turnstile(WORKED_ON_AT_ONCE)];
+  const [sending, bench] = [senders(), inTurns(createFairQueue(FILES))];
   for (const [name, endpoint] of endpointList) {
     if ((endpoint.sessionless === true) !== sessionless) continue;
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
@@ -34,25 +31,13 @@ export function contractRouter(services: Services, handlers: Handlers, sessionle
         await admit(services, endpoint, request);
         next();
       },
-      ...(endpoint.upload ? [door] : []),
-      bodyReader(endpoint),
+      ...(endpoint.upload ? [sending] : []),
+      bodyReader(endpoint, spool),
       ...(endpoint.upload ? [bench] : []),
       async (request, response) => answer(services, endpoint, handler, request, response),
     );
   }
   return router;
-}
-
-function bodyReader(endpoint: Endpoint) {
-  const limit = endpoint.limit ?? USUAL_LIMIT;
-  if (endpoint.upload) {
-    const many = endpoint.upload === 'many';
-    return multer({
-      storage: multer.memoryStorage(),
-      limits: { fileSize: limit, files: many ? MOST_FILES : 1, fields: 20, fieldSize: many ? limit : 10_000 },
-    }).array('file', many ? MOST_FILES : 1);
-  }
-  return json({ limit, strict: false });
 }
 
 const OPENS_NOTHING = new Set(['GET', 'HEAD']);
@@ -110,12 +95,18 @@ async function answer(
   const input = {
     params: parse(endpoint.params, request.params),
     query: parse(endpoint.query, request.query),
-    body: parse(endpoint.body, request.body),
+    body: parse(endpoint.body, endpoint.raw ? undefined : request.body),
     files: uploaded(request),
+    raw: Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0),
     session: sessionDoor(request, response),
   };
+  const gone = new AbortController();
+  response.once('close', () => {
+    if (!response.writableFinished) gone.abort();
+  });
   const context = {
     ...services,
+    workers: services.workers.of(request.person?.id ?? request.ip ?? '', gone.signal),
     person: request.person,
     requestId: String(request.id),
     address: request.ip ?? '',
@@ -126,11 +117,6 @@ async function answer(
   if (result === undefined) response.status(204).end();
   else if (isFile(result)) sendFile(response, result);
   else response.json(request.person?.role === 'crew' ? withoutPrices(result) : result);
-}
-
-function uploaded(request: Request): UploadedFile[] {
-  const files = Array.isArray(request.files) ? request.files : [];
-  return files.map(({ originalname, buffer }) => ({ name: originalname, bytes: buffer }));
 }
 
 const isFile = (result: unknown): result is FileAnswer =>

@@ -20,9 +20,9 @@ const BATCH = 200;
  * Imports sites with their history by the same use cases that a person's clicks go through, so that every figure is
  * computed here and every rule holds. All of it or nothing: one transaction, and an error names its place in the file.
  */
-export async function importSites(context: Context, bundle: ImportBundle, files: { name: string; bytes: Buffer }[]) {
+export async function importSites(context: Context, bundle: ImportBundle, files: UploadedPicture[]) {
   const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0, photos: 0 };
-  const pictures = new Map(files.map(({ name, bytes }) => [name, bytes]));
+  const pictures = new Map(files.map((file) => [file.name, file]));
   await context.database.transaction(async (trx) => {
     for (const [index, item] of bundle.sites.entries()) {
       await placed(`sites.${index}`, () =>
@@ -34,10 +34,16 @@ export async function importSites(context: Context, bundle: ImportBundle, files:
   return counts;
 }
 
+/** A picture that came with the file; it is read when its turn has come. */
+interface UploadedPicture {
+  name: string;
+  read(): Promise<Buffer>;
+}
+
 interface Basket {
   counts: Record<'sites' | 'inspections' | 'quotes' | 'jobs' | 'photos', number>;
   /** the pictures that came with the file, by name */
-  pictures: Map<string, Buffer>;
+  pictures: Map<string, UploadedPicture>;
 }
 
 async function importSite(context: Context, item: ImportedSite, basket: Basket, path: string): Promise<void> {
@@ -130,10 +136,10 @@ async function importReport(
 
 async function importPhotos(context: Context, round: Round, { counts, pictures }: Basket, path: string): Promise<void> {
   for (const [index, { file, ...fields }] of round.photos.entries()) {
-    const bytes = pictures.get(file);
-    if (bytes === undefined)
+    const picture = pictures.get(file);
+    if (picture === undefined)
       throw invalid(`${path}.${index}.file`, `the picture ${file} did not come with the file; choose it too`);
-    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no', device: '' }, bytes));
+    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no', device: '' }, picture));
     counts.photos += 1;
   }
 }

@@ -63,7 +63,7 @@ export const insertPhotoMark = (
   row: Omit<PhotoMark, 'at' | 'by'> & { photoId: string; by: string; at: Date },
 ): Promise<unknown> => trx('photo_marks').insert(row);
 
-type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime' | 'sha256' | 'by'> &
+type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime' | 'sha256' | 'by' | 'upload' | 'size'> &
   Pick<Photo, 'width' | 'height' | 'takenAt'> & { mediaType: string; original: Buffer; by: string; recordedAt: Date };
 
 export const insertPhoto = (trx: Transaction, row: NewPhoto): Promise<unknown> =>

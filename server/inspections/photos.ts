@@ -10,9 +10,11 @@ import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspectio
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { type JobRow, lockJob } from '../jobs/storage.ts';
-import type { Database, Transaction } from '../storage/database.ts';
+import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
+import { createOnce, isMade, mustFind, mustHave } from '../storage/writing.ts';
+import { dropParts } from '../uploads/storage.ts';
+import { fileOf } from '../uploads/useCases.ts';
 import {
   bytesOf,
   insertPhoto,
@@ -104,31 +106,60 @@ async function refuseSigned(trx: Transaction, jobId: string | null | undefined):
   }
 }
 
-/** What makes a picture the same one when it is sent again: not by which device, nor with which sum. */
-const placedFields = ({ sha256: _sum, by: _by, device: _device, ...rest }: z.output<typeof photoFields>) => rest;
+/** What makes a picture the same one when it is sent again: not by which device, nor in which way. */
+const placedFields = ({
+  sha256: _sum,
+  by: _by,
+  device: _device,
+  upload: _upload,
+  size: _size,
+  ...rest
+}: z.output<typeof photoFields>) => rest;
+
+const sumOf = (file: Buffer): string => createHash('sha256').update(file).digest('hex');
+
+/** The picture itself: from the form, or put together from the parts that came before. */
+async function fileOfPhoto(
+  context: Context,
+  { upload, size }: z.output<typeof photoFields>,
+  file: PictureFile | undefined,
+): Promise<Buffer> {
+  if (file) return file.read();
+  if (upload === undefined) throw invalid('file', 'is missing; choose a picture');
+  if (size === undefined) throw invalid('size', 'is missing; give the bytes of the whole picture');
+  return fileOf(context.database, upload, context.person.id, size);
+}
+
+interface PictureFile {
+  read(): Promise<Buffer>;
+}
 
 /** Keeps the original as it came and queues the work of turning it upright, in one transaction. */
 export async function addPhoto(
   context: Context,
   fields: z.output<typeof photoFields>,
-  file: Buffer | undefined,
+  file: PictureFile | undefined,
 ): Promise<Photo> {
-  if (file === undefined) throw invalid('file', 'is missing; choose a picture');
   if (fields.by !== undefined && fields.by !== context.person.id) throw notTheirs();
-  const bytes = createHash('sha256').update(file).digest('hex');
+  const asked = placedFields(fields);
+  // Sent again after the answer was lost: the parts are gone by then, and the picture is there.
+  if (fields.sha256 !== undefined && (await isMade(context.database, 'photo', { ...asked, bytes: fields.sha256 }))) {
+    return photoById(context.database, fields.id);
+  }
+  const original = await fileOfPhoto(context, fields, file);
+  const bytes = sumOf(original);
   if (fields.sha256 !== undefined && fields.sha256 !== bytes)
     throw invalid('sha256', 'is not that of the file: it did not arrive whole; send it again');
-  const found = await examine(file);
+  const found = await examine(original);
   const turned = (found.orientation ?? 1) >= 5;
   return context.database.transaction(async (trx) => {
     const array = await mustFind<SolarArray>(trx, 'arrays', fields.arrayId, 'array');
     await refuseStray(trx, fields);
     const { zone } = await mustFind<Site>(trx, 'sites', array.siteId, 'site');
     const taken = takenAt(found.exif, zone);
-    const { byTime, sha256: _sum, by: _by, ...asked } = fields;
-    const placed =
-      byTime === 'yes' && asked.module === undefined ? await faceByTime(trx, array.siteId, asked, taken) : asked;
-    await createOnce(trx, context, 'photo', { ...placedFields(fields), bytes }, async () => {
+    const { byTime, ...own } = asked;
+    const placed = byTime === 'yes' && own.module === undefined ? await faceByTime(trx, array.siteId, own, taken) : own;
+    await createOnce(trx, context, 'photo', { ...asked, bytes }, async () => {
       await refuseSigned(trx, fields.jobId);
       await insertPhoto(trx, {
         ...placed,
@@ -136,15 +167,20 @@ export async function addPhoto(
         width: turned ? found.height : found.width,
         height: turned ? found.width : found.height,
         takenAt: taken,
-        original: file,
+        original,
+        device: fields.device,
         by: context.person.id,
         recordedAt: context.clock(),
       });
       await context.queue.send(trx, 'photo.prepare', { id: fields.id });
     });
-    const [row] = await photosWhere(trx, { id: [fields.id] });
-    return photo.parse(row);
+    if (fields.upload !== undefined) await dropParts(trx, fields.upload);
+    return photoById(trx, fields.id);
   });
+}
+
+async function photoById(connection: Connection, id: string): Promise<Photo> {
+  return photo.parse((await photosWhere(connection, { id: [id] }))[0]);
 }
 
 /** Background work: the picture upright and without anything the camera wrote beside it, and its thumbnail. */

@@ -11,7 +11,7 @@ export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoin
   listInspections: (context, { params, query }) => inspections.listInspections(context, params.id, query),
   amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
   defectPaper: (context, { params }) => makeDefectPaper(context, params.id),
-  addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]?.bytes),
+  addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]),
   listPhotos: (context, { params, query }) => listPhotos(context, params.id, query),
   markPhoto: (context, { params, body }) => markPhoto(context, params.id, body),
   readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),

@@ -7,7 +7,7 @@ import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, mustHave } from '../storage/writing.ts';
+import { childOf, createOnce, mustFind, mustHave } from '../storage/writing.ts';
 import { findInspection, insertAmendment, insertInspection, listInspectionRows } from './storage.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
@@ -49,7 +49,7 @@ export function recordInspection(context: Context, arrayId: string, body: BodyOf
         recordedAt: context.clock(),
       }),
     );
-    return readInspection(trx, id);
+    return childOf({ arrayId }, await readInspection(trx, id));
   });
 }
 
@@ -67,11 +67,13 @@ export async function addAmendment(
   recordId: string,
   body: { id: string; text: string; reason: string },
 ): Promise<boolean> {
-  return connection.transaction((trx) =>
-    createOnce(trx, context, `${record} amendment`, body, () =>
+  return connection.transaction(async (trx) => {
+    const made = await createOnce(trx, context, `${record} amendment`, body, () =>
       insertAmendment(trx, { ...body, record, recordId, by: context.person.id, at: context.clock() }),
-    ),
-  );
+    );
+    childOf({ recordId }, await mustFind<object>(trx, 'amendments', body.id, 'amendment'));
+    return made;
+  });
 }
 
 export function amendInspection(context: Context, id: string, body: BodyOf<Endpoints['amendInspection']>) {

@@ -1,7 +1,7 @@
 import { type Plan, plan } from '../../contract/methods/endpoints.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { json } from '../storage/database.ts';
-import { newestFirst, type PageQuery } from '../storage/paging.ts';
+import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** Plans with the name of whoever made them. */
@@ -21,11 +21,15 @@ export async function readPlan(connection: Connection, id: string): Promise<Plan
 /** The newest plan of a site, if it has one. */
 export async function newestPlan(connection: Connection, siteId: string): Promise<Plan | undefined> {
   const [row] = await listPlanRows(connection, siteId, { limit: 1 });
-  return row;
+  return row && plan.parse(row);
 }
 
 /** One more than a page of a site's plans, newest first. */
-export async function listPlanRows(connection: Connection, siteId: string, query: PageQuery): Promise<Plan[]> {
-  const rows = await newestFirst(named(connection).where({ siteId }), 'plans.at', 'plans.id', query);
-  return rows.map((row) => plan.parse(row));
+export async function listPlanRows(
+  connection: Connection,
+  siteId: string,
+  query: PageQuery,
+): Promise<(Plan & { entered: number })[]> {
+  const rows = await lastEnteredFirst(named(connection).where({ siteId }), 'plans.entered', query);
+  return rows.map((row) => ({ ...plan.parse(row), entered: row.entered }));
 }

@@ -15,7 +15,7 @@ import { readCompany } from '../people/useCases.ts';
 import { arraysOfSite, waterReadingsOfSite } from '../sites/storage.ts';
 import { lastReckonings } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { page } from '../storage/paging.ts';
+import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind } from '../storage/writing.ts';
 import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
@@ -129,7 +129,7 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
 
 export async function listPlans(context: Context, siteId: string, query: QueryOf<Endpoints['listPlans']>) {
   await mustFind(context.database, 'sites', siteId, 'site');
-  return page(await listPlanRows(context.database, siteId, query), query.limit, (row) => [row.at, row.id]);
+  return pageOfEntered(await listPlanRows(context.database, siteId, query), query.limit);
 }
 
 export async function lastPlan(connection: Connection, siteId: string): Promise<Plan> {

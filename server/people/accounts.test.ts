@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { Secret, TOTP } from 'otpauth';
 import { openDatabase } from '../storage/database.ts';
 import { Caller, OWNER, onStage } from '../testing/harness.ts';
-import { resetByHand } from './passwordChange.ts';
+import { resetByHand } from './byHand.ts';
 
 describe('an account', () => {
   const { harness, owner } = onStage();

@@ -1,9 +1,8 @@
-import { randomUUID } from 'node:crypto';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { accountEndpoints } from '../../contract/people/account.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
-import type { Database, Transaction } from '../storage/database.ts';
+import type { Transaction } from '../storage/database.ts';
 import { createOnce, mustFind, mustHave, trail, type Writer } from '../storage/writing.ts';
 import { refuseCommon } from './commonPasswords.ts';
 import { forgetDevices } from './deviceStorage.ts';
@@ -11,7 +10,7 @@ import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { checkOwnPassword } from './passwordUse.ts';
 import { insertResetLink, openResetLink, resetLink, spendResetLink, voidResetLinks } from './resetStorage.ts';
 import { endOtherSessions, endSessions } from './sessionStorage.ts';
-import { findPersonByEmail, type PersonRow, setPassword } from './storage.ts';
+import { type PersonRow, setPassword } from './storage.ts';
 
 type Endpoints = typeof accountEndpoints;
 
@@ -37,7 +36,8 @@ export async function changePassword(
 
 const expiry = (now: Date): Date => new Date(now.getTime() + LINK_HOURS * 3_600_000);
 
-async function makeLink(trx: Transaction, writer: Writer, id: string, personId: string): Promise<string> {
+/** A link that takes the place of any that was made before. @returns its token */
+export async function makeLink(trx: Transaction, writer: Writer, id: string, personId: string): Promise<string> {
   const token = makeToken();
   await voidResetLinks(trx, personId, writer.clock());
   await insertResetLink(trx, {
@@ -60,17 +60,6 @@ export function makeResetLink(context: Context, personId: string, body: BodyOf<E
     });
     const { expiresAt } = mustHave(await resetLink(trx, body.id), 'link');
     return { token, expiresAt };
-  });
-}
-
-/** The same for whoever holds the machine, by the address of the account. @returns the token, or null where nobody has it */
-export async function resetByHand(database: Database, email: string, now: Date): Promise<string | null> {
-  const person = await findPersonByEmail(database, email.toLowerCase());
-  if (person === undefined) return null;
-  const writer: Writer = { clock: () => now, person: null, requestId: 'command line' };
-  return database.transaction(async (trx) => {
-    await trail(trx, writer, { record: 'person', id: person.id, action: 'reset link', change: { by: 'command line' } });
-    return makeLink(trx, writer, randomUUID(), person.id);
   });
 }
 

@@ -1,6 +1,6 @@
 import { type Quote, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { newestFirst, type PageQuery } from '../storage/paging.ts';
+import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** What a quote says, apart from where it stands. */
@@ -85,7 +85,7 @@ export const expireQuote = (trx: Transaction, id: string): Promise<unknown> =>
     .where({ id })
     .update({ state: 'expired', version: trx.raw('version + 1') });
 
-type QuoteItemRow = QuoteListItem & { createdAt: string };
+type QuoteItemRow = QuoteListItem & { entered: number };
 
 /** Quotes as they stand in lists. */
 const quoteItems = (connection: Connection) =>
@@ -100,7 +100,7 @@ const quoteItems = (connection: Connection) =>
       'state',
       'validUntil',
       'sentAt',
-      'createdAt',
+      'entered',
       connection.raw("(content #>> '{one,gross}')::bigint as gross, content ->> 'currency' as currency"),
     );
 
@@ -109,7 +109,7 @@ export function listQuoteRows(
   connection: Connection,
   filter: PageQuery & { state?: string | undefined; site?: string | undefined },
 ): Promise<QuoteItemRow[]> {
-  const rows = newestFirst(quoteItems(connection), 'quotes.created_at', 'quotes.id', filter);
+  const rows = lastEnteredFirst(quoteItems(connection), 'quotes.entered', filter);
   if (filter.state) rows.where({ state: filter.state });
   if (filter.site) rows.where({ siteId: filter.site });
   return rows;

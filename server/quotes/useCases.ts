@@ -6,13 +6,13 @@ import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
 import { paperOf } from '../documents/paperStorage.ts';
 import { unprintableOf } from '../documents/render.ts';
-import { cannotPrint, outOfOrder } from '../errors.ts';
+import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
 import { addDays, dateIn } from '../soiling/calendar.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { page } from '../storage/paging.ts';
+import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
 import { composeQuote, overruleLines } from './compose.ts';
 import {
@@ -68,8 +68,7 @@ const keepDraft = (trx: Transaction, context: Context, draft: Omit<NewQuote, 'cr
 
 export async function listQuotes(context: Context, query: QueryOf<Endpoints['listQuotes']>) {
   const rows = await listQuoteRows(context.database, query);
-  const { items, next } = page(rows, query.limit, (row) => [row.createdAt, row.id]);
-  return { next, items: items.map(({ createdAt: _, ...item }) => item) };
+  return pageOfEntered(rows, query.limit);
 }
 
 export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
@@ -79,6 +78,8 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
     const { version, overrule, ...words } = body;
     let content: QuoteContent = { ...row.content, ...definedOnly(words) };
     if (overrule) content = overruleLines(content, overrule, await readPlan(trx, row.planId));
+    if (content.one.net < 0 || (content.planned?.net ?? 0) < 0)
+      throw invalid('overrule', 'would make the total less than nothing; take less off');
     await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumn(content));
     return showQuote(context, trx, id);
   });

@@ -81,7 +81,7 @@ const daysBefore = (context: Context, days: number): Date => new Date(context.cl
 
 async function unanswered(context: Context) {
   const rows = await waitingQuotes(context.database, daysBefore(context, CHASE_AFTER), MOST_LISTED);
-  return rows.map(({ createdAt: _, ...row }) => row);
+  return rows.map(({ entered: _, ...row }) => row);
 }
 
 /** Instants of a day in a zone, evenly apart, with their hour of the clock. */

@@ -32,21 +32,21 @@ export async function latestOfSites(connection: Connection, siteIds: string[]): 
   const reckonings = await newest<{ arrayId: string; inspectionId: string; lossNow: number; overruled: boolean }>(
     'reckonings',
     'array_id',
-    'at',
+    'entered',
     arrayIds,
     "inspection_id, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
   );
   const plans = await newest<{ siteId: string } & NonNullable<Latest['plan']>>(
     'plans',
     'site_id',
-    'at',
+    'entered',
     siteIds,
     "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
   );
   const quotes = await newest<{ siteId: string } & NonNullable<Latest['quote']>>(
     'quotes',
     'site_id',
-    'created_at',
+    'entered',
     siteIds,
     "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
   );
@@ -60,7 +60,7 @@ export async function latestOfSites(connection: Connection, siteIds: string[]): 
   const reports = await newest<{ siteId: string } & NonNullable<Latest['report']>>(
     'reports',
     'site_id',
-    'created_at',
+    'entered',
     siteIds,
     "id, job_id, state, (content #>> '{arrays,0,comparison,gain}')::float8 as gain",
   );

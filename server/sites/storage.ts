@@ -42,6 +42,7 @@ export async function waterReadingsOfSite(connection: Connection, siteId: string
 
 export interface SiteRow extends Site {
   customer: string;
+  sortKey: string;
 }
 
 const siteCursor = z.tuple([z.string(), uuid]);
@@ -54,7 +55,8 @@ export function listSiteRows(
   const after = decodeCursor(query.cursor, siteCursor);
   const rows = connection('sites')
     .join('customers', 'customers.id', 'sites.customer_id')
-    .select('sites.*', 'customers.name as customer')
+    // The key is the database's own: what another program makes small letters of need not sort the same.
+    .select('sites.*', 'customers.name as customer', connection.raw('lower(sites.name) as sort_key'))
     .orderByRaw('lower(sites.name), sites.id')
     .limit(query.limit + 1);
   if (after) rows.whereRaw('(lower(sites.name), sites.id) > (?, ?::uuid)', [after[0], after[1]]);

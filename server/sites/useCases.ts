@@ -10,7 +10,7 @@ import {
 import type { Context } from '../context.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { childOf, createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
 import { recordOfSite } from './recordStorage.ts';
 import { standings } from './spine.ts';
 import {
@@ -29,7 +29,7 @@ type Endpoints = typeof sitesEndpoints;
 
 export async function listSites(context: Context, query: QueryOf<Endpoints['listSites']>) {
   const rows = await listSiteRows(context.database, query);
-  const { items, next } = page(rows, query.limit, (row) => [row.name.toLowerCase(), row.id]);
+  const { items, next } = page(rows, query.limit, (row) => [row.sortKey, row.id]);
   const standing = await standings(
     context.database,
     items.map(({ id }) => id),
@@ -88,7 +88,7 @@ export function createArray(
   return context.database.transaction(async (trx) => {
     await mustFind(trx, 'sites', siteId, 'site');
     await createOnce(trx, context, 'array', body, () => insertArray(trx, siteId, body));
-    return mustFind<SolarArray>(trx, 'arrays', body.id, 'array');
+    return childOf({ siteId }, await mustFind<SolarArray>(trx, 'arrays', body.id, 'array'));
   });
 }
 
@@ -106,7 +106,7 @@ export function addWaterReading(context: Context, siteId: string, body: BodyOf<E
     await createOnce(trx, context, 'water reading', body, () =>
       insertWaterReading(trx, { ...body, siteId, by: context.person.id }),
     );
-    return waterReading.parse(await mustFind(trx, 'water_readings', body.id, 'water reading'));
+    return waterReading.parse(childOf({ siteId }, await mustFind(trx, 'water_readings', body.id, 'water reading')));
   });
 }
 

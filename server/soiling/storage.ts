@@ -6,7 +6,7 @@ import {
   reckoning,
 } from '../../contract/soiling/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { newestFirst, type PageQuery } from '../storage/paging.ts';
+import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** Reckonings with the name of whoever made them. */
@@ -32,9 +32,9 @@ export async function listReckoningRows(
   connection: Connection,
   arrayId: string,
   query: PageQuery,
-): Promise<Reckoning[]> {
-  const rows = await newestFirst(named(connection).where({ arrayId }), 'reckonings.at', 'reckonings.id', query);
-  return rows.map(toReckoning);
+): Promise<(Reckoning & { entered: number })[]> {
+  const rows = await lastEnteredFirst(named(connection).where({ arrayId }), 'reckonings.entered', query);
+  return rows.map((row) => ({ ...toReckoning(row), entered: row.entered }));
 }
 
 /** The newest reckoning of each of some arrays. */
@@ -42,7 +42,7 @@ export async function lastReckonings(connection: Connection, arrayIds: string[])
   const rows = await named(connection)
     .distinctOn('array_id')
     .whereIn('array_id', arrayIds)
-    .orderBy([{ column: 'array_id' }, { column: 'at', order: 'desc' }, { column: 'reckonings.id', order: 'desc' }]);
+    .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }]);
   return rows.map(toReckoning);
 }
 

@@ -9,7 +9,7 @@ import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { lastWashOf } from '../jobs/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { page } from '../storage/paging.ts';
+import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
 import { weatherBetween } from '../weather/storage.ts';
 import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
@@ -131,7 +131,7 @@ export async function reckonArray(
 export async function listReckonings(context: Context, arrayId: string, query: QueryOf<Endpoints['listReckonings']>) {
   await mustFind(context.database, 'arrays', arrayId, 'array');
   const rows = await listReckoningRows(context.database, arrayId, query);
-  return page(rows, query.limit, (row) => [row.at, row.id]);
+  return pageOfEntered(rows, query.limit);
 }
 
 /** What was set by hand for the years ahead of an array; nothing, at version 0, where nobody has. */

@@ -41,6 +41,8 @@ export function openDatabase(url: string, poolSize = 10, limits: Partial<typeof 
     connection: { connectionString: url, application_name: APPLICATION, ...limits },
     pool: { min: 0, max: poolSize },
     acquireConnectionTimeout: 10_000,
+    // What was to be written does not belong into messages of errors, and so not into logs.
+    compileSqlOnError: false,
     wrapIdentifier: (value, original) => (value === '*' ? value : original(snake(value))),
     postProcessResponse: (result: unknown) => (Array.isArray(result) ? result.map(camelRow) : camelRow(result)),
   });

@@ -41,3 +41,22 @@ export function newestFirst<Q extends Knex.QueryBuilder>(rows: Q, moment: string
   if (after) rows.whereRaw(`(${moment}, ${id}) < (?::timestamptz, ?::uuid)`, after);
   return rows;
 }
+
+const entered = z.tuple([z.number().int()]);
+
+/**
+ * One more than a page of rows, the one that was entered last first: by the number that the database gave it, which no
+ * clock that is set back can change. @param column as SQL has it
+ */
+export function lastEnteredFirst<Q extends Knex.QueryBuilder>(rows: Q, column: string, query: PageQuery): Q {
+  const after = decodeCursor(query.cursor, entered);
+  rows.orderByRaw(`${column} desc`).limit(query.limit + 1);
+  if (after) rows.whereRaw(`${column} < ?`, after);
+  return rows;
+}
+
+/** A page of such rows. Their numbers are the database's own and stay here. */
+export function pageOfEntered<T extends { entered: number }>(rows: T[], limit: number) {
+  const { items, next } = page(rows, limit, (row) => [row.entered]);
+  return { next, items: items.map(({ entered: _, ...item }) => item) };
+}

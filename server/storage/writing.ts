@@ -26,6 +26,30 @@ export async function trail(
   });
 }
 
+const idTaken = () =>
+  new AppError(409, 'Id already used', 'This id stands for another record already. Make a new id and send it again.', {
+    issues: [{ path: 'id', message: 'is already used for something else' }],
+  });
+
+/** What was made under an id, if it belongs where it was asked for; the same id under another parent is a conflict. */
+export function childOf<T extends object>(parent: Record<string, unknown>, row: T): T {
+  const own = row as Record<string, unknown>;
+  if (Object.entries(parent).some(([key, value]) => own[key] !== value)) throw idTaken();
+  return row;
+}
+
+const digestOf = (content: unknown): Buffer => createHash('sha256').update(JSON.stringify(content)).digest();
+
+/** Whether a creation has been made with just this content. */
+export async function isMade<C extends { id: string }>(
+  connection: Connection,
+  record: string,
+  content: C,
+): Promise<boolean> {
+  const made = await connection('creations').where({ id: content.id, record }).first('digest');
+  return made !== undefined && digestOf(content).equals(made.digest);
+}
+
 /**
  * Runs a creation once for a client-made id. A retry with the same content changes nothing and is no error;
  * the same id with other content is a conflict.
@@ -38,7 +62,7 @@ export async function createOnce<C extends { id: string }>(
   content: C,
   insert: () => Promise<unknown>,
 ): Promise<boolean> {
-  const digest = createHash('sha256').update(JSON.stringify(content)).digest();
+  const digest = digestOf(content);
   const made = await trx('creations')
     .insert({ id: content.id, record, digest })
     .onConflict('id')
@@ -47,14 +71,7 @@ export async function createOnce<C extends { id: string }>(
   if (made.length === 0) {
     const before = await trx('creations').where({ id: content.id }).first();
     if (before?.record === record && digest.equals(before.digest)) return false;
-    throw new AppError(
-      409,
-      'Id already used',
-      'This id stands for another record already. Make a new id and send it again.',
-      {
-        issues: [{ path: 'id', message: 'is already used for something else' }],
-      },
-    );
+    throw idTaken();
   }
   await insert();
   await trail(trx, writer, { record, id: content.id, action: 'create', change: content });

@@ -1,5 +1,6 @@
 import type { EnergyOfDay } from '../../contract/weather/files.ts';
 import type { ForecastDay, ObservedDay } from '../../contract/weather/service.ts';
+import type { DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import type { Climate, RainDay } from '../../core/weather/index.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
@@ -164,3 +165,21 @@ export async function spanOfEnergy(connection: Connection, arrayId: string): Pro
     .count('* as count');
   return { from: row?.from ?? null, to: row?.to ?? null, count: Number(row?.count ?? 0) };
 }
+
+/** The drift that was worked out of just this data; undefined where the data have changed since. */
+export async function keptDrift(
+  connection: Connection,
+  arrayId: string,
+  key: string,
+): Promise<DailyEnergyOutput | undefined> {
+  return (await connection('energy_drifts').where({ arrayId, key }).first('drift'))?.drift;
+}
+
+export const keepDrift = (
+  connection: Connection,
+  { arrayId, key, drift }: { arrayId: string; key: string; drift: DailyEnergyOutput },
+): Promise<unknown> =>
+  connection('energy_drifts')
+    .insert({ arrayId, key, drift: json(drift) })
+    .onConflict('array_id')
+    .merge();

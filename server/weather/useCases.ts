@@ -3,11 +3,11 @@ import type { BodyOf } from '../../contract/endpoint.ts';
 import type { FileProblem, ReadFile } from '../../contract/readFile.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy, SiteWeather, weatherEndpoints } from '../../contract/weather/endpoints.ts';
-import { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
-import type { DailyEnergyInput } from '../../core/comparisons/dailyEnergy.ts';
+import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { outputAtAge } from '../../core/modules/ageing.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
@@ -19,11 +19,13 @@ import {
   dropClimateRow,
   forecastRow,
   keepClimate,
+  keepDrift,
   keepEnergy,
   keepFailure,
   keepForecast,
   keepObserved,
   keepRain,
+  keptDrift,
   lastEnergy,
   spanOfEnergy,
   spanOfWeather,
@@ -98,10 +100,15 @@ function refuse(problems: readonly FileProblem[]): never {
   );
 }
 
-const textOf = (file: Buffer | undefined): string => {
+interface TableFile {
+  name: string;
+  read(): Promise<Buffer>;
+}
+
+async function textOf(file: TableFile | undefined): Promise<string> {
   if (file === undefined) throw invalid('file', 'is missing; choose one');
-  return file.toString('utf8');
-};
+  return (await file.read()).toString('utf8');
+}
 const sound = <T>(read: ReadFile<T>): T => (read.ok ? read.value : refuse(read.problems));
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex');
 
@@ -119,10 +126,10 @@ export async function importRain(
   context: Context,
   siteId: string,
   body: BodyOf<Endpoints['importRain']>,
-  file: Buffer | undefined,
+  file: TableFile | undefined,
 ): Promise<SiteWeather> {
-  const text = textOf(file);
-  const days = sound(rainFromCsv(text));
+  const text = await textOf(file);
+  const days = sound(await context.workers.run('rainFromCsv', text));
   const { database } = context;
   const site = await mustFind<Site>(database, 'sites', siteId, 'site');
   const climate =
@@ -145,9 +152,9 @@ export async function importClimate(
   context: Context,
   siteId: string,
   body: BodyOf<Endpoints['importClimate']>,
-  file: { name: string; bytes: Buffer } | undefined,
+  file: TableFile | undefined,
 ): Promise<SiteWeather> {
-  const text = textOf(file?.bytes);
+  const text = await textOf(file);
   const { database } = context;
   const site = await mustFind<Site>(database, 'sites', siteId, 'site');
   const read = await context.workers.run('readEpw', { text, base: site.climate });
@@ -219,6 +226,20 @@ export async function dailyEnergyOf(
   };
 }
 
+/** The drift of an array's daily energy, worked out once for the same data. */
+async function driftOf(
+  { database, workers }: Context,
+  arrayId: string,
+  input: DailyEnergyInput,
+): Promise<DailyEnergyOutput> {
+  const key = hashOf(`${CALCULATION_VERSION} ${JSON.stringify(input)}`);
+  const kept = await keptDrift(database, arrayId, key);
+  if (kept) return kept;
+  const drift = await workers.run('gainFromDailyEnergy', input);
+  await keepDrift(database, { arrayId, key, drift });
+  return drift;
+}
+
 export async function readEnergy(context: Context, connection: Connection, arrayId: string): Promise<ArrayEnergy> {
   const array = await mustFind<SolarArray>(connection, 'arrays', arrayId, 'array');
   const site = await mustFind<Site>(connection, 'sites', array.siteId, 'site');
@@ -226,7 +247,7 @@ export async function readEnergy(context: Context, connection: Connection, array
   return {
     ...(await spanOfEnergy(connection, arrayId)),
     days: await lastEnergy(connection, arrayId, LAST_DAYS),
-    drift: input && (await context.workers.run('gainFromDailyEnergy', input)),
+    drift: input && (await driftOf(context, arrayId, input)),
   };
 }
 
@@ -234,10 +255,10 @@ export async function importEnergy(
   context: Context,
   arrayId: string,
   body: BodyOf<Endpoints['importEnergy']>,
-  file: Buffer | undefined,
+  file: TableFile | undefined,
 ): Promise<ArrayEnergy> {
-  const text = textOf(file);
-  const days = sound(energyFromCsv(text));
+  const text = await textOf(file);
+  const days = sound(await context.workers.run('energyFromCsv', text));
   const { database } = context;
   await database.transaction(async (trx) => {
     await mustFind(trx, 'arrays', arrayId, 'array');

@@ -9,4 +9,6 @@ export const makePlan = tasks.makePlan;
 export const quickLook = tasks.quickLook;
 export const renderPaper = tasks.renderPaper;
 export const readEpw = tasks.readEpw;
+export const rainFromCsv = tasks.rainFromCsv;
+export const energyFromCsv = tasks.energyFromCsv;
 export const gainFromDailyEnergy = tasks.gainFromDailyEnergy;

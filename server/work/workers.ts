@@ -1,24 +1,44 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
+import { busy, tookTooLong } from '../errors.ts';
+import { createFairQueue, QueueFull, WorkStopped } from './fairQueue.ts';
 import type * as tasks from './tasks.ts';
 
 type Tasks = typeof tasks;
 
-/** Worker threads for what would block a request: years of weather, papers. */
+/** Worker threads for what would block a request: years of weather, papers, files. */
 export interface Workers {
   run<K extends keyof Tasks>(name: K, input: Parameters<Tasks[K]>[0]): Promise<Awaited<ReturnType<Tasks[K]>>>;
+  /** The same threads as one person's share of them. @param signal stops their work when they have gone */
+  of(person: string, signal?: AbortSignal): Workers;
   close(): Promise<void>;
 }
 
+/** What one person may have waiting, and all together; what takes longer than a minute has gone wrong. */
+const LIMITS = { mostOfOne: 120, mostWaiting: 600, timeLimit: 60_000 };
+
 export function startWorkers(): Workers {
+  const threads = Math.max(1, availableParallelism() - 1);
   const pool = new Piscina({
     filename: new URL('./entry.mjs', import.meta.url).href,
     minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxThreads: threads,
     idleTimeout: 30_000,
   });
-  return {
-    run: (name, input) => pool.run(input, { name }),
-    close: () => pool.destroy(),
-  };
+  const queue = createFairQueue({ atOnce: threads, ...LIMITS });
+  const close = () => pool.destroy();
+  const of = (person: string, signal?: AbortSignal): Workers => ({
+    run: async (name, input) => {
+      try {
+        return await queue.run(person, (stop) => pool.run(input, { name, signal: stop }), signal);
+      } catch (error) {
+        if (error instanceof QueueFull) throw busy();
+        if (error instanceof WorkStopped) throw tookTooLong(error.because);
+        throw error;
+      }
+    },
+    of,
+    close,
+  });
+  return of('nobody in particular');
 }

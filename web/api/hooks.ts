@@ -64,6 +64,8 @@ export function useSession(): UseQueryResult<Session> {
       return session;
     },
     staleTime: 60_000,
+    // Each part of a page that asks who is signed in would otherwise ask anew while there is no signal, without end.
+    retryOnMount: false,
   });
 }
 

@@ -15,6 +15,7 @@ import * as waitingPhotos from './013-waiting-photos.ts';
 import * as papers from './014-papers.ts';
 import * as accounts from './015-accounts.ts';
 import * as devices from './016-devices.ts';
+import * as orderAndParts from './017-order-and-parts.ts';
 
 interface Migration {
   name: string;
@@ -40,6 +41,7 @@ const MIGRATIONS: Migration[] = [
   { name: '014-papers', ...papers },
   { name: '015-accounts', ...accounts },
   { name: '016-devices', ...devices },
+  { name: '017-order-and-parts', ...orderAndParts },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,47 @@
+import { Writable } from 'node:stream';
+import { expect } from 'chai';
+import pino from 'pino';
+import { openDatabase } from '../storage/database.ts';
+import { emptyDatabase } from '../testing/harness.ts';
+import { safeAddress } from './logs.ts';
+
+describe('what logs hold of a request', () => {
+  it('is its path, without what was searched for', () => {
+    expect(safeAddress('/api/sites?search=Ines%20Fell&limit=5')).to.equal('/api/sites');
+  });
+  it('is no token of a link, wherever it stands', () => {
+    const token = 'x'.repeat(43);
+    for (const path of [
+      `/api/invitations/by-link/${token}`,
+      `/api/invitations/by-link/${token}/accept`,
+      `/api/reset-links/${token}/password`,
+      `/join/${token}`,
+      `/reset/${token}?a=1`,
+    ]) {
+      expect(safeAddress(path), path).to.not.include(token);
+    }
+  });
+  it('leaves the ids of records, which let nobody in', () => {
+    expect(safeAddress('/api/sites/00000000-0000-4000-8000-000000000000')).to.match(/0000$/);
+  });
+
+  it('is nothing of what was to be kept, where the database refuses it', async () => {
+    const database = openDatabase(await emptyDatabase(), 2);
+    const lines: string[] = [];
+    const sink = new Writable({
+      write: (chunk, _encoding, done) => {
+        lines.push(String(chunk));
+        done();
+      },
+    });
+    const logger = pino({}, sink);
+    try {
+      await database('customers')
+        .insert({ id: 'not an id', name: 'Ines Fell', email: '', phone: '' })
+        .catch((err: unknown) => logger.error({ err }, 'request failed'));
+      expect(lines.join('')).to.include('request failed').and.not.include('Ines Fell');
+    } finally {
+      await database.destroy();
+    }
+  });
+});
