@@ -7,6 +7,7 @@ const commands: Record<string, (args: string[]) => Promise<number>> = {
   backup: async (args) => (await import('./backups/commands.ts')).backup(args),
   restore: async (args) => (await import('./backups/commands.ts')).restore(args),
   'reset-password': async (args) => (await import('./resetPassword.ts')).resetPassword(args),
+  doctor: async () => (await import('./doctor.ts')).doctor(),
   'move-data': async () => (await import('./moveData.ts')).moveData(),
   screenshots: async () => (await import('./screenshots.ts')).screenshots(),
 };

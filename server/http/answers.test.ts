@@ -52,6 +52,7 @@ describe('answers', function () {
       '/api/jobs/': chain.jobId,
       '/api/reports/': report,
       '/api/trail/': chain.quoteId,
+      '/api/uploads/': randomUUID(),
     };
   });
 

@@ -28,7 +28,7 @@ const CREW = `
   narrowing next nextBecause nextDate not-reached notDone note notes now observed offer on orientation origin
   otherwise output overrides own ownUse p10 p50 p90 packed paper patch pdc0 person phone photos place plan planId
   poaIrradiance power quantity quarrels quoteId quotes rain rainThreshold rate ratio reading rearFraction reason
-  reasons reckon recommended recordedAt recoverable repeatability reportId rinsed role row rows runOff
+  reasons received reckon recommended recordedAt recoverable repeatability reportId rinsed role row rows runOff
   scheduledFor seed seen sensor sentence service sessions shading share sheet show signature signedAt signedBy
   since sinceWash site siteId soils source spine startDay state status step steps storeys strings surfaceAzimuth
   surfaceTilt surroundings tempModule temperature temperatureCoefficient testPatch testimonies there things

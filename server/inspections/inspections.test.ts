@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { get } from 'node:http';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
@@ -57,6 +58,32 @@ describe('inspections and photographs', () => {
     });
     expect(amended.soils[0].kind).to.equal('dust');
     expect(amended.amendments[0]).to.include({ text: 'It was pollen.', reason: 'seen under a lens', by: 'Test Owner' });
+  });
+
+  it('are asked about before a copy of them is used, and answered to nobody who is not signed in', async () => {
+    const { id } = (await send(await picture().jpeg().toBuffer(), 'cached.jpg')).body;
+    await ready(id);
+    const first = await harness.owner.send('GET', `/api/photos/${id}/thumbnail`);
+    expect(first.headers.get('cache-control')).to.equal('private, no-cache');
+    const etag = first.headers.get('etag') ?? '';
+    // As a browser asks: the fetch of this test would tell the server to send all of it anew.
+    const status = (headers: Record<string, string>): Promise<number> =>
+      new Promise((resolve) =>
+        get(`${harness.server.address}/api/photos/${id}/thumbnail`, { headers }, (answer) => {
+          answer.resume();
+          resolve(answer.statusCode ?? 0);
+        }),
+      );
+    expect(await status({ 'if-none-match': etag, cookie: harness.owner.cookies() })).to.equal(304);
+    expect(await status({ 'if-none-match': etag })).to.equal(401);
+  });
+
+  it('that are cut off are refused, and so is one that is not the one that was sent', async () => {
+    const whole = await picture(300, 200).jpeg().toBuffer();
+    const half = await send(whole.subarray(0, whole.length / 2), 'half.jpg');
+    expect([half.status, half.body.detail.includes('cut off')]).to.deep.equal([400, true]);
+    const other = await send(whole, 'other.jpg', { sha256: 'a'.repeat(64) });
+    expect([other.status, other.body.issues[0].path]).to.deep.equal([400, 'sha256']);
   });
 
   it('are prepared without the queue where a crash or a restore has lost it', async () => {

@@ -49,6 +49,33 @@ describe('jobs', () => {
       expect((await read(chain)).state).to.equal('in-hand');
     });
 
+    it('is kept under whoever did it, on which device, and from nobody else', async () => {
+      const { person } = await owner.must('GET', '/api/session');
+      const body = (by: string) => ({ entries: [entry('paused', { reason: 'wind' })], by, device: 'phone-1' });
+      const path = `/api/jobs/${chain.jobId}/entries`;
+      expect((await owner.send('POST', path, body(person.id))).status).to.equal(200);
+      const others = await owner.send('POST', path, body(randomUUID()));
+      expect([others.status, others.body.issues[0].path]).to.deep.equal([403, 'by']);
+      const rows = await harness.sql('select by, device from job_entries where job_id = $1', [chain.jobId]);
+      expect(rows).to.deep.equal([{ by: person.id, device: 'phone-1' }]);
+    });
+
+    it('names each module once, and no job takes more than can be read', async () => {
+      const twice = await post(chain, entry('mark', { array: chain.arrayId, modules: [0, 1, 0], mark: 'brushed' }));
+      expect([twice.status, twice.body.issues[0].path]).to.deep.equal([400, 'entries.0.modules']);
+      const all = Array.from({ length: 20 }, (_, index) => index);
+      await harness.sql(
+        `insert into job_entries (id, job_id, kind, at, body, by, received_at)
+         select gen_random_uuid(), $1, 'mark', now(), jsonb_build_object('id', gen_random_uuid(), 'at', now(), 'kind', 'mark',
+           'array', $2::text, 'modules', (select jsonb_agg(n) from generate_series(0, 19999) n), 'mark', 'brushed'), id, now()
+         from people, generate_series(1, 10) where email = 'owner@test.example'`,
+        [chain.jobId, chain.arrayId],
+      );
+      const over = await post(chain, entry('mark', { array: chain.arrayId, modules: all, mark: 'brushed' }));
+      expect([over.status, over.body.issues[0].path]).to.deep.equal([400, 'entries']);
+      expect(over.body.detail).to.include('divide the job');
+    });
+
     it('counts the modules that are left, and counts them again when a mark is struck', async () => {
       const mark = entry('mark', { array: chain.arrayId, modules: [0, 1, 2], mark: 'brushed' });
       await post(chain, mark);

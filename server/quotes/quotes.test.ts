@@ -124,6 +124,18 @@ describe('quotes', () => {
     });
   });
 
+  it('are drawn up from the plan that was made last, also where the clock was set back meanwhile', async () => {
+    await overruleVisits(5);
+    // What a clock that is a day behind would have written.
+    const { items } = await owner.must('GET', `/api/sites/${chain.siteId}/plans?limit=1`);
+    await harness.sql('alter table plans disable trigger user');
+    await harness.sql("update plans set at = at - interval '1 day' where id = $1", [items[0].id]);
+    await harness.sql('alter table plans enable trigger user');
+    const quote = await draft();
+    expect([quote.planId, quote.visits]).to.deep.equal([items[0].id, 5]);
+    expect((await owner.must('GET', `/api/sites/${chain.siteId}`)).latest.planId).to.equal(items[0].id);
+  });
+
   describe('in two revisions', () => {
     /** Two revisions that the customer holds: what a late phone and an early desk could both decide. */
     async function bothSent(): Promise<[QuoteLike, QuoteLike]> {

@@ -130,6 +130,48 @@ describe('sites and arrays', () => {
     expect(names).to.deep.equal(['page a', 'page b', 'page c']);
   });
 
+  it('are paged over every letter, also those that programs make small in different ways', async () => {
+    const names = ['İnci', 'Ilgaz', 'ıssız', 'STRAẞE', 'straße', 'Ǆor', 'ΟΔΟΣ', 'οδος', 'ﬁeld', '🌻 farm', 'é', 'É'];
+    for (const name of names) await newSite({ name, place: 'every letter' });
+    const seen: string[] = [];
+    let cursor: string | null = null;
+    do {
+      const page: { items: { name: string }[]; next: string | null } = await harness.owner.must(
+        'GET',
+        `/api/sites?limit=1&search=${encodeURIComponent('every letter')}${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+      );
+      seen.push(...page.items.map((item) => item.name));
+      cursor = page.next;
+    } while (cursor && seen.length < 100);
+    expect([...seen].sort()).to.deep.equal([...names].sort());
+  });
+
+  it('refuse an id that stands under another parent already', async () => {
+    const [one, other] = [await newSite(), await newSite()];
+    const array = arrayBody();
+    await harness.owner.must('POST', `/api/sites/${one.site.id}/arrays`, array);
+    const inspection = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, inspection);
+    const second = arrayBody();
+    await harness.owner.must('POST', `/api/sites/${one.site.id}/arrays`, second);
+    const water = { id: randomUUID(), conductivity: 300, temperature: 18, takenAt: '2026-11-24T08:00:00Z' };
+    await harness.owner.must('POST', `/api/sites/${one.site.id}/water-readings`, water);
+    const words = { id: randomUUID(), text: 'It was pollen.', reason: 'seen again' };
+    await harness.owner.must('POST', `/api/inspections/${inspection.id}/amendments`, words);
+    const later = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, later);
+    const tries: [string, unknown][] = [
+      [`/api/sites/${other.site.id}/arrays`, array],
+      [`/api/arrays/${second.id}/inspections`, inspection],
+      [`/api/sites/${other.site.id}/water-readings`, water],
+      [`/api/inspections/${later.id}/amendments`, words],
+    ];
+    for (const [path, body] of tries) {
+      const answer = await harness.owner.send('POST', path, body);
+      expect([answer.status, answer.body.issues?.[0].path], path).to.deep.equal([409, 'id']);
+    }
+  });
+
   it('take a search for what it says, also with signs that mean something to SQL', async () => {
     await newSite({ name: '100 % sun_shine' });
     expect((await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent('100 %')}`)).items).to.have.length(

@@ -30,13 +30,15 @@ export class Caller {
 
   async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
     const form = body instanceof FormData;
-    const raw = typeof body === 'string';
+    const raw = typeof body === 'string' || Buffer.isBuffer(body);
     const response = await fetch(`${this.address}${path}`, {
       method,
       headers: {
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...(this.csrf ? { 'x-csrf-token': this.csrf } : {}),
-        ...(body === undefined || form ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined || form
+          ? {}
+          : { 'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json' }),
         ...headers,
       },
       ...(body === undefined ? {} : { body: form || raw ? (body as BodyInit) : JSON.stringify(body) }),

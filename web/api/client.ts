@@ -28,6 +28,8 @@ export interface CallInput<K extends EndpointName> {
   query?: Partial<Given<QueryOf<Endpoints[K]>>>;
   body?: Given<BodyInput<Endpoints[K]>>;
   files?: File[];
+  /** the bytes of the body, at doors that take them as they are */
+  raw?: Blob;
   /** gives the request up */
   signal?: AbortSignal;
 }
@@ -60,6 +62,9 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
       if (value !== undefined) form.append(key, String(value));
     for (const file of input.files ?? []) form.append('file', file, file.name);
     body = form;
+  } else if (input.raw !== undefined) {
+    headers['content-type'] = 'application/octet-stream';
+    body = input.raw;
   } else if (input.body !== undefined) {
     headers['content-type'] = 'application/json';
     body = JSON.stringify(input.body);

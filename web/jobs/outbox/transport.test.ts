@@ -30,6 +30,7 @@ describe('a refusal of the server', () => {
   });
   it('is for later where a picture did not arrive whole, or the session has changed', () => {
     expect(outcomeOf(problem(400, at('sha256'))).kind).to.equal('later');
+    expect(outcomeOf(problem(400, at('upload'))).kind).to.equal('later');
     expect(outcomeOf(problem(403, at('csrf'))).kind).to.equal('later');
   });
   it('waits for the right person, or for a newer page', () => {

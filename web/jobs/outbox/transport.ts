@@ -1,4 +1,7 @@
 import type { Problem } from '../../../contract/common.ts';
+import type { BodyInput } from '../../../contract/endpoint.ts';
+import type { Endpoints } from '../../../contract/index.ts';
+import { LARGEST_PART } from '../../../contract/uploads/endpoints.ts';
 import { call, keepCsrf, OfflineError, ProblemError } from '../../api/client.ts';
 import type { DeviceStore } from '../../device/store.ts';
 import { addToKept, keepJob } from './dexie.ts';
@@ -14,7 +17,7 @@ export function outcomeOf({ status, detail, issues = [], retryAfter }: Problem):
   if (status === 426) return { kind: 'too-old' };
   if (status === 413) return { kind: 'too-large', why: detail };
   // A picture that did not arrive whole, or a page whose session has changed, is sent again.
-  if (first?.path === 'sha256' || first?.path === 'csrf') return { kind: 'later', why: detail };
+  if (['sha256', 'csrf', 'upload'].includes(first?.path ?? '')) return { kind: 'later', why: detail };
   if (FOR_GOOD.has(status)) {
     const at = first?.path.match(/^entries\.(\d+)/)?.[1];
     return { kind: 'refused', why: detail, ...(at === undefined ? {} : { at: Number(at) }) };
@@ -30,6 +33,25 @@ async function sending(send: () => Promise<unknown>): Promise<Outcome> {
     if (error instanceof ProblemError) return outcomeOf(error.problem);
     return error instanceof OfflineError ? { kind: 'unreachable' } : { kind: 'later', why: String(error) };
   }
+}
+
+type PictureFields = BodyInput<Endpoints['addPhoto']>;
+
+/** A small picture goes at once; a large one in parts, so that a signal that is lost costs one part and not all of it. */
+async function sendPicture(file: Blob, name: string, fields: PictureFields, signal: AbortSignal): Promise<unknown> {
+  if (file.size <= LARGEST_PART) {
+    return call('addPhoto', { body: fields, files: [new File([file], name, { type: file.type })], signal });
+  }
+  const upload = fields.id;
+  let { received } = await call('readUpload', { params: { id: upload }, signal });
+  while (received < file.size) {
+    const start = received;
+    const raw = file.slice(start, start + LARGEST_PART);
+    ({ received } = await call('putPart', { params: { id: upload, start }, raw, signal }));
+    // Where the server has no more than before, sending on would not end.
+    if (received <= start) throw new OfflineError();
+  }
+  return call('addPhoto', { body: { ...fields, upload, size: file.size }, signal });
 }
 
 /** Sends by the doors of the server; jobs that are kept follow what it took. */
@@ -52,11 +74,12 @@ export const httpTransport = (store: DeviceStore): Transport => ({
     }),
   photo: ({ fields, name, by, device, sha256 }, file, signal) =>
     sending(() =>
-      call('addPhoto', {
-        body: { ...fields, device, ...(by ? { by: by.id } : {}), ...(sha256 ? { sha256 } : {}) },
-        files: [new File([file], name, { type: file.type })],
+      sendPicture(
+        file,
+        name,
+        { ...fields, device, ...(by ? { by: by.id } : {}), ...(sha256 ? { sha256 } : {}) },
         signal,
-      }),
+      ),
     ),
   async taken(jobId, items) {
     try {
