@@ -235,8 +235,20 @@ test.describe
         BY_HAND.loss,
         BY_HAND.uncertainty,
       ]);
+      await page.getByLabel('by my hand').check();
+      await expect(page.getByRole('button', { name: /^Sign as / })).toBeDisabled();
+      const pad = await page.locator('.signature-field canvas').boundingBox();
+      const at = (x: number, y: number): [number, number] => [
+        (pad?.x ?? 0) + x * (pad?.width ?? 0),
+        (pad?.y ?? 0) + y * (pad?.height ?? 0),
+      ];
+      await page.mouse.move(...at(0.1, 0.5));
+      await page.mouse.down();
+      for (const step of [0.3, 0.5, 0.7]) await page.mouse.move(...at(step, 0.3 + step / 2), { steps: 4 });
+      await page.mouse.up();
       await page.getByRole('button', { name: /^Sign as / }).click();
-      await expect(page.getByText(/^Signed by name by Nomsa Vale, signed in as themselves/)).toBeVisible();
+      await expect(page.getByText(/^Signed by hand by Nomsa Vale, signed in as themselves/)).toBeVisible();
+      await expect(page.getByText(/^The paper is kept as it went out/)).toBeVisible();
       const text = await paperText(
         context,
         (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '',

@@ -25,7 +25,7 @@ function phone(name: string, people: Person[]) {
   const state = { line: 'up' as Line, person: people[0] as Person | null };
   const never = () => new Promise<never>(() => undefined);
 
-  async function through<T>(send: (caller: Caller) => Promise<T>, otherwise: T): Promise<T> {
+  async function overTheLine<T>(send: (caller: Caller) => Promise<T>, otherwise: T): Promise<T> {
     if (state.line === 'down') return otherwise;
     if (state.line === 'hangs') return never();
     const done = await send(state.person?.caller ?? new Caller(''));
@@ -34,12 +34,12 @@ function phone(name: string, people: Person[]) {
 
   const transport: Transport = {
     who: () =>
-      through<Awaited<ReturnType<Transport['who']>>>(
+      overTheLine<Awaited<ReturnType<Transport['who']>>>(
         async () => ({ personId: state.person?.id ?? null, now: new Date().toISOString() }),
         'unreachable',
       ),
     entries: (jobId, items) =>
-      through<Sent>(
+      overTheLine<Sent>(
         async (caller) => {
           const body = { entries: items.map(({ entry }) => entry), by: items[0]?.by?.id, device: name };
           const answer = await caller.send('POST', `/api/jobs/${jobId}/entries`, body);
@@ -55,6 +55,19 @@ function phone(name: string, people: Person[]) {
 }
 
 type Phone = ReturnType<typeof phone>;
+
+/** Waits for sending to end; what hangs is given up by the clock of the phone, one request after another. */
+async function through(one: Phone, flushed: Promise<void>): Promise<void> {
+  let ended = false;
+  const end = flushed.finally(() => {
+    ended = true;
+  });
+  while (!ended) {
+    await new Promise((resolve) => setTimeout(resolve, 2));
+    if (one.state.line === 'hangs') await one.clock.move(30_000);
+  }
+  await end;
+}
 
 /** One schedule: ticks, lines that fail, people who change, a store that is full, pages that are killed. */
 async function schedule(random: Random, stage: Harness, people: Person[]) {
@@ -82,9 +95,7 @@ async function schedule(random: Random, stage: Harness, people: Person[]) {
     else if (what < 0.82) one.store.full = !one.store.full;
     else if (what < 0.9) one.engine = one.open();
     else {
-      const flushed = one.engine.flush(true);
-      await one.clock.move(200_000);
-      await flushed;
+      await through(one, one.engine.flush(true));
     }
     // Whatever hangs is given up by the clock of the phone.
     await one.clock.move(30_000);
@@ -97,8 +108,8 @@ async function schedule(random: Random, stage: Harness, people: Person[]) {
     for (const person of people) {
       one.engine = one.open();
       one.state.person = person;
-      await one.engine.flush(true);
-      await one.engine.flush(true);
+      await through(one, one.engine.flush(true));
+      await through(one, one.engine.flush(true));
     }
   }
   return { chain, kept, phones };

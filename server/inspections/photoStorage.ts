@@ -89,12 +89,12 @@ export async function lockWaiting(trx: Transaction, before: Date, not: string[])
   return row?.id;
 }
 
-/** What became of preparing a picture. */
+/** What became of preparing a picture. One that somebody else has prepared meanwhile stays as they did it. */
 export const keepPrepared = (
   connection: Connection,
   id: string,
   result: { upright: Buffer; thumbnail: Buffer; state: 'ready' } | { state: 'failed' },
-): Promise<unknown> => connection('photos').where({ id }).update(result);
+): Promise<unknown> => connection('photos').where({ id }).whereNot({ state: 'ready' }).update(result);
 
 export type PhotoSize = 'thumbnail' | 'upright' | 'original';
 

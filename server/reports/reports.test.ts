@@ -235,6 +235,17 @@ describe('reports', () => {
       expect(await owner.must('GET', `/api/reports/${report.id}`)).to.deep.equal(report);
     });
 
+    it('are signed while pictures are still being prepared in the background, whoever is done first', async () => {
+      for (let round = 0; round < 4; round += 1) {
+        const chain = await washed();
+        const ids = await Promise.all([photograph(chain), photograph(chain)]);
+        const { status, body } = await sign((await draft(chain)).body);
+        expect(status, JSON.stringify(body)).to.equal(200);
+        const states = body.content.arrays[0].photos.map(({ state }: { state: string }) => state);
+        expect(states).to.deep.equal(ids.map(() => 'ready'));
+      }
+    });
+
     it('answer a picture that was kept before as kept, since the phone may not know', async () => {
       const chain = await washed();
       const id = randomUUID();

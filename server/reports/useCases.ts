@@ -90,7 +90,8 @@ export function sealReport(context: Context, id: string, version: number, signat
 /** Pictures that still wait to be turned upright are turned now: what is signed is seen as it is signed. */
 async function prepareAll(trx: Transaction, jobId: string): Promise<void> {
   for (const { id, state } of await photosWhere(trx, { jobId: [jobId] })) {
-    if (state === 'waiting') await preparePhoto(trx, id).catch(() => undefined);
+    // In a savepoint: a picture that cannot be read stands as such, and the rest goes on.
+    if (state === 'waiting') await trx.transaction((inner) => preparePhoto(inner, id)).catch(() => undefined);
   }
 }
 

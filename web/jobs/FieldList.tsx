@@ -68,7 +68,7 @@ function Jobs() {
                   <span>
                     <b>{job.site}</b>
                     {job.place}
-                    {keptIds.has(job.id) && <small>kept on this device</small>}
+                    {keptIds.has(job.id) && <small className="d-block">kept on this device</small>}
                   </span>
                   <span className="end">
                     {formatDate(job.scheduledFor, glass)}

@@ -69,7 +69,11 @@ export async function photographed(fields: PhotoFields, file: File): Promise<boo
 }
 
 export const keepJob = (job: Job): Promise<unknown> => keepInStore(deviceStore, job);
-export const keptJobs = async (): Promise<Job[]> => (await deviceStore.jobs.toArray()).map(({ job }) => job);
+/** The jobs that this device keeps, nearest first. */
+export const keptJobs = async (): Promise<Job[]> =>
+  (await deviceStore.jobs.toArray())
+    .map(({ job }) => job)
+    .sort((one, other) => one.scheduledFor.localeCompare(other.scheduledFor));
 
 /** How many days ahead jobs are kept, so that their cards open on a roof without a signal. */
 export const KEPT_AHEAD_DAYS = 7;
