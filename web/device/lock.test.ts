@@ -88,6 +88,24 @@ describe('the lock of a device', () => {
     }
   });
 
+  it('tells nobody of a PIN before the device has kept it', async () => {
+    let keep: () => void = () => undefined;
+    const lock = createLock({
+      store: { read: async () => undefined, write: () => new Promise<void>((resolve) => (keep = resolve)) },
+      now: () => 0,
+      derive: async () => 'hash',
+      random: () => 'salt',
+    });
+    const heard: boolean[] = [];
+    lock.subscribe(() => heard.push(lock.state().pin !== null));
+    const set = lock.setPin(PIN);
+    await new Promise((resolve) => setImmediate(resolve));
+    expect([heard, lock.state().pin]).to.deep.equal([[], null]);
+    keep();
+    await set;
+    expect(heard).to.deep.equal([true]);
+  });
+
   it('remembers that the server has still to be told of a sign-out', async () => {
     const { lock, disk } = setUp();
     await lock.entered(ADA);

@@ -63,9 +63,14 @@ export function createLock({ store, now, derive, random }: LockOptions): DeviceL
   let opened = false;
 
   const write = async (change: Partial<LockState>) => {
-    state = { ...state, ...change };
-    for (const listener of listeners) listener();
-    await store.write(state);
+    const next = { ...state, ...change };
+    try {
+      // Nobody is told before the device has it: a page that is closed in between would not remember.
+      await store.write(next);
+    } finally {
+      state = next;
+      for (const listener of listeners) listener();
+    }
   };
 
   return {

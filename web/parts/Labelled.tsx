@@ -1,4 +1,4 @@
-import { type ReactNode, useId } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 
 interface LabelledProps {
@@ -13,20 +13,34 @@ interface LabelledProps {
   className?: string;
 }
 
-/** A field of a short form that cannot be left empty, under its label. */
+/** A field of a short form that cannot be left empty, under its label. What is typed into one for a password can be shown. */
 export function Labelled({ label, value, onText, type = 'text', className, ...rest }: LabelledProps) {
   const id = useId();
+  const [shown, setShown] = useState(false);
+  const secret = type === 'password';
+  const field = (
+    <Form.Control
+      id={id}
+      type={secret && shown ? 'text' : type}
+      required
+      {...rest}
+      value={value}
+      onChange={(event) => onText(event.target.value)}
+    />
+  );
   return (
     <div className={className}>
       <Form.Label htmlFor={id}>{label}</Form.Label>
-      <Form.Control
-        id={id}
-        type={type}
-        required
-        {...rest}
-        value={value}
-        onChange={(event) => onText(event.target.value)}
-      />
+      {secret ? (
+        <div className="secret-field">
+          {field}
+          <button type="button" aria-pressed={shown} aria-label="Show what is typed" onClick={() => setShown(!shown)}>
+            {shown ? 'hide' : 'show'}
+          </button>
+        </div>
+      ) : (
+        field
+      )}
     </div>
   );
 }

@@ -16,6 +16,8 @@ export function Join() {
   const [email, setEmail] = useState('');
   const invitation = useAsk('readInvitation', { params: { token } });
   const accept = useDo('acceptInvitation', (session) => {
+    // The link is used up: asking about it again would only be refused.
+    client.removeQueries({ queryKey: ['readInvitation'] });
     enter(client, session);
     navigate('/', { replace: true });
   });

@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
@@ -10,7 +11,8 @@ export function ResetPage() {
   const { token = '' } = useParams();
   const [password, setPassword] = useState('');
   const link = useAsk('readResetLink', { params: { token } }, { retry: false });
-  const use = useDo('useResetLink');
+  const client = useQueryClient();
+  const use = useDo('useResetLink', () => client.removeQueries({ queryKey: ['readResetLink'] }));
   return (
     <main className="door">
       <Form
