@@ -93,7 +93,7 @@ test('after signing out nothing that a phone keeps is shown without a signal, un
   await page.goto('/account');
   await page.getByLabel('A PIN').fill('481516');
   await page.getByRole('button', { name: 'Set it', exact: true }).tap();
-  await expect(page.getByText('One is set.')).toBeVisible();
+  await expect(page.getByText('A PIN is set on this device.')).toBeVisible();
   await page.goto('/field');
   await expect(page.getByText('kept on this device').first()).toBeVisible();
   await page.evaluate(async () => {

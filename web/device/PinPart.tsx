@@ -8,18 +8,23 @@ import { PIN_PATTERN } from './lock.ts';
 export function PinPart() {
   const { pin } = useEngine(deviceLock.subscribe, deviceLock.state);
   const [typed, setTyped] = useState('');
+  const [busy, setBusy] = useState(false);
   return (
     <Form
       className="sheet"
       onSubmit={(event) => {
         event.preventDefault();
-        void deviceLock.setPin(typed).then(() => setTyped(''));
+        setBusy(true);
+        void deviceLock
+          .setPin(typed)
+          .then(() => setTyped(''))
+          .finally(() => setBusy(false));
       }}
     >
       <h2>PIN of this device</h2>
       <p>
         After signing out, jobs that this device keeps are hidden. With a PIN you can open them on a roof without a
-        signal. {pin ? 'One is set.' : 'None is set.'}
+        signal. {pin ? 'A PIN is set on this device.' : 'There is no PIN on this device yet.'}
       </p>
       {canHash() ? (
         <>
@@ -34,8 +39,8 @@ export function PinPart() {
           />
           <Form.Text>6 to 12 figures, not those of your telephone or bank card.</Form.Text>
           <div className="d-flex gap-2 mt-3">
-            <Button type="submit" disabled={!PIN_PATTERN.test(typed)}>
-              Set it
+            <Button type="submit" disabled={busy || !PIN_PATTERN.test(typed)}>
+              {busy ? 'Setting it …' : 'Set it'}
             </Button>
             {pin && (
               <Button variant="outline-primary" onClick={() => void deviceLock.dropPin()}>
