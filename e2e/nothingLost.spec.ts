@@ -8,7 +8,12 @@ test('what was typed and not sent is there again after the browser was killed', 
   await page.goto('/sites/new');
   await page.getByLabel('Site', { exact: true }).fill('Half a barn');
   await page.getByLabel('Tilt').fill('17,5');
-  await expect.poll(() => page.evaluate(() => localStorage.getItem('pail.draft.new-site'))).toContain('17.5');
+  const kept = () =>
+    page.evaluate(() => {
+      const key = Object.keys(localStorage).find((name) => /^pail\.draft\..+\.new-site$/.test(name));
+      return key === undefined ? '' : localStorage.getItem(key);
+    });
+  await expect.poll(kept).toContain('17.5');
   const left = await first.storageState();
   await first.close();
   const second = await browser.newContext({ storageState: left });

@@ -22,8 +22,8 @@ export function signatureWords(signature: SignedHow | null, name: string, at: st
   return `Signed ${hand} by ${name}, signed in as themselves, ${when}${where}.`;
 }
 
-/** That a phone's clock was off. @param gap s by which it was ahead */
-export function clockWords(gap: number): string {
+/** How far a clock is off, in days, hours and minutes, and which way. @param gap s by which it is ahead */
+export function gapWords(gap: number): string {
   const minutes = Math.round(Math.abs(gap) / 60);
   const [days, hours, rest] = [Math.floor(minutes / 1440), Math.floor((minutes % 1440) / 60), minutes % 60];
   const parts = [
@@ -31,5 +31,9 @@ export function clockWords(gap: number): string {
     hours > 0 ? `${hours} h` : '',
     rest > 0 && days === 0 ? `${rest} min` : '',
   ].filter(Boolean);
-  return `The clock of a phone was ${parts.join(' ')} ${gap > 0 ? 'ahead' : 'behind'}; its times are set right.`;
+  return `${parts.join(' ')} ${gap > 0 ? 'ahead' : 'behind'}`;
 }
+
+/** That a phone's clock was off. @param gap s by which it was ahead */
+export const clockWords = (gap: number): string =>
+  `The clock of a phone was ${gapWords(gap)}; its times are set right.`;

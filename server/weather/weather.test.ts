@@ -248,4 +248,35 @@ describe('the weather of a site', () => {
     expect(wrong.body.issues[0].path).to.equal('file, line 2');
     expect((await owner.must('GET', `/api/arrays/${arrayId}/energy`)).count).to.equal(60);
   });
+
+  it('has its drift worked out once for the same data, and anew when they change', async () => {
+    const path = `/api/arrays/${arrayId}/energy`;
+    await send(
+      path,
+      record('2026-01-01', 40, (day) => (50 * 0.998 ** day).toFixed(3), 'date,energy'),
+    );
+    const kept = async () =>
+      (await harness.sql('select key, drift from energy_drifts where array_id = $1', [arrayId]))[0];
+    const first = await kept();
+    // What is kept is what is answered, also where somebody has put a mark into it.
+    await harness.sql(
+      `update energy_drifts set drift = jsonb_set(drift, '{ratePerDay}', '0.123') where array_id = $1`,
+      [arrayId],
+    );
+    expect((await owner.must('GET', path)).drift.ratePerDay).to.equal(0.123);
+    await send(path, 'date,energy\n2026-02-09,12\n');
+    const answer = await owner.must('GET', path);
+    expect((await kept())?.key).to.not.equal(first?.key);
+    expect(answer.drift.ratePerDay).to.not.equal(0.123);
+  });
+
+  it('is read beside a hostile table of five megabytes, which is refused by its lines', async () => {
+    const hostile = `date,rain\n${'"'.repeat(40)},=cmd|x\n`.padEnd(5 * 1024 * 1024, '9999-99-99,"""",\u202e1e999\n');
+    const sending = send(`/api/sites/${siteId}/rain`, hostile);
+    const meanwhile = await owner.send('GET', `/api/sites/${siteId}/weather`);
+    expect(meanwhile.status).to.equal(200);
+    const refused = await sending;
+    expect(refused.status).to.be.oneOf([400, 413]);
+    expect(refused.body.issues[0].path).to.be.a('string').and.not.equal('');
+  });
 });

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { dropDraft, keepDraft, readDraft } from './drafts.ts';
+import { draftsBelongTo, dropDraft, keepDraft, readDraft } from './drafts.ts';
 
 /** A store of the browser, as far as drafts use it. */
 function store(full = false): Map<string, string> {
@@ -20,6 +20,7 @@ function store(full = false): Map<string, string> {
 
 describe('what is typed and not sent', () => {
   afterEach(() => {
+    draftsBelongTo('');
     Reflect.deleteProperty(globalThis, 'localStorage');
   });
 
@@ -54,6 +55,26 @@ describe('what is typed and not sent', () => {
 
   it('that cannot be read any more is as if it were not there', () => {
     store().set('pail.draft.site.new', '{broken');
+    expect(readDraft('site.new')).to.equal(null);
+  });
+
+  it('is found by whoever typed it and by nobody else who signs in on the device', () => {
+    store();
+    draftsBelongTo('ada');
+    keepDraft('site.new', { name: 'Fell barn' });
+    draftsBelongTo('ben');
+    expect(readDraft('site.new')).to.equal(null);
+    keepDraft('site.new', { name: 'Another' });
+    draftsBelongTo('ada');
+    expect(readDraft('site.new')).to.deep.equal({ name: 'Fell barn' });
+  });
+
+  it('from before drafts were somebody’s is taken over once', () => {
+    const kept = store();
+    kept.set('pail.draft.site.new', '{"name":"Fell barn"}');
+    draftsBelongTo('ada');
+    expect(readDraft('site.new')).to.deep.equal({ name: 'Fell barn' });
+    draftsBelongTo('ben');
     expect(readDraft('site.new')).to.equal(null);
   });
 });

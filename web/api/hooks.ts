@@ -6,6 +6,7 @@ import type { Session } from '../../contract/people/endpoints.ts';
 import { DEFAULT_GLASS, formatMoment, type Glass } from '../../core/units/format.ts';
 import { deviceLock } from '../device/device.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
+import { draftsBelongTo } from './drafts.ts';
 
 /** Reads a door and keeps the answer; `enabled: false` waits. */
 export function useAsk<K extends EndpointName>(
@@ -46,6 +47,7 @@ export const SESSION_KEY = ['readSession', null, null];
 /** Whoever has just come in is known to the page at once: the next screen must not find nobody. */
 export function enter(client: QueryClient, session: Session): void {
   keepCsrf(session.csrf);
+  draftsBelongTo(session.person?.id ?? '');
   client.setQueryData(SESSION_KEY, session);
 }
 
@@ -61,6 +63,7 @@ export function useSession(): UseQueryResult<Session> {
       }
       const session = await call('readSession');
       keepCsrf(session.csrf);
+      draftsBelongTo(session.person?.id ?? '');
       return session;
     },
     staleTime: 60_000,

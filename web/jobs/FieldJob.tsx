@@ -4,6 +4,7 @@ import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { ClockOff } from '../device/ClockOff.tsx';
 import { DeviceGate } from '../device/DeviceGate.tsx';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -82,6 +83,7 @@ function Cards({ job, kept }: { job: Job; kept: Outbox }) {
           </>
         )}
       </header>
+      <ClockOff />
       <NewVersionBanner between={step?.startedAt == null} />
       <div className={`unsent ${waiting === 0 && refused.length === 0 ? 'none' : ''}`} role="status">
         {waiting === 0 ? 'Everything is sent.' : `${waiting} not sent yet: kept on this device.`}

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { formatDate } from '../../core/units/format.ts';
 import { OfflineError } from '../api/client.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { ClockOff } from '../device/ClockOff.tsx';
 import { DeviceGate } from '../device/DeviceGate.tsx';
 import { deviceLock } from '../device/device.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
@@ -54,6 +55,7 @@ function Jobs() {
         </button>
       </header>
       {leave.question}
+      <ClockOff />
       <NewVersionBanner />
       <Unsent />
       <main>

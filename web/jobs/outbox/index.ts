@@ -1,5 +1,6 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
+import { CLOCK_TOLERANCE } from '../../../core/jobs/clock.ts';
 import type { JobEntry } from '../../../core/jobs/progress.ts';
 import { call } from '../../api/client.ts';
 import { askToPersist, deviceLock, deviceName, sha256 } from '../../device/device.ts';
@@ -132,7 +133,7 @@ export function waitingOf(
 ): Omit<Outbox, 'job'> {
   const own = items.filter((item) => item.jobId === jobId);
   const waiting = own.filter(({ refused }) => refused === undefined);
-  const gap = Math.abs(clockGap) > 120 ? { clockGap } : {};
+  const gap = Math.abs(clockGap) > CLOCK_TOLERANCE ? { clockGap } : {};
   return {
     entries: waiting.flatMap((item) => (item.kind === 'entry' ? [{ ...item.entry, ...gap }] : [])),
     photos: own.flatMap((item) => (item.kind === 'photo' ? [item.fields] : [])),
