@@ -147,15 +147,28 @@ export async function databaseStands(cluster: Cluster, name: string): Promise<bo
 /** Makes a database if it is not there, and sees that the application's role owns it. @returns the application's address */
 export async function ensureDatabase(cluster: Cluster, name: string): Promise<string> {
   const stands = await asAdmin(cluster, 'postgres', async (admin) => {
-    await ensureAppRole(admin, cluster.folder);
+    await unlessMadeMeanwhile(() => ensureAppRole(admin, cluster.folder));
     const { rows } = await admin.query('select pg_get_userbyid(datdba) as owner from pg_database where datname = $1', [
       name,
     ]);
-    if (rows.length === 0) await admin.query(`create database ${admin.escapeIdentifier(name)} owner ${APP_ROLE}`);
+    if (rows.length === 0)
+      await unlessMadeMeanwhile(() => admin.query(`create database ${admin.escapeIdentifier(name)} owner ${APP_ROLE}`));
     return rows.length > 0 && rows[0].owner !== APP_ROLE;
   });
   if (stands) await asAdmin(cluster, name, (admin) => handOver(admin, name));
   return cluster.appUrl(name);
+}
+
+/** Role or database there already, or just being made. */
+const MADE_MEANWHILE = ['42710', '42P04', '23505'];
+
+/** Makes something that another start may be making in the same moment. */
+async function unlessMadeMeanwhile(make: () => Promise<unknown>): Promise<void> {
+  try {
+    await make();
+  } catch (error) {
+    if (!MADE_MEANWHILE.includes((error as { code?: string }).code ?? '')) throw error;
+  }
 }
 
 async function asAdmin<T>(cluster: Cluster, database: string, run: (admin: pg.Client) => Promise<T>): Promise<T> {
