@@ -1,4 +1,3 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import { type ServerProcess, startServerProcess } from '../cli/serverProcess.ts';
 import { throwawayCluster } from '../cli/stage.ts';
@@ -6,6 +5,7 @@ import { readEnvironment } from './environment.ts';
 import { startServer } from './start.ts';
 import { knownMigrations, openDatabase } from './storage/database.ts';
 import { bareDatabase, Caller, newDatabase } from './testing/harness.ts';
+import { standingStill } from './testing/processes.ts';
 
 const environmentOf = (url: string) => readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' });
 
@@ -57,16 +57,7 @@ describe('a database that does not answer', function () {
   });
 
   /** Every process of the cluster stands still, connections and all, until it is let go. */
-  async function frozen(run: () => Promise<void>): Promise<void> {
-    const postmaster = stage.cluster.postmaster();
-    const family = [postmaster, ...childrenOf(postmaster)];
-    for (const id of family) process.kill(id, 'SIGSTOP');
-    try {
-      await run();
-    } finally {
-      for (const id of family) process.kill(id, 'SIGCONT');
-    }
-  }
+  const frozen = (run: () => Promise<void>): Promise<void> => standingStill(stage.cluster.postmaster(), run);
 
   it('is said so with 503 and when to try again, to who waits and to who comes, and is found again', async () => {
     await frozen(async () => {
@@ -87,19 +78,6 @@ describe('a database that does not answer', function () {
     await until(async () => (await caller.send('GET', '/api/ready')).status === 200);
   });
 });
-
-function childrenOf(parent: number): number[] {
-  return readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .filter((name) => {
-      try {
-        return readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]?.split(' ')[1] === String(parent);
-      } catch {
-        return false;
-      }
-    })
-    .map(Number);
-}
 
 async function until(holds: () => Promise<boolean>): Promise<void> {
   while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 200));

@@ -1,10 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { PROJECT } from '../cli/folders.ts';
 import { moveFolder } from '../cli/moveData.ts';
 import { Caller } from './testing/harness.ts';
+import { parentOf, runningWith } from './testing/processes.ts';
 
 /** A whole installation, started as its owner would start it. */
 async function start(data: string): Promise<{ pail: ChildProcess; address: string; ended: Promise<number | null> }> {
@@ -27,21 +28,6 @@ async function start(data: string): Promise<{ pail: ChildProcess; address: strin
   });
   return { pail, address, ended };
 }
-
-/** Process ids whose command line holds a word. */
-const running = (word: string): number[] =>
-  readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .filter((name) => {
-      try {
-        return readFileSync(`/proc/${name}/cmdline`, 'utf8').includes(word);
-      } catch {
-        return false;
-      }
-    })
-    .map(Number);
-
-const parentOf = (id: number): number => Number(readFileSync(`/proc/${id}/stat`, 'utf8').split(') ')[1]?.split(' ')[1]);
 
 describe('an installation that runs', function () {
   this.timeout(300_000);
@@ -69,7 +55,7 @@ describe('an installation that runs', function () {
       pail.kill('SIGTERM');
       expect(await ended).to.equal(0);
     }
-    expect(running(join(data, 'cluster')), 'left running').to.deep.equal([]);
+    expect(runningWith(join(data, 'cluster')), 'left running').to.deep.equal([]);
   });
 
   it('moves its data to another place, whole, and not while it is in use', async () => {
@@ -102,10 +88,10 @@ describe('an installation that runs', function () {
       for (let at = id; at > 1; at = parentOf(at)) if (at === pail.pid) return true;
       return false;
     };
-    const server = running('server/main.ts').find(below);
+    const server = runningWith('server/main.ts').find(below);
     expect(server).to.be.a('number');
     process.kill(server ?? 0, 'SIGKILL');
     expect(await ended).to.equal(1);
-    expect(running(join(data, 'cluster')), 'left running').to.deep.equal([]);
+    expect(runningWith(join(data, 'cluster')), 'left running').to.deep.equal([]);
   });
 });

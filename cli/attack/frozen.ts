@@ -1,24 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { Caller, newDatabase } from '../../server/testing/harness.ts';
+import { standingStill } from '../../server/testing/processes.ts';
 import { startServerProcess } from '../serverProcess.ts';
 import { throwawayCluster } from '../stage.ts';
 import { type Attack, tally } from './attack.ts';
 
 /** Longest that anybody may wait for an answer, ms, while the database stands still. */
 const LONGEST = 5000;
-
-function childrenOf(parent: number): number[] {
-  return readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .filter((name) => {
-      try {
-        return readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]?.split(' ')[1] === String(parent);
-      } catch {
-        return false;
-      }
-    })
-    .map(Number);
-}
 
 /** A database that stands still: 503 within five seconds, and health all the same. */
 export const frozen: Attack = {
@@ -33,13 +20,12 @@ export const frozen: Attack = {
     try {
       const caller = await new Caller(server.address).signIn();
       for (let round = 0; round < times; round += 1) {
-        const family = [cluster.postmaster(), ...childrenOf(cluster.postmaster())];
-        for (const id of family) process.kill(id, 'SIGSTOP');
-        const begun = Date.now();
-        const { status } = await caller.send('GET', '/api/sites');
-        const waited = Date.now() - begun;
-        const health = await caller.send('GET', '/api/health');
-        for (const id of family) process.kill(id, 'SIGCONT');
+        const { status, waited, health } = await standingStill(cluster.postmaster(), async () => {
+          const begun = Date.now();
+          const answer = await caller.send('GET', '/api/sites');
+          const time = Date.now() - begun;
+          return { status: answer.status, waited: time, health: await caller.send('GET', '/api/health') };
+        });
         hold(status === 503 && waited <= LONGEST, `round ${round}: ${status} after ${waited} ms`);
         hold(health.status === 200, `round ${round}: health ${health.status}`);
         while ((await caller.send('GET', '/api/ready')).status !== 200)

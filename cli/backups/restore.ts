@@ -9,6 +9,7 @@ import type { BackupHolds, BackupManifest } from '../../contract/backups/endpoin
 import { knownMigrations, migrate, openDatabase } from '../../server/storage/database.ts';
 import { BrokenBackup, checkArchive, dataOf, kindOf } from './archive.ts';
 import { holdsOf } from './backup.ts';
+import { connected } from './connected.ts';
 import { companyStands, contentsOf, differences, LEFT_OUT, QUEUE_SCHEMA } from './contents.ts';
 import { decryptFile } from './passphrase.ts';
 import { databaseOf, postgresEnvironment, withDatabase } from './programs.ts';
@@ -26,16 +27,6 @@ export interface RestoreOptions {
 const NEXT = '_incoming';
 const FORMER = '_before';
 const quoted = pg.escapeIdentifier;
-
-async function connected<T>(url: string, run: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await run(client);
-  } finally {
-    await client.end();
-  }
-}
 
 /** Opens a backup, whatever its form: encrypted, whole, or as older versions wrote it. */
 async function opened<T>(

@@ -3,7 +3,7 @@ import { copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, truncate
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
-import pg from 'pg';
+import { connected } from '../../cli/backups/connected.ts';
 import { contentsOf } from '../../cli/backups/contents.ts';
 import { databaseOf, withDatabase } from '../../cli/backups/programs.ts';
 import { PROJECT } from '../../cli/folders.ts';
@@ -24,16 +24,6 @@ const pail = (args: string[], url: string, environment: Record<string, string> =
   runPail(args, { ...process.env, DATABASE_URL: url, ADMIN_DATABASE_URL: testCluster().admin, ...environment });
 
 const folder = mkdtempSync(join(tmpdir(), 'pail-backup-'));
-
-async function connected<T>(url: string, run: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await run(client);
-  } finally {
-    await client.end();
-  }
-}
 
 const contents = (url: string) =>
   connected(url, async (client) => {
