@@ -7,7 +7,9 @@ import { inTurns } from './inTurns.ts';
 const settled = () => new Promise((resolve) => setImmediate(resolve));
 
 function door(limits: { atOnce: number; mostOfOne?: number }) {
-  const gate = inTurns(createFairQueue({ mostWaiting: 50, mostOfOne: 50, timeLimit: 60_000, ...limits }));
+  const gate = inTurns(
+    createFairQueue({ atOnceOfOne: 9, mostWaiting: 50, mostOfOne: 50, timeLimit: 60_000, ...limits }),
+  );
   return (person = 'ada') => {
     const [request, response] = [new EventEmitter(), new EventEmitter()];
     const state = { inside: false, refused: 0 };

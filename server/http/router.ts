@@ -15,7 +15,7 @@ import { inputProblem } from './problems.ts';
 import { CSRF_HEADER, personIdOf, sessionDoor } from './session.ts';
 
 /** Files are worked on one after another: hashing and storing them must leave room for other pages. */
-const FILES = { atOnce: 1, mostWaiting: 200, mostOfOne: 100, timeLimit: 600_000 };
+const FILES = { atOnce: 1, atOnceOfOne: 1, mostWaiting: 200, mostOfOne: 100, timeLimit: 600_000 };
 
 /** Mounts the endpoints of the contract, those without a session or the others: role, then schema, then use case, then answer. */
 export function contractRouter(services: Services, handlers: Handlers, spool: Spool, sessionless: boolean): Router {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { createFairQueue, QueueFull, WorkStopped } from './fairQueue.ts';
 
-const OPTIONS = { atOnce: 1, mostWaiting: 200, mostOfOne: 120, timeLimit: 60_000 };
+const OPTIONS = { atOnce: 1, atOnceOfOne: 9, mostWaiting: 200, mostOfOne: 120, timeLimit: 60_000 };
 
 /** Work that ends when it is told to, and tells in which order it began. */
 function bench(options: Partial<typeof OPTIONS> = {}) {
@@ -63,6 +63,18 @@ describe('work that many ask for at once', () => {
     expect(begun).to.deep.equal(['a', 'b']);
     await endNext();
     expect(begun).to.deep.equal(['a', 'b', 'c']);
+  });
+
+  it('of one person leaves room: another begins at once, and the first has no more than a share', async () => {
+    const { ask, begun, endNext } = bench({ atOnce: 2, atOnceOfOne: 1 });
+    for (const what of ['a1', 'a2', 'a3']) void ask('ada', what);
+    await settled();
+    expect(begun).to.deep.equal(['a1']);
+    void ask('ben', 'b1');
+    await settled();
+    expect(begun).to.deep.equal(['a1', 'b1']);
+    await endNext();
+    expect(begun).to.deep.equal(['a1', 'b1', 'a2']);
   });
 
   it('is refused beyond a number, of one person sooner than of all', async () => {

@@ -10,8 +10,9 @@ export class WorkStopped extends Error {
 }
 
 export interface FairQueueOptions {
-  /** how much is done at the same time */
+  /** how much is done at the same time, in all and of one person: a share that leaves room for others */
   atOnce: number;
+  atOnceOfOne: number;
   /** how much may wait, in all and of one person */
   mostWaiting: number;
   mostOfOne: number;
@@ -33,15 +34,18 @@ export interface FairQueue {
   run<T>(person: string, work: (signal: AbortSignal) => Promise<T>, signal?: AbortSignal): Promise<T>;
 }
 
-export function createFairQueue({ atOnce, mostWaiting, mostOfOne, timeLimit }: FairQueueOptions): FairQueue {
+export function createFairQueue(options: FairQueueOptions): FairQueue {
+  const { atOnce, atOnceOfOne, mostWaiting, mostOfOne, timeLimit } = options;
   /** who waits, in the order of their turns, each with their pieces in order */
   const turns = new Map<string, Waiting[]>();
+  /** how much of each person is being done */
+  const ofPerson = new Map<string, number>();
   let running = 0;
   let waiting = 0;
 
   function next(): void {
     while (running < atOnce) {
-      const [turn] = turns;
+      const turn = [...turns].find(([person]) => (ofPerson.get(person) ?? 0) < atOnceOfOne);
       if (turn === undefined) return;
       const [person, pieces] = turn;
       const piece = pieces.shift();
@@ -51,6 +55,7 @@ export function createFairQueue({ atOnce, mostWaiting, mostOfOne, timeLimit }: F
       if (piece === undefined) continue;
       waiting -= 1;
       running += 1;
+      ofPerson.set(person, (ofPerson.get(person) ?? 0) + 1);
       piece.begin();
     }
   }
@@ -70,6 +75,9 @@ export function createFairQueue({ atOnce, mostWaiting, mostOfOne, timeLimit }: F
     return new Promise((resolve, reject) => {
       const give = () => {
         running -= 1;
+        const left = (ofPerson.get(person) ?? 1) - 1;
+        if (left > 0) ofPerson.set(person, left);
+        else ofPerson.delete(person);
         next();
       };
       const piece: Waiting = { begin: () => resolve(give), refuse: reject };

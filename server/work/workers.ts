@@ -18,14 +18,15 @@ export interface Workers {
 const LIMITS = { mostOfOne: 120, mostWaiting: 600, timeLimit: 60_000 };
 
 export function startWorkers(): Workers {
-  const threads = Math.max(1, availableParallelism() - 1);
+  // One more than one person may have: a person with much to do leaves a thread to the others.
+  const threads = Math.max(2, availableParallelism());
   const pool = new Piscina({
     filename: new URL('./entry.mjs', import.meta.url).href,
     minThreads: 0,
     maxThreads: threads,
     idleTimeout: 30_000,
   });
-  const queue = createFairQueue({ atOnce: threads, ...LIMITS });
+  const queue = createFairQueue({ atOnce: threads, atOnceOfOne: threads - 1, ...LIMITS });
   const close = () => pool.destroy();
   const of = (person: string, signal?: AbortSignal): Workers => ({
     run: async (name, input) => {
