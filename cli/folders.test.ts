@@ -1,5 +1,5 @@
 import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir, userInfo } from 'node:os';
+import { homedir, tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { dataFolder, formerFolder, notesOnFolders, properFolder } from './folders.ts';
@@ -16,10 +16,11 @@ describe('where the data lies', () => {
     process.env = { ...before };
   });
 
-  it('is a place that no system cleans: root has its own, a user one in the home', () => {
+  it('is a place that no system cleans: root has its own, a user one in the home or where the system keeps shares', () => {
     const root = userInfo().uid === 0;
     expect(properFolder()).to.equal(root ? '/var/lib/wide-pail' : join(share, 'wide-pail'));
-    expect(properFolder()).to.not.match(/^\/(var\/)?tmp/);
+    delete process.env.XDG_DATA_HOME;
+    expect(properFolder()).to.equal(root ? '/var/lib/wide-pail' : join(homedir(), '.local/share/wide-pail'));
     expect(formerFolder()).to.equal(`/var/tmp/wide-pail-${userInfo().uid}`);
   });
 

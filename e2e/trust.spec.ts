@@ -23,10 +23,13 @@ async function newcomer(
   await desk.close();
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
+  const errors = watchConsole(page);
   await page.goto(new URL(link).pathname);
   await page.getByLabel('Choose a password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Come in' }).tap();
   await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  expect(errors).toEqual([]);
   return { context, page, email };
 }
 

@@ -13,10 +13,12 @@ export function Join() {
   const client = useQueryClient();
   const [password, setPassword] = useState('');
   const [name, setName] = useState('');
+  const [used, setUsed] = useState(false);
   const [email, setEmail] = useState('');
-  const invitation = useAsk('readInvitation', { params: { token } });
+  const invitation = useAsk('readInvitation', { params: { token } }, { enabled: !used });
   const accept = useDo('acceptInvitation', (session) => {
     // The link is used up: asking about it again would only be refused.
+    setUsed(true);
     client.removeQueries({ queryKey: ['readInvitation'] });
     enter(client, session);
     navigate('/', { replace: true });

@@ -10,9 +10,14 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 export function ResetPage() {
   const { token = '' } = useParams();
   const [password, setPassword] = useState('');
-  const link = useAsk('readResetLink', { params: { token } }, { retry: false });
+  const [used, setUsed] = useState(false);
+  const link = useAsk('readResetLink', { params: { token } }, { retry: false, enabled: !used });
   const client = useQueryClient();
-  const use = useDo('useResetLink', () => client.removeQueries({ queryKey: ['readResetLink'] }));
+  const use = useDo('useResetLink', () => {
+    // The link is used up: asking about it again would only be refused.
+    setUsed(true);
+    client.removeQueries({ queryKey: ['readResetLink'] });
+  });
   return (
     <main className="door">
       <Form
