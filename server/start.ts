@@ -80,7 +80,8 @@ export async function startServer(environment: Environment): Promise<RunningServ
     webFolder: environment.WEB_FOLDER,
     behindProxy: environment.BEHIND_PROXY === 'yes',
   });
-  void keepMissingPapers(services).catch((error) => logger.warn({ err: error }, 'papers from before'));
+  const papersFailed = (error: unknown) => logger.warn({ err: error }, 'papers from before');
+  void keepMissingPapers(services, papersFailed).catch(papersFailed);
   const server = createServer({ headersTimeout: 15_000, requestTimeout: 600_000, keepAliveTimeout: 65_000 }, app);
   await listen(server, environment.PORT, environment.HOST);
   const { port } = server.address() as AddressInfo;

@@ -8,7 +8,6 @@ export type SignatureWay = (typeof SIGNATURE_WAYS)[number];
 
 /** A drawn signature: lines of points, in shares of the width of its field. Its height is a third of that. */
 export type Strokes = [x: number, y: number][][];
-export const STROKE_FIELD = { width: 1, height: 1 / 3 };
 
 /** Whether what was drawn is more than a slip of the finger: its lines are at least a tenth of the field long, together. */
 export function isDrawn(strokes: Strokes): boolean {

@@ -42,18 +42,33 @@ export async function keepPaper(
   await trail(trx, writer, { record, id, action: 'paper', change: { because, name, sha256, bytes: bytes.length } });
 }
 
-/** Papers that went out before they were kept are made from what stands now, once, and do not change from then on. */
-export async function keepMissingPapers({ database, workers, clock }: Services): Promise<void> {
+/**
+ * Papers that went out before they were kept are made from what stands now, once, and do not change from then on. One that
+ * cannot be made is told of and holds up no other.
+ */
+export async function keepMissingPapers(
+  { database, workers, clock }: Pick<Services, 'database' | 'workers' | 'clock'>,
+  onError: (error: unknown) => void,
+): Promise<void> {
   const writer = { workers, clock, person: null, requestId: 'upgrade' };
+  const failed = new Set<string>();
   for (;;) {
-    const missing = await recordsWithoutPaper(database, 20);
+    const found = await recordsWithoutPaper(database, AT_A_TIME + failed.size);
+    const missing = found.filter(({ id }) => !failed.has(id));
     if (missing.length === 0) return;
     for (const { record, id } of missing) {
-      await database.transaction(async (trx) => {
-        await lockPaper(trx, id);
-        if (await newestPaper(trx, id)) return;
-        await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
-      });
+      try {
+        await database.transaction(async (trx) => {
+          await lockPaper(trx, id);
+          if (await newestPaper(trx, id)) return;
+          await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
+        });
+      } catch (error) {
+        failed.add(id);
+        onError(error);
+      }
     }
   }
 }
+
+const AT_A_TIME = 20;

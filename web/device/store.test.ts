@@ -5,6 +5,10 @@ import { dexieOutbox } from '../jobs/outbox/dexie.ts';
 import { picture, tick } from '../testing/outbox.ts';
 import { DeviceStore } from './store.ts';
 
+// Another test may have read the library before there was a store to find.
+Dexie.dependencies.indexedDB = indexedDB;
+Dexie.dependencies.IDBKeyRange = IDBKeyRange;
+
 let count = 0;
 const fresh = (): string => {
   count += 1;

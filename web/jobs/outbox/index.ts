@@ -148,6 +148,3 @@ export function waitingOf(
       })),
   };
 }
-
-/** How much of all jobs is not sent. */
-export const useAllWaiting = (): number => useOutboxState().items.filter(({ refused }) => refused === undefined).length;
