@@ -77,7 +77,7 @@ test('a password is changed, and one from every list is refused where it is type
   const { context, page, email } = await newcomer(browser, 'Una Post');
   await page.goto('/account');
   await page.getByLabel('Current password').fill(PASSWORD);
-  await page.getByLabel('New password').fill('password123');
+  await page.getByLabel('New password').fill('password1234');
   await page.getByRole('button', { name: 'Change the password' }).tap();
   await expect(page.getByRole('alert')).toContainText('every list of guesses');
   await page.getByLabel('New password').fill('rather long and new');

@@ -47,7 +47,7 @@ describe('an account', () => {
       const { caller } = await newcomer();
       const answer = await caller.send('PUT', '/api/account/password', {
         current: OWNER.password,
-        password: 'password123',
+        password: 'password1234',
       });
       expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'password']);
     });

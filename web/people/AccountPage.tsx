@@ -69,7 +69,7 @@ function PasswordPart() {
         value={password}
         onText={setPassword}
       />
-      <Form.Text>At least 10 characters; a few words that do not belong together are easiest to keep.</Form.Text>
+      <Form.Text>At least 12 characters; a few words that do not belong together are easiest to keep.</Form.Text>
       <Trouble error={change.error} />
       {change.isSuccess && (
         <div className="notice fine" role="status">

@@ -65,7 +65,7 @@ export function Join() {
               value={password}
               onText={setPassword}
             />
-            <Form.Text>At least 10 characters; a few words are easiest to keep.</Form.Text>
+            <Form.Text>At least 12 characters; a few words are easiest to keep.</Form.Text>
             <Trouble error={accept.error} />
             <Button type="submit" className="mt-3 w-100" disabled={accept.isPending}>
               Come in

@@ -51,7 +51,7 @@ export function ResetPage() {
                   onText={setPassword}
                 />
                 <Form.Text>
-                  At least 10 characters; a few words that do not belong together are easiest to keep.
+                  At least 12 characters; a few words that do not belong together are easiest to keep.
                 </Form.Text>
                 <Trouble error={use.error} />
                 <Button type="submit" className="mt-3 w-100" disabled={use.isPending}>
