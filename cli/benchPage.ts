@@ -1,10 +1,12 @@
 /**
  * What is measured with the whole application running: a frame drawn over 500 of 2,000 modules, the demo's largest roof
- * reckoned on a worker, and 60 pictures of 12 megapixels at once. Prints a table; nothing here is a test.
+ * reckoned on a worker, 60 pictures of 12 megapixels at once, and an import of 100 of them in one file form. Prints a
+ * table; nothing here is a test.
  */
 
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Mark } from '../core/inspections/marks.ts';
@@ -15,9 +17,11 @@ import { BROWSER_FLAGS } from './browser.ts';
 import { cookiesOf } from './cookies.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
 import { DEMO_OWNER } from './demo.ts';
+import { PROJECT } from './folders.ts';
 import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
 
 const PICTURES = 60;
+const IMPORTED = 100;
 
 const line = (what: string, found: string, wanted: string, holds: boolean): void =>
   console.log(`${what.padEnd(62)}${found.padStart(14)}   ${wanted.padEnd(18)}${holds ? 'holds' : 'DOES NOT HOLD'}`);
@@ -25,6 +29,18 @@ const line = (what: string, found: string, wanted: string, holds: boolean): void
 /** Memory of a process, MB, as the system counts it. */
 const memoryOf = (pid: number): number =>
   Number(readFileSync(`/proc/${pid}/status`, 'utf8').match(/VmRSS:\s+(\d+)/)?.[1] ?? 0) / 1024;
+
+/** The most memory that a process takes from now until it is asked, MB. */
+function watchMemory(pid: number): () => number {
+  let most = memoryOf(pid);
+  const watch = setInterval(() => {
+    most = Math.max(most, memoryOf(pid));
+  }, 50);
+  return () => {
+    clearInterval(watch);
+    return most;
+  };
+}
 
 async function signedIn(address: string) {
   const answer = await fetch(`${address}/api/session`, {
@@ -168,11 +184,7 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
   const arrayId = spread.arrays[0]?.id ?? '';
   const files: Buffer[] = [];
   for (let seed = 0; seed < PICTURES; seed += 1) files.push(await picture(seed));
-  const pid = server.child.pid ?? 0;
-  let most = memoryOf(pid);
-  const watch = setInterval(() => {
-    most = Math.max(most, memoryOf(pid));
-  }, 50);
+  const mostMemory = watchMemory(server.child.pid ?? 0);
   let busy = true;
   const others: number[] = [];
   const asking = (async () => {
@@ -204,7 +216,7 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
   const prepared = performance.now() - start;
   busy = false;
   await asking;
-  clearInterval(watch);
+  const most = mostMemory();
   const sorted = others.sort((a, b) => a - b);
   const p95 = sorted[Math.floor(sorted.length * 0.95)] ?? 0;
   const size = files.reduce((sum, { length }) => sum + length, 0) / PICTURES / 1e6;
@@ -220,6 +232,52 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
   line('meanwhile memory of the server, most', `${most.toFixed(0)} MB`, 'at most 600 MB', most <= 600);
 }
 
+/** One site of the demo, entered as a further one with many pictures, all in one form. */
+async function oneImport({ server }: Stage, door: Door): Promise<void> {
+  const file = readdirSync(join(PROJECT, 'demo/sites')).find((name) => name.includes('kiosk')) ?? '';
+  const text = readFileSync(join(PROJECT, 'demo/sites', file), 'utf8');
+  const renamed = new Map<string, string>();
+  const bundle = JSON.parse(
+    text.replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, (id) => {
+      renamed.set(id, renamed.get(id) ?? randomUUID());
+      return renamed.get(id) ?? id;
+    }),
+  );
+  const [site] = bundle.sites;
+  site.rounds = [{ inspections: site.rounds[0].inspections, photos: [] }];
+  const [inspection] = site.rounds[0].inspections;
+  const form = new FormData();
+  let size = 0;
+  const files: [Blob, string][] = [];
+  for (let seed = 0; seed < IMPORTED; seed += 1) {
+    const bytes = await picture(1000 + seed);
+    const name = `roof-${seed}.jpg`;
+    site.rounds[0].photos.push({
+      id: randomUUID(),
+      file: name,
+      arrayId: inspection.arrayId,
+      inspectionId: inspection.id,
+      role: 'overview',
+      caption: '',
+    });
+    files.push([new Blob([new Uint8Array(bytes)]), name]);
+    size += bytes.length / 1e6;
+  }
+  form.append('bundle', JSON.stringify(bundle));
+  for (const [blob, name] of files) form.append('file', blob, name);
+  const mostMemory = watchMemory(server.child.pid ?? 0);
+  const start = performance.now();
+  await door('POST', '/api/imports', form);
+  const took = performance.now() - start;
+  const most = mostMemory();
+  line(
+    `${IMPORTED} pictures in one import, ${size.toFixed(0)} MB, ${(took / 1000).toFixed(1)} s: memory of the server`,
+    `${most.toFixed(0)} MB`,
+    'at most 600 MB',
+    most <= 600,
+  );
+}
+
 ensureChromium();
 const stage = await setStage();
 try {
@@ -227,6 +285,7 @@ try {
   await reckoning();
   await dragging(stage, door);
   await pictures(stage, door);
+  await oneImport(stage, door);
 } finally {
   await stage.strike();
 }

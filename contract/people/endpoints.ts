@@ -9,7 +9,8 @@ export const glass = z.object({
   dateOrder: z.enum(['dmy', 'mdy', 'ymd']),
 });
 /** Length over composition: a long phrase is easier to keep and harder to guess. */
-export const password = z.string().min(12, 'must have at least 12 characters').max(128);
+export const PASSWORD_LEAST = 12;
+export const password = z.string().min(PASSWORD_LEAST, `must have at least ${PASSWORD_LEAST} characters`).max(128);
 
 export const person = z.object({
   id,

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { useAsk, useDo, useMoment, useSession } from '../api/hooks.ts';
 import { PinPart } from '../device/PinPart.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -64,12 +65,14 @@ function PasswordPart() {
         label="New password"
         type="password"
         autoComplete="new-password"
-        minLength={10}
+        minLength={PASSWORD_LEAST}
         className="mt-2"
         value={password}
         onText={setPassword}
       />
-      <Form.Text>At least 12 characters; a few words that do not belong together are easiest to keep.</Form.Text>
+      <Form.Text>
+        At least {PASSWORD_LEAST} characters; a few words that do not belong together are easiest to keep.
+      </Form.Text>
       <Trouble error={change.error} />
       {change.isSuccess && (
         <div className="notice fine" role="status">

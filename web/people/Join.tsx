@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
+import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { enter, useAsk, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -61,11 +62,11 @@ export function Join() {
               label="Choose a password"
               type="password"
               autoComplete="new-password"
-              minLength={10}
+              minLength={PASSWORD_LEAST}
               value={password}
               onText={setPassword}
             />
-            <Form.Text>At least 12 characters; a few words are easiest to keep.</Form.Text>
+            <Form.Text>At least {PASSWORD_LEAST} characters; a few words are easiest to keep.</Form.Text>
             <Trouble error={accept.error} />
             <Button type="submit" className="mt-3 w-100" disabled={accept.isPending}>
               Come in

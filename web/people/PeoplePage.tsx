@@ -23,28 +23,22 @@ export function PeoplePage() {
       </div>
       <div className="list-and-form">
         <section className="sheet">
-          <div className="wide-table">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th>Name</th>
-                  <th>Role</th>
-                  <th>Second factor</th>
-                  <th className="text-nowrap">Signed in at</th>
-                  <th>Account</th>
-                </tr>
-              </thead>
-              <tbody>
-                {people.data.people.map((person) => (
-                  <PersonRow
-                    key={person.id}
-                    person={person}
-                    onLink={(token) => setLink({ name: person.name, token })}
-                  />
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <table className="table people-table">
+            <thead>
+              <tr>
+                <th>Name</th>
+                <th>Role</th>
+                <th>Second factor</th>
+                <th className="text-nowrap">Signed in at</th>
+                <th>Account</th>
+              </tr>
+            </thead>
+            <tbody>
+              {people.data.people.map((person) => (
+                <PersonRow key={person.id} person={person} onLink={(token) => setLink({ name: person.name, token })} />
+              ))}
+            </tbody>
+          </table>
           {link && (
             <div className="notice fine" role="status">
               Give {link.name} this link. It sets a new password, once, within a day, and is not shown again:
@@ -92,7 +86,7 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
         </Form.Select>
         <Trouble error={change.error ?? link.error ?? drop.error} />
       </td>
-      <td>
+      <td data-label="Second factor">
         {person.secondFactor ? 'on' : 'off'}
         {person.secondFactor && (
           <Button variant="quiet" onClick={() => drop.mutate({ params: { id: person.id } })}>
@@ -100,7 +94,9 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
           </Button>
         )}
       </td>
-      <td>{person.sessions === 0 ? 'no device' : person.sessions === 1 ? '1 device' : `${person.sessions} devices`}</td>
+      <td data-label="Signed in at">
+        {person.sessions === 0 ? 'no device' : person.sessions === 1 ? '1 device' : `${person.sessions} devices`}
+      </td>
       <td className="text-nowrap">
         <Button
           variant="quiet"

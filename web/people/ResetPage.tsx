@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -46,12 +47,12 @@ export function ResetPage() {
                   label="Choose a password"
                   type="password"
                   autoComplete="new-password"
-                  minLength={10}
+                  minLength={PASSWORD_LEAST}
                   value={password}
                   onText={setPassword}
                 />
                 <Form.Text>
-                  At least 12 characters; a few words that do not belong together are easiest to keep.
+                  At least {PASSWORD_LEAST} characters; a few words that do not belong together are easiest to keep.
                 </Form.Text>
                 <Trouble error={use.error} />
                 <Button type="submit" className="mt-3 w-100" disabled={use.isPending}>

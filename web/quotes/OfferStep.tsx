@@ -184,7 +184,7 @@ function Lines({ quote }: { quote: Quote }) {
     });
   return (
     <>
-      <table className="table">
+      <table className="table quote-lines">
         <thead>
           <tr>
             <th>One visit</th>

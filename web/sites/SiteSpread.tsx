@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
@@ -102,8 +102,21 @@ function SpineStep({
   const glass = useGlass();
   const currency = useCurrency();
   const { state, figure } = spread.spine[name];
+  const link = useRef<HTMLAnchorElement>(null);
+  // On a phone the spine is wider than the screen.
+  useEffect(() => {
+    const steps = link.current?.parentElement;
+    if (!active || !link.current || !steps) return;
+    const [all, one] = [steps.getBoundingClientRect(), link.current.getBoundingClientRect()];
+    steps.scrollLeft += one.left + one.width / 2 - (all.left + all.width / 2);
+  }, [active]);
   return (
-    <Link to={`/sites/${siteId}/${name}`} className={active ? 'active' : ''} aria-current={active ? 'step' : undefined}>
+    <Link
+      ref={link}
+      to={`/sites/${siteId}/${name}`}
+      className={active ? 'active' : ''}
+      aria-current={active ? 'step' : undefined}
+    >
       <PailMark state={state} />
       <span className="word">{STEP_WORDS[name]}</span>
       <span className="figure">{stepFigure(name, figure, glass, currency)}</span>
