@@ -31,8 +31,8 @@ export async function startServer(environment: Environment): Promise<RunningServ
   const patient = openDatabase(environment.DATABASE_URL, 3);
   await migrate(patient);
   const database = openDatabase(environment.DATABASE_URL, 10, REQUEST_LIMITS);
-  const heart = databaseProbe(environment.DATABASE_URL, 1200);
-  const pulse = startPulse({ probe: heart.probe, every: 500, misses: 2 });
+  const heart = databaseProbe(environment.DATABASE_URL, 1800);
+  const pulse = startPulse({ probe: heart.probe, every: 300, misses: 2 });
   const clock = () => new Date();
   const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));

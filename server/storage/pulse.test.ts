@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { type Pulse, startPulse } from './pulse.ts';
+import { inTime, type Pulse, startPulse } from './pulse.ts';
 
 describe('the pulse of a database', () => {
   const open: Pulse[] = [];
@@ -56,5 +56,31 @@ describe('the pulse of a database', () => {
     pulse.onLost(() => told.push('gone'))();
     await beats(5);
     expect(told).to.deep.equal([]);
+  });
+});
+
+describe('an answer in time', () => {
+  const later = <T>(ms: number, value: T) => new Promise<T>((resolve) => setTimeout(() => resolve(value), ms));
+  const holdUp = (ms: number) => {
+    const until = performance.now() + ms;
+    while (performance.now() < until);
+  };
+
+  it('is taken, and a late one is not waited for', async () => {
+    expect(await inTime(later(1, 'here'), 200)).to.equal('here');
+    const late = await inTime(later(400, 'late'), 40).catch((error: Error) => error.message);
+    expect(late).to.equal('No answer in time.');
+  });
+
+  it('is not missed because this process was held up itself', async () => {
+    const answer = later(30, 'here');
+    const waiting = inTime(answer, 20);
+    holdUp(120);
+    expect(await waiting).to.equal('here');
+  });
+
+  it('is an error where asking failed', async () => {
+    const failed = await inTime(Promise.reject(new Error('refused')), 50).catch((error: Error) => error.message);
+    expect(failed).to.equal('refused');
   });
 });
