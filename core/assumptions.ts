@@ -190,3 +190,5 @@ export const ENOUGH_TAKEN_OFF = 0.95;
 export const WORTH_A_STRONGER_WAY = 0.05;
 /** How far the change of clear days from one year to the next may be out, a fraction. */
 export const YEAR_ON_YEAR_SPREAD = 0.02;
+/** Height of an eave where nobody has measured it, m: of one storey, of each above, and of frames that stand on the ground. */
+export const EAVE_HEIGHT = { firstStorey: 2.8, storeyAbove: 2.7, ground: 0.6, carport: 2.4 } as const;

@@ -6,6 +6,8 @@ export interface ReasonInput {
   value: number | string | null;
   /** how the value is to be shown; left out for text */
   kind?: QuantityKind | 'money';
+  /** nobody has said, measured or read it */
+  assumed?: true;
 }
 
 /** What one change of an input would make of the figure. */
@@ -39,5 +41,6 @@ export interface Reason {
  * 4: patches that are marked where they lie cost what they cost their strings.
  * 5: a test patch says what the dirt costs and what rain leaves; the pole comes from the drawn section and standing places.
  * 6: no clear day is found in a spell of clouds; a string may have electronics of its own.
+ * 7: a plan of visits is judged by its range and visit by visit; a wash on glass that rain has just cleaned does no harm.
  */
-export const CALCULATION_VERSION = '6';
+export const CALCULATION_VERSION = '7';

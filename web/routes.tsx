@@ -1,12 +1,14 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { AppFrame } from './AppFrame.tsx';
 import { Broken } from './parts/Broken.tsx';
+import { Opening } from './parts/states.tsx';
 import { Shell } from './shell.tsx';
 
 /** Pages are fetched when they are opened; only the shell and the sign-in come with the first load. */
 export const router = createBrowserRouter([
   {
     ErrorBoundary: Broken,
+    HydrateFallback: Opening,
     Component: AppFrame,
     children: [
       { path: '/sign-in', lazy: async () => ({ Component: (await import('./people/SignIn.tsx')).SignIn }) },

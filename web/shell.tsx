@@ -4,20 +4,14 @@ import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react
 import { useSession } from './api/hooks.ts';
 import { NewVersionBanner } from './device/NewVersionBanner.tsx';
 import { Wordmark } from './parts/PailMark.tsx';
-import { Trouble, Waiting } from './parts/states.tsx';
+import { Opening, Trouble } from './parts/states.tsx';
 import { useLeaving } from './people/Leaving.tsx';
 
 /** The desk: a line on top, the page below, and the keys that work everywhere. */
 export function Shell() {
   const session = useSession();
   const location = useLocation();
-  if (session.isPending) {
-    return (
-      <div className="desk">
-        <Waiting what="Opening" />
-      </div>
-    );
-  }
+  if (session.isPending) return <Opening />;
   if (session.isError) {
     return (
       <div className="desk">

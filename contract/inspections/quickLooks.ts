@@ -18,8 +18,9 @@ export const quickLookFields = z.object({
   surroundings: siteFields.shape.surroundings,
   birds: arrayFields.shape.birds,
   climate: siteFields.shape.climate,
-  latitude,
-  longitude,
+  /** null where the caller's place is not known so exactly: that of the company's first site is taken, and said so */
+  latitude: latitude.nullable().default(null),
+  longitude: longitude.nullable().default(null),
   altitude: siteFields.shape.altitude,
   /** minor units for a megawatt-hour, and the share used on the spot */
   energyBought: price,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Reason } from '../../core/reasons.ts';
+import type { AssumedFact } from '../../core/sites/assumed.ts';
 import type { Spread } from '../../core/statistics/summary.ts';
 import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
@@ -33,6 +34,11 @@ export interface QuoteBenefit {
   planSaves: number;
   planCosts: number;
   planVerdict: 'pays' | 'may-pay' | 'does-not-pay';
+  /** the range of what it saves, and of what the visits beyond the first save of that; left out on older quotes */
+  planRange?: Spread;
+  beyondFirst?: Spread;
+  /** which weather it was reckoned over, in words for a customer; left out on older quotes */
+  climate?: string;
   /** left out on quotes that were drawn up before reasons were kept with them */
   reasons?: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
 }
@@ -52,6 +58,8 @@ export const quote = z.object({
   visits: z.number().int(),
   benefit: computed<QuoteBenefit>(),
   finish: z.enum(['output', 'spotless']),
+  /** what nobody has said, measured or read */
+  assumed: computed<AssumedFact[]>().default([]),
   message: z.string(),
   stated: z.string(),
   choice: z.enum(['one', 'planned']).nullable(),

@@ -61,6 +61,8 @@ export interface ReportContent {
   /** seconds by which a phone's clock was ahead at most, where one was off; its times are set right */
   clockGap?: number;
   arrays: ArrayProof[];
+  /** the gain in power that the report claims, where it is one figure; left out on reports from before it was told apart */
+  claim?: number | null;
   modules: number;
   cleaned: number;
   /** readings of the water on the glass */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import type { WiredArray } from '../../core/soiling/markedLoss.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
 import {
@@ -48,6 +49,8 @@ export const siteFields = z.object({
   travelKm: z.number().min(0).max(5000),
   travelMinutes: z.number().min(0).max(6000),
   notes: note(),
+  /** which of them nobody has said: they were filled in, and stay assumed until somebody types or confirms them */
+  assumed: z.array(z.enum(ASSUMABLE_OF_SITE)).max(ASSUMABLE_OF_SITE.length).default([]),
 });
 
 export const arrayFields = z.object({
@@ -94,6 +97,8 @@ export const arrayFields = z.object({
     .default([]),
   /** the face about the modules, as it was drawn */
   sheet: roofSheet.default(EMPTY_SHEET),
+  /** which of them nobody has said */
+  assumed: z.array(z.enum(ASSUMABLE_OF_ARRAY)).max(ASSUMABLE_OF_ARRAY.length).default([]),
 });
 
 /** Modules of an array: the grid without its holes. */

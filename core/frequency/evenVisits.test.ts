@@ -32,6 +32,33 @@ describe('evenly placed visits', () => {
     expect(at(price + 1)[1]?.total).to.be.above(at(price + 1)[0]?.total ?? 0);
   });
 
+  it('never leaves more dirt with two visits than with one, wherever in the year it begins', () => {
+    for (const [climate, startDay] of [
+      ['winter-rain', 10],
+      ['winter-rain', 130],
+      ['summer-rain', 0],
+      ['summer-rain', 250],
+      ['all-year-rain', 40],
+      ['desert', 200],
+    ] as const) {
+      const input = { ...base, climate, startDay, years: 4 };
+      const { options } = compareEvenVisits([{ input, years: planningYears(input) }], () => 0, 200);
+      const [, one, two] = options;
+      expect(two?.lostEnergy.mean, `${climate} from day ${startDay}`).to.be.at.most(one?.lostEnergy.mean ?? 0);
+    }
+  });
+
+  it('says what the visits beyond the first bring, year by year', () => {
+    const [none, one, , three] = compared.options;
+    expect(none?.savedOverOne.mean).to.equal(0);
+    expect(one?.savedOverOne.p90).to.equal(0);
+    expect(three?.savedOverOne.mean).to.be.closeTo(
+      (one?.lostEnergy.mean ?? 0) - (three?.lostEnergy.mean ?? 0),
+      1e-9 * (one?.lostEnergy.mean ?? 0),
+    );
+    expect(three?.savedOverOne.p10).to.be.at.most(three?.savedOverOne.p50 ?? 0);
+  });
+
   it('counts two arrays of a site as the sum of both', () => {
     const two = compareEvenVisits([...arrays, ...arrays], () => 100_000, 200);
     expect(two.options[0]?.lostEnergy.mean).to.be.closeTo(2 * (compared.options[0]?.lostEnergy.mean ?? 0), 1e-6);

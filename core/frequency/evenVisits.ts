@@ -1,5 +1,5 @@
 import { lossesOfYear, lostEnergy, type PlanningYear, type YearAheadInput } from '../soiling/yearAhead.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
+import { type Spread, spread, sum } from '../statistics/summary.ts';
 
 export interface VisitsOption {
   visits: number;
@@ -9,6 +9,8 @@ export interface VisitsOption {
   lostEnergy: Spread;
   /** kWh a year, against no visit at all */
   savedEnergy: Spread;
+  /** kWh a year, against one visit alone: what the visits beyond the first bring together */
+  savedOverOne: Spread;
   /** money a year in minor units: what the dirt still costs, what the visits cost, and both together */
   lostValue: number;
   cost: number;
@@ -29,13 +31,28 @@ export interface ArrayYears {
   years: PlanningYear[];
 }
 
+/**
+ * The days of a weather year on which a wash finds something to take off. Within the days of grace after a cleaning rain
+ * the glass is clean and nothing settles on it; the rate model would end the grace there, and count the wash as harm.
+ */
+function daysThatTell(
+  { threshold, gracePeriod }: YearAheadInput,
+  year: PlanningYear,
+  days: readonly number[],
+): number[] {
+  const { rain } = year.weather;
+  return days.filter((day) => !rain.slice(Math.max(0, day - gracePeriod), day).some((depth) => depth >= threshold));
+}
+
 /** kWh lost by all arrays together in each weather year, washed at the start of the given days. */
 export function lostBySite(arrays: readonly ArrayYears[], washDays: readonly number[]): number[] {
   const first = arrays[0]?.years ?? [];
   return first.map((_, index) =>
     arrays.reduce((total, { input, years }) => {
       const year = years[index];
-      return year ? total + lostEnergy(input, year, lossesOfYear(input, year, washDays)) : total;
+      return year
+        ? total + lostEnergy(input, year, lossesOfYear(input, year, daysThatTell(input, year, washDays)))
+        : total;
     }, 0),
   );
 }
@@ -46,7 +63,7 @@ export const MOST_VISITS = 12;
 const PHASE_STEP = 30;
 
 /**
- * 0 to 12 evenly placed visits a year compared: the first day of each is the one, in monthly steps, that loses least.
+ * 0 to 12 evenly placed visits a year compared, each from the first day on that loses least.
  * @param costPerVisit for each number of visits a year, minor units: a plan of many visits may have a lower price
  * @param valuePerKWh minor units
  */
@@ -57,15 +74,23 @@ export function compareEvenVisits(
 ): VisitsComparison {
   const lostWith = (days: number[]) => lostBySite(arrays, days);
   const untouched = lostWith([]);
-  const options = Array.from({ length: MOST_VISITS + 1 }, (_, visits): VisitsOption => {
-    const { days, lost } = bestPhase(visits, lostWith, untouched);
+  const placed: { days: number[]; lost: number[] }[] = [{ days: [], lost: untouched }];
+  for (let visits = 1; visits <= MOST_VISITS; visits += 1) {
+    const known = [placed[1]?.days ?? [], placed[visits - 1]?.days ?? []].flat();
+    placed.push(bestPhase(visits, lostWith, known));
+  }
+  const withOne = placed[1]?.lost ?? untouched;
+  const over = (before: readonly number[], lost: readonly number[]): Spread =>
+    spread(lost.map((value, index) => (before[index] ?? 0) - value));
+  const options = placed.map(({ days, lost }, visits): VisitsOption => {
     const lostValue = Math.round(spread(lost).mean * valuePerKWh);
     const cost = visits === 0 ? 0 : Math.round(visits * costPerVisit(visits));
     return {
       visits,
       days,
       lostEnergy: spread(lost),
-      savedEnergy: spread(lost.map((value, index) => (untouched[index] ?? 0) - value)),
+      savedEnergy: over(untouched, lost),
+      savedOverOne: visits === 0 ? over(lost, lost) : over(withOne, lost),
       lostValue,
       cost,
       total: lostValue + cost,
@@ -78,15 +103,21 @@ export function compareEvenVisits(
   return { options, best: best.visits, breakEvenPrice };
 }
 
-function bestPhase(visits: number, lostWith: (days: number[]) => number[], untouched: number[]) {
-  let best = { days: [] as number[], lost: untouched };
-  if (visits === 0) return best;
+/**
+ * The first day, among monthly steps and those that bring a visit onto a day found for fewer visits, that loses least:
+ * so that two visits, one of which may lie where a single one does, never leave more dirt than that one.
+ */
+function bestPhase(visits: number, lostWith: (days: number[]) => number[], known: readonly number[]) {
   const spacing = 365 / visits;
+  const steps = Array.from({ length: Math.ceil(spacing / PHASE_STEP) }, (_, step) => step * PHASE_STEP);
+  const phases = [...new Set([...steps, ...known.map((day) => day % spacing)])];
+  let best = { days: [] as number[], lost: [] as number[] };
   let least = Number.POSITIVE_INFINITY;
-  for (let phase = 0; phase < spacing; phase += PHASE_STEP) {
-    const days = Array.from({ length: visits }, (_, index) => Math.floor(phase + index * spacing));
+  for (const phase of phases) {
+    // A whole day that was divided by the spacing comes back as itself.
+    const days = Array.from({ length: visits }, (_, index) => Math.floor(phase + index * spacing + 1e-9));
     const lost = lostWith(days);
-    const total = lost.reduce((a, b) => a + b, 0);
+    const total = sum(lost);
     if (total < least) {
       least = total;
       best = { days, lost };

@@ -27,6 +27,8 @@ export interface QuickLookInput {
   climate: ClimateKey;
   latitude: number;
   longitude: number;
+  /** the site that stands in for a place that nobody has given */
+  near?: string;
   altitude: number;
   /** minor units */
   valuePerKWh: number;

@@ -3,9 +3,11 @@ import { type ArrayYears, compareEvenVisits, lostBySite, type VisitsComparison }
 import { type KitItem, kitList } from '../kit/list.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
+import type { AssumedFact } from '../sites/assumed.ts';
 import { scale } from '../soiling/reckon.ts';
 import { planningYears, type YearAheadInput } from '../soiling/yearAhead.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
+import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
 import { chooseMethod, type MethodInput, type MethodPlan, type Rung } from './choose.ts';
 
@@ -19,6 +21,8 @@ export interface PlanInput {
   /** minor units */
   valuePerKWh: number;
   ownUse: number;
+  /** what of all this nobody has said */
+  assumed?: AssumedFact[];
   overrides: {
     waterWay?: WaterWay | undefined;
     visits?: number | undefined;
@@ -67,6 +71,11 @@ export interface PlanOutput {
   usedShare: number;
   kit: KitItem[];
   isolate: boolean;
+  /** left out in plans of calculation 6 and before */
+  assumed?: AssumedFact[];
+  /** what the chosen visits save in a year, and those beyond the first of that, minor units; likewise left out */
+  saves?: Spread;
+  beyondFirst?: Spread;
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
@@ -101,6 +110,7 @@ export function makePlan(input: PlanInput): PlanOutput {
   const recoverable = spread(untouched.map((lost, index) => Math.max(0, lost - (washed[index] ?? 0))));
   const visitsChosen = input.overrides.visits ?? visits.best;
   const first = arrays[0];
+  const option = visits.options[visitsChosen];
   return {
     arrays,
     modules,
@@ -127,6 +137,11 @@ export function makePlan(input: PlanInput): PlanOutput {
         })
       : [],
     isolate: input.overrides.isolate ?? true,
+    assumed: input.assumed ?? [],
+    ...(option && {
+      saves: scale(option.savedEnergy, input.valuePerKWh),
+      beyondFirst: scale(option.savedOverOne, input.valuePerKWh),
+    }),
     reasons: reasons({ input, work, water, waterWay, visits, visitsChosen, recoverable }),
   };
 }
@@ -164,6 +179,8 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
   const { input, work, water, waterWay, visits, visitsChosen, recoverable } = parts;
   const way = water.options.find((option) => option.way === waterWay);
   const chosen = visits.options[visitsChosen];
+  const guessed = (...keys: string[]) =>
+    input.assumed?.some(({ key }) => keys.includes(key)) ? { assumed: true as const } : {};
   return {
     litres: {
       what: 'Water on the glass for one visit',
@@ -186,7 +203,12 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       source: 'Mass of salts 0.65 mg/L for each µS/cm; the limits of the finish are house assumptions',
       assumption: true,
       inputs: [
-        { name: 'Conductivity on the glass', value: way?.conductivity ?? null, kind: 'conductivity' },
+        {
+          name: 'Conductivity on the glass',
+          value: way?.conductivity ?? null,
+          kind: 'conductivity',
+          ...guessed('conductivity'),
+        },
         { name: 'Limit of the finish', value: water.residueLimit, kind: 'residue' },
       ],
       drivers: [{ change: 'squeegeed (0.02 mm left)', becomes: (way?.residue ?? 0) / 5 }],
@@ -201,7 +223,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       inputs: [
         { name: 'Modules', value: work.modules, kind: 'count' },
         { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
-        { name: 'On the road', value: work.travelMinutes, kind: 'minutes' },
+        { name: 'On the road', value: work.travelMinutes, kind: 'minutes', ...guessed('travelMinutes') },
       ],
       drivers: [],
     },
@@ -231,8 +253,13 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       assumption: true,
       inputs: [
         { name: 'Energy that comes back', value: recoverable.p50, kind: 'energy' },
-        { name: 'Share used on the spot', value: input.ownUse, kind: 'fraction' },
-        { name: 'Worth of a kWh', value: input.valuePerKWh, kind: 'money' },
+        { name: 'Self-consumption', value: input.ownUse, kind: 'fraction', ...guessed('ownUse') },
+        {
+          name: 'Worth of a kWh',
+          value: input.valuePerKWh,
+          kind: 'money',
+          ...guessed('ownUse', 'energyBought', 'energySold'),
+        },
       ],
       drivers: [],
     },
@@ -255,6 +282,8 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       what: 'Energy that the visits of a year save, in money',
       kind: 'money',
       value: (visits.options[0]?.lostValue ?? 0) - (chosen?.lostValue ?? 0),
+      low: (chosen?.savedEnergy.p10 ?? 0) * input.valuePerKWh,
+      high: (chosen?.savedEnergy.p90 ?? 0) * input.valuePerKWh,
       formula: 'What the dirt takes in a year with no visit − what it takes with these visits, evenly placed.',
       source: 'Kimber et al. 2006 over the site’s made-up weather years; prices as entered',
       assumption: true,
@@ -266,7 +295,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       drivers: visits.options
         .filter((option) => Math.abs(option.visits - visitsChosen) === 1)
         .map((option) => ({
-          change: `${option.visits} visits a year`,
+          change: `${counted(option.visits, 'visit')} a year`,
           becomes: (visits.options[0]?.lostValue ?? 0) - option.lostValue,
         })),
     },

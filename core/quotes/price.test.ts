@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { type PriceBook, priceVisit, totals, verdict, visitMinutes } from './price.ts';
+import { type PriceBook, planSentence, planVerdict, priceVisit, totals, verdict, visitMinutes } from './price.ts';
 
 const book: PriceBook = {
   hourlyRate: 30_000,
@@ -85,5 +85,32 @@ describe('whether a wash pays', () => {
 
   it('does not pay where even the high estimate falls short', () => {
     expect(verdict({ p10: 10, p50: 20, p90: 99 }, 100)).to.equal('does-not-pay');
+  });
+});
+
+describe('a plan of visits', () => {
+  const amount = (p10: number, p50: number, p90: number) => ({ p10, p50, p90 });
+  const money = (value: number) => `R ${value}`;
+
+  it('does not pay where two of three visits save 415 and cost 8696', () => {
+    const plan = {
+      visits: 3,
+      price: 4348,
+      saves: amount(14_000, 15_000, 16_000),
+      beyondFirst: amount(200, 415, 800),
+    };
+    expect(planVerdict(plan)).to.equal('does-not-pay');
+    expect(planSentence(plan, money)).to.equal(
+      'The plan of 3 visits would save R 14000 to R 16000 of energy a year and cost R 13044. Of that, the 2 visits beyond the first would save R 200 to R 800 and cost R 8696: more than one visit does not pay for itself in energy.',
+    );
+  });
+
+  it('is judged by its range, as one visit is', () => {
+    const plan = { visits: 2, price: 100, saves: amount(250, 300, 400), beyondFirst: amount(120, 140, 180) };
+    expect(planVerdict(plan)).to.equal('pays');
+    expect(planVerdict({ ...plan, beyondFirst: amount(90, 140, 180) })).to.equal('may-pay');
+    expect(planVerdict({ ...plan, saves: amount(150, 260, 400) })).to.equal('may-pay');
+    expect(planVerdict({ ...plan, saves: amount(50, 90, 180) })).to.equal('does-not-pay');
+    expect(planSentence({ ...plan, saves: amount(50, 90, 180) }, money)).to.match(/it does not pay for itself/);
   });
 });

@@ -145,3 +145,39 @@ export const VERDICT_SENTENCE: Record<Verdict, string> = {
   'does-not-pay':
     'On these figures the wash does not pay for itself in energy. You may still want it for looks, warranty or to stop growth.',
 };
+
+/** What a plan of visits saves in a year, and what the visits beyond the first save of that; minor units. */
+export interface PlanSaves {
+  visits: number;
+  /** of one visit of the plan */
+  price: number;
+  saves: Benefit;
+  beyondFirst: Benefit;
+}
+
+/** A plan pays where all its visits do together and those beyond the first do as well: one good visit carries no others. */
+export function planVerdict({ visits, price, saves, beyondFirst }: PlanSaves): Verdict {
+  const together = verdict(saves, visits * price);
+  const further = visits > 1 ? verdict(beyondFirst, (visits - 1) * price) : together;
+  if (together === 'does-not-pay' || further === 'does-not-pay') return 'does-not-pay';
+  return together === 'pays' && further === 'pays' ? 'pays' : 'may-pay';
+}
+
+/**
+ * The sentence about a plan of visits for the customer's paper, with the visits beyond the first named where they are
+ * what does not pay.
+ * @param money an amount in minor units as text
+ */
+export function planSentence(plan: PlanSaves, money: (amount: number) => string): string {
+  const { visits, price, saves, beyondFirst } = plan;
+  const range = ({ p10, p90 }: Benefit) => `${money(p10)} to ${money(p90)}`;
+  const sum = `The plan of ${visits} visits would save ${range(saves)} of energy a year and cost ${money(visits * price)}.`;
+  const found = planVerdict(plan);
+  if (found === 'pays') return `${sum} On these figures it pays, and so do the visits beyond the first.`;
+  if (found === 'may-pay') return `${sum} On these figures it may or may not pay for itself in energy.`;
+  if (visits > 1 && verdict(saves, visits * price) !== 'does-not-pay') {
+    const others = visits === 2 ? 'the second visit' : `the ${visits - 1} visits beyond the first`;
+    return `${sum} Of that, ${others} would save ${range(beyondFirst)} and cost ${money((visits - 1) * price)}: more than one visit does not pay for itself in energy.`;
+  }
+  return `${sum} On these figures it does not pay for itself in energy.`;
+}

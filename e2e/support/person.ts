@@ -7,11 +7,11 @@ import { DEMO_OWNER } from '../../cli/demo.ts';
 import { PROJECT } from '../../cli/folders.ts';
 import { STAGE_PASSWORD } from '../../cli/stage.ts';
 
-/** Console errors and uncaught exceptions of a page; a journey ends by expecting none. */
+/** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
 export function watchConsole(page: Page): string[] {
   const errors: string[] = [];
   page.on('console', (message) => {
-    if (message.type() === 'error') errors.push(message.text());
+    if (message.type() === 'error' || message.type() === 'warning') errors.push(message.text());
   });
   page.on('pageerror', (error) => errors.push(String(error)));
   return errors;

@@ -1,6 +1,7 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { FollowedDefect } from '../../core/inspections/defects.ts';
 import { formatDate, type Glass } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { right, sheet, table } from './parts.ts';
 
 export interface DefectPaper {
@@ -57,7 +58,7 @@ function arrayPart(array: DefectPaper['arrays'][number], glass: Glass): Content[
   const since = installedOn === null ? 'date of installation not known' : `installed ${formatDate(installedOn, glass)}`;
   const parts: Content[] = [
     { text: name, style: 'heading' },
-    { text: `${modules} modules of ${moduleWatts} W, ${since}.`, style: 'quiet', margin: [0, 0, 0, 4] },
+    { text: `${counted(modules, 'module')} of ${moduleWatts} W, ${since}.`, style: 'quiet', margin: [0, 0, 0, 4] },
     table(
       ['Defect', 'Module', 'Row, column', 'First seen', 'Last seen', 'What to do'],
       defects.map((defect) => [

@@ -1,5 +1,7 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
+import { planWords, weatherWords } from '../../core/quotes/words.ts';
+import { askedOfCustomer, factWords } from '../../core/sites/assumed.ts';
 import {
   formatDate,
   formatMoney,
@@ -8,6 +10,7 @@ import {
   formatRange,
   type Glass,
 } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { right, sheet, table } from './parts.ts';
 
 export interface QuotePaper {
@@ -25,6 +28,8 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
   const money = (amount: number) => formatMoney(Math.round(amount), quote.currency, glass);
   const number = `Quote ${quote.number}.${quote.revision}`;
   const { benefit } = quote;
+  const ofPlan = planWords(quote, glass);
+  const asked = askedOfCustomer(quote.assumed ?? []);
   const content: Content[] = [
     { text: firm, style: 'firm' },
     { text: number, style: 'title' },
@@ -43,7 +48,7 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
     },
     ...(quote.message ? [{ text: quote.message, margin: [0, 0, 0, 6] as [number, number, number, number] }] : []),
     {
-      text: `Washing ${modules} modules, ${quote.finish === 'output' ? 'finish: output restored' : 'finish: spotless'}`,
+      text: `Washing ${counted(modules, 'module')}, ${quote.finish === 'output' ? 'finish: output restored' : 'finish: spotless'}`,
       style: 'heading',
     },
     table(
@@ -83,10 +88,16 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
       text: `One wash now is estimated to bring back ${formatRange(benefit.recoverable.p10, benefit.recoverable.p90, 'energy', glass)} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
     },
     { text: benefit.sentence, style: 'verdict' },
-    {
-      text: `Four in five of the weather years looked at lie inside the range. The climate is made up for planning, and the rate at which your site soils is an assumption until its own record replaces it. ${quote.planned ? `The plan of visits would save ${money(benefit.planSaves)} a year of energy and cost ${money(benefit.planCosts)}.` : ''}`,
-      style: 'quiet',
-    },
+    ...(ofPlan ? [{ text: ofPlan, style: 'verdict' }] : []),
+    { text: weatherWords(quote), style: 'quiet' },
+    ...(asked.length > 0
+      ? [
+          {
+            text: `Please check what we had to assume: ${asked.map((fact) => factWords(fact, glass, quote.currency)).join('; ')}. Where it is otherwise, what a wash is worth changes.`,
+            style: 'quiet',
+          },
+        ]
+      : []),
   );
   if (quote.stated) {
     content.push({ text: 'Reason for washing, as agreed', style: 'heading' }, { text: quote.stated });

@@ -1,8 +1,10 @@
 import type { CanvasElement, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
+import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import { clockWords, signatureWords } from '../../core/reports/words.ts';
 import { formatDate, formatQuantity, type Glass } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { INK, right, sheet, table } from './parts.ts';
 
 export interface ReportPaper {
@@ -38,14 +40,19 @@ export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDo
       ],
       margin: [0, 6, 0, 8],
     },
-    { text: `${found.cleaned} of ${found.modules} modules were cleaned.`, style: 'verdict' },
+    {
+      text: `${found.cleaned} of ${counted(found.modules, 'module')} ${found.modules === 1 ? 'was' : 'were'} cleaned.`,
+      style: 'verdict',
+    },
     ...found.arrays.flatMap((array) => arrayPart(array, glass, pictures)),
     ...waterPart(report, glass),
     ...(found.notDone.length > 0
       ? [{ text: 'Not done', style: 'heading' }, { ul: found.notDone.map(({ step, reason }) => `${step}: ${reason}`) }]
       : []),
     { text: 'Next', style: 'heading' },
-    { text: `${found.nextDate ? `${formatDate(found.nextDate, glass)}. ` : ''}${found.nextBecause}` },
+    {
+      text: `${found.nextDate ? `${formatDate(found.nextDate, glass)}. ` : ''}${found.nextBecause} ${GAIN_OF_THE_DAY}`,
+    },
     ...(found.clockGap ? [{ text: clockWords(found.clockGap), style: 'quiet' }] : []),
     ...signaturePart(report, glass),
   ];
@@ -68,26 +75,14 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
   );
   const parts: Content[] = [
     { text: array.name, style: 'heading' },
-    { text: `${array.modules} modules: ${marks.join(', ')}.` },
+    { text: `${counted(array.modules, 'module')}: ${marks.join(', ')}.` },
   ];
-  if (array.comparison && array.before && array.after) {
-    const { comparison } = array;
+  parts.push({ text: claimWords(array, glass), bold: claimOf(array).stated, margin: [0, 4, 0, 4] });
+  if (array.before && array.after) {
     const kind = array.quantity === 'current' ? 'current' : 'power';
     parts.push(
-      {
-        text: [
-          { text: `Gain ${formatQuantity(comparison.gain, 'fraction', glass)}`, bold: true },
-          ` ± ${formatQuantity(comparison.expandedUncertainty, 'fraction', glass)} on what it gave dirty; the dirt had been costing a `,
-          { text: `loss of ${formatQuantity(comparison.loss, 'fraction', glass)}`, bold: true },
-          ' of what it gives clean. ',
-          comparison.distinguishable
-            ? 'The change is larger than its uncertainty.'
-            : 'The change is not larger than its uncertainty: it cannot be told from none.',
-        ],
-        margin: [0, 4, 0, 4],
-      },
       table(
-        ['Reading', array.quantity === 'current' ? 'Current' : 'Power', 'Irradiance', 'Module'],
+        ['Reading', kind === 'current' ? 'Current' : 'Power', 'Irradiance', 'Module'],
         (['before', 'after'] as const).map((when) => [
           when === 'before' ? 'Before' : 'After',
           right(formatQuantity(array[when]?.value ?? null, kind, glass)),
@@ -97,10 +92,9 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
         ['*', 90, 90, 90],
       ),
     );
-  } else {
-    parts.push({ text: `No gain is stated. ${array.missing ?? ''}` });
   }
-  if (array.warnings.length > 0) parts.push({ ul: array.warnings.map(({ reason }) => reason), style: 'quiet' });
+  const caveats = caveatsOf(array);
+  if (caveats.length > 0) parts.push({ ul: caveats.map(({ reason }) => reason), style: 'quiet' });
   if (array.defects.length > 0) {
     parts.push({
       text: `Defects seen, which are not dirt: ${array.defects.map(({ kind, module, note }) => `${kind.replace('-', ' ')} on module ${module + 1}${note ? ` (${note})` : ''}`).join('; ')}.`,

@@ -15,7 +15,7 @@ export const NOBODY_SEES = new Set([
 ]);
 
 const CREW = `
-  after agent agree altitude amendments answer array arrayId arrays ask assumption at azimuth because becomes
+  after agent agree altitude amendments answer array arrayId arrays ask assumed assumption at azimuth because becomes
   before birds bladeAgreed bladed bond brushed by calculationVersion capped causes caution cautions cells change
   chase cleanEnergy cleaned climate clockGap code codesLeft column columns come-back coming company comparison
   content count createdAt csrf currency curve customer customerId dailyRate date dateOrder days decimalMark

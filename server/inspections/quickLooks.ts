@@ -4,8 +4,9 @@ import type { QuickLookInput } from '../../core/inspections/quickLook.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { valueOfEnergy } from '../../core/soiling/reckon.ts';
 import type { Context } from '../context.ts';
-import { outOfOrder } from '../errors.ts';
+import { invalid, outOfOrder } from '../errors.ts';
 import { readCompany } from '../people/useCases.ts';
+import { firstPlace } from '../sites/storage.ts';
 import { dayOfYearIn } from '../soiling/calendar.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
@@ -23,6 +24,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
   const { id, ...fields } = body;
   const company = await readCompany(context);
   const now = context.clock();
+  const { latitude, longitude, near } = await placeOfCall(context, fields);
   const input: QuickLookInput = {
     modules: fields.modules,
     moduleWatts: USUAL_WATTS,
@@ -33,8 +35,9 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     surroundings: fields.surroundings,
     birds: fields.birds,
     climate: fields.climate,
-    latitude: fields.latitude,
-    longitude: fields.longitude,
+    latitude,
+    longitude,
+    ...(near === undefined ? {} : { near }),
     altitude: fields.altitude,
     valuePerKWh: valueOfEnergy(fields),
     travelKm: fields.travelKm,
@@ -59,6 +62,18 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     );
     return readQuickLook(trx, id);
   });
+}
+
+/** Where a caller's panels are: as typed, or as near as the company's first site. */
+async function placeOfCall(
+  { database }: Context,
+  { latitude, longitude }: Pick<QuickLook['fields'], 'latitude' | 'longitude'>,
+): Promise<{ latitude: number; longitude: number; near?: string }> {
+  if (latitude !== null && longitude !== null) return { latitude, longitude };
+  const first = await firstPlace(database);
+  if (first === undefined)
+    throw invalid('latitude', 'is not known, and there is no site here yet to stand in for it; type the coordinates');
+  return { latitude: first.latitude, longitude: first.longitude, near: first.name };
 }
 
 export async function listQuickLooks(context: Context, query: QueryOf<Endpoints['listQuickLooks']>) {

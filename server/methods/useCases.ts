@@ -4,6 +4,7 @@ import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { assumedFacts } from '../../core/sites/assumed.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { valueOfEnergy } from '../../core/soiling/reckon.ts';
 import { foundOnPatch } from '../../core/soiling/seenLoss.ts';
@@ -21,7 +22,7 @@ import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
 type Endpoints = typeof methodsEndpoints;
 
-/** What water is taken to be where nobody has read it yet: the plan says so by standing in its inputs. */
+/** What water is taken to be where nobody has read it yet: the plan says that it is assumed. */
 const UNREAD_WATER = {
   tap: { conductivity: 350, temperature: 18 },
   borehole: { conductivity: 1100, temperature: 20 },
@@ -101,6 +102,11 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     travelMinutes: site.travelMinutes,
     valuePerKWh: valueOfEnergy(site),
     ownUse: site.ownUse,
+    assumed: assumedFacts(
+      site,
+      reckoned.map(({ array }) => array),
+      water === undefined && site.waterSource !== 'none' ? read.conductivity : undefined,
+    ),
     overrides: withoutReasons(overrides) as PlanInput['overrides'],
   };
 }

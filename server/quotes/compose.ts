@@ -1,6 +1,9 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Quote, QuoteBenefit, QuoteLineDoc } from '../../contract/quotes/endpoints.ts';
-import { type PricedVisit, totals, VERDICT_SENTENCE, verdict } from '../../core/quotes/price.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import { type PricedVisit, planVerdict, totals, VERDICT_SENTENCE, verdict } from '../../core/quotes/price.ts';
+import { scale } from '../../core/soiling/reckon.ts';
+import { climateOf } from '../../core/weather/siteClimate.ts';
 import type { QuoteContent } from './storage.ts';
 
 export interface LineChange {
@@ -18,23 +21,35 @@ const offered = (priced: PricedVisit): Quote['one'] => ({
   minutes: priced.minutes,
 });
 
-/** What the customer would gain, and whether that is more than what is asked. */
-function benefit(plan: Plan, gross: number, visits: number, planCosts: number): QuoteBenefit {
+/**
+ * What the customer would gain, and whether that is more than what is asked.
+ * @param price of one visit alone, and of each of a plan of visits, tax included, minor units
+ */
+function benefit(plan: Plan, visits: number, price: { one: number; planned: number }): QuoteBenefit {
   const { output } = plan;
+  const { valuePerKWh, arrays } = plan.input as unknown as PlanInput;
   const worth = output.benefit;
-  const verdictOfOne = verdict(worth, gross);
+  const verdictOfOne = verdict(worth, price.one);
   const option = output.visits.options[visits];
   const none = output.visits.options[0];
-  const planSaves = none && option ? none.lostValue - option.lostValue : 0;
+  const planRange = option && scale(option.savedEnergy, valuePerKWh);
+  // Plans of calculation 6 and before do not say what the visits beyond the first bring.
+  const beyondFirst = option?.savedOverOne && scale(option.savedOverOne, valuePerKWh);
   return {
     recoverable: output.recoverable,
     worth,
     usedShare: output.usedShare,
     verdict: verdictOfOne,
     sentence: VERDICT_SENTENCE[verdictOfOne],
-    planSaves,
-    planCosts,
-    planVerdict: planSaves >= planCosts ? 'pays' : 'does-not-pay',
+    planSaves: none && option ? none.lostValue - option.lostValue : 0,
+    planCosts: visits * price.planned,
+    planVerdict:
+      planRange && beyondFirst
+        ? planVerdict({ visits, price: price.planned, saves: planRange, beyondFirst })
+        : 'may-pay',
+    ...(planRange && { planRange }),
+    ...(beyondFirst && { beyondFirst }),
+    ...(arrays[0] && { climate: climateOf(arrays[0].year.climate).name.replace(/ \(made up\)$/, '') }),
     reasons: {
       worth: output.reasons.benefit,
       recoverable: output.reasons.recoverable,
@@ -60,7 +75,8 @@ export function composeQuote(
     planned,
     visits,
     finish: plan.finish,
-    benefit: benefit(plan, one.gross, visits, (planned ?? one).gross * visits),
+    benefit: benefit(plan, visits, { one: one.gross, planned: (planned ?? one).gross }),
+    assumed: output.assumed ?? [],
     ...words,
   };
 }
@@ -94,6 +110,6 @@ export function overruleLines(content: QuoteContent, changes: LineChange[], plan
     ...content,
     one,
     planned,
-    benefit: benefit(plan, one.gross, content.visits, (planned ?? one).gross * content.visits),
+    benefit: benefit(plan, content.visits, { one: one.gross, planned: (planned ?? one).gross }),
   };
 }

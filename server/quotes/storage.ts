@@ -6,7 +6,7 @@ import { mustHave } from '../storage/writing.ts';
 /** What a quote says, apart from where it stands. */
 export type QuoteContent = Pick<
   Quote,
-  'currency' | 'taxRate' | 'one' | 'planned' | 'visits' | 'benefit' | 'finish' | 'message' | 'stated'
+  'currency' | 'taxRate' | 'one' | 'planned' | 'visits' | 'benefit' | 'finish' | 'assumed' | 'message' | 'stated'
 >;
 
 export interface NewQuote {

@@ -1,9 +1,22 @@
 import type { Photo } from '../../contract/inspections/endpoints.ts';
+import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { proveCleaning } from '../../core/comparisons/proof.ts';
-import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import { happenedAt } from '../../core/jobs/clock.ts';
+import {
+  cleanedModules,
+  countMarks,
+  type JobEntry,
+  type JobProgress,
+  jobProgress,
+  type ModuleMark,
+  standingEntries,
+} from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import { headlineGain } from '../../core/reports/claims.ts';
+import { counted } from '../../core/units/words.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { entriesOf, type JobRow } from '../jobs/storage.ts';
@@ -49,8 +62,7 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   const plan = await readPlan(connection, quote.planId);
   const arrays = [];
   for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, site, array, progress));
-  const washedOn = dateOfWash(job, progress, site.zone);
-  const visits = plan.output.visitsChosen;
+  const washedOn = dateOfWash(job, progress, entries, site.zone);
   return {
     firm: (await readCompany({ database: connection })).name,
     site: site.name,
@@ -59,6 +71,7 @@ export async function composeReport(connection: Connection, jobId: string): Prom
     washedOn,
     clockGap: entries.reduce((most, { clockGap = 0 }) => (Math.abs(clockGap) > Math.abs(most) ? clockGap : most), 0),
     arrays,
+    claim: headlineGain(arrays),
     modules: arrays.reduce((sum, array) => sum + array.modules, 0),
     cleaned: arrays.reduce((sum, array) => sum + array.cleaned, 0),
     water: progress.water.map(({ conductivity, temperature, litres }) => ({
@@ -77,21 +90,51 @@ export async function composeReport(connection: Connection, jobId: string): Prom
           ]
         : [],
     ),
-    nextDate: visits > 0 ? addDays(washedOn, Math.round(365 / visits)) : null,
-    nextBecause:
-      visits > 0
-        ? `The plan found ${visits === 1 ? 'one visit' : `${visits} visits`} a year best. Look first; wash if it is dirty.`
-        : 'On these figures no visit pays in energy. Look again when something changes: birds, building work, a drop in production.',
+    ...nextVisit(plan, quote, washedOn),
   };
 }
 
-/** The day on which the last step ended, where the site lies. Entries' times are set right, so it does not lie ahead. */
-function dateOfWash(job: JobRow, progress: JobProgress, zone: string): string {
-  const lastDone = progress.steps
-    .map(({ endedAt }) => endedAt ?? '')
-    .sort()
-    .at(-1);
-  return lastDone ? dateIn(lastDone, zone) : job.scheduledFor;
+/** When to come next and why: what was agreed, then what was chosen, then what the figures say. */
+function nextVisit(plan: Plan, quote: Quote, washedOn: string): Pick<ReportContent, 'nextDate' | 'nextBecause'> {
+  const { visitsChosen: visits, visits: compared } = plan.output;
+  const look = 'Look first; wash if it is dirty.';
+  const after = (count: number) => addDays(washedOn, Math.round(365 / count));
+  if (quote.choice === 'planned')
+    return {
+      nextDate: after(quote.visits),
+      nextBecause: `The plan that was agreed has ${counted(quote.visits, 'visit')} a year. ${look}`,
+    };
+  if (visits === 0)
+    return {
+      nextDate: null,
+      nextBecause:
+        'On these figures no visit pays in energy. Look again when something changes: birds, building work, a drop in production.',
+    };
+  const figures =
+    compared.best === 0 ? 'no visit pays in energy' : `${counted(compared.best, 'visit')} a year would cost least`;
+  return {
+    nextDate: after(visits),
+    nextBecause:
+      visits === compared.best
+        ? `The plan found ${counted(visits, 'visit')} a year best. ${look}`
+        : `${counted(visits, 'visit')} a year ${visits === 1 ? 'was' : 'were'} chosen; on the figures alone ${figures}. ${look}`,
+  };
+}
+
+/** Marks that say that the glass was worked on. */
+const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
+
+/**
+ * The day on which the glass was last worked on, where the site lies; where no module was marked, that on which the last
+ * step ended. Entries' times are set right, so it does not lie ahead. Readings and pictures may be of a later day.
+ */
+function dateOfWash(job: JobRow, progress: JobProgress, entries: readonly JobEntry[], zone: string): string {
+  const worked = standingEntries(entries).flatMap((entry) =>
+    entry.kind === 'mark' && WORKED.includes(entry.mark) ? [happenedAt(entry)] : [],
+  );
+  const ended = progress.steps.map(({ endedAt }) => endedAt ?? '');
+  const last = (worked.length > 0 ? worked : ended).sort().at(-1);
+  return last ? dateIn(last, zone) : job.scheduledFor;
 }
 
 async function proofOf(connection: Connection, job: JobRow, site: Site, array: SolarArray, progress: JobProgress) {

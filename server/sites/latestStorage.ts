@@ -62,7 +62,9 @@ export async function latestOfSites(connection: Connection, siteIds: string[]): 
     'site_id',
     'entered',
     siteIds,
-    "id, job_id, state, (content #>> '{arrays,0,comparison,gain}')::float8 as gain",
+    // Reports from before a claim was told apart have the gain of their first array.
+    `id, job_id, state, (case when content ? 'claim' then content ->> 'claim'
+      else content #>> '{arrays,0,comparison,gain}' end)::float8 as gain`,
   );
   return new Map(
     siteIds.map((siteId) => {

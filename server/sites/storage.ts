@@ -6,8 +6,11 @@ import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
-export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'sheet'>>(array: T) => ({
+export const siteColumns = <T extends Pick<Site, 'assumed'>>(site: T) => ({ ...site, assumed: json(site.assumed) });
+
+export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'sheet' | 'assumed'>>(array: T) => ({
   ...array,
+  assumed: json(array.assumed),
   missing: json(array.missing),
   strings: json(array.strings),
   sheet: json(array.sheet),
@@ -18,7 +21,7 @@ type NewSite = Omit<Site, 'version'>;
 export const insertCustomer = (trx: Transaction, row: Omit<Customer, 'version'>): Promise<unknown> =>
   trx('customers').insert(row);
 
-export const insertSite = (trx: Transaction, row: NewSite): Promise<unknown> => trx('sites').insert(row);
+export const insertSite = (trx: Transaction, row: NewSite): Promise<unknown> => trx('sites').insert(siteColumns(row));
 
 export const insertArray = (
   trx: Transaction,
@@ -70,8 +73,10 @@ export function listSiteRows(
 }
 
 /** Where the company's first site lies, by name; nothing where it has none. */
-export const firstPlace = (connection: Connection): Promise<Pick<Site, 'latitude' | 'longitude'> | undefined> =>
-  connection('sites').orderByRaw('lower(name), id').first('latitude', 'longitude');
+export const firstPlace = (
+  connection: Connection,
+): Promise<Pick<Site, 'name' | 'latitude' | 'longitude'> | undefined> =>
+  connection('sites').orderByRaw('lower(name), id').first('name', 'latitude', 'longitude');
 
 /** Sites with an array that nobody has looked at since an instant, longest ago first. */
 export const sitesNotSeenSince = (

@@ -22,6 +22,7 @@ import {
   insertSite,
   insertWaterReading,
   listSiteRows,
+  siteColumns,
   waterReadingsOfSite,
 } from './storage.ts';
 
@@ -75,7 +76,7 @@ export function createSite(context: Context, body: BodyOf<Endpoints['createSite'
 export function changeSite(context: Context, id: string, body: BodyOf<Endpoints['changeSite']>): Promise<SiteSpread> {
   const { version, ...fields } = body;
   return context.database.transaction(async (trx) => {
-    await updateVersioned(trx, context, { table: 'sites', record: 'site', id, version }, fields);
+    await updateVersioned(trx, context, { table: 'sites', record: 'site', id, version }, siteColumns(fields));
     return readSite(context, trx, id);
   });
 }

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
 import { formatNumber } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass, useMoment } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -55,7 +56,8 @@ function LastRun({ title, run, none }: { title: string; run: BackupRun | null; n
       </strong>
       {holds && (
         <span className="quiet">
-          {formatNumber(holds.rows, 0, glass)} rows, {formatNumber(holds.pictures, 0, glass)} pictures
+          {formatNumber(holds.rows, 0, glass)} rows,{' '}
+          {counted(holds.pictures, 'picture', 'pictures', formatNumber(holds.pictures, 0, glass))}
           {run?.bytes != null && `, ${formatNumber(run.bytes / 1e6, 1, glass)} MB`}
           {holds.newest && `, newest change ${moment(holds.newest)}`}
         </span>

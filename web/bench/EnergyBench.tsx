@@ -3,6 +3,7 @@ import { Form } from 'react-bootstrap';
 import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { parseDatedTable } from '../../core/units/table.ts';
+import { counted } from '../../core/units/words.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
@@ -56,7 +57,7 @@ export function EnergyBench() {
           onChange={(event) => setText(event.target.value)}
         />
         <p className="quiet mt-1" role="status">
-          {rows.length} days read.
+          {counted(rows.length, 'day')} read.
           {wrong.length > 0 &&
             ` ${wrong.length} lines left out: ${wrong
               .slice(0, 3)

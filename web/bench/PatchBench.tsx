@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import type { StringInput, StringOutput } from '../../core/modules/string.ts';
 import { formatNumber, formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { pairs } from '../parts/words.ts';
@@ -101,7 +102,7 @@ export function PatchBench() {
           >
             {COUNTS.map((count) => (
               <option key={count} value={count}>
-                {count} modules
+                {counted(count, 'module')}
               </option>
             ))}
           </Form.Select>

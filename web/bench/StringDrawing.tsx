@@ -1,6 +1,7 @@
 import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
 import { cellAt } from '../../core/modules/cellLayout.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
+import { counted } from '../../core/units/words.ts';
 import { GRID, type Laid, type Place } from './patches.ts';
 import { useNarrow } from './useNarrow.ts';
 
@@ -61,7 +62,7 @@ export function StringDrawing({
       <svg
         viewBox={`-2 -2 ${aRow * (WIDTH + GAP) + 2} ${lines * (HEIGHT + GAP) + 2}`}
         role={onPlace ? 'application' : 'img'}
-        aria-label={`A string of ${modules} modules. ${onPlace ? `Arrow keys move, Enter lays. ${says}` : ''}`}
+        aria-label={`A string of ${counted(modules, 'module')}. ${onPlace ? `Arrow keys move, Enter lays. ${says}` : ''}`}
         tabIndex={onPlace ? 0 : undefined}
         onKeyDown={press}
         onPointerDown={(event) => touch(event, true)}

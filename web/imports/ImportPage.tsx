@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { importBundle } from '../../contract/imports/endpoints.ts';
+import { counted } from '../../core/units/words.ts';
 import { useDo } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
@@ -60,8 +61,9 @@ export function ImportPage() {
         <Trouble error={take.error} />
         {take.data && (
           <div className="notice fine" role="status">
-            {take.data.sites} sites, {take.data.inspections} inspections, {take.data.quotes} quotes and {take.data.jobs}{' '}
-            jobs and {take.data.photos} pictures are in.
+            {counted(take.data.sites, 'site')}, {counted(take.data.inspections, 'inspection')},{' '}
+            {counted(take.data.quotes, 'quote')}, {counted(take.data.jobs, 'job')} and{' '}
+            {counted(take.data.photos, 'picture')} imported.
           </div>
         )}
         <Button type="submit" className="mt-3" disabled={take.isPending || files.length === 0}>

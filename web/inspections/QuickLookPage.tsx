@@ -6,12 +6,14 @@ import { type QuickLook, type QuickLookFields, quickLookFields } from '../../con
 import { SEEN, type SeenWord } from '../../core/inspections/quickLook.ts';
 import { VERDICT_SENTENCE } from '../../core/quotes/price.ts';
 import { formatDate, formatRange } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { Empty, Trouble } from '../parts/states.tsx';
 import { BIRD_WORDS, pairs, SEEN_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { Coordinates } from '../sites/forms.tsx';
 import { beginSite, usualSite } from '../sites/newSiteDraft.ts';
 
 const TILTS = [
@@ -48,8 +50,8 @@ export function QuickLookPage() {
     surroundings,
     birds: 'few',
     climate,
-    latitude: typeof usual.latitude === 'number' ? usual.latitude : -33.5,
-    longitude: typeof usual.longitude === 'number' ? usual.longitude : 19,
+    latitude: null,
+    longitude: null,
     altitude,
     energyBought,
     energySold,
@@ -77,6 +79,10 @@ export function QuickLookPage() {
               <TextField name="caller.name" label="Caller" />
               <TextField name="caller.phone" label="Telephone" />
               <TextField name="caller.place" label="Where" />
+              <Coordinates
+                label="Coordinates, where known"
+                note="Left empty, your first site stands in for the place"
+              />
               <NumberField name="modules" label="Panels" kind="count" />
               <SelectField name="surroundings" label="Around it" options={pairs(SURROUNDINGS_WORDS)} />
               <SelectField name="birds" label="Birds" options={pairs(BIRD_WORDS)} />
@@ -160,7 +166,7 @@ function Answer({ look }: { look: QuickLook }) {
   return (
     <>
       <p className="mb-2">
-        <strong>{look.fields.caller.name}</strong>, {look.fields.modules} panels:
+        <strong>{look.fields.caller.name}</strong>, {counted(look.fields.modules, 'panel')}:
       </p>
       <div className="figures">
         <Figure label="Lost now, perhaps" reason={reasons.lossNow} />
@@ -212,7 +218,7 @@ function Waiting() {
               {look.fields.caller.phone} {look.fields.caller.place && `, ${look.fields.caller.place}`}
             </span>
             <span className="end">
-              {look.fields.modules} panels,{' '}
+              {counted(look.fields.modules, 'panel')},{' '}
               {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', glass, 0)} lost,{' '}
               {formatDate(look.at, glass)}
             </span>

@@ -24,8 +24,10 @@ export const INSPECTION_DEFAULTS = {
 export const inspectionDraft = (arrayId: string): string => `inspection.${arrayId}`;
 
 /** Begins an inspection of an array with what is known of it already. */
-export const beginInspection = (arrayId: string, known: { soils: Soil[]; notes: string }): void =>
-  keepDraft(inspectionDraft(arrayId), { id: newId(), values: { ...INSPECTION_DEFAULTS, ...known } });
+export const beginInspection = (
+  arrayId: string,
+  known: { soils: Soil[]; notes: string; lastWashed: string | null },
+): void => keepDraft(inspectionDraft(arrayId), { id: newId(), values: { ...INSPECTION_DEFAULTS, ...known } });
 
 /** Marks and defects while they are typed: a defect carries the number on the drawing, from 1, or nothing yet. */
 interface Typed<M, D> {

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { lackingFor, openCautions } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
+import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
 import { FieldReadings, FieldWater } from './FieldReadings.tsx';
@@ -22,6 +23,7 @@ interface CardProps {
 /** The step's verb, what to do in one sentence, its caution, and what ends it. */
 export function FieldCard({ job, progress, index, entries, happen }: CardProps) {
   const step = job.steps[index];
+  const [typed, setTyped] = useState(false);
   if (progress.paused !== null) return <Paused reason={progress.paused} happen={happen} />;
   if (step === undefined) return <Finished job={job} />;
   const state = progress.steps.find(({ key }) => key === step.key);
@@ -42,7 +44,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
         <p className="sentence">{step.sentence}</p>
         <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
         {open.length === 0 && state?.startedAt && (
-          <StepWork step={step} job={job} progress={progress} entries={entries} happen={happen} />
+          <StepWork step={step} job={job} progress={progress} entries={entries} happen={happen} onTyped={setTyped} />
         )}
         <Cannot step={step} happen={happen} />
       </main>
@@ -51,6 +53,10 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           <button type="button" className="btn btn-primary" disabled>
             Answer what stands above first
           </button>
+        ) : typed ? (
+          <p className="lacking" role="status">
+            Numbers are typed above and not kept yet. Keep the reading, or delete them.
+          </p>
         ) : state?.startedAt && lacking !== null ? (
           <p className="lacking" role="status">
             {lacking} Or leave the step out above, with a reason.
@@ -78,11 +84,18 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
 }
 
 /** What ends the step: readings, marks, pictures, a reading of the water; nothing more where a tick is enough. */
-function StepWork({ step, job, progress, entries, happen }: Omit<CardProps, 'index'> & { step: Step }) {
+function StepWork({
+  step,
+  job,
+  progress,
+  entries,
+  happen,
+  onTyped,
+}: Omit<CardProps, 'index'> & { step: Step; onTyped: (typed: boolean) => void }) {
   const [arrayId, setArrayId] = useState(job.arrays[0]?.id);
   const array = job.arrays.find(({ id }) => id === arrayId);
   if (step.ends === 'tick' || array === undefined) return null;
-  if (step.ends === 'water') return <FieldWater job={job} progress={progress} happen={happen} />;
+  if (step.ends === 'water') return <FieldWater job={job} progress={progress} happen={happen} onTyped={onTyped} />;
   const when = step.ends === 'before-readings' ? 'before' : 'after';
   const read = (id: string) =>
     progress.readings.some((reading) => reading.when === when && reading.array === id) ? ' (read)' : '';
@@ -96,7 +109,7 @@ function StepWork({ step, job, progress, entries, happen }: Omit<CardProps, 'ind
       />
       {step.ends === 'modules' && <MarkModules array={array} progress={progress} entries={entries} happen={happen} />}
       {step.ends.endsWith('readings') && (
-        <FieldReadings job={job} array={array} progress={progress} when={when} happen={happen} />
+        <FieldReadings job={job} array={array} progress={progress} when={when} happen={happen} onTyped={onTyped} />
       )}
       {step.ends === 'before-readings' && <FieldPictures job={job} array={array} when="before" />}
       {step.ends === 'wipe-pair' && <FieldPictures job={job} array={array} when="after" />}
@@ -137,7 +150,7 @@ function Cautions({
     <>
       {passed.length > 0 && (
         <details className="passed">
-          <summary>✓ {passed.length === 1 ? '1 caution' : `${passed.length} cautions`} answered yes</summary>
+          <summary>✓ {counted(passed.length, 'caution')} answered yes</summary>
           {passed.map((caution) => (
             <div key={caution.key}>{caution.ask}</div>
           ))}

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { ClockOff } from '../device/ClockOff.tsx';
@@ -70,7 +71,7 @@ function Cards({ job, kept }: { job: Job; kept: Outbox }) {
         </button>
         <div className="where">
           <b>{job.site.name}</b>
-          <span>{left === 0 ? 'no module left' : `${left} modules left`}</span>
+          <span>{left === 0 ? 'no module left' : `${counted(left, 'module')} left`}</span>
         </div>
         {view === 'card' && (
           <>

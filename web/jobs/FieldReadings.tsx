@@ -9,7 +9,7 @@ import { formatQuantity } from '../../core/units/format.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
-import { NumberPad, type PadField, usePadValues } from './NumberPad.tsx';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
 import type { Job } from './outbox/index.ts';
 
 /** Readings of one array before or after, checked as they are typed. */
@@ -19,12 +19,14 @@ export function FieldReadings({
   progress,
   when,
   happen,
+  onTyped,
 }: {
   job: Job;
   array: SolarArray;
   progress: JobProgress;
   when: 'before' | 'after';
   happen: Happen;
+  onTyped: (typed: boolean) => void;
 }) {
   const glass = useGlass();
   const taken = progress.readings.filter((reading) => reading.when === when);
@@ -42,6 +44,8 @@ export function FieldReadings({
       ))}
       <OneReading
         key={`${array.id}${taken.length}`}
+        typedAs={`job.${job.id}.${when}.${array.id}`}
+        onTyped={onTyped}
         array={array}
         when={when}
         limit={acLimit(array, job.site.ownUse) ?? null}
@@ -70,6 +74,8 @@ const FLAGS = {
 };
 
 function OneReading({
+  typedAs,
+  onTyped,
   array,
   when,
   limit,
@@ -78,6 +84,9 @@ function OneReading({
   underClearSky,
   happen,
 }: {
+  /** the name under which what is typed is kept until it is a reading */
+  typedAs: string;
+  onTyped: (typed: boolean) => void;
   array: SolarArray;
   when: 'before' | 'after';
   limit: number | null;
@@ -90,7 +99,7 @@ function OneReading({
   const glass = useGlass();
   const controlled = before.some(({ control }) => control !== undefined);
   const [quantity, setQuantity] = useState<'power' | 'current'>(before.at(-1)?.quantity ?? 'power');
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  const typing = useTypedNumbers(typedAs, onTyped);
   const [flags, setFlags] = useState({
     shading: false,
     wet: false,
@@ -110,7 +119,7 @@ function OneReading({
     { key: 'controlTemp', label: 'Neighbour', kind: 'temperature' },
   ];
   const shown = flags.control ? [...fields, ...neighbour] : fields;
-  const { value, poaIrradiance: typed, tempModule, controlValue, controlTemp } = usePadValues(shown, texts);
+  const { value, poaIrradiance: typed, tempModule, controlValue, controlTemp } = usePadValues(shown, typing.value);
   const poaIrradiance = flags.noSensor ? underClearSky() : typed;
   const own = value != null && value > 0 && poaIrradiance != null && poaIrradiance > 0 && tempModule != null;
   const control =
@@ -157,7 +166,7 @@ function OneReading({
       sensor: !noSensor,
       ...noted,
     });
-    setTexts({});
+    typing.clear();
   };
   return (
     <>
@@ -170,7 +179,7 @@ function OneReading({
         <option value="power">Power at the inverter</option>
         <option value="current">Short-circuit current</option>
       </select>
-      <NumberPad fields={shown} texts={texts} onTexts={setTexts} />
+      <NumberPad fields={shown} texts={typing.value} onTexts={typing.type} />
       {flags.noSensor && (
         <p className="m-0" role="status">
           Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', glass)}. Only where no cloud is near the
@@ -202,14 +211,24 @@ function OneReading({
 }
 
 /** Water at the brush: conductivity against the limit of the finish, as it is typed. */
-export function FieldWater({ job, progress, happen }: { job: Job; progress: JobProgress; happen: Happen }) {
+export function FieldWater({
+  job,
+  progress,
+  happen,
+  onTyped,
+}: {
+  job: Job;
+  progress: JobProgress;
+  happen: Happen;
+  onTyped: (typed: boolean) => void;
+}) {
   const glass = useGlass();
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  const typing = useTypedNumbers(`job.${job.id}.water`, onTyped);
   const fields: PadField[] = [
     { key: 'conductivity', label: 'Conductivity', kind: 'conductivity' },
     { key: 'temperature', label: 'Water', kind: 'temperature' },
   ];
-  const { conductivity, temperature } = usePadValues(fields, texts);
+  const { conductivity, temperature } = usePadValues(fields, typing.value);
   const complete = conductivity != null && conductivity >= 0 && temperature != null;
   return (
     <>
@@ -219,7 +238,7 @@ export function FieldWater({ job, progress, happen }: { job: Job; progress: JobP
           {formatQuantity(reading.temperature, 'temperature', glass)}
         </div>
       ))}
-      <NumberPad fields={fields} texts={texts} onTexts={setTexts} />
+      <NumberPad fields={fields} texts={typing.value} onTexts={typing.type} />
       {complete && conductivity > job.water.limit && (
         <div className="caution" role="status">
           Over the {formatQuantity(job.water.limit, 'conductivity', glass)} that the finish allows: it would dry to
@@ -233,7 +252,7 @@ export function FieldWater({ job, progress, happen }: { job: Job; progress: JobP
         onClick={() => {
           if (!complete) return;
           void happen({ kind: 'water', conductivity, temperature });
-          setTexts({});
+          typing.clear();
         }}
       >
         Keep this reading

@@ -1,7 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
+import { type Typed, useTyped } from '../parts/useTyped.ts';
 
 export interface PadField {
   key: string;
@@ -13,6 +14,22 @@ interface NumberPadProps {
   fields: readonly PadField[];
   texts: Record<string, string>;
   onTexts: (texts: Record<string, string>) => void;
+}
+
+type Texts = Record<string, string>;
+
+/**
+ * Numbers that are typed and not a reading yet, kept on the device under a name.
+ * @param onTyped told whether there are any, so that the card does not end over them
+ */
+export function useTypedNumbers(name: string, onTyped: (typed: boolean) => void): Typed<Texts> {
+  const typing = useTyped<Texts>(name, {});
+  const some = Object.values(typing.value).some((text) => text !== '');
+  useEffect(() => {
+    onTyped(some);
+    return () => onTyped(false);
+  }, [some, onTyped]);
+  return typing;
 }
 
 /** SI values of what was typed; null where a field does not hold a number yet. */

@@ -3,12 +3,14 @@ import { Button, Form } from 'react-bootstrap';
 import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { Assumed } from '../sites/Assumed.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import type { PlanPartProps } from './planPart.ts';
 import { VisitsTable } from './VisitsTable.tsx';
@@ -77,7 +79,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
     <>
       <div className="figures">
         <Figure label="Time of a visit" reason={reasons.minutes} note={formatHours(output.priced.minutes)} />
-        <Figure label="Water on the glass" reason={reasons.litres} note={`${output.modules} modules`} />
+        <Figure label="Water on the glass" reason={reasons.litres} note={counted(output.modules, 'module')} />
         <Figure
           label="Salts left"
           reason={reasons.residue}
@@ -94,6 +96,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
           }
         />
       </div>
+      <Assumed facts={output.assumed ?? []} />
       <WaterPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Method</h3>
       <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} />

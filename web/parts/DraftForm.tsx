@@ -2,8 +2,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { type FieldValues, FormProvider, type Resolver, useForm } from 'react-hook-form';
 import type { z } from 'zod';
+import { plainMessage } from '../../contract/messages.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';
+import { Labels } from './labels.ts';
 
 interface Draft<T> {
   id: string;
@@ -18,7 +20,7 @@ export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defau
   const kept = useRef(readDraft<Draft<FieldValues>>(name));
   const id = useRef(kept.current?.id ?? newId());
   const form = useForm({
-    resolver: zodResolver(schema as never) as unknown as Resolver<FieldValues>,
+    resolver: zodResolver(schema as never, { error: plainMessage } as never) as unknown as Resolver<FieldValues>,
     defaultValues: { ...(defaults as FieldValues), ...kept.current?.values },
   });
   useEffect(
@@ -58,15 +60,18 @@ export function DraftForm({
   children: ReactNode;
   className?: string;
 }) {
+  const labels = useRef(new Map<string, string>());
   return (
     <FormProvider {...draft.form}>
-      <form
-        className={className}
-        noValidate
-        onSubmit={draft.form.handleSubmit((values) => onSubmit(values as never, draft.id()))}
-      >
-        {children}
-      </form>
+      <Labels value={labels.current}>
+        <form
+          className={className}
+          noValidate
+          onSubmit={draft.form.handleSubmit((values) => onSubmit(values as never, draft.id()))}
+        >
+          {children}
+        </form>
+      </Labels>
     </FormProvider>
   );
 }

@@ -96,9 +96,12 @@ function ReasonBody({ reason }: { reason: Reason }) {
       <h3>From</h3>
       <table className="table">
         <tbody>
-          {reason.inputs.map(({ name, value, kind }) => (
+          {reason.inputs.map(({ name, value, kind, assumed }) => (
             <tr key={name}>
-              <td>{name}</td>
+              <td>
+                {name}
+                {assumed && <span className="assumed-mark">assumed</span>}
+              </td>
               <td className="number">
                 {typeof value === 'number' && kind ? show(value, kind, glass, currency) : (value ?? 'none')}
               </td>

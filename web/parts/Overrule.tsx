@@ -42,26 +42,37 @@ interface OfQuantity extends Common {
 export function Overrule<K extends string>(props: OfOptions<K> | OfWords | OfQuantity) {
   const { what, busy } = props;
   const [open, setOpen] = useState(false);
+  // What was typed is there again when the dialog was closed by a slip of the thumb.
+  const [typed, setTyped] = useState<Typing | null>(null);
   return (
     <>
       <Button variant="quiet" onClick={() => setOpen(true)} disabled={busy} aria-label={`Overrule: ${what}`}>
         overrule
       </Button>
-      {open && <Dialog {...props} onClose={() => setOpen(false)} />}
+      {open && <Dialog {...props} typed={typed} onTyped={setTyped} onClose={() => setOpen(false)} />}
     </>
   );
 }
 
+interface Typing {
+  value: string;
+  reason: string;
+}
+
 function Dialog<K extends string>({
+  typed,
+  onTyped,
   onClose,
   ...props
-}: (OfOptions<K> | OfWords | OfQuantity) & { onClose: () => void }) {
+}: (OfOptions<K> | OfWords | OfQuantity) & {
+  typed: Typing | null;
+  onTyped: (typed: Typing | null) => void;
+  onClose: () => void;
+}) {
   const glass = useGlass();
   const id = useId();
-  const [value, setValue] = useState(() =>
-    props.kind ? formatForTyping(props.current / (props.scale ?? 1), props.kind, glass) : props.current,
-  );
-  const [reason, setReason] = useState('');
+  const standing = props.kind ? formatForTyping(props.current / (props.scale ?? 1), props.kind, glass) : props.current;
+  const { value, reason } = typed ?? { value: standing, reason: '' };
   const [asked, setAsked] = useState(false);
   const text = value.trim();
   const number = parseNumber(text);
@@ -74,6 +85,7 @@ function Dialog<K extends string>({
     if (props.kind) props.onOverrule(fromGlass(number ?? 0, props.kind, glass.units) * (props.scale ?? 1), given);
     else if (props.options) props.onOverrule(text as K, given);
     else props.onOverrule(text, given);
+    onTyped(null);
     onClose();
   };
   return (
@@ -92,7 +104,11 @@ function Dialog<K extends string>({
         <Modal.Body>
           <Form.Label htmlFor={`${id}-value`}>{symbol ? `Instead, in ${symbol}` : 'Instead'}</Form.Label>
           {props.options ? (
-            <Form.Select id={`${id}-value`} value={value} onChange={(event) => setValue(event.target.value)}>
+            <Form.Select
+              id={`${id}-value`}
+              value={value}
+              onChange={(event) => onTyped({ value: event.target.value, reason })}
+            >
               {props.options.map(([key, words]) => (
                 <option key={key} value={key}>
                   {words}
@@ -104,7 +120,7 @@ function Dialog<K extends string>({
               id={`${id}-value`}
               value={value}
               inputMode={props.kind ? 'decimal' : 'text'}
-              onChange={(event) => setValue(event.target.value)}
+              onChange={(event) => onTyped({ value: event.target.value, reason })}
               isInvalid={asked && wrong}
             />
           )}
@@ -117,7 +133,7 @@ function Dialog<K extends string>({
           <Form.Control
             id={`${id}-reason`}
             value={reason}
-            onChange={(event) => setReason(event.target.value)}
+            onChange={(event) => onTyped({ value, reason: event.target.value })}
             isInvalid={asked && reason.trim() === ''}
           />
           {asked && reason.trim() === '' && <div className="field-error">Say why in a few words</div>}
@@ -128,13 +144,20 @@ function Dialog<K extends string>({
               variant="quiet"
               onClick={() => {
                 props.onWithdraw?.();
+                onTyped(null);
                 onClose();
               }}
             >
               back to the recommendation
             </Button>
           )}
-          <Button variant="outline-primary" onClick={onClose}>
+          <Button
+            variant="outline-primary"
+            onClick={() => {
+              onTyped(null);
+              onClose();
+            }}
+          >
             Leave as it is
           </Button>
           <Button type="submit">Overrule</Button>

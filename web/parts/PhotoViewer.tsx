@@ -1,10 +1,11 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import { useDo } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { photoAddress } from './photoAddress.ts';
 import { Trouble } from './states.tsx';
+import { useTyped } from './useTyped.ts';
 
 interface Circle {
   x: number;
@@ -13,18 +14,19 @@ interface Circle {
 }
 
 const FIRST: Circle = { x: 0.5, y: 0.5, radius: 0.08 };
+const NO_MARK = { circle: null, label: '' };
 const STEP = 0.02;
 const within = (value: number): number => Math.min(1, Math.max(0, value));
 
 /** A picture in full, with what was drawn over it; another circle is drawn by mouse, thumb or keys. */
 export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => void }) {
-  const [circle, setCircle] = useState<Circle | null>(null);
-  const [label, setLabel] = useState('');
+  const typed = useTyped<{ circle: Circle | null; label: string }>(`photo.${photo.id}.mark`, NO_MARK);
+  const { circle, label } = typed.value;
+  const setCircle = (next: Circle | null) => typed.type({ circle: next, label });
   const id = useRef(newId());
   const add = useDo('markPhoto', () => {
     id.current = newId();
-    setCircle(null);
-    setLabel('');
+    typed.clear();
   });
   const start = useRef<{ x: number; y: number } | null>(null);
   const ratio = photo.width / photo.height;
@@ -111,13 +113,13 @@ export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => v
                 required
                 maxLength={80}
                 value={label}
-                onChange={(event) => setLabel(event.target.value)}
+                onChange={(event) => typed.type({ circle, label: event.target.value })}
               />
             </div>
             <Button type="submit" disabled={add.isPending || label.trim() === ''}>
               Keep the mark
             </Button>
-            <Button variant="quiet" onClick={() => setCircle(null)}>
+            <Button variant="quiet" onClick={() => typed.clear()}>
               no mark
             </Button>
           </Form>

@@ -9,6 +9,7 @@ import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
 import type { CellGrid } from '../../core/modules/cellLayout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
+import { counted } from '../../core/units/words.ts';
 import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
 import { RoofThings } from './RoofThings.tsx';
 import { stringColour } from './stringColour.ts';
@@ -128,7 +129,7 @@ export function RoofDrawing({
   // A job kept on a phone from before faces were drawn has no sheet.
   const sheet = (array.sheet as RoofSheet | undefined) ?? UNDRAWN;
   const face = faceAbout(sheet, total, { across: width + GAP, down: height + GAP });
-  const label = `${array.name}: ${array.rows} rows of ${array.columns} modules`;
+  const label = `${array.name}: ${counted(array.rows, 'row')} of ${counted(array.columns, 'module')}`;
   return (
     <svg
       ref={roof}

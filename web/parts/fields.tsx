@@ -1,10 +1,11 @@
-import { type ReactNode, useEffect, useId, useState } from 'react';
+import { type ReactNode, useContext, useEffect, useId, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
-import { get, useController, useFormContext, useFormState } from 'react-hook-form';
+import { get, useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
 import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
+import { fieldWords, Labels, useLabel } from './labels.ts';
 
 interface FieldProps {
   name: string;
@@ -13,9 +14,34 @@ interface FieldProps {
   className?: string;
 }
 
-function useError(name: string): string | undefined {
+function useError(name: string, label: string): string | undefined {
   const { errors } = useFormState({ name });
+  useLabel(name, label);
   return (get(errors, name) as { message?: string } | undefined)?.message;
+}
+
+/**
+ * Whether a field still holds what it was filled with. The form lists such fields under `assumed`, beside them; typing,
+ * choosing, or saying that it is right takes one off the list.
+ */
+function useAssumed(name: string): { assumed: boolean; confirm: () => void } {
+  const { setValue, getValues } = useFormContext();
+  const parts = name.split('.');
+  const key = parts.at(-1) ?? name;
+  const list = [...parts.slice(0, -1), 'assumed'].join('.');
+  const standing: unknown = useWatch({ name: list });
+  return {
+    assumed: Array.isArray(standing) && standing.includes(key),
+    confirm: () => {
+      const now: unknown = getValues(list);
+      if (Array.isArray(now) && now.includes(key))
+        setValue(
+          list,
+          now.filter((other) => other !== key),
+          { shouldDirty: true },
+        );
+    },
+  };
 }
 
 function Frame({
@@ -24,6 +50,7 @@ function Frame({
   hint,
   error,
   className,
+  assumed,
   children,
 }: {
   id: string;
@@ -31,11 +58,22 @@ function Frame({
   hint?: string | undefined;
   error: string | undefined;
   className?: string | undefined;
+  assumed: ReturnType<typeof useAssumed>;
   children: ReactNode;
 }) {
   return (
     <div className={className}>
       <Form.Label htmlFor={id}>{label}</Form.Label>
+      {assumed.assumed && (
+        <button
+          type="button"
+          className="assumed-mark"
+          aria-label={`${label} is assumed: say that it is right`}
+          onClick={assumed.confirm}
+        >
+          assumed: right?
+        </button>
+      )}
       {children}
       {hint && !error && <Form.Text id={`${id}-hint`}>{hint}</Form.Text>}
       {error && (
@@ -60,17 +98,21 @@ export function TextField({
 }: FieldProps & { type?: string; lines?: number }) {
   const id = useId();
   const { field } = useController({ name });
-  const error = useError(name);
+  const error = useError(name, label);
+  const assumed = useAssumed(name);
   const shared = {
     id,
     value: (field.value as string | null) ?? '',
-    onChange: (event: { target: { value: string } }) => field.onChange(event.target.value),
+    onChange: (event: { target: { value: string } }) => {
+      assumed.confirm();
+      field.onChange(event.target.value);
+    },
     onBlur: field.onBlur,
     isInvalid: error !== undefined,
     'aria-describedby': described(id, hint, error),
   };
   return (
-    <Frame id={id} label={label} hint={hint} error={error} className={className}>
+    <Frame id={id} label={label} hint={hint} error={error} className={className} assumed={assumed}>
       {lines ? (
         <Form.Control as="textarea" rows={lines} {...shared} />
       ) : (
@@ -89,14 +131,18 @@ export function SelectField({
 }: FieldProps & { options: readonly (readonly [string, string])[] }) {
   const id = useId();
   const { field } = useController({ name });
-  const error = useError(name);
+  const error = useError(name, label);
+  const assumed = useAssumed(name);
   return (
-    <Frame id={id} label={label} hint={hint} error={error} className={className}>
+    <Frame id={id} label={label} hint={hint} error={error} className={className} assumed={assumed}>
       <Form.Select
         id={id}
         ref={field.ref}
         value={String(field.value)}
-        onChange={field.onChange}
+        onChange={(event) => {
+          assumed.confirm();
+          field.onChange(event);
+        }}
         onBlur={field.onBlur}
         isInvalid={error !== undefined}
       >
@@ -140,7 +186,7 @@ export function NumberField({
 }: FieldProps & { kind: QuantityKind; scale?: number; suffix?: string; optional?: boolean; digits?: number }) {
   const id = useId();
   const { field } = useController({ name });
-  const error = useError(name);
+  const error = useError(name, label);
   const input = useNumberText({
     kind,
     scale,
@@ -149,11 +195,12 @@ export function NumberField({
     optional: optional ?? false,
     digits,
   });
+  const assumed = useAssumed(name);
   const message = error && typeof field.value === 'string' ? 'Type a number, such as 12.5' : error;
   const glass = useGlass();
   const symbol = suffix ?? unitOf(kind, glass.units).symbol;
   return (
-    <Frame id={id} label={label} hint={hint} error={message} className={className}>
+    <Frame id={id} label={label} hint={hint} error={message} className={className} assumed={assumed}>
       <InputGroup>
         <Form.Control
           id={id}
@@ -161,7 +208,10 @@ export function NumberField({
           inputMode="decimal"
           autoComplete="off"
           value={input.text}
-          onChange={(event) => input.type(event.target.value)}
+          onChange={(event) => {
+            assumed.confirm();
+            input.type(event.target.value);
+          }}
           onBlur={field.onBlur}
           isInvalid={error !== undefined}
           aria-describedby={described(id, hint, message)}
@@ -221,24 +271,26 @@ function useNumberText({ kind, scale, value, onValue, optional, digits }: Number
   };
 }
 
-/** Errors that belong to no field in sight, so that a form never refuses silently. */
+/** What is wrong, named as the fields are on the screen, so that a form never refuses silently. */
 export function FormErrors() {
   const { formState } = useFormContext();
+  const labels = useContext(Labels);
   const count = Object.keys(formState.errors).length;
   if (count === 0 || !formState.isSubmitted) return null;
   const lines = flatten(formState.errors as Record<string, unknown>);
   return (
     <div className="notice bad" role="alert">
-      <strong>Not saved yet.</strong> Put right: {lines.join('; ')}.
+      <strong>Not saved yet.</strong> Put right:{' '}
+      {lines.map(({ path, message }) => `${labels.get(path) ?? fieldWords(path)} (${message})`).join('; ')}.
     </div>
   );
 }
 
-function flatten(errors: Record<string, unknown>, path = ''): string[] {
+function flatten(errors: Record<string, unknown>, path = ''): { path: string; message: string }[] {
   return Object.entries(errors).flatMap(([key, value]) => {
     if (value === null || typeof value !== 'object' || key === 'ref') return [];
     const here = path === '' ? key : `${path}.${key}`;
     const { message } = value as { message?: unknown };
-    return typeof message === 'string' ? [`${here} (${message})`] : flatten(value as Record<string, unknown>, here);
+    return typeof message === 'string' ? [{ path: here, message }] : flatten(value as Record<string, unknown>, here);
   });
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
+import { counted } from '../../core/units/words.ts';
 import { PhotoViewer } from './PhotoViewer.tsx';
 import { photoAddress } from './photoAddress.ts';
 
@@ -20,7 +21,7 @@ export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
           )}
           <figcaption>
             {photo.caption || photo.role.replace('-', ' ')}
-            {photo.marks.length > 0 && `, ${photo.marks.length === 1 ? 'one mark' : `${photo.marks.length} marks`}`}
+            {photo.marks.length > 0 && `, ${counted(photo.marks.length, 'mark')}`}
           </figcaption>
         </figure>
       ))}

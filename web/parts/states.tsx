@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { OfflineError, ProblemError } from '../api/client.ts';
+import { fieldWords } from './labels.ts';
 
 /** Loading, as a pail that fills. */
 export function Waiting({ what = 'Fetching' }: { what?: string }) {
@@ -8,6 +9,15 @@ export function Waiting({ what = 'Fetching' }: { what?: string }) {
     <p className="waiting" role="status">
       <span className="drip" aria-hidden="true" /> {what} …
     </p>
+  );
+}
+
+/** The whole page while its parts are still on their way. */
+export function Opening() {
+  return (
+    <div className="desk">
+      <Waiting what="Opening" />
+    </div>
   );
 }
 
@@ -23,7 +33,7 @@ export function Trouble({ error, retry }: { error: unknown; retry?: () => void }
         <ul>
           {issues.slice(0, 6).map(({ path, message }) => (
             <li key={path + message}>
-              {path}: {message}
+              {fieldWords(path)}: {message}
             </li>
           ))}
         </ul>

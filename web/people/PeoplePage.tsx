@@ -3,9 +3,11 @@ import { Button, Form } from 'react-bootstrap';
 import type { AnswerOf, Role } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
 import { formatDate } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { useTyped } from '../parts/useTyped.ts';
 
 const ROLE_WORDS: Record<Role, string> = { owner: 'owner', estimator: 'estimator', crew: 'crew' };
 
@@ -94,9 +96,7 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
           </Button>
         )}
       </td>
-      <td data-label="Signed in at">
-        {person.sessions === 0 ? 'no device' : person.sessions === 1 ? '1 device' : `${person.sessions} devices`}
-      </td>
+      <td data-label="Signed in at">{person.sessions === 0 ? 'no device' : counted(person.sessions, 'device')}</td>
       <td className="text-nowrap">
         <Button
           variant="quiet"
@@ -156,15 +156,15 @@ function ForAll({ forAll }: { forAll: boolean }) {
   );
 }
 
+const NOBODY = { name: '', email: '', role: 'crew' as const };
+
 function Invite() {
-  const [name, setName] = useState('');
-  const [email, setEmail] = useState('');
-  const [role, setRole] = useState<Role>('crew');
+  const typed = useTyped<{ name: string; email: string; role: Role }>('invitation', NOBODY);
+  const { name, email, role } = typed.value;
   const id = useRef(newId());
   const invite = useDo('invite', () => {
     id.current = newId();
-    setName('');
-    setEmail('');
+    typed.clear();
   });
   const token = invite.data?.token;
   return (
@@ -177,7 +177,12 @@ function Invite() {
     >
       <h2>Invite somebody</h2>
       <Form.Label htmlFor="invite-name">Name</Form.Label>
-      <Form.Control id="invite-name" value={name} required onChange={(event) => setName(event.target.value)} />
+      <Form.Control
+        id="invite-name"
+        value={name}
+        required
+        onChange={(event) => typed.type({ ...typed.value, name: event.target.value })}
+      />
       <Form.Label htmlFor="invite-email" className="mt-2">
         Address
       </Form.Label>
@@ -186,12 +191,16 @@ function Invite() {
         type="email"
         value={email}
         required
-        onChange={(event) => setEmail(event.target.value)}
+        onChange={(event) => typed.type({ ...typed.value, email: event.target.value })}
       />
       <Form.Label htmlFor="invite-role" className="mt-2">
         Role
       </Form.Label>
-      <Form.Select id="invite-role" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+      <Form.Select
+        id="invite-role"
+        value={role}
+        onChange={(event) => typed.type({ ...typed.value, role: event.target.value as Role })}
+      >
         <option value="crew">crew: jobs and inspections, no prices</option>
         <option value="estimator">estimator: everything but people and company</option>
         <option value="owner">owner: everything</option>

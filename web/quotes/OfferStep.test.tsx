@@ -39,6 +39,7 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
     reasons: { worth: plan.reasons.benefit, recoverable: plan.reasons.recoverable, planSaves: plan.reasons.planSaves },
   },
   finish: 'output',
+  assumed: [],
   message: '',
   stated: '',
   choice: null,
@@ -79,7 +80,18 @@ describe('the page of a quote', () => {
   }
 
   it('says of the plan of visits too that it does not pay', () => {
-    expect(page(quote())).to.include('the plan of 3 visits does not pay for itself in energy');
+    const costly = { p10: 14_000, p50: 15_000, p90: 16_000 };
+    const beyondFirst = { p10: 200, p50: 415, p90: 800, mean: 415 };
+    const planned = quote();
+    const benefit = { ...planned.benefit, planRange: { ...costly, mean: 15_000 }, beyondFirst };
+    const each = { ...offered(plan.pricedInPlan), gross: 4348 };
+    expect(page({ ...planned, benefit, planned: each })).to.match(
+      /the 2 visits beyond the first would save ZAR.2 to ZAR.8 and cost ZAR.87: more than one visit does not pay/,
+    );
+  });
+
+  it('shows what a plan saves and costs on a quote from before it was judged by its range', () => {
+    expect(page(quote())).to.match(/The plan of visits would save ZAR.100 a year of energy and cost ZAR.3.?000\./);
   });
 
   it('says what a wash is worth as a range, beside the price', () => {

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import { planWords, weatherWords } from '../../core/quotes/words.ts';
 import {
   formatDate,
   formatMoney,
@@ -17,7 +18,9 @@ import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { type Typed, useTyped } from '../parts/useTyped.ts';
 import { QUOTE_WORDS } from '../parts/words.ts';
+import { Assumed } from '../sites/Assumed.tsx';
 
 /** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
 export function OfferStep({ spread }: { spread: SiteSpread }) {
@@ -90,10 +93,19 @@ function Earlier({
   );
 }
 
+/** What the customer reads beside the figures. */
+interface LetterWords {
+  message: string;
+  stated: string;
+}
+
 function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
   const glass = useGlass();
+  const words = useTyped<LetterWords>(`quote.${quote.id}.words`, { message: quote.message, stated: quote.stated });
+  const line = useTyped(`quote.${quote.id}.line`, NO_LINE);
   const { benefit, currency } = quote;
   const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  const ofPlan = planWords(quote, glass);
   return (
     <>
       <div className="d-flex align-items-baseline gap-3 mb-2 flex-wrap">
@@ -123,18 +135,14 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
         <Worth quote={quote} />
       </div>
       <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
-      {quote.planned && (
-        <p>
-          {benefit.planVerdict === 'pays'
-            ? `On these figures the plan of ${quote.visits} visits pays.`
-            : `On these figures the plan of ${quote.visits} visits does not pay for itself in energy.`}
-        </p>
-      )}
-      <Lines quote={quote} />
-      <Words quote={quote} />
+      {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{ofPlan}</p>}
+      <p className="quiet">{weatherWords(quote)}</p>
+      <Assumed facts={quote.assumed ?? []} />
+      <Lines quote={quote} line={line} />
+      <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />
-      <Moves quote={quote} onRevised={onRevised} />
+      <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
     </>
   );
 }
@@ -173,7 +181,7 @@ function Worth({ quote }: { quote: Quote }) {
   );
 }
 
-function Lines({ quote }: { quote: Quote }) {
+function Lines({ quote, line }: { quote: Quote; line: Typed<NewLine> }) {
   const glass = useGlass();
   const change = useDo('changeQuote');
   const scale = 10 ** minorDigits(quote.currency);
@@ -236,6 +244,7 @@ function Lines({ quote }: { quote: Quote }) {
       <Trouble error={change.error} />
       {quote.state === 'draft' && (
         <AddLine
+          line={line}
           busy={change.isPending}
           onAdd={(label, amount, reason) => overrule('other', label, amount * scale, reason)}
         />
@@ -244,10 +253,24 @@ function Lines({ quote }: { quote: Quote }) {
   );
 }
 
-function AddLine({ onAdd, busy }: { onAdd: (label: string, amount: number, reason: string) => void; busy: boolean }) {
-  const [open, setOpen] = useState(false);
-  const [label, setLabel] = useState('');
-  const [amount, setAmount] = useState('');
+interface NewLine {
+  label: string;
+  amount: string;
+}
+const NO_LINE: NewLine = { label: '', amount: '' };
+const isTyped = ({ label, amount }: NewLine): boolean => label.trim() !== '' || amount.trim() !== '';
+
+function AddLine({
+  line,
+  onAdd,
+  busy,
+}: {
+  line: Typed<NewLine>;
+  onAdd: (label: string, amount: number, reason: string) => void;
+  busy: boolean;
+}) {
+  const { label, amount } = line.value;
+  const [open, setOpen] = useState(isTyped(line.value));
   const parsed = parseNumber(amount);
   if (!open) {
     return (
@@ -256,11 +279,19 @@ function AddLine({ onAdd, busy }: { onAdd: (label: string, amount: number, reaso
       </Button>
     );
   }
+  const close = () => {
+    line.clear();
+    setOpen(false);
+  };
   return (
-    <div className="d-flex gap-2 align-items-end mb-2">
+    <div className="d-flex gap-2 align-items-end mb-2 flex-wrap">
       <div>
         <Form.Label htmlFor="line-label">Line</Form.Label>
-        <Form.Control id="line-label" value={label} onChange={(event) => setLabel(event.target.value)} />
+        <Form.Control
+          id="line-label"
+          value={label}
+          onChange={(event) => line.type({ label: event.target.value, amount })}
+        />
       </div>
       <div>
         <Form.Label htmlFor="line-amount">Amount before tax</Form.Label>
@@ -268,7 +299,7 @@ function AddLine({ onAdd, busy }: { onAdd: (label: string, amount: number, reaso
           id="line-amount"
           inputMode="decimal"
           value={amount}
-          onChange={(event) => setAmount(event.target.value)}
+          onChange={(event) => line.type({ label, amount: event.target.value })}
           isInvalid={amount !== '' && parsed === null}
         />
       </div>
@@ -276,21 +307,23 @@ function AddLine({ onAdd, busy }: { onAdd: (label: string, amount: number, reaso
         disabled={busy || label.trim() === '' || parsed === null}
         onClick={() => {
           onAdd(label.trim(), parsed ?? 0, 'added by hand');
-          setOpen(false);
-          setLabel('');
-          setAmount('');
+          close();
         }}
       >
         Add
+      </Button>
+      <Button variant="quiet" onClick={close}>
+        no line
       </Button>
     </div>
   );
 }
 
-function Words({ quote }: { quote: Quote }) {
-  const [message, setMessage] = useState(quote.message);
-  const [stated, setStated] = useState(quote.stated);
-  const change = useDo('changeQuote');
+const sameWords = (one: LetterWords, other: LetterWords): boolean =>
+  one.message === other.message && one.stated === other.stated;
+
+function Words({ quote, words }: { quote: Quote; words: Typed<LetterWords> }) {
+  const change = useDo('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
   if (quote.state !== 'draft') {
     return (
       <>
@@ -299,7 +332,7 @@ function Words({ quote }: { quote: Quote }) {
       </>
     );
   }
-  const changed = message !== quote.message || stated !== quote.stated;
+  const { message, stated } = words.value;
   return (
     <div className="form-grid mb-2">
       <div className="wide">
@@ -308,16 +341,22 @@ function Words({ quote }: { quote: Quote }) {
           id="message"
           as="textarea"
           rows={2}
+          maxLength={2000}
           value={message}
-          onChange={(event) => setMessage(event.target.value)}
+          onChange={(event) => words.type({ message: event.target.value, stated })}
         />
       </div>
       <div className="wide">
         <Form.Label htmlFor="stated">Reason other than energy, where there is one</Form.Label>
-        <Form.Control id="stated" value={stated} onChange={(event) => setStated(event.target.value)} />
+        <Form.Control
+          id="stated"
+          maxLength={500}
+          value={stated}
+          onChange={(event) => words.type({ message, stated: event.target.value })}
+        />
         <Form.Text>Looks, warranty, stopping growth: stated as such, never as energy.</Form.Text>
       </div>
-      {changed && (
+      {!sameWords(words.value, quote) && (
         <div>
           <Button
             variant="outline-primary"
@@ -326,7 +365,7 @@ function Words({ quote }: { quote: Quote }) {
               change.mutate({ params: { id: quote.id }, body: { version: quote.version, message, stated } })
             }
           >
-            Keep the words
+            Save the words
           </Button>
         </div>
       )}
@@ -335,17 +374,36 @@ function Words({ quote }: { quote: Quote }) {
   );
 }
 
-function Moves({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
+function Moves({
+  quote,
+  words,
+  lineTyped,
+  onRevised,
+}: {
+  quote: ShownQuote;
+  words: Typed<LetterWords>;
+  /** whether a line is typed that has not been added */
+  lineTyped: boolean;
+  onRevised: (id: string) => void;
+}) {
   const id = useRef(newId());
   // What cannot be printed stands above; whoever sends it all the same has read it.
   const withoutCharacters = quote.unprintable.length > 0;
   const send = useDo('sendQuote');
+  const save = useDo('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
   const decide = useDo('decideQuote');
   const revise = useDo('reviseQuote', (made) => {
     id.current = newId();
     onRevised(made.id);
   });
   const params = { id: quote.id };
+  // What is typed beside the figures goes out with them, whether or not it was saved before.
+  const sendAsTyped = async () => {
+    const { version } = sameWords(words.value, quote)
+      ? quote
+      : await save.mutateAsync({ params, body: { version: quote.version, ...words.value } });
+    send.mutate({ params, body: { version, withoutCharacters } });
+  };
   const decided = (decision: 'accepted' | 'declined', choice: 'one' | 'planned' = 'one') =>
     decide.mutate({ params, body: { version: quote.version, decision, choice } });
   return (
@@ -353,12 +411,16 @@ function Moves({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string
       {quote.state === 'draft' && (
         <>
           <Button
-            disabled={send.isPending}
-            onClick={() => send.mutate({ params, body: { version: quote.version, withoutCharacters } })}
+            disabled={send.isPending || save.isPending || lineTyped}
+            onClick={() => void sendAsTyped().catch(() => undefined)}
           >
             {withoutCharacters ? 'Mark as sent, without them' : 'Mark as sent'}
           </Button>
-          <span className="quiet">From then on it is frozen; a change makes the next revision.</span>
+          <span className="quiet">
+            {lineTyped
+              ? 'A line is typed and not added yet. Add it, or take it out, before this goes out.'
+              : 'From then on it is frozen; a change makes the next revision.'}
+          </span>
         </>
       )}
       {quote.state === 'sent' && (
@@ -388,7 +450,7 @@ function Moves({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string
       {quote.state === 'accepted' && (
         <span>Accepted {quote.choice === 'planned' ? 'as a plan of visits' : 'for one visit'}. Go on to Wash.</span>
       )}
-      <Trouble error={send.error ?? decide.error ?? revise.error} />
+      <Trouble error={save.error ?? send.error ?? decide.error ?? revise.error} />
     </div>
   );
 }

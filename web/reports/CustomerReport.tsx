@@ -1,8 +1,10 @@
 import { Link, useParams } from 'react-router';
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
+import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import type { Strokes } from '../../core/reports/signature.ts';
 import { signatureWords } from '../../core/reports/words.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { photoAddress } from '../parts/photoAddress.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -38,12 +40,15 @@ export function CustomerReport() {
           Washed {formatDate(content.washedOn, glass)}
         </p>
         <p className="headline">
-          {content.cleaned} of {content.modules} modules were cleaned.
+          {content.cleaned} of {counted(content.modules, 'module')} {content.modules === 1 ? 'was' : 'were'} cleaned.
         </p>
         {content.arrays.map((array) => (
-          <p key={array.arrayId}>
-            <strong>{array.name}.</strong> {sentence(array, glass)}
-          </p>
+          <div key={array.arrayId}>
+            <p className="mb-1">
+              <strong>{array.name}.</strong> {claimWords(array, glass)}
+            </p>
+            <Caveats array={array} />
+          </div>
         ))}
         <Pictures arrays={content.arrays} />
         <table className="table">
@@ -58,19 +63,7 @@ export function CustomerReport() {
           </thead>
           <tbody>
             {content.arrays.map((array) => (
-              <tr key={array.arrayId}>
-                <td>{array.name}</td>
-                <td className="number">
-                  {array.cleaned} of {array.modules}
-                </td>
-                <td className="number">{formatQuantity(array.comparison?.gain ?? null, 'fraction', glass)}</td>
-                <td className="number">{formatQuantity(array.comparison?.loss ?? null, 'fraction', glass)}</td>
-                <td className="number">
-                  {array.comparison
-                    ? `± ${formatQuantity(array.comparison.expandedUncertainty, 'fraction', glass)}`
-                    : ''}
-                </td>
-              </tr>
+              <Row key={array.arrayId} array={array} />
             ))}
           </tbody>
         </table>
@@ -92,8 +85,8 @@ export function CustomerReport() {
           <p>Not done: {content.notDone.map(({ step, reason }) => `${step} (${reason})`).join('; ')}.</p>
         )}
         <p>
-          Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {content.nextBecause} The gain is
-          that of the day it was measured; soiling begins again the next morning.
+          Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {content.nextBecause}{' '}
+          {GAIN_OF_THE_DAY}
         </p>
         {signature?.strokes && <Hand strokes={signature.strokes} />}
         <p className="mb-0">
@@ -101,7 +94,7 @@ export function CustomerReport() {
         </p>
         {report.data.amendments.map((amendment) => (
           <p key={amendment.id} className="mb-0 mt-2">
-            Amended {formatDate(amendment.at, glass)} by {amendment.by}: {amendment.text}
+            Amended {formatDate(amendment.at, glass)} by {amendment.by}: {amendment.text} (because: {amendment.reason})
           </p>
         ))}
       </article>
@@ -109,31 +102,85 @@ export function CustomerReport() {
   );
 }
 
-function sentence(array: ArrayProof, glass: ReturnType<typeof useGlass>): string {
-  const { comparison } = array;
-  if (comparison === null) return `No gain is stated. ${array.missing ?? ''}`;
-  const sure = comparison.distinguishable
-    ? ''
-    : ' That is not more than the uncertainty, so it cannot be told from no change.';
-  return `It gives ${formatQuantity(comparison.gain, 'fraction', glass)} more than it did dirty (± ${formatQuantity(comparison.expandedUncertainty, 'fraction', glass)}), brought to the same sun and temperature. Put the other way, dirt had been taking ${formatQuantity(comparison.loss, 'fraction', glass)} of what it gives clean.${sure}`;
-}
-
-function Pictures({ arrays }: { arrays: ArrayProof[] }) {
-  const photos = arrays.flatMap((array) => array.photos.filter(({ state }) => state === 'ready'));
-  const before = photos.find(({ role }) => role === 'before');
-  const after = photos.find(({ role }) => role === 'after');
-  if (!before || !after) return null;
+/** What stands against the figures, as it does on the paper. */
+function Caveats({ array }: { array: ArrayProof }) {
+  const caveats = caveatsOf(array);
+  if (caveats.length === 0) return null;
   return (
-    <div className="pairs">
-      {[before, after].map((photo) => (
-        <figure key={photo.id} className="m-0">
-          <img src={photoAddress(photo.id, 'upright')} alt={photo.caption || photo.role} className="w-100" />
-          <figcaption className="quiet">{photo.caption || photo.role}</figcaption>
-        </figure>
+    <ul className="quiet">
+      {caveats.map(({ code, reason }) => (
+        <li key={code}>{reason}</li>
       ))}
-    </div>
+    </ul>
   );
 }
+
+function Row({ array }: { array: ArrayProof }) {
+  const glass = useGlass();
+  const claim = claimOf(array);
+  const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
+  return (
+    <tr>
+      <td>{array.name}</td>
+      <td className="number">
+        {array.cleaned} of {array.modules}
+      </td>
+      {claim.stated ? (
+        <>
+          <td className="number">
+            {share(claim.comparison.gain)}
+            {claim.of === 'current' && ' in current'}
+          </td>
+          <td className="number">{share(claim.comparison.loss)}</td>
+          <td className="number">± {share(claim.comparison.expandedUncertainty)}</td>
+        </>
+      ) : (
+        <td className="number" colSpan={3}>
+          none stated
+        </td>
+      )}
+    </tr>
+  );
+}
+
+const PAIRS = [
+  ['before', 'after'],
+  ['wipe-before', 'wipe-after'],
+] as const;
+
+/** Each array before and after, and the cloth that was drawn over it before and after, where both were pictured. */
+function Pictures({ arrays }: { arrays: ArrayProof[] }) {
+  const pairs = arrays.flatMap((array) => {
+    const ready = array.photos.filter(({ state }) => state === 'ready');
+    return PAIRS.flatMap((roles) => {
+      const found = roles.map((role) => ready.findLast((photo) => photo.role === role));
+      return found.every((photo) => photo !== undefined) ? [{ array, photos: found }] : [];
+    });
+  });
+  return pairs.map(({ array, photos }) => (
+    <div className="pairs" key={photos[0]?.id}>
+      {photos.map((photo) => {
+        const words = photo.caption || ROLE_WORDS[photo.role] || photo.role;
+        return (
+          <figure key={photo.id} className="m-0">
+            <img src={photoAddress(photo.id, 'upright')} alt={words} className="w-100" />
+            <figcaption className="quiet">
+              {arrays.length > 1 ? `${array.name}: ` : ''}
+              {words}
+            </figcaption>
+          </figure>
+        );
+      })}
+    </div>
+  ));
+}
+
+const ROLE_WORDS: Record<string, string> = {
+  before: 'before the wash',
+  after: 'after the wash',
+  'wipe-before': 'cloth before the wash',
+  'wipe-after': 'cloth after the wash',
+};
 
 /** A signature as it was drawn. */
 function Hand({ strokes }: { strokes: Strokes }) {

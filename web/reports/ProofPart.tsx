@@ -1,5 +1,7 @@
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
+import { type Claim, caveatsOf, claimLabels, claimOf } from '../../core/reports/claims.ts';
 import { formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
@@ -8,41 +10,41 @@ import { DEFECT_WORDS } from '../parts/words.ts';
 /** Gain and loss of one array, always both, with what they rest on. */
 export function ProofPart({ array }: { array: ArrayProof }) {
   const glass = useGlass();
-  const { comparison } = array;
+  const claim = claimOf(array);
   const kind = array.quantity === 'current' ? 'current' : 'power';
   return (
     <section className="mb-3">
       <h3>{array.name}</h3>
-      {comparison ? (
-        <>
-          <ProofFigures comparison={comparison} reasons={array.reasons} />
-          <table className="table">
-            <thead>
-              <tr>
-                <th>Reading</th>
-                <th className="number">{kind === 'power' ? 'Power' : 'Current'}</th>
-                <th className="number">Irradiance</th>
-                <th className="number">Module</th>
-              </tr>
-            </thead>
-            <tbody>
-              {(['before', 'after'] as const).map((when) => (
-                <tr key={when}>
-                  <td>{when}</td>
-                  <td className="number">{formatQuantity(array[when]?.value ?? null, kind, glass)}</td>
-                  <td className="number">{formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)}</td>
-                  <td className="number">{formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </>
+      {claim.stated ? (
+        <ProofFigures claim={claim} reasons={array.reasons} />
       ) : (
         <div className="notice">
-          <strong>No gain is stated.</strong> {array.missing}
+          <strong>No gain is stated.</strong> {claim.because}
         </div>
       )}
-      {array.warnings.map(({ code, reason }) => (
+      {array.before && array.after && (
+        <table className="table">
+          <thead>
+            <tr>
+              <th>Reading</th>
+              <th className="number">{kind === 'power' ? 'Power' : 'Current'}</th>
+              <th className="number">Irradiance</th>
+              <th className="number">Module</th>
+            </tr>
+          </thead>
+          <tbody>
+            {(['before', 'after'] as const).map((when) => (
+              <tr key={when}>
+                <td>{when}</td>
+                <td className="number">{formatQuantity(array[when]?.value ?? null, kind, glass)}</td>
+                <td className="number">{formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)}</td>
+                <td className="number">{formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {caveatsOf(array).map(({ code, reason }) => (
         <div className="notice" key={code}>
           {reason}
         </div>
@@ -66,22 +68,13 @@ export function ProofPart({ array }: { array: ArrayProof }) {
 }
 
 /** Gain, loss and uncertainty; reports older than the reasons of all three show the figures alone. */
-function ProofFigures({
-  comparison,
-  reasons,
-}: {
-  comparison: NonNullable<ArrayProof['comparison']>;
-  reasons: ArrayProof['reasons'];
-}) {
+function ProofFigures({ claim, reasons }: { claim: Extract<Claim, { stated: true }>; reasons: ArrayProof['reasons'] }) {
+  const { comparison } = claim;
   const glass = useGlass();
   const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
   const standing = comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none';
   const inverse = '1 − 1 ÷ (1 + gain)';
-  const labels = {
-    gain: 'Gain, on what it gave dirty',
-    loss: 'Loss there was, of what it gives clean',
-    uncertainty: 'Uncertainty of the gain',
-  };
+  const labels = { ...claimLabels(claim), uncertainty: 'Uncertainty of the gain' };
   if (!reasons) {
     return (
       <div className="figures">
@@ -109,7 +102,7 @@ function markSentence({ marks, modules }: ArrayProof): string {
     [marks['come-back'], 'to come back to'],
     [marks.left, 'without a mark'],
   ] as const;
-  return `${modules} modules: ${parts.flatMap(([count, word]) => (count > 0 ? [`${count} ${word}`] : [])).join(', ')}.`;
+  return `${counted(modules, 'module')}: ${parts.flatMap(([count, word]) => (count > 0 ? [`${count} ${word}`] : [])).join(', ')}.`;
 }
 
 export function Pairs({ array }: { array: ArrayProof }) {

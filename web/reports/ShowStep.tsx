@@ -1,15 +1,17 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Report, ShownReport } from '../../contract/reports/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { clockWords, signatureWords } from '../../core/reports/words.ts';
 import { formatDate } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useAskAgain, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { useTyped } from '../parts/useTyped.ts';
 import { ProofPart } from './ProofPart.tsx';
 import { SignPart } from './SignPart.tsx';
 
@@ -78,7 +80,7 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
         <p className="mb-1">{signatureWords(report.signature, report.signedBy ?? '', report.signedAt, glass)}</p>
       )}
       <p className="verdict pays">
-        {content.cleaned} of {content.modules} modules were cleaned.
+        {content.cleaned} of {counted(content.modules, 'module')} {content.modules === 1 ? 'was' : 'were'} cleaned.
       </p>
       {content.arrays.map((array) => (
         <ProofPart key={array.arrayId} array={array} />
@@ -106,13 +108,12 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
 }
 
 function Amend({ report }: { report: Report }) {
-  const [text, setText] = useState('');
-  const [reason, setReason] = useState('');
+  const typed = useTyped(`report.${report.id}.amendment`, { text: '', reason: '' });
+  const { text, reason } = typed.value;
   const id = useRef(newId());
   const amend = useDo('amendReport', () => {
     id.current = newId();
-    setText('');
-    setReason('');
+    typed.clear();
   });
   return (
     <Form
@@ -122,8 +123,13 @@ function Amend({ report }: { report: Report }) {
         amend.mutate({ params: { id: report.id }, body: { id: id.current, text, reason } });
       }}
     >
-      <Labelled label="Amendment" className="flex-grow-1" value={text} onText={setText} />
-      <Labelled label="Why" value={reason} onText={setReason} />
+      <Labelled
+        label="Amendment"
+        className="flex-grow-1"
+        value={text}
+        onText={(next) => typed.type({ text: next, reason })}
+      />
+      <Labelled label="Why" value={reason} onText={(next) => typed.type({ text, reason: next })} />
       <Button
         type="submit"
         variant="outline-primary"

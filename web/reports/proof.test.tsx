@@ -52,11 +52,43 @@ function proof(readings: ReadingEntry[], changes: Partial<ArrayProof> = {}): Arr
 }
 const measured = proof([reading('before', 4000), reading('after', 4500)]);
 
+const report = (array: ArrayProof, changes: Partial<Report> = {}): Report => ({
+  id: 'r',
+  jobId: 'j',
+  siteId: 's',
+  state: 'signed',
+  calculationVersion: '1',
+  content: {
+    site: 'Fell barn',
+    customer: 'Ines Fell',
+    place: 'Larch Lane 1',
+    washedOn: '2026-11-24',
+    arrays: [array],
+    modules: 20,
+    cleaned: 19,
+    water: [],
+    waterLimit: 20,
+    notDone: [{ step: 'Clear the lip', reason: 'ran out of light' }],
+    nextDate: '2027-05-26',
+    nextBecause: 'The plan found 2 visits a year best.',
+  },
+  createdAt: '2026-11-24T09:00:00Z',
+  signedBy: 'Ada Fell',
+  signature: null,
+  signedAt: '2026-11-24T10:00:00Z',
+  amendments: [],
+  version: 2,
+  ...changes,
+});
+const page = (made: Report) => read(<CustomerReport />, { answers: [[['readReport', { id: '' }, null], made]] });
+
 describe('the proof of a wash', () => {
   it('names gain and loss both, each by what it is a share of', () => {
     const text = read(<ProofPart array={measured} />);
     expect(text).to.match(/Gain, on what it gave dirty 12\.5.%/);
-    expect(text).to.match(/Loss there was, of what it gives clean 11\.1.%/);
+    expect(text).to.match(/Loss there was, of what it gives now 11\.1.%/);
+    const whole = { ...measured, cleaned: 20 };
+    expect(read(<ProofPart array={whole} />)).to.match(/Loss there was, of what it gives clean 11\.1.%/);
   });
 
   it('says how uncertain the gain is, and whether it stands out of that', () => {
@@ -91,7 +123,10 @@ describe('the proof of a wash', () => {
   });
 
   it('shows warnings in their own words', () => {
-    for (const { reason } of measured.warnings) expect(read(<ProofPart array={measured} />)).to.include(reason);
+    for (const { reason } of measured.warnings) {
+      expect(read(<ProofPart array={measured} />)).to.include(reason);
+      expect(page(report(measured)), 'on the customer’s page').to.include(reason);
+    }
     expect(measured.warnings.length).to.be.above(0);
   });
 
@@ -110,40 +145,11 @@ describe('the proof of a wash', () => {
 });
 
 describe('the customer’s page', () => {
-  const report = (array: ArrayProof, changes: Partial<Report> = {}): Report => ({
-    id: 'r',
-    jobId: 'j',
-    siteId: 's',
-    state: 'signed',
-    calculationVersion: '1',
-    content: {
-      site: 'Fell barn',
-      customer: 'Ines Fell',
-      place: 'Larch Lane 1',
-      washedOn: '2026-11-24',
-      arrays: [array],
-      modules: 20,
-      cleaned: 19,
-      water: [],
-      waterLimit: 20,
-      notDone: [{ step: 'Clear the lip', reason: 'ran out of light' }],
-      nextDate: '2027-05-26',
-      nextBecause: 'The plan found 2 visits a year best.',
-    },
-    createdAt: '2026-11-24T09:00:00Z',
-    signedBy: 'Ada Fell',
-    signature: null,
-    signedAt: '2026-11-24T10:00:00Z',
-    amendments: [],
-    version: 2,
-    ...changes,
-  });
-  const page = (made: Report) => read(<CustomerReport />, { answers: [[['readReport', { id: '' }, null], made]] });
-
   it('says gain and loss in one sentence each, with the uncertainty', () => {
     const text = page(report(measured));
-    expect(text).to.match(/It gives 12\.5.% more than it did dirty \(± \d\.\d.%\)/);
-    expect(text).to.match(/dirt had been taking 11\.1.% of what it gives clean/);
+    expect(text).to.match(/Gain 12\.5.% ± \d\.\d.%: 12\.5.% more power than it gave dirty/);
+    expect(text).to.include('with 19 of its 20 modules cleaned');
+    expect(text).to.match(/dirt had been taking a loss of 11\.1.% of what it gives now/);
   });
 
   it('does not sell a first day’s gain as a year’s', () => {
@@ -152,11 +158,19 @@ describe('the customer’s page', () => {
 
   it('says plainly that a gain cannot be told from no change', () => {
     const small = proof([reading('before', 4000), reading('after', 4010)]);
-    expect(page(report(small))).to.include('cannot be told from no change');
+    expect(page(report(small))).to.include('cannot be told from none');
   });
 
   it('says what was not done and why', () => {
     expect(page(report(measured))).to.include('Not done: Clear the lip (ran out of light).');
+  });
+
+  it('states nothing where a limit held the power down, on the screen and on the page', () => {
+    const capped = proof([reading('before', 4000), { ...reading('after', 4500), capped: true }]);
+    for (const text of [read(<ProofPart array={capped} />), page(report(capped))]) {
+      expect(text).to.match(/No gain is stated\. The inverter, a full battery/);
+      expect(text).not.to.match(/12\.5.%/);
+    }
   });
 
   it('is signed by name and date, or says that it is a draft', () => {
@@ -169,6 +183,8 @@ describe('the customer’s page', () => {
     const amendments = [
       { id: 'm', at: '2026-11-25T08:00:00Z', by: 'Test Owner', text: 'Two, not one.', reason: 'counted' },
     ];
-    expect(page(report(measured, { amendments }))).to.match(/Amended .* by Test Owner: Two, not one\./);
+    expect(page(report(measured, { amendments }))).to.match(
+      /Amended .* by Test Owner: Two, not one\. \(because: counted\)/,
+    );
   });
 });

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
@@ -105,7 +106,7 @@ function Coming({ day }: { day: DayStrip }) {
           <li key={job.id}>
             <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
             <span>
-              {job.modules} modules, {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
+              {counted(job.modules, 'module')}, {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
             </span>
             <span className="end">{formatDate(job.scheduledFor, glass)}</span>
           </li>

@@ -4,14 +4,13 @@ import { z } from 'zod';
 import { soil } from '../../contract/inspections/endpoints.ts';
 import { arrayFields, customerFields, siteFields } from '../../contract/sites/endpoints.ts';
 import { call } from '../api/client.ts';
-import { keepDraft } from '../api/drafts.ts';
 import { useDo } from '../api/hooks.ts';
 import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
-import { NEW_SITE, newSiteDefaults, USUAL_SITE } from './newSiteDraft.ts';
+import { keepUsual, NEW_SITE, newSiteDefaults } from './newSiteDraft.ts';
 
 const schema = z.object({
   customer: customerFields,
@@ -22,7 +21,15 @@ const schema = z.object({
   /** ids that a retry uses again */
   ids: z.object({ customer: z.string(), array: z.string() }),
   /** the call that it is made of, where there was one */
-  call: z.object({ id: z.string(), soils: z.array(soil), notes: z.string() }).nullable(),
+  call: z
+    .object({
+      id: z.string(),
+      soils: z.array(soil),
+      notes: z.string(),
+      /** left out in drafts from before it was taken over */
+      lastWashed: z.string().nullable().default(null),
+    })
+    .nullable(),
 });
 
 /** A caller becomes a customer, a site and its first array in one go. The last place entered is the next one's start. */
@@ -36,11 +43,11 @@ export function NewSite() {
     setTrouble(null);
     await create.mutateAsync({ body: { ...site, id, customer: { ...customer, id: ids.customer } } });
     await call('createArray', { params: { id }, body: { ...array, id: ids.array } });
-    const { latitude, longitude, zone, climate, energyBought, energySold, ownUse } = site;
-    keepDraft(USUAL_SITE, { latitude, longitude, zone, climate, energyBought, energySold, ownUse });
+    keepUsual(site);
     if (from) {
       await call('settleQuickLook', { params: { id: from.id }, body: { siteId: id } });
-      beginInspection(ids.array, { soils: from.soils, notes: from.notes });
+      const { soils, notes, lastWashed } = from;
+      beginInspection(ids.array, { soils, notes, lastWashed });
     }
     draft.discard();
     navigate(`/sites/${id}/look`);

@@ -8,6 +8,7 @@ import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '.
 import { gridAbout, keyOf, placeOfKey, tooLarge } from '../../core/sites/layout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
 import { formatNumber } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { moduleSize } from '../parts/RoofDrawing.tsx';
@@ -97,8 +98,8 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
       <div className="step-head">
         <h1>{array.name}, as it lies</h1>
         <span className="quiet">
-          {site}: {now.modules.size} modules, {formatNumber((now.modules.size * array.moduleWatts) / 1000, 1, glass)}{' '}
-          kWp
+          {site}: {counted(now.modules.size, 'module')},{' '}
+          {formatNumber((now.modules.size * array.moduleWatts) / 1000, 1, glass)} kWp
         </span>
         <div className="actions">
           <Link className="btn btn-quiet" to={back}>

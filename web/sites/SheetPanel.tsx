@@ -8,6 +8,7 @@ import { gridAbout, placeOfKey } from '../../core/sites/layout.ts';
 import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, unitOf } from '../../core/units/quantities.ts';
+import { counted } from '../../core/units/words.ts';
 import { useGlass } from '../api/hooks.ts';
 import { isPoint, THING_WORDS } from '../parts/RoofThings.tsx';
 import { saveText } from '../parts/saveText.ts';
@@ -144,7 +145,8 @@ function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'arra
                 {string.name}
               </button>
               <span className="quiet">
-                {string.modules.length} modules{string.inverter && `, ends in ${string.inverter}`}
+                {counted(string.modules.length, 'module')}
+                {string.inverter && `, ends in ${string.inverter}`}
                 {(string.electronics ?? array.electronics) === 'module' && ', electronics at each module'}
               </span>
             </li>

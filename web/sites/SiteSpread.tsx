@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
 import { formatNumber } from '../../core/units/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
@@ -166,8 +166,9 @@ function RoofPage({
 }) {
   const { site, customer, arrays, waterReadings } = spread;
   const glass = useGlass();
-  const [editing, setEditing] = useState<'site' | 'array' | 'wiring' | 'new-array' | 'water' | null>(null);
   const desk = useSession().data?.person?.role !== 'crew';
+  const [asked, setEditing] = useEditing();
+  const editing = desk || asked === 'water' ? asked : null;
   const close = () => setEditing(null);
   const [water] = waterReadings;
   const titles = {
@@ -275,6 +276,19 @@ function RoofPage({
       </Modal>
     </>
   );
+}
+
+const EDITORS = ['site', 'array', 'wiring', 'new-array', 'water'] as const;
+type Editing = (typeof EDITORS)[number];
+
+/** Which record of the site is open for a change; the address can ask for one. */
+function useEditing(): [Editing | null, (editing: Editing | null) => void] {
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('change');
+  return [
+    EDITORS.find((editor) => editor === asked) ?? null,
+    (editing) => setSearch(editing === null ? {} : { change: editing }, { replace: true, preventScrollReset: true }),
+  ];
 }
 
 function ArrayOnRoof({

@@ -1,8 +1,10 @@
-/** What an array is taken to be until somebody says otherwise. */
+import { type ArrayFact, ASSUMABLE_OF_ARRAY, eaveOf } from '../../core/sites/assumed.ts';
+
+/** What an array is taken to be until somebody says otherwise; how many modules it has, nobody can assume. */
 export const ARRAY_DEFAULTS = {
   name: 'Roof',
-  rows: 3,
-  columns: 6,
+  rows: '' as never as number,
+  columns: '' as never as number,
   missing: [] as number[],
   orientation: 'portrait' as const,
   moduleWatts: 415,
@@ -11,10 +13,11 @@ export const ARRAY_DEFAULTS = {
   azimuth: 0,
   mount: 'pitched-roof' as const,
   storeys: 1,
-  eaveHeight: 2.8,
+  eaveHeight: eaveOf('pitched-roof', 1),
   installedOn: null,
   inverterLimit: null,
   exportLimit: null,
   rearFraction: 0,
   birds: 'few' as const,
+  assumed: [...ASSUMABLE_OF_ARRAY] as ArrayFact[],
 };

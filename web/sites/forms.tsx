@@ -1,6 +1,7 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useFormContext } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { eaveOf } from '../../core/sites/assumed.ts';
 import { minorDigits } from '../../core/units/format.ts';
 import { parseCoordinates } from '../../core/units/parse.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
@@ -50,7 +51,12 @@ export function SiteFields({ prefix = '' }: { prefix?: string }) {
             digits={4}
             suffix={`${currency}/kWh`}
           />
-          <NumberField name={name('ownUse')} label="Used on the spot" kind="fraction" />
+          <NumberField
+            name={name('ownUse')}
+            label="Self-consumption"
+            kind="fraction"
+            hint="Share of the production used on site"
+          />
           <SelectField
             name={name('waterSource')}
             label="Water source"
@@ -79,7 +85,16 @@ export function SiteFields({ prefix = '' }: { prefix?: string }) {
   );
 }
 
-function Coordinates({ prefix }: { prefix: string }) {
+/** Coordinates in any usual notation, pasted into one field. */
+export function Coordinates({
+  prefix = '',
+  label = 'Paste coordinates',
+  note = 'Any usual notation; fills latitude and longitude',
+}: {
+  prefix?: string;
+  label?: string;
+  note?: string;
+}) {
   const { setValue } = useFormContext();
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState(false);
@@ -95,7 +110,7 @@ function Coordinates({ prefix }: { prefix: string }) {
   return (
     <div className="wide">
       <label className="form-label" htmlFor="coordinates">
-        Paste coordinates
+        {label}
       </label>
       <input
         id="coordinates"
@@ -106,9 +121,7 @@ function Coordinates({ prefix }: { prefix: string }) {
         aria-describedby="coordinates-note"
       />
       <div id="coordinates-note" className={wrong ? 'field-error' : 'form-text'}>
-        {wrong
-          ? "Not read as a place. Try -33.5, 19.2 or 33°30'S 19°12'E"
-          : 'Any usual notation; fills latitude and longitude'}
+        {wrong ? "Not read as a place. Try -33.5, 19.2 or 33°30'S 19°12'E" : note}
       </div>
     </div>
   );
@@ -117,6 +130,7 @@ function Coordinates({ prefix }: { prefix: string }) {
 /** The fields of an array. */
 export function ArrayFields({ prefix = '' }: { prefix?: string }) {
   const name = (field: string) => `${prefix}${field}`;
+  useEaveOfStoreys(prefix);
   return (
     <fieldset>
       <legend>Array</legend>
@@ -195,6 +209,20 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
       </div>
     </fieldset>
   );
+}
+
+/** An eave that nobody has measured follows the storeys and the mount. */
+function useEaveOfStoreys(prefix: string): void {
+  const { setValue, getValues } = useFormContext();
+  const [assumed, mount, storeys] = useWatch({
+    name: [`${prefix}assumed`, `${prefix}mount`, `${prefix}storeys`],
+  }) as [unknown, string, unknown];
+  const follows = Array.isArray(assumed) && assumed.includes('eaveHeight');
+  useEffect(() => {
+    if (!follows || typeof storeys !== 'number') return;
+    const eave = eaveOf(mount, storeys);
+    if (getValues(`${prefix}eaveHeight`) !== eave) setValue(`${prefix}eaveHeight`, eave);
+  }, [follows, mount, storeys, prefix, setValue, getValues]);
 }
 
 export function FormFoot({

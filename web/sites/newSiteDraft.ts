@@ -1,12 +1,14 @@
 import type { QuickLook } from '../../contract/inspections/quickLooks.ts';
+import type { Site } from '../../contract/sites/endpoints.ts';
 import { type SeenWord, soilsOfWords } from '../../core/inspections/quickLook.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
+import { ASSUMABLE_OF_SITE, eaveOf, type SiteFact } from '../../core/sites/assumed.ts';
 import { keepDraft, readDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';
 import { ARRAY_DEFAULTS } from './arrayDefaults.ts';
 
 export const NEW_SITE = 'new-site';
-export const USUAL_SITE = 'usual-site';
+const USUAL_SITE = 'usual-site';
 
 const SITE_DEFAULTS = {
   name: '',
@@ -15,7 +17,7 @@ const SITE_DEFAULTS = {
   longitude: '' as never as number,
   altitude: 100,
   zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-  climate: 'winter-rain' as const,
+  climate: 'winter-rain' as Site['climate'],
   surroundings: 'town' as const,
   energyBought: 250000,
   energySold: 80000,
@@ -25,16 +27,28 @@ const SITE_DEFAULTS = {
   travelKm: 20,
   travelMinutes: 30,
   notes: '',
+  assumed: [...ASSUMABLE_OF_SITE] as SiteFact[],
 };
 
-/** What the last site entered has in common with the next one. */
-export const usualSite = () => ({ ...SITE_DEFAULTS, ...readDraft<Partial<typeof SITE_DEFAULTS>>(USUAL_SITE) });
+/** What the next site may well have in common with the last one entered; where it lies is not among it. */
+type Usual = Pick<typeof SITE_DEFAULTS, 'zone' | 'climate' | 'energyBought' | 'energySold'>;
+
+/** The fields of a new site as they are filled in; all that nobody has said stands under `assumed`. */
+export const usualSite = () => {
+  const { zone, climate, energyBought, energySold } = { ...SITE_DEFAULTS, ...readDraft<Partial<Usual>>(USUAL_SITE) };
+  return { ...SITE_DEFAULTS, zone, climate, energyBought, energySold };
+};
+
+export const keepUsual = ({ zone, climate, energyBought, energySold }: Usual): void =>
+  keepDraft(USUAL_SITE, { zone, climate, energyBought, energySold });
 
 /** A call on the telephone that a site is made of, with what an inspection of it can begin with. */
 export interface FromCall {
   id: string;
   soils: Soil[];
   notes: string;
+  /** about when it was washed last; null where never, or nobody knows */
+  lastWashed: string | null;
 }
 
 export const newSiteDefaults = () => ({
@@ -56,11 +70,19 @@ export function gridFor(modules: number): { rows: number; columns: number; missi
 const months = (since: number | null): string =>
   since === null ? 'never washed' : since === 1 ? 'washed a month ago' : `washed ${since} months ago`;
 
+/** The day about so many months before a call. @param months null where it was never washed */
+export function washedAbout(at: string, months: number | null): string | null {
+  if (months === null) return null;
+  const day = new Date(at);
+  day.setUTCMonth(day.getUTCMonth() - months);
+  return day.toISOString().slice(0, 10);
+}
+
 /** Begins a site with what a caller has said, so that nobody types it again. */
 export function beginSite({ id, at, fields }: QuickLook, words: Record<SeenWord, string>): void {
   const { caller, seen, monthsSinceCleaned } = fields;
   const start = newSiteDefaults();
-  const { surroundings, climate, latitude, longitude, altitude, energyBought, energySold, ownUse, travelKm } = fields;
+  const { surroundings, climate, latitude, longitude, energyBought, energySold } = fields;
   const notes = `By telephone, ${at.slice(0, 10)}: ${seen.map((word) => words[word]).join(', ') || 'nothing said of the glass'}; ${months(monthsSinceCleaned)}.`;
   keepDraft(NEW_SITE, {
     id: newId(),
@@ -72,15 +94,11 @@ export function beginSite({ id, at, fields }: QuickLook, words: Record<SeenWord,
         name: caller.name,
         place: caller.place,
         surroundings,
+        ...(latitude !== null && longitude !== null ? { latitude, longitude } : {}),
         climate,
-        latitude,
-        longitude,
-        altitude,
         energyBought,
         energySold,
-        ownUse,
-        travelKm,
-        travelMinutes: fields.travelMinutes,
+        assumed: start.site.assumed.filter((key) => key !== 'surroundings'),
       },
       array: {
         ...ARRAY_DEFAULTS,
@@ -88,8 +106,10 @@ export function beginSite({ id, at, fields }: QuickLook, words: Record<SeenWord,
         tilt: fields.tilt,
         storeys: fields.storeys,
         birds: fields.birds,
+        eaveHeight: eaveOf(ARRAY_DEFAULTS.mount, fields.storeys),
+        assumed: ARRAY_DEFAULTS.assumed.filter((key) => key !== 'storeys' && key !== 'birds'),
       },
-      call: { id, soils: soilsOfWords(seen), notes },
+      call: { id, soils: soilsOfWords(seen), notes, lastWashed: washedAbout(at, monthsSinceCleaned) },
     },
   });
 }

@@ -1,5 +1,6 @@
 import type { StepName } from '../../contract/sites/endpoints.ts';
 import { formatMoney, formatQuantity, type Glass } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 
 export const STEP_WORDS: Record<StepName, string> = {
   look: 'Look',
@@ -24,11 +25,11 @@ export function stepFigure(step: StepName, figure: number | null, glass: Glass, 
   if (figure === null) return '';
   switch (step) {
     case 'look':
-      return figure === 0 ? 'today' : figure === 1 ? '1 day ago' : `${figure} days ago`;
+      return figure === 0 ? 'today' : `${counted(figure, 'day')} ago`;
     case 'reckon':
       return `${formatQuantity(figure, 'fraction', glass)} lost`;
     case 'plan':
-      return figure === 0 ? 'no visit pays' : figure === 1 ? '1 visit a year' : `${figure} visits a year`;
+      return figure === 0 ? 'no visit pays' : `${counted(figure, 'visit')} a year`;
     case 'offer':
       return formatMoney(figure, currency, glass, 0);
     case 'wash':

@@ -13,6 +13,7 @@ import { Figure, Plain } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { Assumed, factsOfArray } from '../sites/Assumed.tsx';
 import { EvidencePart } from './EvidencePart.tsx';
 import { StringsPart } from './StringsPart.tsx';
 import { YearsAheadPart } from './YearsAheadPart.tsx';
@@ -81,6 +82,7 @@ interface PageProps {
 
 function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }: PageProps) {
   const glass = useGlass();
+  const desk = useSession().data?.person?.role !== 'crew';
   const { output, input, overrides } = reckoning;
   const { reasons, expectation, recommended } = output;
   const way = (key: keyof ReckoningOverrides) => ({
@@ -104,6 +106,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
           }
         />
       </div>
+      <Assumed facts={factsOfArray(site, array, desk)} />
       {expectation && (
         <div className={`meter notice ${expectation.distinguishable ? '' : 'plain'}`}>
           {output.meterReason ? (

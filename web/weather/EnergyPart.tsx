@@ -3,6 +3,7 @@ import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
@@ -39,7 +40,7 @@ function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEner
   return (
     <>
       <p className="mb-1">
-        {count} days from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
+        {counted(count, 'day')} from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
         {used.length + rejected.length}, {used.length} clear ones are used.
       </p>
       <Suspense fallback={<Waiting what="Drawing" />}>

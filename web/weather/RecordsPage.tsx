@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { SiteWeather } from '../../contract/weather/endpoints.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { EnergyPart } from './EnergyPart.tsx';
@@ -105,9 +106,9 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
       ) : (
         <>
           <p className="mb-1">
-            {observed.count} days from {formatDate(observed.from, glass)} to {formatDate(observed.to, glass)}. The
-            broken line: {formatQuantity(RATE_DEFAULTS.threshold, 'rain', glass)} in a day, taken to clean unless the
-            wipe test says otherwise.
+            {counted(observed.count, 'day')} from {formatDate(observed.from, glass)} to {formatDate(observed.to, glass)}
+            . The broken line: {formatQuantity(RATE_DEFAULTS.threshold, 'rain', glass)} in a day, taken to clean unless
+            the wipe test says otherwise.
           </p>
           <Suspense fallback={<Waiting what="Drawing" />}>
             <RainChart days={observed.days} cleans={RATE_DEFAULTS.threshold} />

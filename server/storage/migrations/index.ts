@@ -16,6 +16,7 @@ import * as papers from './014-papers.ts';
 import * as accounts from './015-accounts.ts';
 import * as devices from './016-devices.ts';
 import * as orderAndParts from './017-order-and-parts.ts';
+import * as assumed from './018-assumed.ts';
 
 interface Migration {
   name: string;
@@ -42,6 +43,7 @@ const MIGRATIONS: Migration[] = [
   { name: '015-accounts', ...accounts },
   { name: '016-devices', ...devices },
   { name: '017-order-and-parts', ...orderAndParts },
+  { name: '018-assumed', ...assumed },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

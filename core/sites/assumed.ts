@@ -1,0 +1,133 @@
+import { EAVE_HEIGHT } from '../assumptions.ts';
+import { formatMoney, formatQuantity, type Glass } from '../units/format.ts';
+import type { QuantityKind } from '../units/quantities.ts';
+
+/** Fields of a site that a form fills in, and that stay assumed until somebody types them or says that they are right. */
+export const ASSUMABLE_OF_SITE = [
+  'altitude',
+  'climate',
+  'surroundings',
+  'energyBought',
+  'energySold',
+  'ownUse',
+  'runOff',
+  'waterSource',
+  'travelKm',
+  'travelMinutes',
+] as const;
+/** Likewise of an array. */
+export const ASSUMABLE_OF_ARRAY = [
+  'orientation',
+  'moduleWatts',
+  'gammaPdc',
+  'tilt',
+  'azimuth',
+  'mount',
+  'storeys',
+  'eaveHeight',
+  'birds',
+] as const;
+export type SiteFact = (typeof ASSUMABLE_OF_SITE)[number];
+export type ArrayFact = (typeof ASSUMABLE_OF_ARRAY)[number];
+
+/** Something that a figure rests on and nobody has said, measured or read. */
+export interface AssumedFact {
+  /** the field of the record, or `conductivity` for water that nobody has read */
+  key: SiteFact | ArrayFact | 'conductivity';
+  /** in the words of the screen, such as "eave height" */
+  what: string;
+  /** the array it belongs to; left out for the site */
+  of?: string;
+  value: number | string;
+  /** how a number is shown; left out for words */
+  kind?: QuantityKind | 'energy-price';
+}
+
+const SITE_WORDS: Record<SiteFact, [string, AssumedFact['kind']?]> = {
+  altitude: ['altitude', 'length'],
+  climate: ['climate'],
+  surroundings: ['surroundings'],
+  energyBought: ['price of energy bought', 'energy-price'],
+  energySold: ['price of energy sold', 'energy-price'],
+  ownUse: ['self-consumption', 'fraction'],
+  runOff: ['where run-off goes'],
+  waterSource: ['water source'],
+  travelKm: ['drive there and back, km', 'count'],
+  travelMinutes: ['time there and back', 'minutes'],
+};
+const ARRAY_WORDS: Record<ArrayFact, [string, AssumedFact['kind']?]> = {
+  orientation: ['orientation of the modules'],
+  moduleWatts: ['power of a module', 'power'],
+  gammaPdc: ['temperature coefficient, 1/K', 'count'],
+  tilt: ['tilt', 'angle'],
+  azimuth: ['azimuth', 'angle'],
+  mount: ['mount'],
+  storeys: ['storeys', 'count'],
+  eaveHeight: ['eave height', 'length'],
+  birds: ['birds'],
+};
+
+type Facts<K extends string> = { assumed?: readonly K[] | undefined } & Record<K, number | string>;
+
+/**
+ * What a site is reckoned, planned and priced with that nobody has said.
+ * @param water the reading that stands in for one nobody has taken, µS/cm; left out where the water was read
+ */
+export function assumedFacts(
+  site: Facts<SiteFact>,
+  arrays: readonly (Facts<ArrayFact> & { name: string })[],
+  water?: number,
+): AssumedFact[] {
+  const fact = (
+    key: AssumedFact['key'],
+    [what, kind]: [string, AssumedFact['kind']?],
+    value: number | string,
+    of?: string,
+  ): AssumedFact => ({
+    key,
+    what,
+    value: typeof value === 'string' ? value.replaceAll('-', ' ') : value,
+    ...(of === undefined ? {} : { of }),
+    ...(kind === undefined ? {} : { kind }),
+  });
+  return [
+    ...(site.assumed ?? []).map((key) => fact(key, SITE_WORDS[key], site[key])),
+    ...(water === undefined ? [] : [fact('conductivity', ['conductivity of the water', 'conductivity'], water)]),
+    ...arrays.flatMap((array) =>
+      (array.assumed ?? []).map((key) => fact(key, ARRAY_WORDS[key], array[key], array.name)),
+    ),
+  ];
+}
+
+/** The eave of a building where nobody has measured it, m: higher with each storey. A house assumption. */
+export const eaveOf = (mount: string, storeys: number): number => {
+  if (mount === 'ground') return EAVE_HEIGHT.ground;
+  if (mount === 'carport') return EAVE_HEIGHT.carport;
+  return Math.round((EAVE_HEIGHT.firstStorey + EAVE_HEIGHT.storeyAbove * Math.max(0, storeys - 1)) * 10) / 10;
+};
+
+/** What of it the customer can tell, and is asked on the paper. */
+const ASKED_OF_CUSTOMER: readonly AssumedFact['key'][] = [
+  'energyBought',
+  'energySold',
+  'ownUse',
+  'waterSource',
+  'runOff',
+  'moduleWatts',
+  'tilt',
+  'azimuth',
+  'storeys',
+];
+export const askedOfCustomer = (facts: readonly AssumedFact[]): AssumedFact[] =>
+  facts.filter(({ key }) => ASKED_OF_CUSTOMER.includes(key));
+
+/** A fact with its value, such as "eave height 2.8 m (North roof)". */
+export function factWords({ what, value, kind, of }: AssumedFact, glass: Glass, currency: string): string {
+  const shown =
+    typeof value === 'string'
+      ? value
+      : kind === 'energy-price'
+        ? `${formatMoney(value / 1000, currency, glass)}/kWh`
+        : formatQuantity(value, kind ?? 'count', glass, kind === 'fraction' ? 0 : undefined);
+  return `${what} ${shown}${of === undefined ? '' : ` (${of})`}`;
+}
