@@ -52,11 +52,19 @@ async function signedIn(address: string) {
   const headers = { cookie: cookiesOf(answer), 'x-csrf-token': csrf };
   return async (method: string, path: string, body?: unknown) => {
     const form = body instanceof FormData;
-    const response = await fetch(`${address}${path}`, {
-      method,
-      headers: { ...headers, ...(form || body === undefined ? {} : { 'content-type': 'application/json' }) },
-      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
-    });
+    const ask = () =>
+      fetch(`${address}${path}`, {
+        method,
+        headers: { ...headers, ...(form || body === undefined ? {} : { 'content-type': 'application/json' }) },
+        ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
+      });
+    let response = await ask();
+    // Who sends more at once than one person's share is told when to come again, and does.
+    while (response.status === 503) {
+      const seconds = Number(response.headers.get('retry-after') ?? 1);
+      await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
+      response = await ask();
+    }
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
     return response.json();
   };

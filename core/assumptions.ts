@@ -192,3 +192,31 @@ export const WORTH_A_STRONGER_WAY = 0.05;
 export const YEAR_ON_YEAR_SPREAD = 0.02;
 /** Height of an eave where nobody has measured it, m: of one storey, of each above, and of frames that stand on the ground. */
 export const EAVE_HEIGHT = { firstStorey: 2.8, storeyAbove: 2.7, ground: 0.6, carport: 2.4 } as const;
+/** Minutes that a wetted module takes to come back to the temperature that sun and air give it. */
+export const WARM_AGAIN_MINUTES = 10;
+
+/**
+ * What each way of cleaning takes: its pace against a fed pole, litres a minute while water runs, and the weight of the
+ * head, kg, that a pole has to carry.
+ */
+export const METHOD_WORK: Record<CleaningMethod, { pace: number; flow: number; head: number }> = {
+  hose: { pace: 0.4, flow: 12, head: 0.5 },
+  'hose-and-brush': { pace: 0.85, flow: 8, head: 1 },
+  'fed-pole': { pace: 1, flow: POLE_FLOW, head: 1.5 },
+  soap: { pace: 1.25, flow: POLE_FLOW, head: 1.5 },
+  alcohol: { pace: 1.6, flow: POLE_FLOW, head: 1 },
+  'wet-blade': { pace: MINUTES_FACTOR.bladeOnLichen, flow: POLE_FLOW, head: 0.5 },
+  'rotary-head': { pace: 0.65, flow: 8, head: 9 },
+  'robot-wet': { pace: 0.8, flow: 2, head: 25 },
+  'robot-dry': { pace: 0.7, flow: 0, head: 25 },
+  'spray-line': { pace: 0.1, flow: 20, head: 0 },
+  'spray-line-wiped': { pace: 0.7, flow: 20, head: 1 },
+  cloth: { pace: 2.2, flow: 0.5, head: 0.3 },
+};
+/** Ways that need hands at the glass: not from the ground with a pole. */
+export const BY_HAND: readonly CleaningMethod[] = ['alcohol', 'wet-blade', 'cloth'];
+/** Pace from a lift or scaffold, which has to be moved along, against a pole from the ground on one storey. */
+export const LIFT_PACE = 1.3;
+/** Minutes a module under which nobody cleans, and a head that a long pole does not carry: kg times metres. */
+export const LEAST_MINUTES = 0.25;
+export const MOST_AT_THE_POLE = 40;

@@ -230,7 +230,7 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
         );
       }
     }
-    if (step.ends === 'water') add({ kind: 'water', conductivity: spec.water ?? 14, temperature: 19 });
+    if (step.ends === 'water') add({ kind: 'water', conductivity: spec.water ?? 14, temperature: 22 });
     if (step.ends === 'modules') for (const array of arrays) markAll(add, site, array, spec);
     add({ kind: 'step-done', step: step.key }, step.key === 'dry' ? 40 : 6);
   }

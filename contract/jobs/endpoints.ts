@@ -71,6 +71,12 @@ export const jobEntry = z.discriminatedUnion('kind', [
     temperature: z.number().min(0).max(60),
     litres: z.number().min(0).max(1e6).optional(),
   }),
+  z.object({
+    ...base,
+    kind: z.literal('temperatures'),
+    glass: z.number().min(-40).max(120),
+    water: z.number().min(0).max(60),
+  }),
   z.object({ ...base, kind: z.literal('paused'), reason }),
   z.object({ ...base, kind: z.literal('resumed') }),
   z.object({ ...base, kind: z.literal('struck'), entry: id, reason }),

@@ -29,6 +29,8 @@ export interface VisitsComparison {
 export interface ArrayYears {
   input: YearAheadInput;
   years: PlanningYear[];
+  /** share of what lies there that a wash takes off; all of it where left out */
+  takesOff?: number | undefined;
 }
 
 /**
@@ -44,15 +46,19 @@ function daysThatTell(
   return days.filter((day) => !rain.slice(Math.max(0, day - gracePeriod), day).some((depth) => depth >= threshold));
 }
 
-/** kWh lost by all arrays together in each weather year, washed at the start of the given days. */
+/**
+ * kWh lost by all arrays together in each weather year, washed at the start of the given days. A wash that takes off a
+ * share of what lies there saves that share of what a whole one would (house assumption).
+ */
 export function lostBySite(arrays: readonly ArrayYears[], washDays: readonly number[]): number[] {
   const first = arrays[0]?.years ?? [];
   return first.map((_, index) =>
-    arrays.reduce((total, { input, years }) => {
+    arrays.reduce((total, { input, years, takesOff = 1 }) => {
       const year = years[index];
-      return year
-        ? total + lostEnergy(input, year, lossesOfYear(input, year, daysThatTell(input, year, washDays)))
-        : total;
+      if (!year) return total;
+      const lost = (days: readonly number[]) => lostEnergy(input, year, lossesOfYear(input, year, days));
+      const washed = lost(daysThatTell(input, year, washDays));
+      return total + (takesOff === 1 || washDays.length === 0 ? washed : washed + (1 - takesOff) * (lost([]) - washed));
     }, 0),
   );
 }

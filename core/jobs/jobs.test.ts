@@ -1,5 +1,7 @@
 import { expect } from 'chai';
-import { cleanedModules, countMarks, type JobEntry, jobProgress, lackingFor, openCautions } from './progress.ts';
+import { THERMAL_LIMIT } from '../schedule/coolWindow.ts';
+import { canAsk, cautionsOf, heldBy, openCautions } from './cautions.ts';
+import { cleanedModules, countMarks, type JobEntry, jobProgress, lackingFor } from './progress.ts';
 import { jobSteps, type Step } from './steps.ts';
 
 const steps = jobSteps({ access: 'from the ground', escalates: false, rungs: ['water'], isolate: true });
@@ -60,7 +62,7 @@ describe('the progress of a job', () => {
       entry({ kind: 'caution', step: 'arrive', caution: caution?.key, answer: false }),
     ]);
     expect(stopped.steps[0]?.state).to.equal('stopped');
-    expect(openCautions(first, stopped.steps[0])).to.include(caution?.key);
+    expect(openCautions(first, stopped)).to.include(caution?.key);
   });
 
   it('goes on when a no has become a yes', () => {
@@ -74,7 +76,7 @@ describe('the progress of a job', () => {
     const [caution] = first.cautions;
     const back = entry({ kind: 'caution', step: 'arrive', caution: caution?.key, answer: false });
     const progress = jobProgress(steps, [...answerAll(first), { ...back, at: new Date(9e9).toISOString() }]);
-    expect(openCautions(first, progress.steps[0])).to.deep.equal([caution?.key]);
+    expect(openCautions(first, progress)).to.deep.equal([caution?.key]);
   });
 
   it('does not call a step done that has neither reading, mark nor water read', () => {
@@ -135,5 +137,150 @@ describe('the progress of a job', () => {
   it('is finished when every step is done or left out', () => {
     const entries = steps.map((step) => entry({ kind: 'cannot', step: step.key, reason: 'test' }));
     expect(jobProgress(steps, entries)).to.include({ finished: true, current: null });
+  });
+});
+
+describe('a hazard that a step was left out over', () => {
+  const named = (key: string) => steps.find((step) => step.key === key) as Step;
+  const said = (step: string, caution: string, answer: boolean) => entry({ kind: 'caution', step, caution, answer });
+  const left = (step: string) => entry({ kind: 'cannot', step, reason: 'in a hurry' });
+
+  it('is asked on the next step that meets it: rinsing left out, brushing still asks for the 20 K', () => {
+    const progress = jobProgress(steps, [...answerAll(first), left('rinse')]);
+    expect(openCautions(named('brush'), progress)).to.deep.equal(['dc', 'thermal']);
+    const asked = jobProgress(steps, [...answerAll(first), said('rinse', 'thermal', true)]);
+    expect(openCautions(named('brush'), asked)).to.deep.equal(['dc']);
+  });
+
+  it('is asked again where it was refused before the step was left out', () => {
+    const refused = [...answerAll(first), said('arrive', 'weather', false), left('arrive')];
+    for (const key of ['rinse', 'brush', 'lip', 'final-rinse', 'look-again'])
+      expect(openCautions(named(key), jobProgress(steps, refused)), key).to.include('weather');
+    const cleared = jobProgress(steps, [...refused, said('rinse', 'weather', true)]);
+    expect(openCautions(named('brush'), cleared)).not.to.include('weather');
+    expect(openCautions(named('rinse'), cleared)).not.to.include('weather');
+  });
+
+  it('asks nobody twice for what was answered yes and stands', () => {
+    const progress = jobProgress(steps, [...answerAll(first), ...answerAll(named('rinse'))]);
+    expect(openCautions(named('lip'), progress)).to.deep.equal([]);
+    expect(cautionsOf(named('lip'), progress)).to.deep.equal([]);
+  });
+
+  it('may be answered on the step that meets it, and no other may', () => {
+    expect(canAsk(named('brush'), 'thermal')).to.equal(true);
+    expect(canAsk(named('before'), 'thermal')).to.equal(false);
+    expect(canAsk(named('brush'), 'made-up')).to.equal(false);
+  });
+});
+
+describe('a job that goes on after a stop', () => {
+  const named = (key: string) => steps.find((step) => step.key === key) as Step;
+  const read = () =>
+    entry({
+      kind: 'reading',
+      when: 'before',
+      array: 'a',
+      quantity: 'power',
+      reading: { value: 3000, poaIrradiance: 800, tempModule: 30 },
+    });
+  const done = (step: string) => entry({ kind: 'step-done', step });
+  const stop = () => [entry({ kind: 'paused', reason: 'storm' }), entry({ kind: 'resumed' })];
+
+  it('asks its cautions again, those of the step it stands at and those of what comes', () => {
+    const rinse = answerAll(named('rinse'));
+    const before = [...answerAll(first), done('arrive'), ...rinse];
+    expect(openCautions(named('rinse'), jobProgress(steps, before))).to.deep.equal([]);
+    const after = jobProgress(steps, [...before, ...stop()]);
+    expect(openCautions(named('rinse'), after)).to.have.members(['thermal', 'ground', 'lines', 'weather', 'dc']);
+  });
+
+  it('asks whether the sky is the same where it had been read before, and reads again where it is not', () => {
+    const begun = [...answerAll(first), done('arrive'), read(), done('before'), ...stop()];
+    const asked = jobProgress(steps, begun);
+    expect(openCautions(named('isolate'), asked)).to.include('sky');
+    const changed = jobProgress(steps, [
+      ...begun,
+      entry({ kind: 'caution', step: 'isolate', caution: 'sky', answer: false }),
+    ]);
+    expect(changed.current).to.equal('before');
+    expect(changed.readings).to.deep.equal([]);
+    expect(lackingFor(named('before'), changed)).to.match(/nothing to compare with/);
+    const same = jobProgress(steps, [
+      ...begun,
+      entry({ kind: 'caution', step: 'isolate', caution: 'sky', answer: true }),
+    ]);
+    expect([same.current, same.readings.length]).to.deep.equal(['isolate', 1]);
+    expect(openCautions(named('isolate'), same)).not.to.include('sky');
+  });
+
+  it('asks nothing of the sky once modules are washed: the reading before cannot be had again', () => {
+    const washed = jobProgress(steps, [
+      read(),
+      entry({ kind: 'mark', array: 'a', modules: [0], mark: 'brushed' }),
+      ...stop(),
+    ]);
+    expect(washed.skyAsked).to.equal(false);
+  });
+});
+
+describe('what holds a step whatever was tapped', () => {
+  const named = (key: string) => steps.find((step) => step.key === key) as Step;
+  const glassAt = (tempModule: number) =>
+    entry({
+      kind: 'reading',
+      when: 'before',
+      array: 'a',
+      quantity: 'power',
+      reading: { value: 3000, poaIrradiance: 800, tempModule },
+    });
+  const waterAt = (temperature: number) => entry({ kind: 'water', conductivity: 10, temperature });
+  const now = '1970-01-01T06:00:00Z';
+
+  it('is cold water on hot glass, both on record, until both are read nearer', () => {
+    const hot = [glassAt(46), waterAt(19), ...answerAll(named('rinse'))];
+    for (const key of ['rinse', 'brush', 'lip', 'final-rinse'])
+      expect(heldBy(named(key), jobProgress(steps, hot), now), key).to.deep.equal({
+        by: 'temperatures',
+        glass: 46,
+        water: 19,
+      });
+    expect(heldBy(named('before'), jobProgress(steps, hot), now)).to.equal(null);
+    const nearer = jobProgress(steps, [...hot, entry({ kind: 'temperatures', glass: 33, water: 19 })]);
+    expect(heldBy(named('rinse'), nearer, now)).to.equal(null);
+  });
+
+  it('holds also where the water is the hotter one, and not at the limit itself', () => {
+    expect(heldBy(named('rinse'), jobProgress(steps, [glassAt(5), waterAt(26)]), now)).not.to.equal(null);
+    expect(heldBy(named('rinse'), jobProgress(steps, [glassAt(19 + THERMAL_LIMIT), waterAt(19)]), now)).to.equal(null);
+    expect(heldBy(named('rinse'), jobProgress(steps, [glassAt(46)]), now), 'water not read').to.equal(null);
+  });
+
+  it('does not hold dry work', () => {
+    const dry = jobSteps({ access: 'at hand height', escalates: false, rungs: [], isolate: false });
+    const brush = dry.find(({ key }) => key === 'brush') as Step;
+    expect(heldBy(brush, jobProgress(dry, [glassAt(46), waterAt(19)]), now)).to.equal(null);
+    expect(dry.map(({ key }) => key)).to.not.include.members(['rinse', 'final-rinse', 'dry']);
+    expect(dry.flatMap(({ cautions, touches = [] }) => [...cautions, ...touches]).map(({ key }) => key)).not.to.include(
+      'thermal',
+    );
+  });
+
+  it('is the wait for the glass to dry, by the clock', () => {
+    const timed = jobSteps({
+      access: 'from the ground',
+      escalates: false,
+      rungs: ['water'],
+      isolate: false,
+      dryMinutes: 12,
+    });
+    const wait = timed.find(({ key }) => key === 'dry') as Step;
+    const begun = jobProgress(timed, [{ id: 's', kind: 'step-started', step: 'dry', at: '2026-11-24T08:00:00Z' }]);
+    expect(heldBy(wait, begun, '2026-11-24T08:05:00Z')).to.deep.equal({
+      by: 'drying',
+      until: '2026-11-24T08:12:00.000Z',
+      minutes: 12,
+    });
+    expect(heldBy(wait, begun, '2026-11-24T08:12:00Z')).to.equal(null);
   });
 });

@@ -28,6 +28,8 @@ export type JobEntry = { id: string } & Clocked &
         capped: boolean;
       }
     | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
+    /** glass and water side by side, Celsius, where they were too far apart to bring together */
+    | { kind: 'temperatures'; glass: number; water: number }
     | { kind: 'paused'; reason: string }
     | { kind: 'resumed' }
     | { kind: 'struck'; entry: string; reason: string }
@@ -57,6 +59,13 @@ export interface JobProgress {
   readings: ReadingEntry[];
   water: WaterEntry[];
   kit: Record<string, boolean>;
+  /** how each hazard was answered last, on whichever step, since the job went on after a stop */
+  standing: Record<string, boolean>;
+  /** whether the sky has to be asked about before anything else: the job was stopped after its reading before */
+  skyAsked: boolean;
+  /** temperatures on record last, Celsius */
+  glass: number | null;
+  waterTemperature: number | null;
   begun: boolean;
   finished: boolean;
 }
@@ -88,6 +97,10 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     readings: [],
     water: [],
     kit: {},
+    standing: {},
+    skyAsked: false,
+    glass: null,
+    waterTemperature: null,
     begun: false,
     finished: false,
   };
@@ -107,6 +120,12 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       if (state) state.startedAt ??= happenedAt(entry);
       break;
     case 'caution':
+      if (entry.caution === 'sky') {
+        progress.skyAsked = false;
+        if (!entry.answer) readAgain(progress, states.get('before'));
+        break;
+      }
+      progress.standing[entry.caution] = entry.answer;
       if (state && entry.answer) {
         state.passed = [...new Set([...state.passed, entry.caution])];
         if (state.stoppedBy === entry.caution) state.stoppedBy = null;
@@ -132,23 +151,42 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
     }
     case 'reading':
       progress.readings.push(entry);
+      progress.glass = entry.reading.tempModule;
       break;
     case 'water':
       progress.water.push(entry);
+      progress.waterTemperature = entry.temperature;
+      break;
+    case 'temperatures':
+      progress.glass = entry.glass;
+      progress.waterTemperature = entry.water;
       break;
     case 'paused':
       progress.paused = entry.reason;
       break;
     case 'resumed':
       progress.paused = null;
+      askAgain(progress, states);
       break;
   }
 }
 
-/** Cautions of a step that have not been answered yes yet; a step cannot be ended before this is empty. */
-export function openCautions(step: Step, state: StepState | undefined): string[] {
-  const passed = new Set(state?.passed);
-  return step.cautions.map((caution) => caution.key).filter((key) => !passed.has(key));
+/** After a stop nothing that was answered before it stands: another hour, perhaps another day. */
+function askAgain(progress: JobProgress, states: Map<StepKey, StepState>): void {
+  progress.standing = {};
+  for (const state of states.values()) {
+    if (state.state !== 'waiting') continue;
+    state.passed = [];
+    state.stoppedBy = null;
+  }
+  const washed = Object.keys(progress.marks).length > 0;
+  progress.skyAsked = !washed && progress.readings.some(({ when }) => when === 'before');
+}
+
+/** The readings before are of another sky: they are taken anew, and those that were kept stay in the entries alone. */
+function readAgain(progress: JobProgress, before: StepState | undefined): void {
+  progress.readings = progress.readings.filter(({ when }) => when !== 'before');
+  if (before) Object.assign(before, { state: 'waiting', startedAt: null, endedAt: null });
 }
 
 /** What a step still lacks before it can be called done, in words; null where nothing. It can be left out with a reason. */

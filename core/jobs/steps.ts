@@ -32,6 +32,12 @@ export interface Step {
   sentence: string;
   ends: StepEnd;
   cautions: Caution[];
+  /** hazards that the work meets as well: asked here unless they were answered yes on an earlier step */
+  touches?: Caution[];
+  /** works without water */
+  dry?: true;
+  /** minutes that the step lasts at least */
+  minutes?: number;
 }
 
 export interface StepsInput {
@@ -39,6 +45,8 @@ export interface StepsInput {
   escalates: boolean;
   rungs: readonly string[];
   isolate: boolean;
+  /** minutes until the glass is dry and warm again after the last rinse */
+  dryMinutes?: number;
 }
 
 const GROUND: Caution = {
@@ -97,11 +105,12 @@ const ENERGISE: Caution = {
 export function jobSteps(input: StepsInput): Step[] {
   const above = input.access === 'at hand height' ? [] : [GROUND, LINES];
   const height = input.access === 'from a lift or scaffold' ? [HEIGHT] : [];
+  const there = [...above, ...height, WEATHER];
+  const wet = input.rungs.includes('water');
+  const glass = [...there, DC, ...(wet ? [SHOCK] : [])];
   const steps: (Step | null)[] = [
     step('arrive', 'Arrive', 'Walk round the array, look up, warn the neighbours, lay out the hose.', 'tick', [
-      ...above,
-      ...height,
-      WEATHER,
+      ...there,
       DC,
     ]),
     step(
@@ -113,45 +122,91 @@ export function jobSteps(input: StepsInput): Step[] {
     input.isolate
       ? step('isolate', 'Isolate', 'Switch off in the order of the manual and hang the notice.', 'tick', [SWITCH])
       : null,
-    step(
-      'ready',
-      'Make ready',
-      'Feel the bristles, look along the blade, run the water and read its conductivity.',
-      'water',
-    ),
-    step('rinse', 'Rinse', 'Wet from the top in one sheet; soak what needs it.', 'tick', [SHOCK]),
-    step(
-      'brush',
-      'Brush',
-      'Brush in batches that do not dry, and mark each module with what was done to it.',
-      'modules',
-      [DC],
-    ),
-    step('lip', 'Clear the lip', 'One pass along the lower frame, where water stands.', 'tick'),
+    wet
+      ? step(
+          'ready',
+          'Make ready',
+          'Feel the bristles, look along the blade, run the water and read its conductivity.',
+          'water',
+        )
+      : step('ready', 'Make ready', 'Feel the pad or bristles for grit: clean, soft and dry.', 'tick'),
+    wet ? step('rinse', 'Rinse', 'Wet from the top in one sheet; soak what needs it.', 'tick', [SHOCK], glass) : null,
+    wet
+      ? step(
+          'brush',
+          'Brush',
+          'Brush in batches that do not dry, and mark each module with what was done to it.',
+          'modules',
+          [DC],
+          glass,
+        )
+      : dry(
+          step(
+            'brush',
+            'Brush',
+            'Brush dry, from the top down, without pressing grit into the glass; mark each module.',
+            'modules',
+            [DC],
+            glass,
+          ),
+        ),
+    wet
+      ? step('lip', 'Clear the lip', 'One pass along the lower frame, where water stands.', 'tick', [], glass)
+      : dry(step('lip', 'Clear the lip', 'Brush out the lower frame, where dust lies.', 'tick', [], glass)),
     input.escalates
-      ? step('escalate', 'Go up a rung', 'Only where something stays, and only as the plan allows.', 'tick', [
-          ...(input.rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? [CHEMICALS] : []),
-          ...(input.rungs.includes('blade') ? [BLADE] : []),
-        ])
+      ? step(
+          'escalate',
+          'Go up a rung',
+          'Only where something stays, and only as the plan allows.',
+          'tick',
+          [
+            ...(input.rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? [CHEMICALS] : []),
+            ...(input.rungs.includes('blade') ? [BLADE] : []),
+          ],
+          glass,
+        )
       : null,
-    step('final-rinse', 'Rinse off', 'From the top with a sheet of water, until it runs off without breaking.', 'tick'),
+    wet
+      ? step(
+          'final-rinse',
+          'Rinse off',
+          'From the top with a sheet of water, until it runs off without breaking.',
+          'tick',
+          [],
+          glass,
+        )
+      : null,
     step('wipe', 'Wipe test', 'White cloth, one stroke; photograph it beside the one from before.', 'wipe-pair'),
     input.isolate
       ? step('re-energise', 'Switch on', 'Bring it back in the order of the manual.', 'tick', [SWITCH, ENERGISE])
       : null,
-    step('dry', 'Wait', 'Until the glass is dry and back at temperature. Wet glass is cold glass.', 'tick'),
+    wet
+      ? {
+          ...step('dry', 'Wait', 'Until the glass is dry and back at temperature. Wet glass is cold glass.', 'tick'),
+          ...(input.dryMinutes ? { minutes: input.dryMinutes } : {}),
+        }
+      : null,
     step(
       'after',
       'Read after',
       'The same reading as before: same instrument, same place, no shadow.',
       'after-readings',
     ),
-    step('look-again', 'Look again', 'Missed spots show only when it is dry and lit.', 'tick'),
+    step('look-again', 'Look again', 'Missed spots show only when it is dry and lit.', 'tick', [], there),
     step('pack', 'Pack up', 'Hoses in, gates closed, ground as it was.', 'tick'),
   ];
   return steps.filter((item): item is Step => item !== null);
 }
 
-function step(key: StepKey, verb: string, sentence: string, ends: StepEnd, cautions: Caution[] = []): Step {
-  return { key, verb, sentence, ends, cautions };
+function step(
+  key: StepKey,
+  verb: string,
+  sentence: string,
+  ends: StepEnd,
+  cautions: Caution[] = [],
+  touches: Caution[] = [],
+): Step {
+  return { key, verb, sentence, ends, cautions, ...(touches.length > 0 ? { touches } : {}) };
 }
+
+const dry = (step: Step): Step => ({ ...step, dry: true });

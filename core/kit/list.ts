@@ -1,3 +1,4 @@
+import { type CleaningMethod, METHOD_WORK } from '../assumptions.ts';
 import type { WaterWay } from '../water/plan.ts';
 
 export interface KitItem {
@@ -9,6 +10,8 @@ export interface KitItem {
 
 export interface KitInput {
   way: WaterWay;
+  /** of cleaning; left out where only the water's kit is asked for */
+  ways?: readonly CleaningMethod[];
   brush: string;
   /** metres */
   pole: number;
@@ -17,20 +20,50 @@ export interface KitInput {
   access: string;
 }
 
+/** What a way of cleaning needs beside brush and pole. */
+const MACHINES: Partial<Record<CleaningMethod, KitItem[]>> = {
+  'rotary-head': [
+    { key: 'rotary', label: 'Rotary head, its drive and a spare pad', because: 'The way of cleaning chosen.' },
+  ],
+  'robot-wet': [
+    {
+      key: 'robot',
+      label: 'Wet robot, charged, with its tether',
+      because: 'It is held from above wherever it could slide off.',
+    },
+  ],
+  'robot-dry': [
+    {
+      key: 'robot',
+      label: 'Dry robot, charged, with its tether',
+      because: 'It is held from above wherever it could slide off.',
+    },
+  ],
+  cloth: [{ key: 'microfibre', label: 'Microfibre cloths, clean, one a row', because: 'Grit in a cloth scratches.' }],
+};
+
 /** What has to be in the van the evening before, down to couplings and instruments. */
 export function kitList(input: KitInput): KitItem[] {
+  const ways = input.ways ?? ['fed-pole'];
+  const wet = ways.some((way) => METHOD_WORK[way].flow > 0);
+  const machine = ways.flatMap((way) => MACHINES[way] ?? []);
   const items: KitItem[] = [
+    ...machine,
     { key: 'pole', label: `Pole, ${input.pole} m, clamps tried`, because: 'Reach of this array.' },
     {
       key: 'brush',
       label: `Brush: ${input.brush}, bristles felt`,
       because: 'A stone in the bristles scratches every module after it.',
     },
-    {
-      key: 'hose',
-      label: 'Hose, couplings and a spare washer',
-      because: 'A coupling that does not fit is found out on site.',
-    },
+    ...(wet
+      ? [
+          {
+            key: 'hose',
+            label: 'Hose, couplings and a spare washer',
+            because: 'A coupling that does not fit is found out on site.',
+          },
+        ]
+      : []),
     {
       key: 'irradiance',
       label: 'Irradiance sensor, clean, with its stand',
@@ -49,7 +82,7 @@ export function kitList(input: KitInput): KitItem[] {
       because: 'Heat and falls come before glass.',
     },
   ];
-  if (input.way === 'resin' || input.way === 'osmosis-resin') {
+  if (wet && (input.way === 'resin' || input.way === 'osmosis-resin')) {
     items.push(
       {
         key: 'resin',
@@ -59,14 +92,14 @@ export function kitList(input: KitInput): KitItem[] {
       { key: 'meter', label: 'Conductivity meter', because: 'It says when the lead vessel is spent.' },
     );
   }
-  if (input.way === 'osmosis-resin') {
+  if (wet && input.way === 'osmosis-resin') {
     items.push({
       key: 'membrane',
       label: 'Membrane unit, carbon filter, reject hose',
       because: 'Chlorine is taken out first; the reject needs somewhere to go.',
     });
   }
-  if (input.way === 'bought') {
+  if (wet && input.way === 'bought') {
     items.push({
       key: 'tank',
       label: `Tank with ${Math.ceil(input.litres / 10) * 10} L, strapped`,

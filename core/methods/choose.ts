@@ -3,13 +3,12 @@ import {
   ENOUGH_TAKEN_OFF,
   HAND_HEIGHT,
   LONGEST_POLE,
-  MINUTES_FACTOR,
-  MODULE_MINUTES,
   WORTH_A_STRONGER_WAY,
 } from '../assumptions.ts';
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
 import { fromGround } from './fromGround.ts';
+import { type Access, litresPerModule, minutesPerModule, shareTakenOff } from './work.ts';
 
 export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
 
@@ -29,6 +28,8 @@ export interface MethodInput {
   /** what the run-off reaches */
   runOff: 'drain' | 'garden' | 'rainwater-tank';
   waterless: boolean;
+  /** set by hand in place of what follows from mount, eave and pole */
+  accessByHand?: Access | undefined;
   finish: 'output' | 'spotless';
   /** the module maker's word or the customer's signature for a blade is on record */
   bladeAgreed: boolean;
@@ -57,13 +58,17 @@ export interface MethodPlan {
   brush: Choice<string>;
   /** metres of pole */
   pole: Choice<number>;
-  access: Choice<'from the ground' | 'from a lift or scaffold' | 'at hand height'>;
+  access: Choice<Access>;
   soakMinutes: Choice<number>;
   escalation: EscalationRung[];
   /** minutes of work for one module, all soils and access counted in */
   minutesPerModule: number;
   /** where they come from; left out by calculations 1 to 4 */
   minutesBecause?: string | undefined;
+  /** litres on one module; left out by calculations 1 to 6 */
+  litresPerModule?: number | undefined;
+  /** share of the loss now that it takes off; left out by calculations 1 to 6 */
+  takesOff?: number | undefined;
 }
 
 /**
@@ -77,10 +82,10 @@ export function chooseMethod(input: MethodInput): MethodPlan {
   const bladeWork = has((soil) => soil.bond === 'blade');
   const soaking = has((soil) => soil.bond === 'soak' || soil.bond === 'blade');
   const sticky = has((soil) => ['sap', 'soot', 'droppings'].includes(soil.kind) && soil.bond !== 'dry');
-  const looseOnly = input.soils.length > 0 && input.soils.every((soil) => soil.bond === 'dry' && isFilm(soil.kind));
-  const escalation = ladder(input, { grows, lichen, bladeWork, soaking, sticky });
-  const used = (rung: Rung) => escalation.some((step) => step.rung === rung && step.use);
+  const looseOnly = looseFilmOnly(input);
   const access = chooseAccess(input);
+  const escalation = ladder(input, { grows, lichen, bladeWork, soaking, sticky }, access.choose);
+  const used = (rung: Rung) => escalation.some((step) => step.rung === rung && step.use);
   const method = mainMethod(input, used, access.choose);
   return {
     method,
@@ -94,25 +99,46 @@ export function chooseMethod(input: MethodInput): MethodPlan {
         }
       : { choose: 0, because: 'Everything seen comes off with water and brush.' },
     escalation,
-    ...minutesOf(input, { blade: used('blade') && lichen, soap: used('soap'), looseFilmOnly: looseOnly }),
+    ...workOf(input, method.choose, access.choose, escalation),
+  };
+}
+
+/** Whether all that was seen is film that comes off dry. */
+const looseFilmOnly = ({ soils }: MethodInput): boolean =>
+  soils.length > 0 && soils.every((soil) => soil.bond === 'dry' && isFilm(soil.kind));
+
+/** The way that a rung of the ladder stands for. */
+const RUNG_WAYS: Partial<Record<Rung, CleaningMethod>> = { soap: 'soap', alcohol: 'alcohol', blade: 'wet-blade' };
+
+/** Minutes, litres and effect of a way of cleaning with the rungs that are used: what follows from the choice. */
+export function workOf(
+  input: MethodInput,
+  way: CleaningMethod,
+  access: Access,
+  escalation: readonly EscalationRung[],
+): Required<Pick<MethodPlan, 'minutesPerModule' | 'litresPerModule' | 'takesOff'>> &
+  Pick<MethodPlan, 'minutesBecause'> {
+  const rungs = escalation.flatMap(({ rung, use }) => (use && RUNG_WAYS[rung] ? [RUNG_WAYS[rung]] : []));
+  const minutes = minutesOf(input, way, access);
+  return {
+    ...minutes,
+    litresPerModule: litresPerModule(way, minutes.minutesPerModule),
+    takesOff: shareTakenOff(input.soils, [way, ...rungs]),
   };
 }
 
 /** Minutes a module as they were timed on the test patch, in the way that the method works; else as assumed. */
 function minutesOf(
   input: MethodInput,
-  work: { blade: boolean; soap: boolean; looseFilmOnly: boolean },
+  way: CleaningMethod,
+  access: Access,
 ): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause'> {
-  const way: PatchWay = work.blade ? 'blade' : work.soap ? 'soap' : 'brush';
-  const timed = input.tested?.minutesPerModule.find((one) => one.way === way);
+  const tried: Partial<Record<CleaningMethod, PatchWay>> = { 'wet-blade': 'blade', soap: 'soap', 'fed-pole': 'brush' };
+  const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
   if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test patch of this face.' };
   return {
-    minutesPerModule: minutesPerModule({
-      storeys: input.storeys,
-      blade: work.blade,
-      looseFilmOnly: work.looseFilmOnly,
-    }),
-    minutesBecause: 'For one module, by storeys, soil and blade (house assumption).',
+    minutesPerModule: minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: looseFilmOnly(input) }),
+    minutesBecause: 'For one module, by way, access, storeys and soil (house assumption).',
   };
 }
 
@@ -126,16 +152,6 @@ function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string
   if (soaped !== undefined && soaped > brushed + WORTH_A_STRONGER_WAY)
     return { wanted: true, because: `Wanted: ${took}, with soap ${Math.round(soaped * 100)} %.` };
   return null;
-}
-
-/** Minutes for one module with a fed pole (house assumption): storeys, lichen under a blade, loose film only. */
-export function minutesPerModule(work: { storeys: number; blade: boolean; looseFilmOnly: boolean }): number {
-  return (
-    MODULE_MINUTES *
-    MINUTES_FACTOR.perStoreyAbove ** Math.max(0, work.storeys - 1) *
-    (work.blade ? MINUTES_FACTOR.bladeOnLichen : 1) *
-    (work.looseFilmOnly ? MINUTES_FACTOR.looseFilmOnly : 1)
-  );
 }
 
 function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: string): Choice<CleaningMethod> {
@@ -160,6 +176,7 @@ function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: s
 }
 
 function chooseAccess(input: MethodInput): MethodPlan['access'] {
+  if (input.accessByHand) return { choose: input.accessByHand, because: 'Set by hand; the reason stands beside it.' };
   if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT) {
     return { choose: 'at hand height', because: 'The array stands on the ground within reach.' };
   }
@@ -172,14 +189,17 @@ function chooseAccess(input: MethodInput): MethodPlan['access'] {
           : `More than ${LONGEST_POLE} m of pole cannot be pressed evenly: access equipment and a competent person, under local law.`,
     };
   }
-  return { choose: 'from the ground', because: poleFromGround(input).because };
+  const fromBelow = poleFromGround(input);
+  return fromBelow.choose === null
+    ? { choose: 'from a lift or scaffold', because: fromBelow.because }
+    : { choose: 'from the ground', because: fromBelow.because };
 }
 
 /** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
 const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
 
-/** The pole for a face that is brushed from the ground, by its section where that is known. */
-function poleFromGround(input: MethodInput): Choice<number> {
+/** The pole for a face that is brushed from the ground, by its section where that is known; null where none reaches. */
+function poleFromGround(input: MethodInput): Choice<number | null> {
   const { eaveHeight, surfaceTilt, slopeLength, standOffs } = input;
   const estimate = reachNeeded(input);
   if (slopeLength === undefined)
@@ -188,8 +208,8 @@ function poleFromGround(input: MethodInput): Choice<number> {
   const drawn = (standOffs?.length ?? 0) > 0;
   if (found === null) {
     return {
-      choose: estimate,
-      because: `About ${estimate} m of pole for the lower rows; by the section none of up to ${LONGEST_POLE} m reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}. See at the site whether it can be brushed from a gable or from behind; if not, access equipment and a competent person, under local law.`,
+      choose: null,
+      because: `By the section no pole of up to ${LONGEST_POLE} m reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}: access equipment and a competent person, under local law. Where it can be brushed from a gable or from behind, draw that standing place, or set the access by hand.`,
     };
   }
   const neck = found.lift > 0 ? `, the last ${Math.ceil(found.lift * 100)} cm by an angled neck` : '';
@@ -202,7 +222,11 @@ function poleFromGround(input: MethodInput): Choice<number> {
 
 function pole(input: MethodInput, access: string): Choice<number> {
   if (access === 'at hand height') return { choose: 2, because: 'A short pole keeps the back straight.' };
-  if (access === 'from the ground') return poleFromGround(input);
+  if (access === 'from the ground') {
+    const found = poleFromGround(input);
+    // Set by hand from the ground though no pole was found to reach: the longest there is.
+    return { choose: found.choose ?? LONGEST_POLE, because: found.because };
+  }
   return { choose: 3, because: 'Work from beside the array; a short pole presses evenly.' };
 }
 
@@ -228,7 +252,10 @@ function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean 
 function ladder(
   input: MethodInput,
   found: { grows: boolean; lichen: boolean; bladeWork: boolean; soaking: boolean; sticky: boolean },
+  access: Access,
 ): EscalationRung[] {
+  // A blade is held flat and alcohol kept off the seals by hand: nobody does either at the end of a pole.
+  const outOfHand = access === 'from the ground' ? 'by hand at the glass, and the work is done from the ground' : null;
   const chemicalsStop = input.runOff === 'rainwater-tank' ? 'Run-off is kept in a tank: no chemicals here.' : null;
   const bladeWanted = found.lichen || found.bladeWork;
   const bySoap = soapByTest(input);
@@ -261,9 +288,10 @@ function ladder(
     },
     {
       rung: 'alcohol',
-      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless,
+      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless && outOfHand === null,
       because:
         chemicalsStop ??
+        (found.grows && !found.lichen && outOfHand ? `Not here: it is worked ${outOfHand}.` : null) ??
         (found.lichen
           ? 'Lichen wants the blade; alcohol alone takes under half.'
           : found.grows
@@ -274,12 +302,14 @@ function ladder(
     },
     {
       rung: 'blade',
-      use: bladeWanted && input.bladeAgreed && !input.waterless,
+      use: bladeWanted && input.bladeAgreed && !input.waterless && outOfHand === null,
       because: !bladeWanted
         ? 'Nothing seen needs a blade.'
-        : input.bladeAgreed
-          ? 'Needed, and the maker’s word or the customer’s signature is on record.'
-          : 'Needed, but not here before the module maker’s word or the customer’s signature is on record: coatings can be scratched.',
+        : outOfHand
+          ? `Needed, but not here: it is worked ${outOfHand}. With a lift or scaffold it can be.`
+          : input.bladeAgreed
+            ? 'Needed, and the maker’s word or the customer’s signature is on record.'
+            : 'Needed, but not here before the module maker’s word or the customer’s signature is on record: coatings can be scratched.',
       caution: 'Soaked glass only, a new sharp blade held flat, never across a cracked module.',
     },
   ];

@@ -1,8 +1,9 @@
 import { expect } from 'chai';
 import { kitList } from '../kit/list.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
-import { chooseMethod, type MethodInput, minutesPerModule } from './choose.ts';
+import { chooseMethod, type MethodInput } from './choose.ts';
 import { fromGround } from './fromGround.ts';
+import { litresPerModule, minutesPerModule, questionsOf, shareTakenOff } from './work.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;
 const base = exampleFace([dust]);
@@ -26,12 +27,21 @@ describe('choosing a method', () => {
     expect(access.because).to.match(/angled neck; nobody leaves the ground/);
   });
 
-  it('does not say that nobody leaves the ground where no pole reaches the far edge, and defers to who may', () => {
-    const { access } = chooseMethod({ ...base, surfaceTilt: 8, slopeLength: 14 });
+  it('takes a lift where no pole reaches the far edge, and defers to who may', () => {
+    const { access, pole } = chooseMethod({ ...base, surfaceTilt: 8, slopeLength: 14 });
+    expect(access.choose).to.equal('from a lift or scaffold');
     expect(access.because)
-      .to.match(/none of up to 12 m reaches the far edge/)
+      .to.match(/no pole of up to 12 m reaches the far edge/)
       .and.match(/competent person/);
     expect(access.because).not.to.include('nobody leaves');
+    expect(pole.choose).to.equal(3);
+  });
+
+  it('follows an access set by hand: from the ground after all, with the longest pole, or from a lift', () => {
+    const far = { ...base, surfaceTilt: 8, slopeLength: 14 };
+    const below = chooseMethod({ ...far, accessByHand: 'from the ground' });
+    expect([below.access.choose, below.pole.choose]).to.deep.equal(['from the ground', 12]);
+    expect(chooseMethod({ ...base, accessByHand: 'from a lift or scaffold' }).pole.choose).to.equal(3);
   });
 
   it('takes the minutes that were timed on a test patch, in the way in which the work is done', () => {
@@ -62,10 +72,24 @@ describe('choosing a method', () => {
   });
 
   it('does not blade before the maker or the customer has agreed, and says why', () => {
-    const refused = rung({ ...base, soils: [lichen] }, 'blade');
+    const near = { ...base, mount: 'ground' as const, eaveHeight: 1, soils: [lichen] };
+    const refused = rung(near, 'blade');
     expect(refused?.use).to.equal(false);
     expect(refused?.because).to.match(/signature/);
-    expect(rung({ ...base, soils: [lichen], bladeAgreed: true }, 'blade')?.use).to.equal(true);
+    expect(rung({ ...near, bladeAgreed: true }, 'blade')?.use).to.equal(true);
+  });
+
+  it('works blade and alcohol by hand only: not from the ground, but from a lift', () => {
+    for (const [name, soil] of [
+      ['blade', lichen],
+      ['alcohol', algae],
+    ] as const) {
+      const face = { ...base, soils: [soil], bladeAgreed: true };
+      expect(rung(face, name)).to.include({ use: false });
+      expect(rung(face, name)?.because).to.match(/by hand at the glass, and the work is done from the ground/);
+      expect(rung({ ...face, accessByHand: 'from a lift or scaffold' }, name)).to.include({ use: true });
+      expect(rung({ ...face, accessByHand: 'at hand height' }, name)).to.include({ use: true });
+    }
   });
 
   it('keeps soap and alcohol out of a rainwater tank', () => {
@@ -77,7 +101,7 @@ describe('choosing a method', () => {
   });
 
   it('uses alcohol on what grows, and soap on what sticks', () => {
-    expect(rung({ ...base, soils: [algae] }, 'alcohol')?.use).to.equal(true);
+    expect(rung({ ...base, soils: [algae], accessByHand: 'at hand height' }, 'alcohol')?.use).to.equal(true);
     expect(rung({ ...base, soils: [sap] }, 'soap')?.use).to.equal(true);
     expect(rung(base, 'soap')?.use).to.equal(false);
   });
@@ -92,15 +116,69 @@ describe('choosing a method', () => {
 });
 
 describe('minutes for a module', () => {
+  const pole = { way: 'fed-pole', access: 'from the ground', storeys: 1, looseFilmOnly: false } as const;
+
   it('are 1.2 on one storey, half as much again for each storey above', () => {
-    expect(minutesPerModule({ storeys: 1, blade: false, looseFilmOnly: false })).to.be.closeTo(1.2, 1e-12);
-    expect(minutesPerModule({ storeys: 2, blade: false, looseFilmOnly: false })).to.be.closeTo(1.8, 1e-12);
+    expect(minutesPerModule(pole)).to.be.closeTo(1.2, 1e-12);
+    expect(minutesPerModule({ ...pole, storeys: 2 })).to.be.closeTo(1.8, 1e-12);
   });
 
   it('are fewer for loose film, more for a blade, and no fewer on the ground than on one storey', () => {
-    expect(minutesPerModule({ storeys: 1, blade: false, looseFilmOnly: true })).to.be.closeTo(0.84, 1e-12);
-    expect(minutesPerModule({ storeys: 1, blade: true, looseFilmOnly: false })).to.be.closeTo(3, 1e-12);
-    expect(minutesPerModule({ storeys: 0, blade: false, looseFilmOnly: false })).to.be.closeTo(1.2, 1e-12);
+    expect(minutesPerModule({ ...pole, looseFilmOnly: true })).to.be.closeTo(0.84, 1e-12);
+    expect(minutesPerModule({ ...pole, way: 'wet-blade' })).to.be.closeTo(3, 1e-12);
+    expect(minutesPerModule({ ...pole, storeys: 0 })).to.be.closeTo(1.2, 1e-12);
+  });
+
+  it('do not grow with the storeys where one stands beside the glass on a lift', () => {
+    const lift = { ...pole, access: 'from a lift or scaffold' } as const;
+    expect(minutesPerModule({ ...lift, storeys: 6 })).to.equal(minutesPerModule({ ...lift, storeys: 2 }));
+  });
+});
+
+describe('water on a module', () => {
+  it('is what runs while it runs, and none for a dry way', () => {
+    expect(litresPerModule('fed-pole', 1.2)).to.be.closeTo(1.2 * 0.6 * 4, 1e-12);
+    expect(litresPerModule('robot-dry', 1.2)).to.equal(0);
+    expect(litresPerModule('hose', 1)).to.be.above(litresPerModule('fed-pole', 1));
+  });
+});
+
+describe('what a way takes off', () => {
+  it('is by the layer of each soil, weighted with what it costs', () => {
+    expect(shareTakenOff([dust], ['fed-pole'])).to.be.closeTo(0.99, 1e-12);
+    expect(shareTakenOff([dust], ['hose'])).to.be.closeTo(0.85, 1e-12);
+    const both = shareTakenOff([dust, lichen], ['fed-pole']);
+    expect(both).to.be.within(0.1, 0.99);
+    expect(shareTakenOff([dust, lichen], ['fed-pole', 'wet-blade'])).to.be.above(both);
+  });
+  it('is that of loose film where nothing was seen', () => {
+    expect(shareTakenOff([], ['robot-dry'])).to.equal(0.95);
+  });
+});
+
+describe('what cannot well be', () => {
+  const work = {
+    way: 'fed-pole',
+    access: 'from the ground',
+    pole: 6,
+    minutesPerModule: 1.2,
+    rungs: ['water'],
+  } as const;
+
+  it('is asked about: a heavy head on a long pole, a pole over the longest, a pace that nobody has', () => {
+    expect(questionsOf(work)).to.deep.equal([]);
+    const stack = questionsOf({ ...work, way: 'rotary-head', pole: 18, minutesPerModule: 0.1 });
+    expect(stack).to.have.length(3);
+    expect(stack.join(' '))
+      .to.match(/18 m of pole/)
+      .and.match(/9 kg/)
+      .and.match(/0\.1 min a module/);
+  });
+
+  it('is work by hand from the ground', () => {
+    expect(questionsOf({ ...work, way: 'cloth' })).to.have.length(1);
+    expect(questionsOf({ ...work, rungs: ['water', 'blade', 'alcohol'] })).to.have.length(2);
+    expect(questionsOf({ ...work, way: 'cloth', access: 'from a lift or scaffold' })).to.deep.equal([]);
   });
 });
 
@@ -116,6 +194,19 @@ describe('the kit', () => {
     expect(kit('osmosis-resin')).to.include.members(['resin', 'meter', 'membrane']);
     expect(kit('as-is')).to.not.include('resin');
     expect(kit('bought')).to.include('tank');
+  });
+
+  it('follows the way of cleaning: a robot with its tether, no hose and no vessels for dry work', () => {
+    const items = (ways: ('robot-dry' | 'rotary-head' | 'fed-pole')[]) =>
+      kitList({ way: 'resin', ways, brush: 'soft', pole: 6, litres: 0, rungs: [], access: 'from the ground' }).map(
+        ({ key }) => key,
+      );
+    expect(items(['robot-dry']))
+      .to.include('robot')
+      .and.not.include('hose')
+      .and.not.include('resin');
+    expect(items(['rotary-head'])).to.include.members(['rotary', 'hose', 'resin']);
+    expect(items(['fed-pole'])).to.not.include.members(['rotary', 'robot']);
   });
 
   it('has a blade only where the ladder goes up to it', () => {

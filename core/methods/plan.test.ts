@@ -8,8 +8,8 @@ describe('a plan for two faces', () => {
   const plan = makePlan(input);
 
   it('counts the time of each face at its own pace', () => {
-    // 30 minutes to set up, 20 · 1.2, 20 · 3 under the blade, 40 on the road
-    expect(plan.priced.minutes).to.be.closeTo(30 + 24 + 60 + 40, 1e-9);
+    // 30 minutes to set up, 20 · 1.2, 10 of soaking and 20 · 3 under the blade from a lift at 1.3, 40 on the road
+    expect(plan.priced.minutes).to.be.closeTo(30 + 24 + 10 + 78 + 40, 1e-9);
   });
 
   it('packs the blade because one of them needs it', () => {
@@ -23,7 +23,58 @@ describe('a plan for two faces', () => {
     expect(sunny?.method).to.deep.equal(sunny?.recommended);
     expect(shaded?.method.brush.choose).to.equal('soft');
     expect(shaded?.recommended?.brush.choose).to.equal(plan.arrays[1]?.method.brush.choose);
-    expect(overruled.priced.minutes).to.be.closeTo(30 + 24 + 40 + 40, 1e-9);
+    expect(overruled.priced.minutes).to.be.closeTo(30 + 24 + 10 + 40 + 40, 1e-9);
+  });
+
+  it('changes litres, minutes, price, kit, effect and gain with the way', () => {
+    const way = (method: 'hose' | 'fed-pole' | 'rotary-head' | 'robot-dry') =>
+      makePlan({ ...input, overrides: { arrays: { sunny: { method } } } });
+    const [pole, hose, rotary, robot] = [way('fed-pole'), way('hose'), way('rotary-head'), way('robot-dry')];
+    expect(hose.priced.minutes).to.be.below(pole.priced.minutes);
+    expect(hose.water.litres).to.be.above(pole.water.litres);
+    expect(hose.priced.gross).not.to.equal(pole.priced.gross);
+    expect(hose.recoverable.p50).to.be.below(pole.recoverable.p50);
+    expect(hose.visits.options[2]?.savedEnergy.mean).to.be.below(pole.visits.options[2]?.savedEnergy.mean ?? 0);
+    expect(kitKeys(rotary)).to.include('rotary');
+    expect(robot.water.litres).to.be.below(pole.water.litres);
+    expect(robot.arrays[0]?.method.escalation.find(({ rung }) => rung === 'water')?.use).to.equal(false);
+    expect(pole.recoverable.p50).to.be.closeTo(plan.recoverable.p50, 1e-9);
+  });
+
+  it('plans bought or dry ways only where there is no water on site', () => {
+    const none = makePlan({ ...input, water: { ...input.water, none: true } });
+    expect(none.water.options.map(({ way }) => way)).to.deep.equal(['bought']);
+    expect(none.waterWay).to.equal('bought');
+    expect(kitKeys(none)).to.include('tank');
+  });
+
+  it('prices, packs and works from a lift where no pole reaches', () => {
+    const far = input.arrays
+      .slice(0, 1)
+      .map((array) => ({ ...array, method: { ...array.method, surfaceTilt: 8, slopeLength: 14 } }));
+    const lifted = makePlan({ ...input, arrays: far });
+    expect(lifted.priced.lines.map(({ key }) => key)).to.include('access');
+    expect(kitKeys(lifted)).to.include('access');
+    expect(lifted.arrays[0]?.method.access.choose).to.equal('from a lift or scaffold');
+  });
+
+  it('asks about a stack of choices that cannot well be', () => {
+    const odd = { method: 'rotary-head', pole: 18, minutesPerModule: 0.1 } as const;
+    const asked = makePlan({ ...input, overrides: { arrays: { sunny: odd } } }).questions ?? [];
+    expect(asked).to.have.length(3);
+    expect(asked[0]).to.match(/^Sunny face: 18 m of pole/);
+    expect(plan.questions).to.deep.equal([]);
+  });
+
+  it('carries what is assumed into the plan and marks it in the reasons', () => {
+    const assumed = [{ key: 'ownUse' as const, what: 'self-consumption', value: 0.7, kind: 'fraction' as const }];
+    const told = makePlan({ ...input, assumed });
+    expect(told.assumed).to.deep.equal(assumed);
+    expect(told.reasons.benefit.inputs.filter((one) => one.assumed).map(({ name }) => name)).to.deep.equal([
+      'Self-consumption',
+      'Worth of a kWh',
+    ]);
+    expect(plan.reasons.benefit.inputs.some((one) => one.assumed)).to.equal(false);
   });
 
   it('leaves a rung out by hand, and with it what the rung would have packed', () => {

@@ -1,4 +1,4 @@
-import type { CleaningMethod, Finish } from '../assumptions.ts';
+import { type CleaningMethod, type Finish, METHOD_WORK } from '../assumptions.ts';
 import { type ArrayYears, compareEvenVisits, lostBySite, type VisitsComparison } from '../frequency/evenVisits.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
@@ -9,12 +9,13 @@ import { planningYears, type YearAheadInput } from '../soiling/yearAhead.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
-import { chooseMethod, type MethodInput, type MethodPlan, type Rung } from './choose.ts';
+import { chooseMethod, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
+import { type Access, litresPerModule, questionsOf } from './work.ts';
 
 export interface PlanInput {
   arrays: { arrayId: string; name: string; method: MethodInput; year: YearAheadInput }[];
   finish: Finish;
-  water: Omit<WaterPlanInput, 'modules' | 'minutesPerModule' | 'finish'>;
+  water: Omit<WaterPlanInput, 'litres' | 'finish'>;
   prices: PriceBook;
   travelKm: number;
   travelMinutes: number;
@@ -35,6 +36,7 @@ export interface PlanInput {
 /** What somebody chose for one array in place of what was recommended. */
 export interface ArrayOverrides {
   method?: CleaningMethod | undefined;
+  access?: Access | undefined;
   brush?: string | undefined;
   /** metres */
   pole?: number | undefined;
@@ -73,6 +75,8 @@ export interface PlanOutput {
   isolate: boolean;
   /** left out in plans of calculation 6 and before */
   assumed?: AssumedFact[];
+  /** what cannot well be of what was chosen, for whoever chose it */
+  questions?: string[];
   /** what the chosen visits save in a year, and those beyond the first of that, minor units; likewise left out */
   saves?: Spread;
   beyondFirst?: Spread;
@@ -82,14 +86,14 @@ export interface PlanOutput {
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
   const arrays = input.arrays.map(({ arrayId, name, method }): ArrayPlan => {
-    const recommended = chooseMethod(method);
-    const chosen = overrule(recommended, input.overrides.arrays?.[arrayId] ?? {});
-    return { arrayId, name, modules: method.modules, method: chosen, recommended };
+    const chosen = overrule(method, input.overrides.arrays?.[arrayId] ?? {});
+    return { arrayId, name, modules: method.modules, method: chosen, recommended: chooseMethod(method) };
   });
   const modules = total(arrays.map((array) => array.modules));
   const minutes = total(arrays.map((array) => array.modules * array.method.minutesPerModule));
   const minutesPerModule = minutes / Math.max(1, modules);
-  const water = planWater({ ...input.water, modules, minutesPerModule, finish: input.finish });
+  const litres = total(arrays.map((array) => array.modules * (array.method.litresPerModule ?? 0)));
+  const water = planWater({ ...input.water, litres, finish: input.finish });
   const waterWay = input.overrides.waterWay ?? water.recommended;
   const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
   const work: VisitWork = {
@@ -98,12 +102,17 @@ export function makePlan(input: PlanInput): PlanOutput {
     storeys: Math.max(...input.arrays.map(({ method }) => method.storeys)),
     travelKm: input.travelKm,
     travelMinutes: input.travelMinutes,
+    soakMinutes: total(arrays.map(({ method }) => method.soakMinutes.choose)),
     waterCost,
     accessEquipment: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold'),
   };
   const priced = priceVisit(work, input.prices);
   const pricedInPlan = priceVisit(work, input.prices, true);
-  const years: ArrayYears[] = input.arrays.map(({ year }) => ({ input: year, years: planningYears(year) }));
+  const years: ArrayYears[] = input.arrays.map(({ year }, index) => ({
+    input: year,
+    years: planningYears(year),
+    takesOff: arrays[index]?.method.takesOff,
+  }));
   const visits = compareEvenVisits(years, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
   const untouched = lostBySite(years, []);
   const washed = lostBySite(years, [0]);
@@ -127,6 +136,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     kit: first
       ? kitList({
           way: waterWay,
+          ways: [...new Set(arrays.map(({ method }) => method.method.choose))],
           brush: first.method.brush.choose,
           pole: Math.max(...arrays.map(({ method }) => method.pole.choose)),
           litres: water.litres,
@@ -137,6 +147,15 @@ export function makePlan(input: PlanInput): PlanOutput {
         })
       : [],
     isolate: input.overrides.isolate ?? true,
+    questions: arrays.flatMap(({ name, method }) =>
+      questionsOf({
+        way: method.method.choose,
+        access: method.access.choose,
+        pole: method.pole.choose,
+        minutesPerModule: method.minutesPerModule,
+        rungs: method.escalation.filter(({ use }) => use).map(({ rung }) => rung),
+      }).map((question) => (arrays.length > 1 ? `${name}: ${question}` : question)),
+    ),
     assumed: input.assumed ?? [],
     ...(option && {
       saves: scale(option.savedEnergy, input.valuePerKWh),
@@ -153,15 +172,27 @@ export const usedRungs = (arrays: PlanOutput['arrays']): string[] => [
 
 const total = (values: number[]): number => values.reduce((sum, value) => sum + value, 0);
 
-function overrule(plan: MethodPlan, overrides: ArrayOverrides): MethodPlan {
+/** The method with what was set by hand in place; what follows from the way and the access follows from those set. */
+function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
   const byHand = 'Set by hand; the reason stands beside it.';
+  const plan = chooseMethod({ ...input, accessByHand: overrides.access ?? input.accessByHand });
+  const dry = overrides.method !== undefined && METHOD_WORK[overrides.method].flow === 0;
+  const escalation = plan.escalation.map((step) => {
+    const use = overrides.rungs?.[step.rung] ?? (step.use && !dry);
+    return { ...step, use, because: step.use && !use && dry ? 'Not with a dry way of cleaning.' : step.because };
+  });
+  const way = overrides.method ?? plan.method.choose;
+  const work = overrides.method || overrides.rungs ? workOf(input, way, plan.access.choose, escalation) : plan;
+  const minutesPerModule = overrides.minutesPerModule ?? work.minutesPerModule;
   return {
     ...plan,
+    ...work,
     method: overrides.method ? { choose: overrides.method, because: byHand } : plan.method,
     brush: overrides.brush ? { choose: overrides.brush, because: byHand } : plan.brush,
     pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: byHand },
-    minutesPerModule: overrides.minutesPerModule ?? plan.minutesPerModule,
-    escalation: plan.escalation.map((step) => ({ ...step, use: overrides.rungs?.[step.rung] ?? step.use })),
+    escalation,
+    minutesPerModule,
+    litresPerModule: litresPerModule(way, minutesPerModule),
   };
 }
 
@@ -186,7 +217,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       what: 'Water on the glass for one visit',
       kind: 'volume',
       value: water.litres,
-      formula: 'Modules × minutes a module × share of them with water running (0.6) × flow at the brush (4 L/min).',
+      formula: 'Modules × minutes a module × share of them with water running (0.6) × flow of the way of cleaning.',
       source: 'House assumption',
       assumption: true,
       inputs: [
@@ -217,12 +248,13 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       what: 'Time of one visit',
       kind: 'minutes',
       value: visitMinutes(work),
-      formula: 'Set-up and packing + modules × minutes a module + the road there and back.',
+      formula: 'Set-up and packing + modules × minutes a module with its soaking + the road there and back.',
       source: 'House assumption, until your own records replace it',
       assumption: true,
       inputs: [
         { name: 'Modules', value: work.modules, kind: 'count' },
         { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
+        ...(work.soakMinutes ? [{ name: 'Soaking', value: work.soakMinutes, kind: 'minutes' as const }] : []),
         { name: 'On the road', value: work.travelMinutes, kind: 'minutes', ...guessed('travelMinutes') },
       ],
       drivers: [],

@@ -1,5 +1,6 @@
 import { SET_UP_MINUTES } from '../assumptions.ts';
 import { roundHalfAway } from '../units/format.ts';
+import { counted } from '../units/words.ts';
 
 /** A contractor's own prices, integer minor units of one currency. */
 export interface PriceBook {
@@ -28,6 +29,8 @@ export interface VisitWork {
   travelKm: number;
   /** minutes on the road there and back */
   travelMinutes: number;
+  /** minutes in which what needs soaking is left wet before it is brushed; default 0 */
+  soakMinutes?: number;
   /** minor units, from the water plan */
   waterCost: number;
   accessEquipment: boolean;
@@ -61,9 +64,9 @@ export interface PricedVisit {
   gross: number;
 }
 
-/** Minutes of a visit: set-up and packing, the modules, and the road (C15). */
+/** Minutes of a visit: set-up and packing, soaking, the modules, and the road (C15). */
 export const visitMinutes = (work: VisitWork): number =>
-  SET_UP_MINUTES + work.modules * work.minutesPerModule + work.travelMinutes;
+  SET_UP_MINUTES + (work.soakMinutes ?? 0) + work.modules * work.minutesPerModule + work.travelMinutes;
 
 /** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
 export function totals(lines: readonly { amount: number }[], taxRate: number) {
@@ -83,9 +86,9 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   const lines: QuoteLine[] = [
     {
       key: 'labour',
-      label: 'Work and set-up',
+      label: `Work, set-up and driving, ${counted(book.crew, 'person', 'people')}`,
       quantity: roundHalfAway(hours * book.crew, 2),
-      unit: 'h',
+      unit: 'person-hours',
       amount: labour,
     },
     {
@@ -98,9 +101,9 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
     { key: 'water', label: 'Water and its treatment', quantity: 1, unit: 'visit', amount: work.waterCost },
     {
       key: 'consumables',
-      label: 'Brushes, pads and small stores',
+      label: 'Brushes, pads and consumables',
       quantity: work.modules,
-      unit: 'modules',
+      unit: work.modules === 1 ? 'module' : 'modules',
       amount: work.modules * book.consumablesPerModule,
     },
   ];
@@ -114,11 +117,11 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   const before = totals(lines, 0).net;
   if (before < book.minimumCharge) {
     const amount = book.minimumCharge - before;
-    lines.push({ key: 'minimum', label: 'Made up to the minimum charge', quantity: 1, unit: 'visit', amount });
+    lines.push({ key: 'minimum', label: 'Minimum call-out', quantity: 1, unit: 'visit', amount });
   }
   if (discounted && book.planDiscount > 0) {
     const amount = -Math.round(totals(lines, 0).net * book.planDiscount);
-    lines.push({ key: 'discount', label: 'Off for a plan of visits', quantity: 1, unit: 'visit', amount });
+    lines.push({ key: 'discount', label: 'Contract discount', quantity: 1, unit: 'visit', amount });
   }
   return { minutes, lines, ...totals(lines, book.taxRate) };
 }

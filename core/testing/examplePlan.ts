@@ -46,7 +46,10 @@ export const examplePlan: PlanInput = {
     {
       arrayId: 'shaded',
       name: 'Shaded face',
-      method: exampleFace([exampleSoils.dust, exampleSoils.lichen], { bladeAgreed: true }),
+      method: exampleFace([exampleSoils.dust, exampleSoils.lichen], {
+        bladeAgreed: true,
+        accessByHand: 'from a lift or scaffold',
+      }),
       year: exampleYear,
     },
   ],

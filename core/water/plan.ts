@@ -1,11 +1,13 @@
-import { type Finish, POLE_FLOW, RESIDUE_LIMIT, WET_SHARE } from '../assumptions.ts';
+import { type Finish, RESIDUE_LIMIT } from '../assumptions.ts';
 import { residue, treatWater, WATER_DEFAULTS, type WaterTreatment } from './treatment.ts';
 
 export type WaterWay = 'as-is' | 'resin' | 'osmosis-resin' | 'bought';
 
 export interface WaterPlanInput {
-  modules: number;
-  minutesPerModule: number;
+  /** on the glass for one visit (C9) */
+  litres: number;
+  /** there is no water on site: it is bought and brought */
+  none?: boolean;
   finish: Finish;
   /** of the source, uS/cm */
   conductivity: number;
@@ -52,13 +54,9 @@ export interface WaterPlan {
   warnings: string[];
 }
 
-/** Litres for a job: flow times the time for which water runs on a module (C9). */
-export const litresForJob = (modules: number, minutesPerModule: number): number =>
-  modules * minutesPerModule * WET_SHARE * POLE_FLOW;
-
 /** The cheapest water that keeps the residue under the chosen finish, beside the other ways (C9). */
 export function planWater(input: WaterPlanInput): WaterPlan {
-  const litres = litresForJob(input.modules, input.minutesPerModule);
+  const { litres } = input;
   const film = WATER_DEFAULTS.filmThickness;
   const residueLimit = RESIDUE_LIMIT[input.finish];
   const conductivityLimit = residueLimit / (0.65 * film);
@@ -72,7 +70,8 @@ export function planWater(input: WaterPlanInput): WaterPlan {
     resin: input.resin,
     osmosis: input.osmosis,
   });
-  const options = waterOptions(input, treatment, litres, target).map((option) => {
+  const offered = waterOptions(input, treatment, litres, target).filter(({ way }) => !input.none || way === 'bought');
+  const options = offered.map((option) => {
     const left = residue(option.conductivity, film);
     return { ...option, residue: left, meetsFinish: left <= residueLimit };
   });
@@ -86,8 +85,9 @@ export function planWater(input: WaterPlanInput): WaterPlan {
     treatment,
     options,
     recommended: chosen.way,
-    recommendedBecause:
-      fitting.length > 0
+    recommendedBecause: input.none
+      ? 'There is no water on site: it is bought and brought, or the way of cleaning is a dry one.'
+      : fitting.length > 0
         ? 'The cheapest water that keeps the residue under the chosen finish.'
         : 'No way at hand keeps the residue under the chosen finish; this one leaves least. Squeegee, or agree on another finish.',
     warnings: waterWarnings(input, chosen.way, chosen.chargeUsed),

@@ -3,7 +3,7 @@ import { exampleWater } from '../testing/examplePlan.ts';
 import { planWater, type WaterPlanInput } from './plan.ts';
 import { litresPerCharge, membrane, residue, treatWater } from './treatment.ts';
 
-const plan: WaterPlanInput = { ...exampleWater, modules: 40, minutesPerModule: 1.2, finish: 'output' };
+const plan: WaterPlanInput = { ...exampleWater, litres: 115, finish: 'output' };
 
 describe('treating water', () => {
   it('leaves 65 mg/m2 of salts from 1000 uS/cm drip-dry, and a fifth of that squeegeed', () => {
@@ -59,7 +59,7 @@ describe('planning water', () => {
   it('warns before the resin is exhausted mid-job', () => {
     const big = planWater({
       ...plan,
-      modules: 4000,
+      litres: 11_500,
       osmosis: plan.osmosis,
       prices: { ...plan.prices, resinPerLitre: 1, osmosisPer1000: 1e6 },
     });

@@ -17,9 +17,9 @@ export const NOBODY_SEES = new Set([
 const CREW = `
   after agent agree altitude amendments answer array arrayId arrays ask assumed assumption at azimuth because becomes
   before birds bladeAgreed bladed bond brushed by calculationVersion capped causes caution cautions cells change
-  chase cleanEnergy cleaned climate clockGap code codesLeft column columns come-back coming company comparison
+  chase claim cleanEnergy cleaned climate clockGap code codesLeft column columns come-back coming company comparison
   content count createdAt csrf currency curve customer customerId dailyRate date dateOrder days decimalMark
-  defects demo detail disabled distinguishable drift drivers eaveHeight electronics email ends energy entries
+  defects demo detail disabled distinguishable drift drivers dry eaveHeight electronics email ends energy entries
   evidence expandedUncertainty expectation exportLimit figure file firm firstLight fitted forAll forecast formula
   from gain gammaPdc glass gone gracePeriod grade high id input inputs inspectedAt inspectionId installedOn
   instance inverterLimit irradianceRatio items jobId jobs key kind kit label lastLight lastWashed late latest
@@ -32,7 +32,7 @@ const CREW = `
   scheduledFor seed seen sensor sentence service sessions shading share sheet show signature signedAt signedBy
   since sinceWash site siteId soils source spine startDay state status step steps storeys strings surfaceAzimuth
   surfaceTilt surroundings tempModule temperature temperatureCoefficient testPatch testimonies there things
-  threshold tilt title to toEave toRidge travelKm travelMinutes trouble type uncertainty units unlooked
+  threshold tilt title to toEave toRidge touches travelKm travelMinutes trouble type uncertainty units unlooked
   unprintable unsigned value verb version warnings wash washedOn water waterLimit waterReadings waterSource way
   wet what when where wipe wipeTest witness year years zone
 `;

@@ -52,6 +52,21 @@ describe('the doors of the server', () => {
     }
   });
 
+  it('note in the trail who asked at a door that is not theirs, once however often they ask', async () => {
+    const nosy = await harness.as('crew');
+    for (let times = 0; times < 3; times += 1) await nosy.send('GET', '/api/company');
+    await nosy.send('GET', '/api/quotes');
+    const { person } = await nosy.must('GET', '/api/session');
+    const rows = await harness.sql(
+      "select change from audit_trail where action = 'refused' and record_id = $1 order by number",
+      [person.id],
+    );
+    expect(rows.map(({ change }: { change: unknown }) => change)).to.deep.equal([
+      { door: 'GET /api/company', role: 'crew' },
+      { door: 'GET /api/quotes', role: 'crew' },
+    ]);
+  });
+
   it('refuse a write without the token of the page', async () => {
     const bare = await new Caller(harness.server.address).signIn();
     bare.keepCsrf('wrong');

@@ -12,6 +12,7 @@ import type { FileAnswer, Handler, Handlers, RequestContext } from './handlers.t
 import { inTurns } from './inTurns.ts';
 import { bodyReader, type Spool, senders, uploaded } from './intake.ts';
 import { inputProblem } from './problems.ts';
+import { refusals } from './refusals.ts';
 import { CSRF_HEADER, personIdOf, sessionDoor } from './session.ts';
 
 /** Files are worked on one after another: hashing and storing them must leave room for other pages. */
@@ -21,6 +22,7 @@ const FILES = { atOnce: 1, atOnceOfOne: 1, mostWaiting: 200, mostOfOne: 100, tim
 export function contractRouter(services: Services, handlers: Handlers, spool: Spool, sessionless: boolean): Router {
   const router = Router();
   const [sending, bench] = [senders(), inTurns(createFairQueue(FILES))];
+  const noteRefusal = refusals(services);
   for (const [name, endpoint] of endpointList) {
     if ((endpoint.sessionless === true) !== sessionless) continue;
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
@@ -28,7 +30,7 @@ export function contractRouter(services: Services, handlers: Handlers, spool: Sp
     router[method](
       endpoint.path,
       async (request, _response, next) => {
-        await admit(services, endpoint, request);
+        await admit(services, endpoint, request, noteRefusal);
         next();
       },
       ...(endpoint.upload ? [sending] : []),
@@ -60,7 +62,12 @@ function refuseTooOld(request: Request): void {
 }
 
 /** Who is asking, whether they may, and that the request was made by our own page. */
-async function admit(services: Services, endpoint: Endpoint, request: Request): Promise<void> {
+async function admit(
+  services: Services,
+  endpoint: Endpoint,
+  request: Request,
+  noteRefusal: ReturnType<typeof refusals>,
+): Promise<void> {
   const fetchSite = request.get('sec-fetch-site');
   const changes = !OPENS_NOTHING.has(endpoint.method);
   refuseTooOld(request);
@@ -76,6 +83,7 @@ async function admit(services: Services, endpoint: Endpoint, request: Request): 
   if (person === null)
     throw new AppError(401, 'Not signed in', 'Sign in and try again. What you typed is kept on this device.');
   if (!endpoint.roles.includes(person.role)) {
+    await noteRefusal(person, endpoint, String(request.id));
     throw forbidden(`This is for ${endpoint.roles.join(' and ')}; you are signed in as ${person.role}.`);
   }
   if (person.mustSetUpFactor && !endpoint.beforeFactor)

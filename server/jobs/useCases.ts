@@ -1,10 +1,15 @@
+import { DateTime } from 'luxon';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import { moduleCount, type Site, site as siteSchema } from '../../contract/sites/endpoints.ts';
-import { clockGap } from '../../core/jobs/clock.ts';
-import { countMarks, type JobEntry, jobProgress, openCautions } from '../../core/jobs/progress.ts';
+import { moduleCount, type Site, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
+import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
+import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
+import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
+import { dryWait } from '../../core/schedule/dryWait.ts';
+import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
@@ -60,6 +65,7 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
       escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
       rungs,
       isolate: plan.output.isolate,
+      dryMinutes: await dryMinutesOf(trx, quote.siteId, arrays, body.scheduledFor),
     });
     const content: JobContent = {
       steps,
@@ -87,6 +93,33 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     );
     return readJob(trx, body.id);
   });
+}
+
+/** Hour of the day at which most washes end, by the clock of the site. */
+const USUAL_END = '10:00';
+
+/** How long the crew waits for dry glass, minutes: the longest of all faces, in the weather of the month. */
+async function dryMinutesOf(
+  connection: Connection,
+  siteId: string,
+  arrays: SolarArray[],
+  date: string,
+): Promise<number> {
+  const site = await mustFind<Site>(connection, 'sites', siteId, 'site');
+  const climate = CLIMATES[site.climate];
+  const of = (values: readonly number[]) => climateMonth(values, Number(date.slice(5, 7)) - 1, site.latitude);
+  const weather = {
+    tempAir: of(climate.tempAir),
+    relativeHumidity: of(climate.humidity),
+    windSpeed: of(climate.windSpeed),
+  };
+  const place = { ...site, linkeTurbidity: climate.linkeTurbidity };
+  const time = DateTime.fromISO(`${date}T${USUAL_END}`, { zone: site.zone }).toMillis();
+  return Math.max(
+    ...arrays.map(({ tilt, azimuth }) =>
+      dryWait({ place, surface: { surfaceTilt: tilt, surfaceAzimuth: azimuth }, time, weather }),
+    ),
+  );
 }
 
 export async function listJobs(context: Context, query: QueryOf<Endpoints['listJobs']>) {
@@ -119,13 +152,13 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
     const known: JobEntry[] = await entriesOf(trx, jobId);
     for (const [index, entry] of body.entries.entries()) {
       const path = `entries.${index}`;
+      const receivedAt = context.clock();
+      const gap = clockGap(entry.at, receivedAt, body.sentAt);
       if (!known.some(({ id }) => id === entry.id)) {
-        checkEntry(job, known, entry, path);
+        checkEntry(job, known, { ...entry, clockGap: gap }, path);
         if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
       }
       await createOnce(trx, context, 'job entry', { ...entry, jobId }, () => {
-        const receivedAt = context.clock();
-        const gap = clockGap(entry.at, receivedAt, body.sentAt);
         known.push({ ...entry, clockGap: gap });
         return insertEntry(trx, jobId, entry, {
           by: context.person.id,
@@ -170,23 +203,31 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
   if (!('step' in entry)) return;
   const step = job.content.steps.find(({ key }) => key === entry.step);
   if (step === undefined) throw invalid(`${path}.step`, 'must be a step of this job');
-  if (entry.kind === 'caution' && !step.cautions.some(({ key }) => key === entry.caution)) {
+  if (entry.kind === 'caution' && !canAsk(step, entry.caution)) {
     throw invalid(`${path}.caution`, 'must be a caution of this step');
   }
   if (entry.kind === 'step-done') {
-    const state = jobProgress(job.content.steps, known).steps.find(({ key }) => key === entry.step);
-    const open = openCautions(step, state);
+    const progress = jobProgress(job.content.steps, known);
+    const open = openCautions(step, progress);
     if (open.length > 0) {
-      throw new AppError(
-        409,
-        'The step is stopped',
+      throw stopped(
+        path,
         `Before this step can end, answer: ${open.join(', ')}. Where the answer is no, the step stays stopped.`,
-        {
-          issues: [{ path: `${path}.step`, message: `has open cautions: ${open.join(', ')}` }],
-        },
+        `has open cautions: ${open.join(', ')}`,
       );
     }
+    const held = heldBy(step, progress, happenedAt(entry));
+    if (held) throw stopped(path, ...heldWords(held));
   }
+}
+
+const stopped = (path: string, detail: string, message: string): AppError =>
+  new AppError(409, 'The step is stopped', detail, { issues: [{ path: `${path}.step`, message }] });
+
+function heldWords(held: Held): [string, string] {
+  if (held.by === 'drying') return [`It lasts ${held.minutes} minutes, until ${held.until}.`, 'is not over yet'];
+  const words = `glass at ${held.glass} °C and water at ${held.water} °C are over ${THERMAL_LIMIT} K apart`;
+  return [`On record ${words}. Read both again when they are nearer.`, `cannot end: ${words}`];
 }
 
 async function followEntries(trx: Transaction, job: JobRow, entries: JobEntry[]): Promise<void> {

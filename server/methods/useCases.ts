@@ -79,6 +79,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     })),
     finish: body.finish,
     water: {
+      ...(site.waterSource === 'none' ? { none: true } : {}),
       conductivity: read.conductivity,
       waterTemperature: read.temperature,
       carbonDioxide: WATER_DEFAULTS.carbonDioxide,

@@ -95,7 +95,7 @@ export function overruleLines(content: QuoteContent, changes: LineChange[], plan
   const one = { ...content.one, lines, ...totals(lines, content.taxRate) };
   const discount = {
     key: 'discount' as const,
-    label: 'Off for a plan of visits',
+    label: 'Contract discount',
     quantity: 1,
     unit: 'visit',
     reason: '',

@@ -68,7 +68,7 @@ describe('quotes', () => {
 
     it('keep the reason of an overruled line, and totals and verdict follow', async () => {
       const quote = await draft();
-      const overrule = [{ key: 'labour', label: 'Work and set-up', amount: 1, reason: 'neighbour’s rate' }];
+      const overrule = [{ key: 'labour', label: 'Work', amount: 1, reason: 'neighbour’s rate' }];
       const { body: changed } = await change(quote, { overrule });
       const line = changed.one.lines.find(({ key }: Line) => key === 'labour');
       expect(line).to.include({ amount: 1, reason: 'neighbour’s rate' });

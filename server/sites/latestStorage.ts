@@ -63,7 +63,7 @@ export async function latestOfSites(connection: Connection, siteIds: string[]): 
     'entered',
     siteIds,
     // Reports from before a claim was told apart have the gain of their first array.
-    `id, job_id, state, (case when content ? 'claim' then content ->> 'claim'
+    `id, job_id, state, (case when content #> '{claim}' is not null then content ->> 'claim'
       else content #>> '{arrays,0,comparison,gain}' end)::float8 as gain`,
   );
   return new Map(

@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { cautionsOf, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
-import { lackingFor, openCautions } from '../../core/jobs/progress.ts';
+import { lackingFor } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
+import { FieldHeld } from './FieldHeld.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
 import { FieldReadings, FieldWater } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
@@ -24,10 +26,12 @@ interface CardProps {
 export function FieldCard({ job, progress, index, entries, happen }: CardProps) {
   const step = job.steps[index];
   const [typed, setTyped] = useState(false);
+  const now = useNow();
   if (progress.paused !== null) return <Paused reason={progress.paused} happen={happen} />;
   if (step === undefined) return <Finished job={job} />;
   const state = progress.steps.find(({ key }) => key === step.key);
-  const open = openCautions(step, state);
+  const open = openCautions(step, progress);
+  const held = heldBy(step, progress, new Date(now).toISOString());
   const lacking = lackingFor(step, progress);
   return (
     <>
@@ -38,12 +42,21 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             <span>
               Step {index + 1} of {job.steps.length}
             </span>
-            {state?.startedAt && <Timer since={state.startedAt} />}
+            {state?.startedAt && <Timer since={state.startedAt} now={now} />}
           </div>
         </div>
         <p className="sentence">{step.sentence}</p>
-        <Cautions step={step} open={open} stoppedBy={state?.stoppedBy ?? null} happen={happen} />
-        {open.length === 0 && state?.startedAt && (
+        <Cautions
+          step={step}
+          cautions={cautionsOf(step, progress)}
+          open={open}
+          stoppedBy={state?.stoppedBy ?? null}
+          happen={happen}
+        />
+        {open.length === 0 && held && (
+          <FieldHeld jobId={job.id} held={held} now={now} happen={happen} onTyped={setTyped} />
+        )}
+        {open.length === 0 && held?.by !== 'temperatures' && state?.startedAt && (
           <StepWork step={step} job={job} progress={progress} entries={entries} happen={happen} onTyped={setTyped} />
         )}
         <Cannot step={step} happen={happen} />
@@ -53,6 +66,12 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           <button type="button" className="btn btn-primary" disabled>
             Answer what stands above first
           </button>
+        ) : held && (state?.startedAt || held.by === 'temperatures') ? (
+          <p className="lacking" role="status">
+            {held.by === 'drying'
+              ? 'The glass is not dry and warm yet. Or leave the wait out above, with a reason.'
+              : 'Stopped by the temperatures above.'}
+          </p>
         ) : typed ? (
           <p className="lacking" role="status">
             Numbers are typed above and not kept yet. Keep the reading, or delete them.
@@ -117,12 +136,17 @@ function StepWork({
   );
 }
 
-function Timer({ since }: { since: string }) {
+/** The time, ms, every second anew. */
+function useNow(): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 1000);
     return () => clearInterval(timer);
   }, []);
+  return now;
+}
+
+function Timer({ since, now }: { since: string; now: number }) {
   const seconds = Math.max(0, Math.floor((now - Date.parse(since)) / 1000));
   const hours = Math.floor(seconds / 3600);
   const rest = `${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`;
@@ -135,17 +159,19 @@ function Timer({ since }: { since: string }) {
 
 function Cautions({
   step,
+  cautions,
   open,
   stoppedBy,
   happen,
 }: {
   step: Step;
+  cautions: Caution[];
   open: string[];
   stoppedBy: string | null;
   happen: Happen;
 }) {
-  const next = step.cautions.find(({ key }) => open.includes(key));
-  const passed = step.cautions.filter(({ key }) => !open.includes(key));
+  const next = cautions.find(({ key }) => open.includes(key));
+  const passed = cautions.filter(({ key }) => !open.includes(key));
   return (
     <>
       {passed.length > 0 && (

@@ -1,5 +1,6 @@
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
 import type { ArrayPlan } from '../../core/methods/plan.ts';
+import { ACCESS } from '../../core/methods/work.ts';
 import { formatNumber, formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
@@ -103,6 +104,28 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
           />
         )}
       </Choice>
+      {method.takesOff !== undefined && (
+        <p className="quiet mb-1">
+          Takes off {formatQuantity(method.takesOff, 'fraction', glass, 0)} of the loss now, by what was seen (house
+          assumption); {formatQuantity(method.litresPerModule ?? null, 'volume', glass, 1)} a module.
+        </p>
+      )}
+      <Choice
+        what="Access"
+        value={method.access.choose}
+        because={method.access.because}
+        overruled={overrides.access}
+        recommended={recommended.access.choose}
+      >
+        {onChange && (
+          <Overrule
+            what={named('access')}
+            options={ACCESS.map((access) => [access, access] as const)}
+            current={method.access.choose}
+            {...way('access')}
+          />
+        )}
+      </Choice>
       <Choice
         what="Brush"
         value={method.brush.choose}
@@ -114,8 +137,8 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       </Choice>
       <Choice
         what="Pole"
-        value={`${metres(method.pole.choose)}, ${method.access.choose}`}
-        because={method.access.because}
+        value={metres(method.pole.choose)}
+        because={method.pole.because}
         overruled={overrides.pole}
         recommended={metres(recommended.pole.choose)}
       >

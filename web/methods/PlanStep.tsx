@@ -2,9 +2,10 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { planSentence } from '../../core/quotes/price.ts';
+import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
-import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
@@ -74,7 +75,15 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
 function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
   const { output, overrides } = plan;
   const glass = useGlass();
-  const { reasons } = output;
+  const currency = useCurrency();
+  const { reasons, visitsChosen: visits } = output;
+  const ofPlan =
+    visits > 1 && output.saves && output.beyondFirst
+      ? planSentence(
+          { visits, price: output.pricedInPlan.gross, saves: output.saves, beyondFirst: output.beyondFirst },
+          (amount) => formatMoney(Math.round(amount), currency, glass, 0),
+        )
+      : null;
   return (
     <>
       <div className="figures">
@@ -99,9 +108,15 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
       <Assumed facts={output.assumed ?? []} />
       <WaterPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Method</h3>
+      {(output.questions ?? []).map((question) => (
+        <div className="notice" key={question}>
+          {question}
+        </div>
+      ))}
       <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Visits</h3>
       <VisitsTable plan={plan} />
+      {ofPlan && <p className="notice plain">{ofPlan}</p>}
       <Choice
         what="Visits a year"
         value={visitsWords(output.visitsChosen)}
