@@ -61,7 +61,7 @@ describe('the doors of the server', () => {
       "select change from audit_trail where action = 'refused' and record_id = $1 order by number",
       [person.id],
     );
-    expect(rows.map(({ change }: { change: unknown }) => change)).to.deep.equal([
+    expect(rows.map(({ change }) => change)).to.deep.equal([
       { door: 'GET /api/company', role: 'crew' },
       { door: 'GET /api/quotes', role: 'crew' },
     ]);
