@@ -7,10 +7,13 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { z } from 'zod';
 import { type importBundle, importBundle as schema } from '../contract/imports/endpoints.ts';
+import type { planOverrides } from '../contract/methods/endpoints.ts';
+import { arrayFields } from '../contract/sites/endpoints.ts';
 import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
+import { sectionOf } from '../core/sites/section.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { drawDefect, drawPhoto } from './photos.ts';
 import { type DemoArray, type DemoRound, type DemoSite, SITES } from './scenario.ts';
@@ -34,6 +37,13 @@ const clock = (offset: number, minutes: number): string => {
   const time = new Date(Date.parse(`${day(offset)}T00:00:00+02:00`) + minutes * 60_000);
   return `${new Date(time.getTime() + 7_200_000).toISOString().slice(0, 19)}+02:00`;
 };
+
+/** The overrides of a plan, with those of arrays under the ids that their names stand for. */
+function overridesOf(site: DemoSite, { plan }: DemoRound): z.input<typeof planOverrides> {
+  const { arrays = {}, ...others } = plan?.overrides ?? {};
+  const byId = Object.entries(arrays).map(([name, own]) => [idOf(`${site.key} ${name}`), own]);
+  return { ...others, ...(byId.length > 0 ? { arrays: Object.fromEntries(byId) } : {}) };
+}
 
 function makeSite(site: DemoSite): Site {
   const id = idOf(site.key);
@@ -118,7 +128,7 @@ function makeRound(site: DemoSite, round: DemoRound, key: string): Round {
             id: idOf(`${key} plan`),
             at: clock(after, 930),
             finish: round.plan.finish,
-            overrides: round.plan.overrides ?? {},
+            overrides: overridesOf(site, round),
           },
         }
       : {}),
@@ -180,6 +190,8 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
       storeys: array.fields.storeys,
       eaveHeight: array.fields.eaveHeight,
       surfaceTilt: array.fields.tilt,
+      ...sectionOf(arrayFields.parse(array.fields)),
+      accessByHand: overridesOf(site, round).arrays?.[idOf(`${site.key} ${array.fields.name}`)]?.access?.value,
       modules: array.fields.rows * array.fields.columns,
       runOff: site.fields.runOff,
       waterless: false,

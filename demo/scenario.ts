@@ -24,6 +24,7 @@ export interface DemoRound {
   notes?: string;
   photos?: boolean;
   reckoned?: boolean;
+  /** overrides of arrays stand under their names */
   plan?: { finish: 'output' | 'spotless'; overrides?: z.input<typeof planOverrides> };
   quote?: {
     message?: string;
@@ -335,7 +336,19 @@ export const SITES: DemoSite[] = [
         look: -88,
         soils: [[dust('faint'), scale]],
         notes: 'Spray line runs at noon in summer: hard water on hot glass, hence the scale.',
-        plan: { finish: 'spotless' },
+        plan: {
+          finish: 'spotless',
+          overrides: {
+            arrays: {
+              'Carport with spray line': {
+                access: {
+                  value: 'from the ground',
+                  reason: 'Open on both sides: brushed from the front and from behind.',
+                },
+              },
+            },
+          },
+        },
         quote: {
           sent: -87,
           decision: { day: -80, what: 'accepted' },
