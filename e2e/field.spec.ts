@@ -90,13 +90,13 @@ test.describe
     test('reads an unwashed neighbour beside it, and takes a clear sky where there is no sensor', async () => {
       await page.getByLabel('With an unwashed neighbour').check();
       await expect(page.locator('.pad-fields button')).toHaveCount(5);
-      await expect(page.getByRole('button', { name: 'Keep this reading' })).toBeDisabled();
+      await expect(page.getByRole('button', { name: 'Save this reading' })).toBeDisabled();
       await page.getByLabel('With an unwashed neighbour').uncheck();
       await page.getByLabel('No sensor: a clear sky is taken').check();
       await expect(page.locator('.pad-fields button')).toHaveCount(2);
       await expect(page.getByText('Clear sky now:')).toBeVisible();
       await page.getByLabel('No sensor: a clear sky is taken').uncheck();
-      await page.getByRole('button', { name: 'Keep this reading' }).tap();
+      await page.getByRole('button', { name: 'Save this reading' }).tap();
       await expect(page.getByText('3000\u00a0W at 600\u00a0W/m²')).toBeVisible();
       await page.getByRole('button', { name: 'Read before: done' }).tap();
     });

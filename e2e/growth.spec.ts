@@ -21,7 +21,7 @@ test('two visits stand beside each other: what grew, where, and what a fitting d
   await page.getByLabel('On rows').fill('1');
   await page.getByLabel('Since').fill('2026-01-10');
   await page.getByRole('button', { name: 'Add it' }).click();
-  await page.getByRole('button', { name: 'Keep the drawing' }).click();
+  await page.getByRole('button', { name: 'Save the drawing' }).click();
   await lookAndMark(page, [9, 10]);
   await lookAndMark(page, [10, 11, 16]);
   const growth = page.getByRole('region', { name: 'Growth' });
@@ -60,7 +60,7 @@ test.describe('on a phone', () => {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('+');
     await page.getByLabel('What it shows').fill('gull perch');
-    await page.getByRole('button', { name: 'Keep the mark' }).tap();
+    await page.getByRole('button', { name: 'Save the mark' }).tap();
     await expect(page.getByText('gull perch, drawn by Nomsa Vale')).toBeVisible();
     await expectAccessible(page);
     expect(errors.filter((error) => !/400 \(Bad Request\)/.test(error))).toEqual([]);

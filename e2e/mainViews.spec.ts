@@ -16,7 +16,7 @@ test('every main view of the desk opens without a console error and without a gr
     ['/', 'To chase'],
     ['/sites', 'Thornfield cellar'],
     ['/sites/new', 'Energy and water'],
-    ['/quick', 'Calls that wait'],
+    ['/quick', 'Open enquiries'],
     ['/quotes', '1001.1'],
     ['/company', 'Water kit'],
     ['/people', 'Invite somebody'],
@@ -84,7 +84,7 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await page.getByRole('link', { name: 'Teo Marsh' }).click();
   await page.getByLabel('Units').selectOption('us');
   await page.getByLabel('Decimal mark').selectOption(',');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.goto('/sites');
   await page.getByRole('link', { name: 'Low Ferry clinic', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Show' }).click();

@@ -36,7 +36,7 @@ test('strings are wired, patches are marked, and each string costs what ./pail c
   await expect(dialog.getByRole('button', { name: 'Module 1, row 1, no mark', exact: true })).toBeVisible();
   await dialog.getByRole('button', { name: 'Module 1, row 1, no mark', exact: true }).press('Enter');
   await expectAccessible(page);
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog).toHaveCount(0);
   await page.getByRole('button', { name: 'Record an inspection' }).click();
   await page.getByRole('button', { name: 'Film over the face' }).click();
@@ -46,7 +46,7 @@ test('strings are wired, patches are marked, and each string costs what ./pail c
   await page.getByLabel('What', { exact: true }).selectOption('Lichen');
   await page.getByLabel('How it lies').selectOption('at the lower edge');
   await page.getByRole('button', { name: /^heavy/ }).click();
-  await page.getByLabel('One touch marks').selectOption('its row');
+  await page.getByLabel('Tap marks').selectOption('its row');
   const second = roof.getByRole('button', { name: /row 2/ }).first();
   await second.focus();
   await page.keyboard.press('Enter');
@@ -132,7 +132,7 @@ test.describe('on a phone', () => {
     await openSite(page, 'Tidal museum', 'look');
     await page.getByRole('button', { name: 'Record an inspection' }).tap();
     await page.getByRole('button', { name: 'Mark them on the roof' }).tap();
-    await page.getByLabel('One touch marks').selectOption('the whole face');
+    await page.getByLabel('Tap marks').selectOption('the whole face');
     const module = page.locator('.marking-roof').getByRole('button').first();
     await module.tap();
     await expect(page.getByText(/^Droppings in spots, plain: \d+ modules/)).toBeVisible();

@@ -59,10 +59,10 @@ test('a late change is refused with both states, and what was typed stays', asyn
     await page.getByRole('button', { name: 'change the site' }).click();
   }
   await one.getByLabel('Notes').fill('gate code from the office');
-  await one.getByRole('button', { name: 'Keep' }).click();
+  await one.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(one.getByText('gate code from the office')).toBeVisible();
   await two.getByLabel('Notes').fill('dog in the yard');
-  await two.getByRole('button', { name: 'Keep' }).click();
+  await two.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(two.getByText('Changed by somebody else')).toBeVisible();
   await expect(two.getByLabel('Notes')).toHaveValue('dog in the yard');
   await context.close();

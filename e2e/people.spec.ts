@@ -47,15 +47,15 @@ test('a new price stands in the next plan, typed with a comma, and a wrong one i
   const perKm = page.getByLabel('Travel, a kilometre');
   await expect(perKm).toHaveValue('6.5');
   await perKm.fill('far');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Type a number, such as 12.5')).toBeVisible();
   await perKm.fill('7,25');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Type a number, such as 12.5')).toBeHidden();
   await page.reload();
   await expect(perKm).toHaveValue('7.25');
   await perKm.fill('6,5');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(perKm).toHaveValue(/^6[.,]5$/);
   expect(errors).toEqual([]);
 });

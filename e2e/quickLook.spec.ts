@@ -6,7 +6,7 @@ test('a caller gets a range, becomes a site, and an inspection begins with what 
   await signIn(page);
   await page.goto('/sites');
   await page.getByRole('link', { name: 'Quick look' }).click();
-  await page.getByRole('button', { name: 'Say a range' }).click();
+  await page.getByRole('button', { name: 'Give a ballpark' }).click();
   await expect(page.getByText(/must be|must not be empty/).first()).toBeVisible();
   await page.getByLabel('Caller').fill('Una Larch');
   await page.getByLabel('Telephone').fill('000 555 0199');
@@ -19,19 +19,19 @@ test('a caller gets a range, becomes a site, and an inspection begins with what 
   await page.getByRole('button', { name: 'droppings' }).click();
   await expect(page.getByRole('button', { name: 'nothing' })).toHaveAttribute('aria-pressed', 'false');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Say a range' }).click();
+  await page.getByRole('button', { name: 'Give a ballpark' }).click();
   const answer = page.getByRole('region', { name: 'What to say' });
   await expect(answer).toContainText('To say:');
   expect(plain((await answer.textContent()) ?? '')).toMatch(/Una Larch, 14 panels:.*Lost now, perhaps ?\d+\.\d %/);
   await answer.getByRole('button', { name: /^Lost now/ }).click();
   await expect(page.getByRole('dialog')).toContainText('Months since washed');
   await page.keyboard.press('Escape');
-  await answer.getByRole('button', { name: 'Make a site of it' }).click();
+  await answer.getByRole('button', { name: 'Create the site' }).click();
   await expect(page.getByLabel('Name').first()).toHaveValue('Una Larch');
   await expect(page.getByLabel('Tilt')).toHaveValue('35');
   await page.getByLabel('Latitude').fill('-33.5');
   await page.getByLabel('Longitude').fill('19');
-  await page.getByRole('button', { name: 'Enter the site' }).click();
+  await page.getByRole('button', { name: 'Save the site' }).click();
   await page.getByRole('button', { name: 'Go on with the inspection' }).click();
   await expect(page.getByLabel('Notes')).toHaveValue(
     /^By telephone, .*plainly dirty, droppings; washed 24 months ago\.$/,
@@ -50,7 +50,7 @@ test('a call is kept for whoever rings back, and fits a phone', async ({ page })
   await page.goto('/quick');
   await page.getByLabel('Caller').fill('Odo Sedge');
   await page.getByLabel('Panels').fill('8');
-  await page.getByRole('button', { name: 'Say a range' }).click();
+  await page.getByRole('button', { name: 'Give a ballpark' }).click();
   await expect(page.getByText('To say:')).toBeVisible();
   await page.reload();
   await expect(page.getByRole('listitem').filter({ hasText: 'Odo Sedge' })).toContainText('8 panels');

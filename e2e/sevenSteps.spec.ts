@@ -73,7 +73,7 @@ test.describe
       await page.getByLabel('Surroundings').selectOption('farmland');
       await page.getByLabel('Energy bought').fill('2,85');
       await page.getByLabel('Energy sold').fill('0.95');
-      await page.getByLabel('Used on the spot').fill('70');
+      await page.getByLabel('Self-consumption').fill('70');
       await page.getByLabel('Water source').selectOption('borehole');
       await page.getByLabel('Run-off goes to').selectOption('drain');
       await page.getByLabel('Drive there and back').fill('30');
@@ -82,7 +82,7 @@ test.describe
       await page.getByLabel('Columns').fill('10');
       await page.getByLabel('Each module').fill('400');
       await page.getByLabel('Tilt').fill('20');
-      await page.getByRole('button', { name: 'Enter the site' }).click();
+      await page.getByRole('button', { name: 'Save the site' }).click();
       await expect(page.getByRole('heading', { name: 'Reed barn' })).toBeVisible();
       siteAddress = page.url().replace(/\/look$/, '');
       await expect(page.getByText('20 × 400 W, tilt 20°, facing north')).toBeVisible();
@@ -113,7 +113,7 @@ test.describe
       await expect(page.getByAltText('Roof, as found')).toBeVisible();
       const followed = page.getByRole('row').filter({ hasText: 'Crack' });
       await expect(followed.getByAltText('Crack')).toBeVisible();
-      const list = (await page.getByRole('link', { name: 'the list for the maker (PDF)' }).getAttribute('href')) ?? '';
+      const list = (await page.getByRole('link', { name: 'the warranty list (PDF)' }).getAttribute('href')) ?? '';
       const paper = plain(await paperText(page.context(), list));
       for (const words of ['Defects of the modules', 'crack', '1, 3', 'report to the maker', 'Module 3: Crack'])
         expect(paper).toContain(words);
@@ -194,7 +194,7 @@ test.describe
     test('Wash: at 390 x 844 with touch, step by step', async ({ browser }) => {
       await page.goto(`${siteAddress}/wash`);
       await page.getByLabel('The quote is accepted. Wash on').fill('2026-12-01');
-      await page.getByRole('button', { name: 'Make it a job' }).click();
+      await page.getByRole('button', { name: 'Book it' }).click();
       const link = await page.getByRole('link', { name: 'Open the cards' }).getAttribute('href');
       const phone = await browser.newContext({
         viewport: { width: 390, height: 844 },
@@ -290,7 +290,7 @@ async function workThrough(field: Page, folder: string): Promise<void> {
     }
     if (verb === 'Make ready') {
       await typePad(field, ['14', '19']);
-      await field.getByRole('button', { name: 'Keep this reading' }).tap();
+      await field.getByRole('button', { name: 'Save this reading' }).tap();
       await expect(field.getByText('14\u00a0µS/cm at')).toBeVisible();
     }
     if (verb === 'Brush') await markModules(field);
@@ -316,7 +316,7 @@ async function typePad(field: Page, values: string[]): Promise<void> {
 
 async function keepReading(field: Page, values: string[], typed?: 'typed already'): Promise<void> {
   if (!typed) await typePad(field, values);
-  await field.getByRole('button', { name: 'Keep this reading' }).tap();
+  await field.getByRole('button', { name: 'Save this reading' }).tap();
   await expect(field.getByText(`${values[0]}\u00a0W at ${values[1]}\u00a0W/m²`)).toBeVisible();
 }
 

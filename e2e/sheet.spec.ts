@@ -8,7 +8,7 @@ async function newSite(page: Page, name: string): Promise<void> {
   await page.getByLabel('Name', { exact: true }).first().fill('Imke Barrow');
   await page.getByLabel('Site', { exact: true }).fill(name);
   await page.getByLabel('Paste coordinates').fill('-33.5, 19');
-  await page.getByRole('button', { name: 'Enter the site' }).click();
+  await page.getByRole('button', { name: 'Save the site' }).click();
   await page.waitForURL(/\/sites\/[0-9a-f-]{36}/);
 }
 
@@ -49,7 +49,7 @@ test('a face is drawn with keys alone, marked with keys alone, and read', async 
   await expect(page.locator('.thing')).toHaveCount(1);
   await page.getByLabel('What it is').fill('roof window');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Keep the drawing' }).press('Enter');
+  await page.getByRole('button', { name: 'Save the drawing' }).press('Enter');
   const roof = page.getByRole('img', { name: 'Roof: 2 rows of 4 modules' });
   await expect(roof).toBeVisible();
   await expect(roof.getByText('roof window', { exact: true }).first()).toBeAttached();
@@ -96,7 +96,7 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await page.getByRole('button', { name: 'Make a string' }).click();
   await expect(said(page)).toHaveText('String 1: 4 modules');
   await page.getByLabel('Inverter that the chosen strings end in').fill('Shed');
-  await page.getByRole('button', { name: 'Ends there' }).click();
+  await page.getByRole('button', { name: 'Assign inverter' }).click();
   await page.getByRole('button', { name: 'at each module', exact: true }).click();
   await expect(page.getByText('4 modules, ends in Shed, electronics at each module')).toBeVisible();
   const kept = page.url();
@@ -112,7 +112,7 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   for (let step = 0; step < 5; step += 1) await sheet(page).press('ArrowDown');
   await page.getByRole('button', { name: 'Paste' }).click();
   await expect(said(page)).toHaveText('18 modules laid');
-  await page.getByRole('button', { name: 'Keep the drawing' }).click();
+  await page.getByRole('button', { name: 'Save the drawing' }).click();
   await expect(page.getByText(/^36 × /)).toBeVisible();
   expect(errors).toEqual([]);
 });
@@ -170,7 +170,7 @@ test.describe('on a phone', () => {
     await page.touchscreen.tap(home.x + home.width / 2, home.y + home.height / 2);
     await expect(page.locator('.thing')).toHaveCount(1);
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Keep the drawing' }).tap();
+    await page.getByRole('button', { name: 'Save the drawing' }).tap();
     await expect(page.getByRole('img', { name: 'Roof: 3 rows of 6 modules' })).toBeVisible();
     expect(errors).toEqual([]);
   });

@@ -84,6 +84,6 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Go on with the inspection' }).tap();
     await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
     await page.getByRole('button', { name: 'no test patch after all' }).tap();
-    await page.getByRole('button', { name: 'Throw the draft away' }).tap();
+    await page.getByRole('button', { name: 'Discard draft' }).tap();
   });
 });

@@ -8,7 +8,7 @@ const dateAgo = (days: number) => new Date(Date.now() - days * DAY).toISOString(
 async function takeIn(page: Page, label: RegExp, name: string, text: string): Promise<void> {
   const field = page.locator('.import-file', { has: page.getByLabel(label) });
   await field.getByLabel(label).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
-  await field.getByRole('button', { name: 'Take it in' }).click();
+  await field.getByRole('button', { name: 'Import' }).click();
 }
 const refused = (page: Page, label: RegExp) =>
   page.locator('.import-file', { has: page.getByLabel(label) }).getByRole('alert');
@@ -54,7 +54,7 @@ test('a file that is too large is refused before it is sent', async ({ page }) =
   const buffer = Buffer.alloc(6_000_000, 'x');
   await field.getByLabel(/^Daily rain/).setInputFiles({ name: 'rain.csv', mimeType: 'text/csv', buffer });
   await expect(field.getByRole('alert')).toContainText('over 5 MB');
-  await expect(field.getByRole('button', { name: 'Take it in' })).toBeDisabled();
+  await expect(field.getByRole('button', { name: 'Import' })).toBeDisabled();
 });
 
 test('with the weather service slow, wrong or down the page says so and stays useful', async ({ page, request }) => {
@@ -119,7 +119,7 @@ test('the witnesses of a loss stand beside each other, and ten years ahead follo
   await expect(remedies.getByRole('listitem').filter({ hasText: 'Coating on the glass' })).not.toContainText(
     'no price yet',
   );
-  await page.getByRole('button', { name: 'Keep it for everybody' }).click();
+  await page.getByRole('button', { name: 'Save it for everybody' }).click();
   await expect(page.getByText(/^Set by /)).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: 'Look ten years ahead' }).click();

@@ -54,8 +54,9 @@ export function heldBy(step: Step, progress: JobProgress, now: string): Held | n
       return { by: 'temperatures', glass, water: waterTemperature };
   }
   const startedAt = progress.steps.find(({ key }) => key === step.key)?.startedAt;
-  if (step.minutes && startedAt) {
-    const until = new Date(Date.parse(startedAt) + step.minutes * 60_000).toISOString();
+  if (step.minutes) {
+    // Who has not begun to wait has all of it to come.
+    const until = new Date(Date.parse(startedAt ?? now) + step.minutes * 60_000).toISOString();
     if (Date.parse(now) < Date.parse(until)) return { by: 'drying', until, minutes: step.minutes };
   }
   return null;

@@ -282,5 +282,6 @@ describe('what holds a step whatever was tapped', () => {
       minutes: 12,
     });
     expect(heldBy(wait, begun, '2026-11-24T08:12:00Z')).to.equal(null);
+    expect(heldBy(wait, jobProgress(timed, []), '2026-11-24T08:12:00Z'), 'not begun').not.to.equal(null);
   });
 });

@@ -151,8 +151,8 @@ export function jobSteps(input: StepsInput): Step[] {
           ),
         ),
     wet
-      ? step('lip', 'Clear the lip', 'One pass along the lower frame, where water stands.', 'tick', [], glass)
-      : dry(step('lip', 'Clear the lip', 'Brush out the lower frame, where dust lies.', 'tick', [], glass)),
+      ? step('lip', 'Bottom frame edge', 'One pass along the lower frame, where water stands.', 'tick', [], glass)
+      : dry(step('lip', 'Bottom frame edge', 'Brush out the lower frame, where dust lies.', 'tick', [], glass)),
     input.escalates
       ? step(
           'escalate',

@@ -52,7 +52,7 @@ export function kitList(input: KitInput): KitItem[] {
     { key: 'pole', label: `Pole, ${input.pole} m, clamps tried`, because: 'Reach of this array.' },
     {
       key: 'brush',
-      label: `Brush: ${input.brush}, bristles felt`,
+      label: `Brush: ${input.brush}, brush checked`,
       because: 'A stone in the bristles scratches every module after it.',
     },
     ...(wet

@@ -89,7 +89,7 @@ export function chooseMethod(input: MethodInput): MethodPlan {
   const method = mainMethod(input, used, access.choose);
   return {
     method,
-    brush: brush(input, { soaking, looseOnly }),
+    brush: brush(input, { soaking, looseOnly, access: access.choose }),
     pole: pole(input, access.choose),
     access,
     soakMinutes: soaking
@@ -172,7 +172,13 @@ function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: s
     return { choose: 'soap', because: 'Greasy or sticky soil: neutral soap, well rinsed, before the brush.' };
   if (access === 'at hand height')
     return { choose: 'hose-and-brush', because: 'The glass is at hand height: hose and soft brush are quickest.' };
-  return { choose: 'fed-pole', because: 'Water at the brush, from the ground, in two passes.' };
+  return {
+    choose: 'fed-pole',
+    because:
+      access === 'from the ground'
+        ? 'Water at the brush, from the ground, in two passes.'
+        : 'Water at the brush, in two passes.',
+  };
 }
 
 function chooseAccess(input: MethodInput): MethodPlan['access'] {
@@ -230,7 +236,7 @@ function pole(input: MethodInput, access: string): Choice<number> {
   return { choose: 3, because: 'Work from beside the array; a short pole presses evenly.' };
 }
 
-function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean }): Choice<string> {
+function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean; access: Access }): Choice<string> {
   if (input.waterless)
     return { choose: 'dry microfibre roller', because: 'Dry work needs a clean, soft face; bristles would drag grit.' };
   if (soil.soaking)
@@ -238,7 +244,7 @@ function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean 
       choose: 'stiffer flagged bristle, 40 cm',
       because: 'Bonded soil needs pressure; a narrow head presses evenly.',
     };
-  if (input.storeys >= 2)
+  if (input.storeys >= 2 && soil.access === 'from the ground')
     return {
       choose: 'soft flagged bristle, 40 cm, light head',
       because: 'A heavy or wide head cannot be pressed evenly on a long pole.',

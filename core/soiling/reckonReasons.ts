@@ -192,12 +192,12 @@ export function reckoningReasons(
       value: year.lostEnergy.p50 * valuePerKWh,
       low: year.lostEnergy.p10 * valuePerKWh,
       high: year.lostEnergy.p90 * valuePerKWh,
-      formula: 'Energy lost × (share used on the spot × price bought + the rest × price sold).',
+      formula: 'Energy lost × (self-consumption × price bought + the rest × price sold).',
       source: 'Prices as entered for the site',
       assumption: true,
       inputs: [
         { name: 'Energy lost', value: year.lostEnergy.p50, kind: 'energy' },
-        { name: 'Share used on the spot', value: site.ownUse, kind: 'fraction' },
+        { name: 'Self-consumption', value: site.ownUse, kind: 'fraction' },
         { name: 'Bought, a kWh', value: site.energyBought / 1000, kind: 'money' },
         { name: 'Sold, a kWh', value: site.energySold / 1000, kind: 'money' },
       ],
@@ -227,7 +227,7 @@ export function reckoningReasons(
       inputs: [
         { name: 'Inverter limit', value: array.inverterLimit ?? 'none', kind: 'power' },
         { name: 'Export limit', value: array.exportLimit ?? 'none', kind: 'power' },
-        { name: 'Share used on the spot', value: site.ownUse, kind: 'fraction' },
+        { name: 'Self-consumption', value: site.ownUse, kind: 'fraction' },
       ],
       drivers: [],
     },

@@ -172,6 +172,53 @@ describe('jobs', () => {
       expect(done.status).to.equal(200);
     });
 
+    it('asks for a hazard again where the step that asked for it was left out', async () => {
+      await post(chain, entry('cannot', { step: 'rinse', reason: 'in a hurry' }));
+      const brush = (await read(chain)).steps.find(({ key }: { key: string }) => key === 'brush');
+      const say = (key: string) => entry('caution', { step: 'brush', caution: key, answer: true });
+      const own = brush.cautions.map(({ key }: { key: string }) => say(key));
+      const early = await post(chain, ...own, entry('step-done', { step: 'brush' }));
+      expect(early.status).to.equal(409);
+      expect(early.body.detail).to.include('thermal');
+      const met = brush.touches.map(({ key }: { key: string }) => say(key));
+      expect((await post(chain, ...own, ...met, entry('step-done', { step: 'brush' }))).status).to.equal(200);
+    });
+
+    it('does not end a step that wets hot glass with cold water, both on record, whatever was answered', async () => {
+      const job = await read(chain);
+      const yes = job.steps
+        .filter(({ key }: { key: string }) => ['arrive', 'rinse'].includes(key))
+        .flatMap(({ key: step, cautions }: { key: string; cautions: { key: string }[] }) =>
+          cautions.map(({ key }) => entry('caution', { step, caution: key, answer: true })),
+        );
+      const reading = { value: 4000, poaIrradiance: 850, tempModule: 46 };
+      await post(
+        chain,
+        ...yes,
+        entry('reading', { when: 'before', array: chain.arrayId, quantity: 'power', reading }),
+        entry('water', { conductivity: 12, temperature: 19 }),
+      );
+      const held = await post(chain, entry('step-done', { step: 'rinse' }));
+      expect([held.status, held.body.title]).to.deep.equal([409, 'The step is stopped']);
+      expect(held.body.detail).to.match(/46 °C and water at 19 °C/);
+      const done = await post(
+        chain,
+        entry('temperatures', { glass: 34, water: 19 }),
+        entry('step-done', { step: 'rinse' }),
+      );
+      expect(done.status).to.equal(200);
+    });
+
+    it('does not end the wait for dry glass before its minutes are over', async () => {
+      const wait = (await read(chain)).steps.find(({ key }: { key: string }) => key === 'dry');
+      expect(wait.minutes).to.be.within(11, 60);
+      const start = entry('step-started', { step: 'dry' });
+      const early = await post(chain, start, entry('step-done', { step: 'dry' }));
+      expect(early.status).to.equal(409);
+      minute += wait.minutes;
+      expect((await post(chain, start, entry('step-done', { step: 'dry' }))).status).to.equal(200);
+    });
+
     it('is written by the crew, who cannot make a job or move one', async () => {
       const crew = await harness.as('crew');
       const kept = await crew.send('POST', `/api/jobs/${chain.jobId}/entries`, {
@@ -218,6 +265,17 @@ describe('jobs', () => {
       });
       expect(late.status).to.equal(409);
       expect((await read(chain)).scheduledFor).to.equal('2026-12-03');
+    });
+
+    it('move while they are stopped, and not while they are worked on', async () => {
+      const chain = await makeJob(owner);
+      const move = async (scheduledFor: string) =>
+        owner.send('PATCH', `/api/jobs/${chain.jobId}`, { version: (await read(chain)).version, scheduledFor });
+      await post(chain, entry('step-started', { step: 'arrive' }));
+      expect((await move('2026-12-08')).status).to.equal(409);
+      await post(chain, entry('paused', { reason: 'storm' }));
+      const moved = await move('2026-12-08');
+      expect([moved.status, moved.body.scheduledFor, moved.body.state]).to.deep.equal([200, '2026-12-08', 'paused']);
     });
 
     it('do not move for somebody who read them before somebody else moved them', async () => {

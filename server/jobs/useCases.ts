@@ -130,7 +130,8 @@ export async function listJobs(context: Context, query: QueryOf<Endpoints['listJ
 export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['moveJob']>) {
   return context.database.transaction(async (trx) => {
     const row = await mustFind<JobRow>(trx, 'jobs', id, 'job');
-    if (row.state !== 'scheduled') throw outOfOrder('A job that has begun keeps its day.');
+    if (row.state !== 'scheduled' && row.state !== 'paused')
+      throw outOfOrder('A job that is being worked on keeps its day. Stop it first; then it can be moved.');
     await updateVersioned(
       trx,
       context,

@@ -1,6 +1,4 @@
 import type { Photo } from '../../contract/inspections/endpoints.ts';
-import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { proveCleaning } from '../../core/comparisons/proof.ts';
@@ -16,7 +14,7 @@ import {
 } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
-import { counted } from '../../core/units/words.ts';
+import { nextVisit } from '../../core/reports/nextVisit.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { entriesOf, type JobRow } from '../jobs/storage.ts';
@@ -24,7 +22,7 @@ import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { findCustomer } from '../sites/storage.ts';
-import { addDays, dateIn } from '../soiling/calendar.ts';
+import { dateIn } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustFind } from '../storage/writing.ts';
 import { storedReport } from './storage.ts';
@@ -63,6 +61,12 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   const arrays = [];
   for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, site, array, progress));
   const washedOn = dateOfWash(job, progress, entries, site.zone);
+  const next = nextVisit({
+    washedOn,
+    agreed: quote.choice === 'planned' ? quote.visits : null,
+    chosen: plan.output.visitsChosen,
+    best: plan.output.visits.best,
+  });
   return {
     firm: (await readCompany({ database: connection })).name,
     site: site.name,
@@ -90,34 +94,8 @@ export async function composeReport(connection: Connection, jobId: string): Prom
           ]
         : [],
     ),
-    ...nextVisit(plan, quote, washedOn),
-  };
-}
-
-/** When to come next and why: what was agreed, then what was chosen, then what the figures say. */
-function nextVisit(plan: Plan, quote: Quote, washedOn: string): Pick<ReportContent, 'nextDate' | 'nextBecause'> {
-  const { visitsChosen: visits, visits: compared } = plan.output;
-  const look = 'Look first; wash if it is dirty.';
-  const after = (count: number) => addDays(washedOn, Math.round(365 / count));
-  if (quote.choice === 'planned')
-    return {
-      nextDate: after(quote.visits),
-      nextBecause: `The plan that was agreed has ${counted(quote.visits, 'visit')} a year. ${look}`,
-    };
-  if (visits === 0)
-    return {
-      nextDate: null,
-      nextBecause:
-        'On these figures no visit pays in energy. Look again when something changes: birds, building work, a drop in production.',
-    };
-  const figures =
-    compared.best === 0 ? 'no visit pays in energy' : `${counted(compared.best, 'visit')} a year would cost least`;
-  return {
-    nextDate: after(visits),
-    nextBecause:
-      visits === compared.best
-        ? `The plan found ${counted(visits, 'visit')} a year best. ${look}`
-        : `${counted(visits, 'visit')} a year ${visits === 1 ? 'was' : 'were'} chosen; on the figures alone ${figures}. ${look}`,
+    nextDate: next.date,
+    nextBecause: next.because,
   };
 }
 

@@ -55,6 +55,18 @@ describe('reports', () => {
     expect(JSON.parse(JSON.stringify(compare(array.input)))).to.deep.equal(array.comparison);
   });
 
+  it('are dated by the day on which the glass was worked on, whenever the readings and the rest were done', async () => {
+    const chain = await washed();
+    const last = { kind: 'reading', when: 'after', array: chain.arrayId, quantity: 'power' };
+    await add(chain, {
+      ...last,
+      at: '2026-11-23T08:00:00Z',
+      reading: { value: 4500, poaIrradiance: 800, tempModule: 40 },
+    });
+    await add(chain, { kind: 'step-done', step: 'pack', at: '2026-11-23T09:00:00Z' });
+    expect((await draft(chain)).body.content.washedOn).to.equal('2026-11-20');
+  });
+
   it('say what was not reached, and warn that the gain is of a part', async () => {
     const { content } = (await draft(await washed())).body;
     expect([content.cleaned, content.modules]).to.deep.equal([19, 20]);

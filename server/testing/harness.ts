@@ -242,6 +242,10 @@ export async function finishJob(caller: Caller, chain: Chain): Promise<void> {
       add({ ...readingEntry(chain.arrayId, 4000, 'before'), id: randomUUID(), at: new Date(clock).toISOString() });
     if (step.key === 'after')
       add({ ...readingEntry(chain.arrayId, 4500, 'after'), id: randomUUID(), at: new Date(clock).toISOString() });
+    if (step.minutes) {
+      add({ kind: 'step-started', step: step.key });
+      clock += step.minutes * 60_000;
+    }
     add({ kind: 'step-done', step: step.key });
   }
   await caller.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });

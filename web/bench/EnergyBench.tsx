@@ -6,6 +6,7 @@ import { parseDatedTable } from '../../core/units/table.ts';
 import { counted } from '../../core/units/words.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
+import { DateInput } from '../parts/DateInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
 import { useNewest, useWorker } from './useBench.ts';
@@ -67,12 +68,7 @@ export function EnergyBench() {
         <div className="form-grid">
           <div>
             <Form.Label htmlFor="energy-cleaned">Cleaned on</Form.Label>
-            <Form.Control
-              id="energy-cleaned"
-              type="date"
-              value={cleaning}
-              onChange={(event) => setCleaning(event.target.value)}
-            />
+            <DateInput id="energy-cleaned" value={cleaning} onDate={setCleaning} />
             {cleaning !== '' && !inside && rows.length > 0 && (
               <span className="field-error d-block">Not within the days</span>
             )}
@@ -81,7 +77,7 @@ export function EnergyBench() {
           {number('latitude', 'Latitude', '° north', -66, 66)}
           {number('longitude', 'Longitude', '° east', -180, 180)}
           {number('surfaceTilt', 'Tilt', '°', 0, 90)}
-          {number('surfaceAzimuth', 'Looks towards', '° from north', 0, 360)}
+          {number('surfaceAzimuth', 'Faces (azimuth)', '° from north', 0, 360)}
         </div>
       </section>
       <section className="bench-figures" aria-label="The answer" aria-live="polite">
@@ -119,7 +115,7 @@ function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned:
           <div className="figure-box">
             <span className="label">Gain, on what it gave dirty</span>
             <span className="value">{formatQuantity(gain, 'fraction', glass)}</span>
-            <span className="range">{formatRange(ci95[0], ci95[1], 'fraction', glass)}, nineteen times in twenty</span>
+            <span className="range">{formatRange(ci95[0], ci95[1], 'fraction', glass)}, 95 %</span>
           </div>
           <div className="figure-box">
             <span className="label">Loss there was, of what it gives clean</span>

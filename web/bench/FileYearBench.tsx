@@ -76,11 +76,11 @@ export function FileYearBench() {
         <div className="form-grid mt-3">
           {number('pdc0', 'Array', 'kWp', 0.1, 100_000, 1 / 1000)}
           {number('surfaceTilt', 'Tilt', '°', 0, 90)}
-          {number('surfaceAzimuth', 'Looks towards', '° from north', 0, 360)}
+          {number('surfaceAzimuth', 'Faces (azimuth)', '° from north', 0, 360)}
           {number('loss', 'Dirt takes', '%', 0, 100, 100)}
           {number('pacRated', 'Inverter limit (0: none)', 'W', 0, 1e9)}
-          {number('rear', 'Light on the back', '%', 0, 50, 100)}
-          {number('load', 'Used on the spot', 'W', 0, 1e9)}
+          {number('rear', 'Bifacial gain', '%', 0, 50, 100)}
+          {number('load', 'Self-consumption', 'W', 0, 1e9)}
           {number('exportLimit', 'Export limit (0: none)', 'W', 0, 1e9)}
           {number('battery', 'Battery (0: none)', 'kWh', 0, 1e6, 1 / 1000)}
         </div>

@@ -159,7 +159,7 @@ function PatchFigures({ whole, half }: { whole: StringOutput; half: StringOutput
     <>
       <div className="figures">
         <div className="figure-box">
-          <span className="label">Light kept out</span>
+          <span className="label">Shaded area</span>
           <span className="value" data-figure="area">
             {formatQuantity(whole.opticalLoss, 'fraction', glass, 2)}
           </span>

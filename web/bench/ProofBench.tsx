@@ -4,6 +4,7 @@ import { type ProofKey, planProof } from '../../core/comparisons/proofPlanner.ts
 import { washUnderClearSky } from '../../core/comparisons/washHours.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { DateInput } from '../parts/DateInput.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
 
 const PROOF_WORDS: Record<ProofKey, string> = {
@@ -121,7 +122,7 @@ export function ProofBench() {
         <div className="form-grid">
           <div>
             <Form.Label htmlFor="proof-day">Day</Form.Label>
-            <Form.Control id="proof-day" type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+            <DateInput id="proof-day" value={date} onDate={setDate} />
           </div>
           <BenchNumber
             label="Begins at"
@@ -156,7 +157,7 @@ export function ProofBench() {
             onValue={(surfaceTilt) => setWash({ ...wash, surfaceTilt })}
           />
           <BenchNumber
-            label="Looks towards"
+            label="Faces (azimuth)"
             suffix="° from north"
             value={wash.surfaceAzimuth}
             min={0}

@@ -184,7 +184,7 @@ export function YearBench() {
             onPick={(key) => setMethod(key as keyof typeof EFFECTIVENESS)}
           />
           <BenchNumber
-            label="Looks towards"
+            label="Faces (azimuth)"
             suffix="° from north"
             value={setup.surfaceAzimuth}
             min={0}

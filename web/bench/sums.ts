@@ -65,7 +65,7 @@ const gainAndLoss: Sum = {
     power('after', 'Power after', 3600),
     irradiance('sunAfter', 'Irradiance after', 800),
     temperature('warmAfter', 'Module after', 45),
-    field('coefficient', 'Power with temperature', 'fraction', -0.0035, -0.01, 0, '%/K'),
+    field('coefficient', 'Temperature coefficient', 'fraction', -0.0035, -0.01, 0, '%/K'),
   ],
   answer: (v, glass) => {
     const { gain, loss, expandedUncertainty, distinguishable } = compare({

@@ -5,7 +5,7 @@ import { useGlass } from '../api/hooks.ts';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { DEFECT_WORDS, SEVERITY_OF_DEFECT } from '../parts/words.ts';
 
-/** Defects followed over the visits, apart from dirt, with the list for the maker. */
+/** Defects followed over the visits, apart from dirt, with the warranty list. */
 export function DefectsPart({
   inspections,
   siteId,
@@ -53,7 +53,7 @@ export function DefectsPart({
       </table>
       {desk && (
         <a href={`/api/sites/${siteId}/defects.pdf`} target="_blank" rel="noreferrer">
-          the list for the maker (PDF)
+          the warranty list (PDF)
         </a>
       )}
     </section>

@@ -48,7 +48,7 @@ export function InspectionCard({
             <th>Soil</th>
             <th>Where</th>
             <th className="number">Covers</th>
-            <th>Bond</th>
+            <th>How stubborn</th>
           </tr>
         </thead>
         <tbody>

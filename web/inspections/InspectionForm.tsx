@@ -15,7 +15,7 @@ import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { useNewest, useWorker } from '../bench/useBench.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
-import { CheckField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
 import {
   BOND_WORDS,
@@ -145,7 +145,7 @@ export function InspectionForm({
               ['roof', 'from the roof'],
             ]}
           />
-          <TextField name="lastWashed" label="Last washed, if known" type="date" />
+          <DateField name="lastWashed" label="Last washed, if known" />
           <TextField
             name="causesText"
             label="Causes worth naming"
@@ -264,7 +264,7 @@ function Soils({ array }: { array: SolarArray }) {
           <SelectField name={`soils.${index}.where`} label="Where" options={pairs(WHERE_WORDS)} />
           <NumberField name={`soils.${index}.share`} label="Covers" kind="fraction" />
           <SelectField name={`soils.${index}.grade`} label="Thickness" options={pairs(GRADE_WORDS)} />
-          <SelectField name={`soils.${index}.bond`} label="Bond" options={pairs(BOND_WORDS)} />
+          <SelectField name={`soils.${index}.bond`} label="How stubborn" options={pairs(BOND_WORDS)} />
           <Button variant="quiet" onClick={() => remove(index)} aria-label={`Take out line ${index + 1}`}>
             take out
           </Button>

@@ -74,7 +74,7 @@ export function Marking({ array }: { array: SolarArray }) {
               </Form.Select>
             </div>
             <div>
-              <Form.Label htmlFor="mark-reach">One touch marks</Form.Label>
+              <Form.Label htmlFor="mark-reach">Tap marks</Form.Label>
               <Form.Select
                 id="mark-reach"
                 value={reach}

@@ -122,7 +122,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
   };
   const refused = sent.filter(({ trouble }) => trouble !== null);
   return (
-    <section className="sheet mb-3" aria-label="Take in pictures">
+    <section className="sheet mb-3" aria-label="Import pictures">
       <h2>Many at once</h2>
       <div className="form-grid">
         <div className="wide">

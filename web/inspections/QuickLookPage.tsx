@@ -84,7 +84,7 @@ export function QuickLookPage() {
                 note="Left empty, your first site stands in for the place"
               />
               <NumberField name="modules" label="Panels" kind="count" />
-              <SelectField name="surroundings" label="Around it" options={pairs(SURROUNDINGS_WORDS)} />
+              <SelectField name="surroundings" label="Surroundings" options={pairs(SURROUNDINGS_WORDS)} />
               <SelectField name="birds" label="Birds" options={pairs(BIRD_WORDS)} />
             </div>
             <OneOf name="tilt" legend="The roof" options={TILTS} />
@@ -94,7 +94,7 @@ export function QuickLookPage() {
             <FormErrors />
             <Trouble error={take.error} />
             <Button type="submit" className="mt-2" disabled={take.isPending}>
-              {take.isPending ? 'Working it out …' : 'Say a range'}
+              {take.isPending ? 'Working it out …' : 'Give a ballpark'}
             </Button>
           </DraftForm>
         </section>
@@ -195,7 +195,7 @@ function MakeSite({ look }: { look: QuickLook }) {
         navigate('/sites/new');
       }}
     >
-      Make a site of it
+      Create the site
     </Button>
   );
 }
@@ -207,7 +207,7 @@ function Waiting() {
   const items = calls.data?.items ?? [];
   return (
     <section className="sheet mt-3">
-      <h2>Calls that wait</h2>
+      <h2>Open enquiries</h2>
       <Trouble error={calls.error} />
       {calls.data && items.length === 0 && <p className="quiet mb-0">None.</p>}
       <ul className="plain-list calls">

@@ -53,7 +53,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           stoppedBy={state?.stoppedBy ?? null}
           happen={happen}
         />
-        {open.length === 0 && held && (
+        {open.length === 0 && held && (held.by === 'temperatures' || state?.startedAt) && (
           <FieldHeld jobId={job.id} held={held} now={now} happen={happen} onTyped={setTyped} />
         )}
         {open.length === 0 && held?.by !== 'temperatures' && state?.startedAt && (
@@ -74,7 +74,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           </p>
         ) : typed ? (
           <p className="lacking" role="status">
-            Numbers are typed above and not kept yet. Keep the reading, or delete them.
+            Numbers are typed above and not saved yet. Save the reading, or clear them.
           </p>
         ) : state?.startedAt && lacking !== null ? (
           <p className="lacking" role="status">

@@ -192,7 +192,7 @@ function OneReading({
         </div>
       ))}
       <button type="button" className="btn btn-outline-primary" disabled={!complete} onClick={keep}>
-        Keep this reading
+        Save this reading
       </button>
       {(Object.keys(FLAGS) as (keyof typeof FLAGS)[]).map((key) => (
         <div className="flag-line" key={key}>
@@ -255,7 +255,7 @@ export function FieldWater({
           typing.clear();
         }}
       >
-        Keep this reading
+        Save this reading
       </button>
     </>
   );

@@ -6,7 +6,7 @@ import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { Labelled } from '../parts/Labelled.tsx';
+import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { JOB_WORDS } from '../parts/words.ts';
@@ -63,9 +63,12 @@ function Schedule({ quoteId }: { quoteId: string }) {
         schedule.mutate({ params: { id: quoteId }, body: { id: id.current, scheduledFor: date } });
       }}
     >
-      <Labelled label="The quote is accepted. Wash on" type="date" value={date} onText={setDate} />
-      <Button type="submit" disabled={schedule.isPending || date === ''}>
-        Make it a job
+      <div>
+        <Form.Label htmlFor="wash-on">The quote is accepted. Wash on</Form.Label>
+        <DateInput id="wash-on" value={date} onDate={setDate} required />
+      </div>
+      <Button type="submit" disabled={schedule.isPending || !isDate(date)}>
+        Book it
       </Button>
       <Trouble error={schedule.error} />
     </Form>
@@ -80,7 +83,7 @@ function JobPage({ job }: { job: Job }) {
       <div className="d-flex gap-3 align-items-baseline mb-2">
         <strong>{formatDate(job.scheduledFor, glass)}</strong>
         <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>
-        {job.state === 'scheduled' && <MoveJob job={job} />}
+        {(job.state === 'scheduled' || job.state === 'paused') && <MoveJob key={job.scheduledFor} job={job} />}
       </div>
       {progress.paused !== null && (
         <div className="notice">Stopped: {progress.paused}. It goes on where it stands.</div>
@@ -155,22 +158,22 @@ const timeAt = (instant: string, timeZone: string): string =>
   new Date(instant).toLocaleTimeString('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' });
 
 function MoveJob({ job }: { job: Job }) {
+  const [date, setDate] = useState(job.scheduledFor);
   const move = useDo('moveJob');
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
   return (
     <span className="d-flex gap-2 align-items-center">
       <label htmlFor="move-job">move to</label>
-      <Form.Control
-        id="move-job"
-        type="date"
+      <DateInput id="move-job" size="sm" value={date} onDate={setDate} />
+      <Button
+        variant="outline-primary"
         size="sm"
-        defaultValue={job.scheduledFor}
-        onChange={(event) =>
-          event.target.value &&
-          move.mutate({ params: { id: job.id }, body: { version: job.version, scheduledFor: event.target.value } })
-        }
-      />
+        disabled={move.isPending || !isDate(date) || date === job.scheduledFor}
+        onClick={() => move.mutate({ params: { id: job.id }, body: { version: job.version, scheduledFor: date } })}
+      >
+        Move
+      </Button>
       <Trouble error={move.error} />
     </span>
   );

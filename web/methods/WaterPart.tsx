@@ -1,4 +1,4 @@
-import { formatMoney, formatNumber, formatQuantity } from '../../core/units/format.ts';
+import { formatMoney, formatQuantity } from '../../core/units/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
@@ -39,7 +39,9 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
               <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
               <td className="number">{formatQuantity(option.drawn, 'volume', glass)}</td>
               <td className="number">
-                {option.chargeUsed === null ? '' : `${formatNumber(option.chargeUsed, 2, glass)} charge`}
+                {option.chargeUsed === null
+                  ? ''
+                  : `${formatQuantity(option.chargeUsed, 'fraction', glass, 0)} of a resin fill`}
               </td>
               <td className="number">{formatMoney(option.cost, currency, glass)}</td>
             </tr>

@@ -4,8 +4,8 @@ const FILL: Record<StepStateName, number> = { 'not-begun': 0, 'in-hand': 0.5, se
 
 export const STATE_WORDS: Record<StepStateName, string> = {
   'not-begun': 'not begun',
-  'in-hand': 'in hand',
-  settled: 'settled',
+  'in-hand': 'in progress',
+  settled: 'done',
   overruled: 'overruled',
 };
 

@@ -117,7 +117,7 @@ export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => v
               />
             </div>
             <Button type="submit" disabled={add.isPending || label.trim() === ''}>
-              Keep the mark
+              Save the mark
             </Button>
             <Button variant="quiet" onClick={() => typed.clear()}>
               no mark

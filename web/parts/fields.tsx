@@ -1,10 +1,11 @@
 import { type ReactNode, useContext, useEffect, useId, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import { get, useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
-import { formatForTyping } from '../../core/units/format.ts';
+import { formatDate, formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
+import { DateInput } from './DateInput.tsx';
 import { fieldWords, Labels, useLabel } from './labels.ts';
 
 interface FieldProps {
@@ -63,18 +64,21 @@ function Frame({
 }) {
   return (
     <div className={className}>
-      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <Form.Label htmlFor={id} id={`${id}-label`}>
+        {label}
+      </Form.Label>
+      {children}
       {assumed.assumed && (
         <button
           type="button"
           className="assumed-mark"
-          aria-label={`${label} is assumed: say that it is right`}
+          aria-describedby={`${id}-label`}
+          title="Nobody has said this. Type what is so, or press here where it is right."
           onClick={assumed.confirm}
         >
           assumed: right?
         </button>
       )}
-      {children}
       {hint && !error && <Form.Text id={`${id}-hint`}>{hint}</Form.Text>}
       {error && (
         <div className="field-error" id={`${id}-error`}>
@@ -118,6 +122,31 @@ export function TextField({
       ) : (
         <Form.Control type={type} ref={field.ref} {...shared} />
       )}
+    </Frame>
+  );
+}
+
+/** A date in the order of the person; empty is null. */
+export function DateField({ name, label, hint, className }: FieldProps) {
+  const id = useId();
+  const glass = useGlass();
+  const { field } = useController({ name });
+  const found = useError(name, label);
+  const assumed = useAssumed(name);
+  const error = found && `Type a date, such as ${formatDate('2026-11-24', glass)}`;
+  return (
+    <Frame id={id} label={label} hint={hint} error={error} className={className} assumed={assumed}>
+      <DateInput
+        id={id}
+        value={(field.value as string | null) ?? ''}
+        onDate={(date) => {
+          assumed.confirm();
+          field.onChange(date === '' ? null : date);
+        }}
+        onBlur={field.onBlur}
+        isInvalid={error !== undefined}
+        describedBy={described(id, hint, error)}
+      />
     </Frame>
   );
 }

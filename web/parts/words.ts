@@ -119,7 +119,7 @@ export const QUOTE_WORDS: Record<string, string> = {
 };
 export const JOB_WORDS: Record<string, string> = {
   scheduled: 'to come',
-  'in-hand': 'in hand',
+  'in-hand': 'in progress',
   paused: 'paused',
   washed: 'washed',
   reported: 'report signed',

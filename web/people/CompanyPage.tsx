@@ -40,7 +40,7 @@ function CompanyForm({ company }: { company: Company }) {
             <TextField name="name" label="Name on your papers" className="wide" />
             <TextField name="currency" label="Currency" hint="Three letters, such as ZAR" />
             <TextField name="zone" label="Time zone" />
-            <NumberField name="quoteValidDays" label="Quotes stand for" kind="count" suffix="days" />
+            <NumberField name="quoteValidDays" label="Quotes valid for" kind="count" suffix="days" />
           </div>
         </fieldset>
         <fieldset>
@@ -51,7 +51,7 @@ function CompanyForm({ company }: { company: Company }) {
             <NumberField name="prices.travelPerKm" label="Travel, a kilometre" {...money} suffix={company.currency} />
             <NumberField
               name="prices.consumablesPerModule"
-              label="Small stores, a module"
+              label="Consumables, a module"
               {...money}
               suffix={company.currency}
             />
@@ -61,9 +61,9 @@ function CompanyForm({ company }: { company: Company }) {
               {...money}
               suffix={company.currency}
             />
-            <NumberField name="prices.minimumCharge" label="Minimum charge" {...money} suffix={company.currency} />
+            <NumberField name="prices.minimumCharge" label="Minimum call-out" {...money} suffix={company.currency} />
             <NumberField name="prices.riskShare" label="Each storey above one" kind="fraction" />
-            <NumberField name="prices.planDiscount" label="Off for a plan of visits" kind="fraction" />
+            <NumberField name="prices.planDiscount" label="Contract discount" kind="fraction" />
             <NumberField name="prices.taxRate" label="Tax" kind="fraction" />
           </div>
         </fieldset>
@@ -97,7 +97,7 @@ function CompanyForm({ company }: { company: Company }) {
         <Trouble error={save.error} />
         <div className="form-foot">
           <Button type="submit" disabled={save.isPending}>
-            Keep
+            Save
           </Button>
           <span className="quiet">Quotes that were sent keep the prices they were sent with.</span>
         </div>

@@ -52,7 +52,7 @@ export function GlassForm({ onDone }: { onDone: () => void }) {
       </Form.Select>
       <Trouble error={save.error} />
       <Button type="submit" className="mt-3" disabled={save.isPending}>
-        Keep
+        Save
       </Button>
     </Form>
   );

@@ -152,7 +152,7 @@ function Worth({ quote }: { quote: Quote }) {
   const glass = useGlass();
   const { benefit, currency } = quote;
   const { worth, recoverable, reasons } = benefit;
-  const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it used on the spot`;
+  const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it self-consumed`;
   const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
   if (reasons === undefined) {
     return (

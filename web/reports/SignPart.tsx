@@ -64,7 +64,7 @@ export function SignPart({ report }: { report: Report }) {
       </fieldset>
       <div className="form-foot align-items-center flex-wrap">
         <Button type="submit" disabled={sign.isPending || !ready}>
-          {sign.isPending ? 'Making the paper …' : customer ? 'Keep the signature' : `Sign as ${person}`}
+          {sign.isPending ? 'Making the paper …' : customer ? 'Save the signature' : `Sign as ${person}`}
         </Button>
         <span className="quiet">
           Frozen from then on, with its pictures and its paper; amendments are added to it, never made in it.

@@ -68,7 +68,7 @@ const report = (array: ArrayProof, changes: Partial<Report> = {}): Report => ({
     cleaned: 19,
     water: [],
     waterLimit: 20,
-    notDone: [{ step: 'Clear the lip', reason: 'ran out of light' }],
+    notDone: [{ step: 'Bottom frame edge', reason: 'ran out of light' }],
     nextDate: '2027-05-26',
     nextBecause: 'The plan found 2 visits a year best.',
   },
@@ -162,7 +162,7 @@ describe('the customer’s page', () => {
   });
 
   it('says what was not done and why', () => {
-    expect(page(report(measured))).to.include('Not done: Clear the lip (ran out of light).');
+    expect(page(report(measured))).to.include('Not done: Bottom frame edge (ran out of light).');
   });
 
   it('states nothing where a limit held the power down, on the screen and on the page', () => {

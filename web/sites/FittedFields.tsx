@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { FITTED_KINDS, type FittedKind, type RoofSheet } from '../../contract/sites/sheet.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { FITTED_WORDS } from '../parts/words.ts';
 import { rowsOfText, textOfRows } from './rowsText.ts';
 
@@ -62,18 +63,13 @@ export function FittedFields({ fitted, onFitted }: FittedFieldsProps) {
         </div>
         <div>
           <Form.Label htmlFor="fitted-since">Since</Form.Label>
-          <Form.Control
-            id="fitted-since"
-            type="date"
-            value={since}
-            onChange={(event) => setSince(event.target.value)}
-          />
+          <DateInput id="fitted-since" value={since} onDate={setSince} />
         </div>
       </div>
       <Button
         variant="outline-primary"
         className="mt-2"
-        disabled={rows === null || since === ''}
+        disabled={rows === null || !isDate(since)}
         onClick={() => {
           onFitted([...fitted, { kind, rows: rows ?? [], since }]);
           setText('');

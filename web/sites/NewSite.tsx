@@ -74,7 +74,7 @@ export function NewSite() {
           <Trouble error={trouble} />
           <FormFoot
             busy={create.isPending}
-            words="Enter the site"
+            words="Save the site"
             onDiscard={draft.wasKept ? draft.discard : undefined}
           />
         </DraftForm>

@@ -106,7 +106,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
             Back without keeping
           </Link>
           <Button disabled={trouble !== null || save.isPending} onClick={keep}>
-            {save.isPending ? 'Sending …' : 'Keep the drawing'}
+            {save.isPending ? 'Sending …' : 'Save the drawing'}
           </Button>
         </div>
       </div>

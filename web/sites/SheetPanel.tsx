@@ -134,7 +134,7 @@ function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'arra
           disabled={none}
           onClick={() => onStroke({ do: 'equip', inverter: inverter.trim() || undefined })}
         >
-          {inverter.trim() === '' ? 'No inverter' : 'Ends there'}
+          {inverter.trim() === '' ? 'No inverter' : 'Assign inverter'}
         </Button>
       </div>
       {strings.length > 0 && (

@@ -99,7 +99,7 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
             save.mutate({ params: { id }, body: { ...fields, version, cells, electronics, strings: used } });
           }}
         >
-          Keep
+          Save
         </Button>
       </div>
     </>

@@ -22,7 +22,7 @@ export function SiteEditor({ site, onDone }: { site: Site; onDone: () => void })
       <SiteFields />
       <FormErrors />
       <Trouble error={save.error} />
-      <FormFoot busy={save.isPending} words="Keep" />
+      <FormFoot busy={save.isPending} words="Save" />
     </DraftForm>
   );
 }
@@ -52,7 +52,7 @@ export function ArrayEditor({ siteId, array, onDone }: { siteId: string; array?:
       <ArrayFields />
       <FormErrors />
       <Trouble error={change.error ?? create.error} />
-      <FormFoot busy={busy} words="Keep" />
+      <FormFoot busy={busy} words="Save" />
     </DraftForm>
   );
 }

@@ -6,7 +6,7 @@ import { minorDigits } from '../../core/units/format.ts';
 import { parseCoordinates } from '../../core/units/parse.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useCurrency } from '../api/hooks.ts';
-import { NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const);
@@ -140,7 +140,7 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
         <NumberField name={name('columns')} label="Columns" kind="count" suffix="along the eave" />
         <SelectField
           name={name('orientation')}
-          label="Modules lie"
+          label="Orientation"
           options={[
             ['portrait', 'portrait'],
             ['landscape', 'landscape'],
@@ -149,7 +149,7 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
         <NumberField name={name('moduleWatts')} label="Each module" kind="power" />
         <NumberField
           name={name('gammaPdc')}
-          label="Power with temperature"
+          label="Temperature coefficient"
           kind="count"
           scale={100}
           digits={3}
@@ -158,7 +158,7 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
         <NumberField name={name('tilt')} label="Tilt" kind="angle" />
         <NumberField
           name={name('azimuth')}
-          label="Looks towards"
+          label="Faces (azimuth)"
           kind="angle"
           suffix="° from north"
           hint="0 north, 90 east, 180 south, 270 west"
@@ -176,7 +176,7 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
         />
         <NumberField name={name('storeys')} label="Storeys" kind="count" />
         <NumberField name={name('eaveHeight')} label="Eave height" kind="length" />
-        <TextField name={name('installedOn')} label="Installed on" type="date" />
+        <DateField name={name('installedOn')} label="Installed on" />
         <NumberField
           name={name('inverterLimit')}
           label="Inverter limit"
@@ -193,7 +193,7 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
         />
         <NumberField
           name={name('rearFraction')}
-          label="Light on the back"
+          label="Bifacial gain"
           kind="fraction"
           hint="Bifacial: 7 % over light ground, 0 on a roof"
         />
@@ -241,7 +241,7 @@ export function FormFoot({
       </Button>
       {onDiscard && (
         <Button variant="quiet" onClick={onDiscard}>
-          Throw the draft away
+          Discard draft
         </Button>
       )}
       <span className="quiet">What you type is kept on this device until it is sent.</span>

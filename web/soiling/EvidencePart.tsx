@@ -27,8 +27,8 @@ export function EvidencePart({ evidence, narrowing }: { evidence: Evidence; narr
       <table className="table evidence">
         <thead>
           <tr>
-            <th>Witness</th>
-            <th className="number">Says lost</th>
+            <th>Source</th>
+            <th className="number">Loss</th>
             <th className="axis">
               <span>{formatQuantity(low, 'fraction', glass, 0)}</span>
               <span>{formatQuantity(high, 'fraction', glass, 0)}</span>

@@ -99,7 +99,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         {reasons.lostValue && <Figure label="Worth, a year" reason={reasons.lostValue} />}
         <Figure label="One wash returns" reason={reasons.recoverable} />
         <Figure
-          label="Hours at limit"
+          label="Hours clipping"
           reason={reasons.limitShare}
           note={
             input.array.pacRated ? `limit ${formatQuantity(input.array.pacRated, 'power', glass)}` : 'no limit entered'

@@ -31,7 +31,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
           <tr>
             <th>String</th>
             <th className="number part">Modules</th>
-            <th className="number">Light kept out</th>
+            <th className="number">Shaded area</th>
             <th className="number">Power lost</th>
             <th className="number part">A day</th>
             <th>Held back by</th>

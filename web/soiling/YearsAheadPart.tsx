@@ -16,6 +16,7 @@ import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } fr
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { Pick } from '../bench/Pick.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
+import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { pairs } from '../parts/words.ts';
 import { useOutlook } from './outlook.ts';
@@ -182,11 +183,10 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
         <Pick label="Washed" value={every} options={pairs(VISIT_WORDS)} onPick={setEvery} />
         <div>
           <Form.Label htmlFor="works-until">Works next door, until</Form.Label>
-          <Form.Control
+          <DateInput
             id="works-until"
-            type="date"
             value={outlook.settings.worksUntil ?? ''}
-            onChange={(event) => change({ worksUntil: event.target.value || undefined })}
+            onDate={(date) => (date === '' || isDate(date)) && change({ worksUntil: date || undefined })}
           />
         </div>
       </div>
@@ -288,7 +288,7 @@ function OnRecord({
         <>
           {desk && (
             <Button variant="outline-primary" disabled={outlook.busy} onClick={outlook.keep}>
-              {outlook.busy ? 'Keeping …' : 'Keep it for everybody'}
+              {outlook.busy ? 'Saving …' : 'Save it for everybody'}
             </Button>
           )}
           <Button variant="quiet" onClick={outlook.forget}>

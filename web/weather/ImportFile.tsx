@@ -67,7 +67,7 @@ export function ImportFile({ label, hint, accept, largest, send, children }: Imp
           disabled={file === null || busy || (trouble !== null && !(trouble instanceof ProblemError))}
           onClick={() => void submit()}
         >
-          {busy ? 'Sending …' : 'Take it in'}
+          {busy ? 'Sending …' : 'Import'}
         </Button>
       </div>
       <Form.Text>{hint}</Form.Text>
