@@ -106,7 +106,7 @@ test('a recommendation is overruled for one face, and taken back', async ({ page
   await page.getByLabel('Reason').fill('hedge along the wall');
   await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
   await expect(sunny.getByText('Overruled: hedge along the wall')).toBeVisible();
-  await expect(sunny.getByText('Recommended was: 7\u00a0m.')).toBeVisible();
+  await expect(sunny.getByText('Recommended was: 3\u00a0m.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Shaded face' }).getByText('Overruled')).toHaveCount(0);
   await sunny.getByRole('button', { name: 'Overrule: pole, Sunny face' }).click();
   await page.getByRole('button', { name: 'back to the recommendation' }).click();

@@ -14,7 +14,7 @@ describe('jobs', () => {
     minute += 1;
     return {
       id: randomUUID(),
-      at: new Date(Date.parse('2026-12-01T05:00:00Z') + minute * 60_000).toISOString(),
+      at: new Date(Date.parse('2026-11-01T05:00:00Z') + minute * 60_000).toISOString(),
       kind,
       ...fields,
     };
