@@ -8,6 +8,8 @@ async function newSite(page: Page, name: string): Promise<void> {
   await page.getByLabel('Name', { exact: true }).first().fill('Imke Barrow');
   await page.getByLabel('Site', { exact: true }).fill(name);
   await page.getByLabel('Paste coordinates').fill('-33.5, 19');
+  await page.getByLabel('Rows').fill('3');
+  await page.getByLabel('Columns').fill('6');
   await page.getByRole('button', { name: 'Save the site' }).click();
   await page.waitForURL(/\/sites\/[0-9a-f-]{36}/);
 }

@@ -112,7 +112,9 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   }
   if (work.storeys > 1 && book.riskShare > 0) {
     const amount = Math.round(labour * book.riskShare * (work.storeys - 1));
-    lines.push({ key: 'risk', label: 'Work above one storey', quantity: work.storeys - 1, unit: 'storeys', amount });
+    const above = work.storeys - 1;
+    const unit = above === 1 ? 'storey' : 'storeys';
+    lines.push({ key: 'risk', label: 'Work above one storey', quantity: above, unit, amount });
   }
   const before = totals(lines, 0).net;
   if (before < book.minimumCharge) {

@@ -79,10 +79,7 @@ export function QuickLookPage() {
               <TextField name="caller.name" label="Caller" />
               <TextField name="caller.phone" label="Telephone" />
               <TextField name="caller.place" label="Where" />
-              <Coordinates
-                label="Coordinates, where known"
-                note="Left empty, your first site stands in for the place"
-              />
+              <Coordinates label="Coordinates, if known" note="Left empty, your first site stands in for the place" />
               <NumberField name="modules" label="Panels" kind="count" />
               <SelectField name="surroundings" label="Surroundings" options={pairs(SURROUNDINGS_WORDS)} />
               <SelectField name="birds" label="Birds" options={pairs(BIRD_WORDS)} />
