@@ -309,6 +309,7 @@ function reading(site: DemoSite, round: DemoRound, array: DemoArray, when: 'befo
   const limit = array.fields.inverterLimit ?? Number.POSITIVE_INFINITY;
   return {
     quantity: 'power' as const,
+    how: 'ac' as const,
     reading: { value: Math.round(Math.min(limit, value)), poaIrradiance, tempModule },
     sensor: true,
     shading: false,

@@ -190,7 +190,7 @@ export const SITES: DemoSite[] = [
         wipe: 'some',
         causes: ['harvest next door', 'low tilt at the lip'],
         photos: true,
-        reading: [{ power: 6120, poaIrradiance: 905, tempModule: 47.5 }],
+        reading: [{ power: 6120, side: 'ac', poaIrradiance: 905, tempModule: 47.5 }],
         defects: [[{ kind: 'snail-trail', module: 12, severity: 'watch', note: 'two trails, as last year' }]],
         plan: { finish: 'output' },
         quote: { sent: -5, decision: { day: -3, what: 'accepted' } },

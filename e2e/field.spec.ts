@@ -74,10 +74,13 @@ test.describe
 
     test('is told of a reading that the sky cannot give, and of a battery that is full, as it is typed', async () => {
       const fields = page.locator('.pad-fields button');
-      for (const [index, digits] of ['30000', '600', '40'].entries()) {
+      await page.getByLabel('What is read').selectOption('ac');
+      for (const [index, digits] of ['30000', '6000', '40'].entries()) {
         await fields.nth(index).tap();
         for (const key of digits) await page.locator('.pad').getByRole('button', { name: key, exact: true }).tap();
       }
+      await expect(page.getByText('the sun gives no more than about')).toBeVisible();
+      await page.getByRole('button', { name: 'It was 600\u00a0W/m²' }).tap();
       await expect(page.getByText('More than sky and nameplate allow')).toBeVisible();
       await fields.nth(0).tap();
       await page.getByRole('button', { name: 'Delete' }).tap();
@@ -98,6 +101,19 @@ test.describe
       await page.getByLabel('No sensor: a clear sky is taken').uncheck();
       await page.getByRole('button', { name: 'Save this reading' }).tap();
       await expect(page.getByText('3000\u00a0W at 600\u00a0W/m²')).toBeVisible();
+      await page.getByRole('button', { name: 'Strike' }).tap();
+      await expect(page.getByText('3000\u00a0W at 600\u00a0W/m²')).toBeHidden();
+      for (const [index, digits] of ['3000', '600', '40'].entries()) {
+        await page.locator('.pad-fields button').nth(index).tap();
+        for (const key of digits) await page.locator('.pad').getByRole('button', { name: key, exact: true }).tap();
+      }
+      await page.getByLabel('What is read').selectOption('ac');
+      await page.getByRole('button', { name: 'Save this reading' }).tap();
+      await expect(page.getByText(/^Not read yet: /)).toBeVisible();
+      await page.getByLabel('Roof face').selectOption({ index: 1 });
+      await page.getByRole('button', { name: /^No reading of / }).tap();
+      await page.getByLabel(/^Why is /).fill('its inverter has no display');
+      await page.getByRole('button', { name: 'Save why' }).tap();
       await page.getByRole('button', { name: 'Read before: done' }).tap();
     });
 

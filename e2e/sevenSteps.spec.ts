@@ -98,11 +98,15 @@ test.describe
       await expect(page.getByRole('status').filter({ hasText: 'lost' })).toContainText('11.5');
       await page.getByLabel('Clean cloth, after wetting').selectOption('clean');
       await page.getByRole('button', { name: 'Add power, irradiance and temperature' }).click();
-      await page.getByLabel('Power at the inverter').fill('52000');
-      await page.getByLabel('Irradiance, in the plane').fill('800');
+      await page.getByLabel('Power', { exact: true }).fill('52000');
+      await page.getByLabel('Read where').selectOption('dc');
+      await page.getByLabel('Irradiance, in the plane').fill('8000');
+      await page.getByRole('button', { name: 'it was 800' }).click();
+      await expect(page.getByLabel('Irradiance, in the plane')).toHaveValue('800');
       await page.getByLabel('Module temperature').fill('45');
       await expect(page.getByText('More than sky and nameplate allow')).toBeVisible();
-      await page.getByLabel('Power at the inverter').fill('5200');
+      await page.getByRole('button', { name: 'it was 5200' }).click();
+      await expect(page.getByLabel('Power', { exact: true })).toHaveValue('5200');
       await expect(page.getByText('More than sky and nameplate allow')).toBeHidden();
       await page.getByRole('button', { name: 'Add a defect' }).click();
       await page.getByLabel('Module number').fill('3');
@@ -287,6 +291,7 @@ async function workThrough(field: Page, folder: string): Promise<void> {
       continue;
     }
     if (verb === 'Read before') {
+      await field.getByLabel('What is read').selectOption('ac');
       await keepReading(field, ['4960', '800', '45']);
       await takePictures(field, folder, 'before');
     }

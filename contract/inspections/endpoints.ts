@@ -55,6 +55,8 @@ export const defect = z.object({
 export const expectedReading = z.object({
   /** W */
   power: z.number().min(0).max(1e9),
+  /** of the inverter at which it was read */
+  side: z.enum(['ac', 'dc']).optional(),
   /** W/m2 */
   poaIrradiance: z.number().gt(0).max(2000),
   /** Celsius */

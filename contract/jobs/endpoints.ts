@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { JobEntry } from '../../core/jobs/progress.ts';
-import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import { MODULE_MARKS, READING_HOWS } from '../../core/jobs/progress.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
@@ -56,7 +56,9 @@ export const jobEntry = z.discriminatedUnion('kind', [
     kind: z.literal('reading'),
     when: z.enum(['before', 'after']),
     array: id,
+    with: z.array(id).max(50).optional(),
     quantity: z.enum(['power', 'current']),
+    how: z.enum(READING_HOWS).optional(),
     reading: jobReading,
     control: z.object({ value: z.number().gt(0).max(1e9), tempModule: z.number().min(-40).max(120) }).optional(),
     sensor: z.boolean().default(true),
@@ -64,6 +66,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
     wet: z.boolean().default(false),
     capped: z.boolean().default(false),
   }),
+  z.object({ ...base, kind: z.literal('no-reading'), when: z.enum(['before', 'after']), array: id, reason }),
   z.object({
     ...base,
     kind: z.literal('water'),

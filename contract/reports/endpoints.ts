@@ -25,6 +25,9 @@ export interface ArrayProof {
   /** why there is no figure, where there is none */
   missing: string | null;
   warnings: ReadingWarning[];
+  /** faces read together on one inverter, and the face under which this one was; left out where it was read alone */
+  together?: { names: string[]; modules: number; cleaned: number };
+  readWith?: string;
   /** left out on reports that were drawn up before all three were kept */
   reasons?: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
   defects: { kind: string; module: number; severity: string; note: string }[];

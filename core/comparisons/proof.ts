@@ -1,5 +1,6 @@
 import { happenedAt } from '../jobs/clock.ts';
-import type { ReadingEntry } from '../jobs/progress.ts';
+import type { ReadingEntry, ReadingHow } from '../jobs/progress.ts';
+import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
 import { averageReadings } from './average.ts';
 import {
@@ -10,7 +11,7 @@ import {
   compare,
   type Reading,
 } from './compare.ts';
-import { pairWarnings, type ReadingWarning, readingWarnings } from './warnings.ts';
+import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from './warnings.ts';
 
 export interface ProofInput {
   readings: ReadingEntry[];
@@ -55,13 +56,19 @@ const nothing = (missing: string): Proof => ({
 export function proveCleaning(input: ProofInput): Proof {
   const of = (when: 'before' | 'after') => input.readings.filter((entry) => entry.when === when);
   const quantity = of('after').at(-1)?.quantity ?? of('before').at(-1)?.quantity;
-  const before = of('before').filter((entry) => entry.quantity === quantity);
-  const after = of('after').filter((entry) => entry.quantity === quantity);
+  const how = howOf(of('after').at(-1) ?? of('before').at(-1));
+  const alike = (entry: ReadingEntry) => entry.quantity === quantity && howOf(entry) === how;
+  const before = of('before').filter(alike);
+  const after = of('after').filter(alike);
   if (quantity === undefined) return nothing('No readings were taken.');
   if (before.length === 0) return nothing('No reading was taken before the wash, so there is nothing to compare with.');
   if (after.length === 0) return nothing('No reading was taken after the wash.');
   return proved(input, quantity, before, after);
 }
+
+/** Where and how something was read; what nobody was asked is the usual of its quantity. */
+const howOf = (entry: ReadingEntry | undefined): ReadingHow | undefined =>
+  entry?.how ?? (entry && (entry.quantity === 'power' ? 'ac' : 'short-circuit'));
 
 const momentOf = (entry: ReadingEntry | undefined): number => Date.parse(entry ? happenedAt(entry) : '');
 
@@ -100,9 +107,10 @@ function proved(
     ...entries.flatMap((entry) =>
       readingWarnings(entry.reading, {
         quantity,
-        pdc0: input.pdc0,
+        // Only who said that it was read behind the inverter has its losses counted.
+        pdc0: input.pdc0 * (entry.how === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1),
         gammaPdc: input.gammaPdc,
-        limit: input.limit,
+        limit: limitAt(input.limit, entry.how),
         capped: entry.capped,
         shading: entry.shading,
         wet: entry.wet,

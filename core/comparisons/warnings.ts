@@ -1,4 +1,4 @@
-import { dcPower } from '../modules/output.ts';
+import { DEFAULT_INVERTER_EFFICIENCY, dcPower } from '../modules/output.ts';
 import type { Reading } from './compare.ts';
 
 export type WarningCode =
@@ -37,6 +37,10 @@ const NEAR_LIMIT = 0.98;
 const ABOVE_SKY = 1.05;
 const GREATEST_MINUTES_APART = 30;
 const GREATEST_TEMPERATURE_DIFFERENCE = 10;
+
+/** The AC limit as it shows at the side of the inverter that is read, W: before it, its losses come on top. */
+export const limitAt = (limit: number | null, side: string | undefined): number | null =>
+  limit !== null && side === 'dc' ? limit / DEFAULT_INVERTER_EFFICIENCY : limit;
 
 /** What a single reading, as it is typed, has against it (C8). An empty list is no promise that it is right. */
 export function readingWarnings(reading: Reading, context: ReadingContext): ReadingWarning[] {

@@ -100,6 +100,29 @@ describe('the progress of a job', () => {
     expect(lackingFor(named('lip'), nothing)).to.equal(null);
   });
 
+  it('wants of every face its reading, alone or with others on its inverter, or a reason', () => {
+    const before = steps.find(({ key }) => key === 'before') as Step;
+    const faces = ['a', 'b', 'c'].map((id) => ({ id, name: `Face ${id}` }));
+    const read = (array: string, others: string[] = []) =>
+      entry({
+        kind: 'reading',
+        when: 'before',
+        array,
+        with: others,
+        quantity: 'power',
+        reading: { value: 1, poaIrradiance: 1, tempModule: 1 },
+      });
+    const lacking = (...entries: JobEntry[]) => lackingFor(before, jobProgress(steps, entries), faces);
+    expect(lacking()).to.match(/nothing to compare with/);
+    expect(lacking(read('a'))).to.equal('Not read yet: Face b, Face c. Read it, or say why not.');
+    expect(lacking(read('a', ['b']))).to.equal('Not read yet: Face c. Read it, or say why not.');
+    const why = entry({ kind: 'no-reading', when: 'before', array: 'c', reason: 'no display' });
+    expect(lacking(read('a', ['b']), why)).to.equal(null);
+    const first = read('a', ['b']);
+    const struck = entry({ kind: 'struck', entry: first.id, reason: 'taken again' });
+    expect(lacking(first, why, struck)).to.equal('Not read yet: Face a, Face b. Read it, or say why not.');
+  });
+
   it('leaves a step out with its reason and goes on', () => {
     const progress = jobProgress(steps, [entry({ kind: 'cannot', step: 'arrive', reason: 'no access' })]);
     expect(progress.steps[0]).to.include({ state: 'cannot', reason: 'no access' });

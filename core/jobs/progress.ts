@@ -18,7 +18,11 @@ export type JobEntry = { id: string } & Clocked &
         kind: 'reading';
         when: 'before' | 'after';
         array: string;
+        /** further faces on the same inverter, read together with it */
+        with?: string[] | undefined;
         quantity: 'power' | 'current';
+        /** at which side of the inverter, or under which load; left out where nobody was asked */
+        how?: ReadingHow | undefined;
         reading: Reading;
         control?: { value: number; tempModule: number };
         sensor: boolean;
@@ -27,6 +31,8 @@ export type JobEntry = { id: string } & Clocked &
         /** battery full or export capped while it was read */
         capped: boolean;
       }
+    /** why a face has no reading */
+    | { kind: 'no-reading'; when: 'before' | 'after'; array: string; reason: string }
     | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
     /** glass and water side by side, Celsius, where they were too far apart to bring together */
     | { kind: 'temperatures'; glass: number; water: number }
@@ -34,6 +40,10 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'resumed' }
     | { kind: 'struck'; entry: string; reason: string }
   );
+
+/** Power at the inverter's AC side or before it, a current in short circuit or under a load that holds the voltage. */
+export const READING_HOWS = ['ac', 'dc', 'short-circuit', 'fixed-voltage'] as const;
+export type ReadingHow = (typeof READING_HOWS)[number];
 
 export type ReadingEntry = Extract<JobEntry, { kind: 'reading' }>;
 export type WaterEntry = Extract<JobEntry, { kind: 'water' }>;
@@ -57,6 +67,8 @@ export interface JobProgress {
   /** array id -> module index -> mark */
   marks: Record<string, Record<number, ModuleMark>>;
   readings: ReadingEntry[];
+  /** faces that have no reading, with why */
+  unread: { array: string; when: 'before' | 'after'; reason: string }[];
   water: WaterEntry[];
   kit: Record<string, boolean>;
   /** how each hazard was answered last, on whichever step, since the job went on after a stop */
@@ -95,6 +107,7 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     paused: null,
     marks: {},
     readings: [],
+    unread: [],
     water: [],
     kit: {},
     standing: {},
@@ -153,6 +166,9 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       progress.readings.push(entry);
       progress.glass = entry.reading.tempModule;
       break;
+    case 'no-reading':
+      progress.unread.push({ array: entry.array, when: entry.when, reason: entry.reason });
+      break;
     case 'water':
       progress.water.push(entry);
       progress.waterTemperature = entry.temperature;
@@ -186,12 +202,27 @@ function askAgain(progress: JobProgress, states: Map<StepKey, StepState>): void 
 /** The readings before are of another sky: they are taken anew, and those that were kept stay in the entries alone. */
 function readAgain(progress: JobProgress, before: StepState | undefined): void {
   progress.readings = progress.readings.filter(({ when }) => when !== 'before');
+  progress.unread = progress.unread.filter(({ when }) => when !== 'before');
   if (before) Object.assign(before, { state: 'waiting', startedAt: null, endedAt: null });
 }
 
+/** Whether a face has its reading, alone or together with others, or a reason for having none. */
+export const isAnswered = (progress: JobProgress, array: string, when: 'before' | 'after'): boolean =>
+  progress.readings.some((one) => one.when === when && (one.array === array || one.with?.includes(array))) ||
+  progress.unread.some((one) => one.when === when && one.array === array);
+
 /** What a step still lacks before it can be called done, in words; null where nothing. It can be left out with a reason. */
-export function lackingFor(step: Step, progress: JobProgress): string | null {
-  const has = (when: 'before' | 'after') => progress.readings.some((reading) => reading.when === when);
+export function lackingFor(
+  step: Step,
+  progress: JobProgress,
+  faces: readonly { id: string; name: string }[] = [],
+): string | null {
+  const has = (when: 'before' | 'after') =>
+    progress.readings.some((reading) => reading.when === when) || progress.unread.some((face) => face.when === when);
+  const when = step.ends === 'before-readings' ? 'before' : step.ends === 'after-readings' ? 'after' : null;
+  const open = when ? faces.filter(({ id }) => !isAnswered(progress, id, when)) : [];
+  if (when && has(when) && open.length > 0)
+    return `Not read yet: ${open.map(({ name }) => name).join(', ')}. Read it, or say why not.`;
   if (step.ends === 'before-readings' && !has('before'))
     return 'No reading kept yet. Without one there is nothing to compare with.';
   if (step.ends === 'after-readings' && !has('after'))

@@ -76,6 +76,15 @@ describe('what a report claims', () => {
     expect(words(proved(3210))).to.include('cannot be told from none');
   });
 
+  it('counts faces that were read together as one, whole only where all of them are', () => {
+    const together = { names: ['East', 'West'], modules: 40, cleaned: 30 };
+    const pair = proved(3600, { together });
+    expect(words(pair)).to.match(/^Read together on one inverter: East, West\. Gain 12\.5 %/);
+    expect(words(pair)).to.include('with 30 of its 40 modules cleaned');
+    const other = proved(0, { comparison: null, missing: 'Read together with East.', readWith: 'East' });
+    expect(headlineGain([pair, other])).to.be.closeTo(0.125, 1e-9);
+  });
+
   it('has one figure for a report of one array, and none for several', () => {
     expect(headlineGain([proved(3600)])).to.be.closeTo(0.125, 1e-9);
     expect(headlineGain([proved(3600), proved(3600)])).to.equal(null);

@@ -11,6 +11,10 @@ export interface Proved {
   warnings: readonly ReadingWarning[];
   modules: number;
   cleaned: number;
+  /** the face under which this one was read together with it; it claims nothing of its own then */
+  readWith?: string | undefined;
+  /** faces that were read together on one inverter, this one among them, with what they hold; left out for one alone */
+  together?: { names: string[]; modules: number; cleaned: number } | undefined;
 }
 
 /** Under these the readings show something else than the glass: nothing is claimed from them. */
@@ -21,7 +25,9 @@ export type Claim =
   | { stated: true; comparison: Comparison; of: 'power' | 'current'; whole: boolean }
   | { stated: false; because: string };
 
-export function claimOf({ quantity, comparison, missing, warnings, modules, cleaned }: Proved): Claim {
+export function claimOf(array: Proved): Claim {
+  const { quantity, comparison, missing, warnings } = array;
+  const { modules, cleaned } = array.together ?? array;
   const against = warnings.find(({ code }) => NO_CLAIM.includes(code));
   if (against) return { stated: false, because: against.reason };
   if (comparison === null) return { stated: false, because: missing ?? '' };
@@ -34,8 +40,8 @@ export const caveatsOf = (array: Proved): ReadingWarning[] =>
 
 /** The one figure of a whole report: the gain in power of its only array, wholly or in part cleaned; null else. */
 export function headlineGain(arrays: readonly Proved[]): number | null {
-  const [only] = arrays;
-  if (only === undefined || arrays.length > 1) return null;
+  const [only, ...others] = arrays.filter(({ readWith }) => readWith === undefined);
+  if (only === undefined || others.length > 0) return null;
   const claim = claimOf(only);
   return claim.stated && claim.of === 'power' ? claim.comparison.gain : null;
 }
@@ -55,7 +61,9 @@ export function claimWords(array: Proved, glass: Glass): string {
   const { gain, loss, expandedUncertainty, distinguishable } = claim.comparison;
   const [thing, given] =
     claim.of === 'current' ? ['short-circuit current', 'of the current that it gives'] : ['power', 'of what it gives'];
-  const part = claim.whole ? '' : `, with ${array.cleaned} of its ${array.modules} modules cleaned`;
+  const { modules, cleaned } = array.together ?? array;
+  const part = claim.whole ? '' : `, with ${cleaned} of its ${modules} modules cleaned`;
+  const of = array.together ? `Read together on one inverter: ${array.together.names.join(', ')}. ` : '';
   const lost =
     loss === null || loss < 0
       ? ''
@@ -63,7 +71,7 @@ export function claimWords(array: Proved, glass: Glass): string {
   const sure = distinguishable
     ? ' The change is larger than its uncertainty.'
     : ' The change is not larger than its uncertainty: it cannot be told from none.';
-  return `Gain ${share(gain)} ± ${share(expandedUncertainty)}: ${share(Math.abs(gain))} ${gain < 0 ? 'less' : 'more'} ${thing} than it gave dirty${part}, brought to the same sun and temperature.${lost}${sure}`;
+  return `${of}Gain ${share(gain)} ± ${share(expandedUncertainty)}: ${share(Math.abs(gain))} ${gain < 0 ? 'less' : 'more'} ${thing} than it gave dirty${part}, brought to the same sun and temperature.${lost}${sure}`;
 }
 
 /** A first week's gain is not a year's. */

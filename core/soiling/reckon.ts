@@ -1,10 +1,11 @@
 import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
 import { gainFromDailyEnergy } from '../comparisons/dailyEnergy.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
-import { readingWarnings } from '../comparisons/warnings.ts';
+import { limitAt, readingWarnings } from '../comparisons/warnings.ts';
 import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { outputAtAge } from '../modules/ageing.ts';
+import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
 import { type EvidenceInput, weighEvidence } from './evidence.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
@@ -93,9 +94,9 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
         { value: reading.power, poaIrradiance: reading.poaIrradiance, tempModule: reading.tempModule },
         {
           quantity: 'power',
-          pdc0: input.array.modules * input.array.moduleWatts,
+          pdc0: nameplateAt(input, reading),
           gammaPdc: input.array.gammaPdc,
-          limit: limit ?? null,
+          limit: limitAt(limit ?? null, reading.side),
           capped: reading.capped,
           shading: reading.shading,
           wet: reading.wet,
@@ -161,10 +162,14 @@ function expectedSinceWash({ site, array, sinceWash, years, seed }: ReckonInput)
   return { loss, since, observed: rain.filter((mm) => mm !== null).length, days: rain.length };
 }
 
+/** Nameplate at the side of the inverter that was read, W. Who was not asked is compared with DC, as calculation 6 did. */
+const nameplateAt = ({ array }: ReckonInput, { side }: PowerReading): number =>
+  array.modules * array.moduleWatts * (side === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1);
+
 /** The reading of an inspection as the calculation of one reading against expectation takes it. */
 function expectationInput(input: ReckonInput, reading: PowerReading): ExpectedInput {
   return {
-    pdc0: input.array.modules * input.array.moduleWatts,
+    pdc0: nameplateAt(input, reading),
     gammaPdc: input.array.gammaPdc,
     poaGlobal: reading.poaIrradiance,
     tempModule: reading.tempModule,

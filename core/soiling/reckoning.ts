@@ -18,6 +18,8 @@ import type { YearAhead } from './yearAhead.ts';
 export interface PowerReading {
   /** W */
   power: number;
+  /** of the inverter; left out where nobody was asked */
+  side?: 'ac' | 'dc' | undefined;
   /** W/m2 */
   poaIrradiance: number;
   /** Celsius */

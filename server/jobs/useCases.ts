@@ -192,6 +192,11 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
   if ('array' in entry) {
     const array = job.content.arrays.find(({ id }) => id === entry.array);
     if (array === undefined) throw invalid(`${path}.array`, 'must be an array of this job');
+    if (entry.kind === 'reading') {
+      const others = job.content.arrays.filter(({ id }) => id !== entry.array).map(({ id }) => id);
+      const wrong = (entry.with ?? []).findIndex((id, at, all) => !others.includes(id) || all.indexOf(id) !== at);
+      if (wrong >= 0) throw invalid(`${path}.with.${wrong}`, 'must be another array of this job, once');
+    }
     if (entry.kind === 'mark') {
       const holes = new Set(array.missing);
       const wrong = entry.modules.findIndex((module) => module >= array.rows * array.columns || holes.has(module));

@@ -120,13 +120,33 @@ async function proofOf(connection: Connection, job: JobRow, site: Site, array: S
   const marks = countMarks(progress.marks[array.id], modules);
   const cleaned = cleanedModules(marks);
   const limit = acLimit(array, site.ownUse);
+  const readings = progress.readings.filter((entry) => entry.array === array.id);
+  const others = job.content.arrays.filter(({ id }) => readings.at(-1)?.with?.includes(id));
+  const faces = [array, ...others];
+  const counted = faces.map((face) => {
+    const count = moduleCount(face);
+    return { count, cleaned: cleanedModules(countMarks(progress.marks[face.id], count)) };
+  });
+  const together = {
+    names: faces.map(({ name }) => name),
+    modules: counted.reduce((sum, { count }) => sum + count, 0),
+    cleaned: counted.reduce((sum, face) => sum + face.cleaned, 0),
+  };
+  const under = progress.readings.find(({ with: others = [] }) => others.includes(array.id));
+  const readWith = readings.length === 0 ? job.content.arrays.find(({ id }) => id === under?.array)?.name : undefined;
+  const unread = progress.unread.findLast((face) => face.array === array.id);
   const proof = proveCleaning({
-    readings: progress.readings.filter((entry) => entry.array === array.id),
-    pdc0: modules * array.moduleWatts,
+    readings,
+    pdc0: faces.reduce((sum, face) => sum + moduleCount(face) * face.moduleWatts, 0),
     gammaPdc: array.gammaPdc,
     limit: limit ?? null,
-    shareCleaned: modules > 0 ? cleaned / modules : 0,
+    shareCleaned: together.modules > 0 ? together.cleaned / together.modules : 0,
   });
+  const missing = readWith
+    ? `Read together with ${readWith} on one inverter: the figure stands there.`
+    : unread && proof.comparison === null
+      ? `Not read: ${unread.reason}.`
+      : proof.missing;
   const inspection = await lastInspection(connection, array.id);
   return {
     arrayId: array.id,
@@ -135,6 +155,9 @@ async function proofOf(connection: Connection, job: JobRow, site: Site, array: S
     cleaned,
     marks,
     ...proof,
+    missing,
+    ...(others.length > 0 ? { together } : {}),
+    ...(readWith ? { readWith } : {}),
     defects: inspection?.defects ?? [],
     photos: await photosWhere(connection, { jobId: [job.id], arrayId: [array.id] }),
   };

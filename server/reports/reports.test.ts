@@ -67,6 +67,32 @@ describe('reports', () => {
     expect((await draft(chain)).body.content.washedOn).to.equal('2026-11-20');
   });
 
+  it('compare what was read at the same side of the inverter only', async () => {
+    const chain = await washed();
+    const read = (when: 'before' | 'after', how: string, value: number) => ({
+      kind: 'reading',
+      when,
+      array: chain.arrayId,
+      quantity: 'power',
+      how,
+      at: '2026-11-20T12:00:00Z',
+      reading: { value, poaIrradiance: 800, tempModule: 40 },
+    });
+    await add(chain, read('after', 'dc', 5000));
+    const mixed = (await draft(chain)).body.content.arrays[0];
+    expect([mixed.comparison, mixed.missing]).to.deep.equal([
+      null,
+      'No reading was taken before the wash, so there is nothing to compare with.',
+    ]);
+    await add(chain, read('before', 'dc', 4000));
+    const [array] = (await owner.must('GET', `/api/jobs/${chain.jobId}`)).arrays;
+    const report = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    const content = (await owner.must('GET', `/api/reports/${report.latest.reportId}`)).content;
+    expect(content.arrays[0].comparison.gain).to.be.closeTo(0.25, 1e-9);
+    expect(content.arrays[0].arrayId).to.equal(array.id);
+    expect(content.claim).to.be.closeTo(0.25, 1e-9);
+  });
+
   it('say what was not reached, and warn that the gain is of a part', async () => {
     const { content } = (await draft(await washed())).body;
     expect([content.cleaned, content.modules]).to.deep.equal([19, 20]);

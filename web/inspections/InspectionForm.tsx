@@ -5,9 +5,11 @@ import { z } from 'zod';
 import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
-import { readingWarnings } from '../../core/comparisons/warnings.ts';
+import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
+import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
 import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { call } from '../api/client.ts';
@@ -304,6 +306,7 @@ function Soils({ array }: { array: SolarArray }) {
 type TypedReading = NonNullable<ReckonInput['inspection']['reading']>;
 
 function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
+  const glass = useGlass();
   const { control, setValue } = useFormContext();
   const reading = useWatch({ control, name: 'reading' }) as TypedReading | null;
   if (reading === null) {
@@ -315,6 +318,7 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
           onClick={() =>
             setValue('reading', {
               power: '',
+              side: '',
               poaIrradiance: '',
               tempModule: '',
               capped: false,
@@ -328,15 +332,26 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
       </fieldset>
     );
   }
+  const pdc0 = moduleCount(array) * array.moduleWatts * (reading.side === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1);
+  const number = (value: unknown) => (typeof value === 'number' ? value : null);
+  const doubts = doubtsOf(
+    {
+      quantity: 'power',
+      value: number(reading.power),
+      poaIrradiance: number(reading.poaIrradiance),
+      tempModule: number(reading.tempModule),
+    },
+    { pdc0, gammaPdc: array.gammaPdc, moduleWatts: array.moduleWatts, strings: Math.max(1, array.strings.length) },
+  );
   const typed = [reading.power, reading.poaIrradiance, reading.tempModule].every((value) => typeof value === 'number');
   const warnings = typed
     ? readingWarnings(
         { value: reading.power, poaIrradiance: reading.poaIrradiance, tempModule: reading.tempModule },
         {
           quantity: 'power',
-          pdc0: moduleCount(array) * array.moduleWatts,
+          pdc0,
           gammaPdc: array.gammaPdc,
-          limit: acLimit(array, site.ownUse) ?? null,
+          limit: limitAt(acLimit(array, site.ownUse) ?? null, reading.side),
           capped: reading.capped,
           shading: reading.shading,
           wet: reading.wet,
@@ -347,7 +362,16 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
     <fieldset>
       <legend>A reading against what is expected</legend>
       <div className="form-grid">
-        <NumberField name="reading.power" label="Power at the inverter" kind="power" />
+        <NumberField name="reading.power" label="Power" kind="power" />
+        <SelectField
+          name="reading.side"
+          label="Read where"
+          options={[
+            ['', 'AC or DC?'],
+            ['ac', 'AC, at the inverter’s display'],
+            ['dc', 'DC, before the inverter'],
+          ]}
+        />
         <NumberField name="reading.poaIrradiance" label="Irradiance, in the plane" kind="irradiance" />
         <NumberField name="reading.tempModule" label="Module temperature" kind="temperature" />
         <div>
@@ -356,6 +380,19 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
           <CheckField name="reading.wet" label="Glass wet" />
         </div>
       </div>
+      {doubts.map((doubt) => (
+        <div className="notice" key={doubt.field} role="status">
+          {doubtWords(doubt, glass)}{' '}
+          {doubt.likely !== null && (
+            <Button
+              variant="quiet"
+              onClick={() => setValue(`reading.${doubt.field === 'value' ? 'power' : doubt.field}`, doubt.likely)}
+            >
+              it was {formatQuantity(doubt.likely, doubt.kind, glass)}
+            </Button>
+          )}
+        </div>
+      ))}
       {warnings.map(({ code, reason }) => (
         <div className="notice" key={code}>
           {reason}

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { cautionsOf, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
-import { lackingFor } from '../../core/jobs/progress.ts';
+import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
@@ -32,7 +32,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
   const state = progress.steps.find(({ key }) => key === step.key);
   const open = openCautions(step, progress);
   const held = heldBy(step, progress, new Date(now).toISOString());
-  const lacking = lackingFor(step, progress);
+  const lacking = lackingFor(step, progress, job.arrays);
   return (
     <>
       <main className="field-card">
@@ -116,8 +116,7 @@ function StepWork({
   if (step.ends === 'tick' || array === undefined) return null;
   if (step.ends === 'water') return <FieldWater job={job} progress={progress} happen={happen} onTyped={onTyped} />;
   const when = step.ends === 'before-readings' ? 'before' : 'after';
-  const read = (id: string) =>
-    progress.readings.some((reading) => reading.when === when && reading.array === id) ? ' (read)' : '';
+  const read = (id: string) => (isAnswered(progress, id, when) ? ' (read)' : '');
   return (
     <>
       <FacePicker

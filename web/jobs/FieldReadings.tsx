@@ -1,11 +1,22 @@
 import { useState } from 'react';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { USUAL_STRING } from '../../core/assumptions.ts';
 import { averageReadings } from '../../core/comparisons/average.ts';
-import { pairWarnings, type ReadingWarning, readingWarnings } from '../../core/comparisons/warnings.ts';
+import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
+import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from '../../core/comparisons/warnings.ts';
 import { clearSkyOnSurface } from '../../core/irradiance/planeOfArray.ts';
-import { cleanedModules, countMarks, type JobProgress, type ReadingEntry } from '../../core/jobs/progress.ts';
+import {
+  cleanedModules,
+  countMarks,
+  isAnswered,
+  type JobProgress,
+  READING_HOWS,
+  type ReadingEntry,
+  type ReadingHow,
+} from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
+import { formatForTyping, formatQuantity } from '../../core/units/format.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
@@ -32,16 +43,34 @@ export function FieldReadings({
   const taken = progress.readings.filter((reading) => reading.when === when);
   const before = progress.readings.filter((reading) => reading.when === 'before' && reading.array === array.id);
   const modules = moduleCount(array);
+  const unread = progress.unread.findLast((face) => face.when === when && face.array === array.id);
   return (
     <>
       {taken.map((reading) => (
-        <div className="passed" key={reading.id}>
-          ✓ {job.arrays.find(({ id }) => id === reading.array)?.name}:{' '}
-          {formatQuantity(reading.reading.value, reading.quantity, glass)} at{' '}
-          {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
-          {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
+        <div className="passed taken" key={reading.id}>
+          <span>
+            ✓{' '}
+            {[reading.array, ...(reading.with ?? [])]
+              .map((id) => job.arrays.find((one) => one.id === id)?.name)
+              .join(' with ')}
+            : {formatQuantity(reading.reading.value, reading.quantity, glass)} at{' '}
+            {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
+            {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
+          </span>
+          <button
+            type="button"
+            className="btn btn-outline-danger"
+            onClick={() => void happen({ kind: 'struck', entry: reading.id, reason: 'taken again' })}
+          >
+            Strike
+          </button>
         </div>
       ))}
+      {unread && (
+        <div className="passed">
+          ✓ {array.name} not read: {unread.reason}
+        </div>
+      )}
       <OneReading
         key={`${array.id}${taken.length}`}
         typedAs={`job.${job.id}.${when}.${array.id}`}
@@ -52,11 +81,59 @@ export function FieldReadings({
         before={when === 'after' ? before : []}
         underClearSky={() => clearSkyNow(job, array)}
         shareCleaned={cleanedModules(countMarks(progress.marks[array.id], modules)) / modules}
+        others={job.arrays.filter(({ id }) => id !== array.id)}
         happen={happen}
       />
+      {job.arrays.length > 1 && !isAnswered(progress, array.id, when) && (
+        <NoReading
+          face={array.name}
+          onReason={(reason) => void happen({ kind: 'no-reading', when, array: array.id, reason })}
+        />
+      )}
     </>
   );
 }
+
+/** Why a face has no reading, so that nobody wonders later. */
+function NoReading({ face, onReason }: { face: string; onReason: (reason: string) => void }) {
+  const [reason, setReason] = useState<string | null>(null);
+  if (reason === null)
+    return (
+      <button type="button" className="btn btn-outline-danger" onClick={() => setReason('')}>
+        No reading of {face}
+      </button>
+    );
+  return (
+    <section className="d-grid gap-2">
+      <label className="form-label m-0" htmlFor="no-reading">
+        Why is {face} not read
+      </label>
+      <input
+        id="no-reading"
+        className="form-control"
+        maxLength={300}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <button
+        type="button"
+        className="btn btn-outline-primary"
+        disabled={reason.trim() === ''}
+        onClick={() => onReason(reason.trim())}
+      >
+        Save why
+      </button>
+    </section>
+  );
+}
+
+const HOW_WORDS: Record<ReadingHow, string> = {
+  ac: 'AC power, at the inverter’s display',
+  dc: 'DC power, before the inverter',
+  'short-circuit': 'Short-circuit current',
+  'fixed-voltage': 'Current under a fixed-voltage load',
+};
+const quantityOf = (how: ReadingHow): 'power' | 'current' => (how === 'ac' || how === 'dc' ? 'power' : 'current');
 
 /** Irradiance in the plane of an array at this moment under a clear sky, W/m2; at least 1, so that a ratio can be made. */
 function clearSkyNow({ site }: Job, array: SolarArray): number {
@@ -82,6 +159,7 @@ function OneReading({
   before,
   shareCleaned,
   underClearSky,
+  others,
   happen,
 }: {
   /** the name under which what is typed is kept until it is a reading */
@@ -94,11 +172,19 @@ function OneReading({
   underClearSky: () => number;
   before: ReadingEntry[];
   shareCleaned: number;
+  /** the other faces of the job, any of which may hang on the same inverter */
+  others: SolarArray[];
   happen: Happen;
 }) {
   const glass = useGlass();
   const controlled = before.some(({ control }) => control !== undefined);
-  const [quantity, setQuantity] = useState<'power' | 'current'>(before.at(-1)?.quantity ?? 'power');
+  const last = before.at(-1);
+  const [how, setHow] = useState<ReadingHow | ''>(last?.how ?? '');
+  const quantity = how === '' ? 'power' : quantityOf(how);
+  const [together, setTogether] = useState<string[]>(last?.with ?? []);
+  const faces = [array, ...others.filter(({ id }) => together.includes(id))];
+  const pdc0 = faces.reduce((sum, face) => sum + moduleCount(face) * face.moduleWatts, 0);
+  const atSide = how === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1;
   const typing = useTypedNumbers(typedAs, onTyped);
   const [flags, setFlags] = useState({
     shading: false,
@@ -127,15 +213,27 @@ function OneReading({
       ? { value: controlValue, tempModule: controlTemp }
       : undefined;
   const reading = own ? { value, poaIrradiance, tempModule } : null;
-  const complete = reading !== null && (!flags.control || control !== undefined);
+  const complete = how !== '' && reading !== null && (!flags.control || control !== undefined);
+  const doubts = doubtsOf(
+    { quantity, value: value ?? null, poaIrradiance: poaIrradiance ?? null, tempModule: tempModule ?? null },
+    {
+      pdc0: pdc0 * atSide,
+      gammaPdc: array.gammaPdc,
+      moduleWatts: array.moduleWatts,
+      strings: faces.reduce(
+        (sum, face) => sum + (face.strings.length || Math.ceil(moduleCount(face) / USUAL_STRING)),
+        0,
+      ),
+    },
+  );
   const warnings: ReadingWarning[] = [];
   if (reading) {
     warnings.push(
       ...readingWarnings(reading, {
         quantity,
-        pdc0: moduleCount(array) * array.moduleWatts,
+        pdc0: pdc0 * atSide,
         gammaPdc: array.gammaPdc,
-        limit,
+        limit: limitAt(limit, how),
         capped: flags.capped,
         shading: flags.shading,
         wet: flags.wet,
@@ -160,7 +258,9 @@ function OneReading({
       kind: 'reading',
       when,
       array: array.id,
+      ...(together.length > 0 ? { with: together } : {}),
       quantity,
+      how,
       reading,
       ...(flags.control && control ? { control } : {}),
       sensor: !noSensor,
@@ -173,12 +273,37 @@ function OneReading({
       <select
         className="form-select"
         aria-label="What is read"
-        value={quantity}
-        onChange={(event) => setQuantity(event.target.value as typeof quantity)}
+        value={how}
+        onChange={(event) => setHow(event.target.value as ReadingHow)}
       >
-        <option value="power">Power at the inverter</option>
-        <option value="current">Short-circuit current</option>
+        {how === '' && <option value="">What is read?</option>}
+        {READING_HOWS.map((key) => (
+          <option key={key} value={key}>
+            {HOW_WORDS[key]}
+          </option>
+        ))}
       </select>
+      {others.length > 0 && (
+        <details>
+          <summary>
+            {together.length > 0 ? `Read together with ${together.length} more` : 'Several faces on this inverter?'}
+          </summary>
+          {others.map(({ id, name }) => (
+            <div className="flag-line" key={id}>
+              <input
+                className="form-check-input"
+                type="checkbox"
+                id={`with-${id}`}
+                checked={together.includes(id)}
+                onChange={(event) =>
+                  setTogether(event.target.checked ? [...together, id] : together.filter((other) => other !== id))
+                }
+              />
+              <label htmlFor={`with-${id}`}>{name} is in it too</label>
+            </div>
+          ))}
+        </details>
+      )}
       <NumberPad fields={shown} texts={typing.value} onTexts={typing.type} />
       {flags.noSensor && (
         <p className="m-0" role="status">
@@ -186,6 +311,25 @@ function OneReading({
           sun.
         </p>
       )}
+      {doubts.map((doubt) => (
+        <div className="caution" key={doubt.field} role="status">
+          <p className="mb-1">{doubtWords(doubt, glass)}</p>
+          {doubt.likely !== null && (
+            <button
+              type="button"
+              className="btn btn-outline-primary"
+              onClick={() =>
+                typing.type({
+                  ...typing.value,
+                  [doubt.field]: formatForTyping(doubt.likely ?? 0, doubt.kind, glass),
+                })
+              }
+            >
+              It was {formatQuantity(doubt.likely, doubt.kind, glass)}
+            </button>
+          )}
+        </div>
+      ))}
       {warnings.map(({ code, reason }) => (
         <div className="caution" key={code} role="status">
           {reason}
