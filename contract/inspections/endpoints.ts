@@ -2,7 +2,20 @@ import { z } from 'zod';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
-import { date, doneBy, fraction, id, idParams, moment, note, pageOf, pageQuery, reason, text } from '../common.ts';
+import {
+  date,
+  doneBy,
+  fraction,
+  id,
+  idParams,
+  moment,
+  note,
+  pageOf,
+  pageQuery,
+  reason,
+  text,
+  version,
+} from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { laidOut } from '../sites/sheet.ts';
 
@@ -148,6 +161,8 @@ export const photo = z.object({
   /** left out in papers from before pictures were drawn on */
   marks: z.array(photoMark).default([]),
   state: z.enum(['waiting', 'ready', 'failed']),
+  /** left out in papers from before pictures were filed by hand */
+  version: version.optional(),
 });
 export type Photo = z.infer<typeof photo>;
 
@@ -259,6 +274,24 @@ export const inspectionsEndpoints = {
     params: idParams,
     body: photoMarkFields.extend({ id }),
     answer: photo,
+  }),
+  changePhoto: endpoint({
+    method: 'PATCH',
+    path: '/api/photos/:id',
+    summary: 'File a photograph to a face by hand, and caption it',
+    roles: EVERYONE,
+    params: idParams,
+    body: z.object({ version, arrayId: id, caption: note(200) }),
+    answer: photo,
+  }),
+  removePhoto: endpoint({
+    method: 'POST',
+    path: '/api/photos/:id/removal',
+    summary: 'Put a photograph aside with a reason; its bytes and the trail stay',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ version, reason }),
+    answer: z.object({ removed: z.literal(true) }),
   }),
   readPhoto: endpoint({
     method: 'GET',

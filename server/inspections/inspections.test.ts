@@ -294,6 +294,60 @@ describe('inspections and photographs', () => {
     expect((await harness.owner.send('POST', `/api/photos/${randomUUID()}/marks`, mark)).status).to.equal(404);
   });
 
+  it('are filed to another face of the site by hand, and captioned; never to one of another site', async () => {
+    const site = siteBody();
+    const [one, two] = [arrayBody(), arrayBody()];
+    await harness.owner.must('POST', '/api/sites', site);
+    for (const array of [one, two]) await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    const look = inspectionBody();
+    await harness.owner.must('POST', `/api/arrays/${one.id}/inspections`, look);
+    const { body: photo } = await send(await picture().jpeg().toBuffer(), 'roof.jpg', {
+      arrayId: one.id,
+      inspectionId: look.id,
+    });
+    const file = (body: Record<string, unknown>) => harness.owner.send('PATCH', `/api/photos/${photo.id}`, body);
+    const filed = await file({ version: photo.version, arrayId: two.id, caption: 'gutter side' });
+    expect(filed.body).to.include({ arrayId: two.id, inspectionId: null, caption: 'gutter side', version: 2 });
+    expect((await file({ version: photo.version, arrayId: one.id, caption: '' })).status).to.equal(409);
+    const strayed = await file({ version: 2, arrayId, caption: '' });
+    expect([strayed.status, strayed.body.issues[0].path]).to.deep.equal([400, 'arrayId']);
+    const { items } = await harness.owner.must('GET', `/api/arrays/${one.id}/inspections`);
+    expect(items[0].photos).to.deep.equal([]);
+  });
+
+  it('are put aside with a reason that the trail remembers, and no list shows them any more', async () => {
+    const { body: photo } = await send(await picture().jpeg().toBuffer(), 'roof.jpg');
+    const path = `/api/photos/${photo.id}/removal`;
+    const crew = await harness.as('crew');
+    expect((await crew.send('POST', path, { version: 1, reason: 'mine' })).status).to.equal(403);
+    expect((await harness.owner.send('POST', path, { version: 1, reason: '' })).status).to.equal(400);
+    await harness.owner.must('POST', path, { version: 1, reason: 'a thumb before the lens' });
+    const array = await harness.sql('select site_id from arrays where id = $1', [arrayId]);
+    const { items } = await harness.owner.must('GET', `/api/sites/${array[0]?.site_id}/photos?limit=100`);
+    expect(items.map(({ id }: { id: string }) => id)).not.to.include(photo.id);
+    expect((await harness.owner.send('GET', `/api/photos/${photo.id}/original`)).status).to.equal(404);
+    expect((await harness.owner.send('POST', path, { version: 2, reason: 'again' })).status).to.equal(404);
+    const trail = await harness.owner.must('GET', `/api/trail/${photo.id}`);
+    const last = trail.items.find(({ action }: { action: string }) => action === 'remove');
+    expect(last.change).to.deep.equal({ reason: 'a thumb before the lens' });
+    const kept = await harness.sql('select length(original) as bytes from photos where id = $1', [photo.id]);
+    expect(Number(kept[0]?.bytes)).to.be.above(100);
+  });
+
+  it('of a signed report are neither filed anew nor put aside', async () => {
+    const chain = await makeJob(harness.owner);
+    const { body: photo } = await send(await picture().jpeg().toBuffer(), 'roof.jpg', {
+      arrayId: chain.arrayId,
+      jobId: chain.jobId,
+      role: 'after',
+    });
+    await harness.sql("update jobs set state = 'reported' where id = $1", [chain.jobId]);
+    const change = { version: 1, arrayId: chain.arrayId, caption: 'cleaner' };
+    expect((await harness.owner.send('PATCH', `/api/photos/${photo.id}`, change)).status).to.equal(409);
+    const removal = { version: 1, reason: 'unkind' };
+    expect((await harness.owner.send('POST', `/api/photos/${photo.id}/removal`, removal)).status).to.equal(409);
+  });
+
   it('need a picture, a role and an array that is there', async () => {
     const form = new FormData();
     for (const [key, value] of Object.entries({ id: randomUUID(), arrayId, role: 'soil' })) form.append(key, value);

@@ -17,10 +17,11 @@ const COLUMNS = [
   'height',
   'takenAt',
   'state',
+  'version',
 ];
 
 export async function photosWhere(connection: Connection, where: Record<string, string[]>): Promise<Photo[]> {
-  const rows = connection('photos').select(COLUMNS).orderBy(['recordedAt', 'id']);
+  const rows = connection('photos').select(COLUMNS).whereNull('removedAt').orderBy(['recordedAt', 'id']);
   for (const [column, ids] of Object.entries(where)) rows.whereIn(column, ids);
   return (await withMarks(connection, await rows)).map((row) => photo.parse(row));
 }
@@ -42,6 +43,7 @@ export async function listPhotoRows(connection: Connection, siteId: string, quer
   const own = connection('photos')
     .join('arrays', 'arrays.id', 'photos.array_id')
     .where({ siteId })
+    .whereNull('photos.removedAt')
     .select([...COLUMNS.map((column) => `photos.${column}`), 'photos.recordedAt']);
   const rows = await newestFirst(own, 'photos.recorded_at', 'photos.id', query);
   return (await withMarks(connection, rows)).map((row) => ({
@@ -68,6 +70,17 @@ type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime' | 'sha256' | 'by' | 
 
 export const insertPhoto = (trx: Transaction, row: NewPhoto): Promise<unknown> =>
   trx('photos').insert({ ...row, state: 'waiting' });
+
+/** A picture that stands, held until the transaction ends. */
+export const lockPhoto = (
+  trx: Transaction,
+  id: string,
+): Promise<(Pick<Photo, 'arrayId' | 'inspectionId' | 'jobId' | 'module'> & { version: number }) | undefined> =>
+  trx('photos')
+    .where({ id })
+    .whereNull('removedAt')
+    .forUpdate()
+    .first('arrayId', 'inspectionId', 'jobId', 'module', 'version');
 
 /** The picture as it came, and how far its preparing has got. */
 export const originalOf = (
@@ -100,7 +113,7 @@ export type PhotoSize = 'thumbnail' | 'upright' | 'original';
 
 /** The bytes of a picture in one size; null where they are not made yet. */
 export async function bytesOf(connection: Connection, id: string, size: PhotoSize) {
-  const row = await connection('photos').where({ id }).first(size, 'state', 'mediaType');
+  const row = await connection('photos').where({ id }).whereNull('removedAt').first(size, 'state', 'mediaType');
   return row as ({ state: Photo['state']; mediaType: string } & Record<PhotoSize, Buffer | null>) | undefined;
 }
 

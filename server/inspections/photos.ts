@@ -12,7 +12,7 @@ import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { type JobRow, lockJob } from '../jobs/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, isMade, mustFind, mustHave } from '../storage/writing.ts';
+import { createOnce, isMade, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import { dropParts } from '../uploads/storage.ts';
 import { fileOf } from '../uploads/useCases.ts';
 import {
@@ -21,6 +21,7 @@ import {
   insertPhotoMark,
   keepPrepared,
   listPhotoRows,
+  lockPhoto,
   lockWaiting,
   looksAbout,
   originalOf,
@@ -235,6 +236,55 @@ export function markPhoto(context: Context, photoId: string, body: BodyOf<Endpoi
       await insertPhotoMark(trx, { ...body, photoId, by: context.person.id, at: context.clock() });
     });
     return find();
+  });
+}
+
+/** A picture that nobody else has changed since it was read, on a job whose report is not signed. */
+async function heldPhoto(trx: Transaction, id: string, version: number) {
+  const found = mustHave(await lockPhoto(trx, id), 'photograph');
+  if (found.version !== version) throw outOfOrder('Somebody has filed this picture meanwhile. Load it again.');
+  await refuseSigned(trx, found.jobId);
+  return found;
+}
+
+/** Files a picture to a face of its site by hand. With another face it leaves the inspection of the one before. */
+export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints['changePhoto']>): Promise<Photo> {
+  const { version, arrayId, caption } = body;
+  return context.database.transaction(async (trx) => {
+    const before = await heldPhoto(trx, id, version);
+    const moved = arrayId !== before.arrayId;
+    if (moved) {
+      const from = await mustFind<SolarArray>(trx, 'arrays', before.arrayId, 'array');
+      const to = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
+      if (from.siteId !== to.siteId) throw invalid('arrayId', 'must be an array of the same site');
+      if (before.jobId) {
+        const { content } = await mustFind<JobRow>(trx, 'jobs', before.jobId, 'job');
+        if (!content.arrays.some((array) => array.id === arrayId))
+          throw invalid('arrayId', 'must be an array of the job');
+      }
+    }
+    await updateVersioned(
+      trx,
+      context,
+      { table: 'photos', record: 'photo', id, version },
+      { arrayId, caption, ...(moved ? { inspectionId: null, module: null } : {}) },
+    );
+    return mustHave((await photosWhere(trx, { id: [id] }))[0], 'photograph');
+  });
+}
+
+/** Puts a picture aside: no list, page or paper shows it any more; who did it and why stays in the trail. */
+export function removePhoto(context: Context, id: string, { version, reason }: BodyOf<Endpoints['removePhoto']>) {
+  return context.database.transaction(async (trx) => {
+    await heldPhoto(trx, id, version);
+    await updateVersioned(
+      trx,
+      context,
+      { table: 'photos', record: 'photo', id, version },
+      { removedAt: context.clock() },
+    );
+    await trail(trx, context, { record: 'photo', id, action: 'remove', change: { reason } });
+    return { removed: true as const };
   });
 }
 

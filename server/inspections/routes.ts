@@ -2,7 +2,7 @@ import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.
 import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import { makeDefectPaper } from '../documents/papers.ts';
 import type { Handlers } from '../http/handlers.ts';
-import { addPhoto, listPhotos, markPhoto, readPhoto } from './photos.ts';
+import { addPhoto, changePhoto, listPhotos, markPhoto, readPhoto, removePhoto } from './photos.ts';
 import * as quickLooks from './quickLooks.ts';
 import * as inspections from './useCases.ts';
 
@@ -13,6 +13,8 @@ export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoin
   defectPaper: (context, { params }) => makeDefectPaper(context, params.id),
   addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]),
   listPhotos: (context, { params, query }) => listPhotos(context, params.id, query),
+  changePhoto: (context, { params, body }) => changePhoto(context, params.id, body),
+  removePhoto: (context, { params, body }) => removePhoto(context, params.id, body),
   markPhoto: (context, { params, body }) => markPhoto(context, params.id, body),
   readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
 };

@@ -41,6 +41,7 @@ export function PicturesPage() {
         <Face
           key={array.id}
           array={array}
+          arrays={arrays}
           photos={items.filter(({ arrayId }) => arrayId === array.id)}
           zone={site.zone}
         />
@@ -52,10 +53,12 @@ export function PicturesPage() {
 
 function Face({
   array,
+  arrays,
   photos,
   zone,
 }: {
   array: SolarArray;
+  arrays: readonly SolarArray[];
   photos: readonly (Photo & { recordedAt: string })[];
   zone: string;
 }) {
@@ -70,7 +73,7 @@ function Face({
       {days.map((day) => (
         <div key={day}>
           <h3>{formatDate(day, glass)}</h3>
-          <PhotoStrip photos={photos.filter((photo) => dayOf(photo) === day)} />
+          <PhotoStrip photos={photos.filter((photo) => dayOf(photo) === day)} arrays={arrays} />
         </div>
       ))}
     </section>

@@ -41,7 +41,9 @@ const card = (step: Step, entries: JobEntry[] = []) => (
 );
 const cautious = steps.filter(({ cautions }) => cautions.length > 0);
 const yes = (step: Step) =>
-  step.cautions.map(({ key }) => entry({ kind: 'caution', step: step.key, caution: key, answer: true }));
+  [...step.cautions, ...(step.touches ?? [])].map(({ key }) =>
+    entry({ kind: 'caution', step: step.key, caution: key, answer: true }),
+  );
 const start = (step: Step) => entry({ kind: 'step-started', step: step.key });
 
 describe('the card of a step', () => {
@@ -72,6 +74,20 @@ describe('the card of a step', () => {
       expect(read(card(step, yes(step)))).to.include(`Begin: ${step.verb}`);
     });
   }
+
+  it('asks of a hazard that an earlier step was left out over, and holds wetting by what is on record', () => {
+    const brush = steps.find(({ key }) => key === 'brush') as Step;
+    const own = brush.cautions.map(({ key }) =>
+      entry({ kind: 'caution', step: brush.key, caution: key, answer: true }),
+    );
+    expect(read(card(brush, own))).to.include(brush.touches?.[0]?.ask);
+    const hot = [...yes(brush), entry({ kind: 'temperatures', glass: 46, water: 19 })];
+    const text = read(card(brush, hot));
+    expect(text)
+      .to.include('Do not wet the glass.')
+      .and.match(/46\.0.°C and the water at 19\.0.°C/);
+    expect(text).not.to.include(`Begin: ${brush.verb}`);
+  });
 
   it('never says that it is safe', () => {
     for (const step of steps) expect(read(card(step))).not.to.match(/\bis safe\b|\bsafely\b|no danger/i);

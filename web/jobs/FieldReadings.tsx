@@ -221,7 +221,8 @@ function OneReading({
       gammaPdc: array.gammaPdc,
       moduleWatts: array.moduleWatts,
       strings: faces.reduce(
-        (sum, face) => sum + (face.strings.length || Math.ceil(moduleCount(face) / USUAL_STRING)),
+        // A job from before arrays were wired has no strings.
+        (sum, face) => sum + (face.strings?.length || Math.ceil(moduleCount(face) / USUAL_STRING)),
         0,
       ),
     },

@@ -1,7 +1,8 @@
 import { useRef } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
-import { useDo } from '../api/hooks.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { useDo, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { photoAddress } from './photoAddress.ts';
 import { Trouble } from './states.tsx';
@@ -19,7 +20,16 @@ const STEP = 0.02;
 const within = (value: number): number => Math.min(1, Math.max(0, value));
 
 /** A picture in full, with what was drawn over it; another circle is drawn by mouse, thumb or keys. */
-export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => void }) {
+export function PhotoViewer({
+  photo,
+  arrays,
+  onClose,
+}: {
+  photo: Photo;
+  /** the faces among which it may be filed; left out where it is only looked at */
+  arrays?: readonly SolarArray[];
+  onClose: () => void;
+}) {
   const typed = useTyped<{ circle: Circle | null; label: string }>(`photo.${photo.id}.mark`, NO_MARK);
   const { circle, label } = typed.value;
   const setCircle = (next: Circle | null) => typed.type({ circle: next, label });
@@ -128,8 +138,91 @@ export function PhotoViewer({ photo, onClose }: { photo: Photo; onClose: () => v
           Drag over the picture from the middle outwards. The picture itself stays as it came.
         </p>
         <Trouble error={add.error} />
+        {arrays && photo.version !== undefined && (
+          <Filing photo={{ ...photo, version: photo.version }} arrays={arrays} onGone={onClose} />
+        )}
       </Modal.Body>
     </Modal>
+  );
+}
+
+/** To which face a picture belongs, what stands under it, and putting it aside. */
+function Filing({
+  photo,
+  arrays,
+  onGone,
+}: {
+  photo: Photo & { version: number };
+  arrays: readonly SolarArray[];
+  onGone: () => void;
+}) {
+  const typed = useTyped(`photo.${photo.id}.filing`, { caption: photo.caption, arrayId: photo.arrayId, reason: '' });
+  const { caption, arrayId, reason } = typed.value;
+  const desk = useSession().data?.person?.role !== 'crew';
+  const params = { id: photo.id };
+  const file = useDo('changePhoto', (now) => typed.clear({ caption: now.caption, arrayId: now.arrayId, reason }));
+  const remove = useDo('removePhoto', () => {
+    typed.clear();
+    onGone();
+  });
+  const same = caption === photo.caption && arrayId === photo.arrayId;
+  return (
+    <section className="form-grid mt-3" aria-label="Filing">
+      <div className="wide">
+        <Form.Label htmlFor="photo-caption">Caption</Form.Label>
+        <Form.Control
+          id="photo-caption"
+          maxLength={200}
+          value={caption}
+          onChange={(event) => typed.type({ caption: event.target.value, arrayId, reason })}
+        />
+      </div>
+      <div>
+        <Form.Label htmlFor="photo-face">Face</Form.Label>
+        <Form.Select
+          id="photo-face"
+          value={arrayId}
+          onChange={(event) => typed.type({ caption, arrayId: event.target.value, reason })}
+        >
+          {arrays.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+      </div>
+      <div className="align-self-end">
+        <Button
+          disabled={same || file.isPending}
+          onClick={() => file.mutate({ params, body: { version: photo.version, arrayId, caption: caption.trim() } })}
+        >
+          Save
+        </Button>
+      </div>
+      {desk && (
+        <>
+          <div className="wide">
+            <Form.Label htmlFor="photo-reason">Put it aside, because</Form.Label>
+            <Form.Control
+              id="photo-reason"
+              maxLength={300}
+              value={reason}
+              onChange={(event) => typed.type({ caption, arrayId, reason: event.target.value })}
+            />
+          </div>
+          <div className="align-self-end">
+            <Button
+              variant="outline-danger"
+              disabled={reason.trim() === '' || remove.isPending}
+              onClick={() => remove.mutate({ params, body: { version: photo.version, reason: reason.trim() } })}
+            >
+              Put aside
+            </Button>
+          </div>
+        </>
+      )}
+      <Trouble error={file.error ?? remove.error} />
+    </section>
   );
 }
 

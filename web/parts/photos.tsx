@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { counted } from '../../core/units/words.ts';
 import { PhotoViewer } from './PhotoViewer.tsx';
 import { photoAddress } from './photoAddress.ts';
 
-export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
+/** @param arrays the faces among which a picture may be filed; left out where it is only looked at */
+export function PhotoStrip({ photos, arrays }: { photos: readonly Photo[]; arrays?: readonly SolarArray[] }) {
   const [open, setOpen] = useState<string | null>(null);
   if (photos.length === 0) return null;
   const shown = photos.find(({ id }) => id === open);
@@ -25,7 +27,9 @@ export function PhotoStrip({ photos }: { photos: readonly Photo[] }) {
           </figcaption>
         </figure>
       ))}
-      {shown && <PhotoViewer photo={shown} onClose={() => setOpen(null)} />}
+      {shown && (
+        <PhotoViewer key={shown.id} photo={shown} onClose={() => setOpen(null)} {...(arrays ? { arrays } : {})} />
+      )}
     </div>
   );
 }

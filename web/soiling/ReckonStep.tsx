@@ -34,6 +34,8 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
   const run = (overrides: ReckoningOverrides) =>
     reckon.mutate({ params: { id: array.id }, body: { id: id.current, overrides } });
   const stale = last && looked && last.inspectionId !== looked.id;
+  const energy = useAsk('readEnergy', { params: { id: array.id } });
+  const grown = last && energy.data && recordGrew(last, energy.data.days);
   return (
     <>
       <div className="step-head">
@@ -56,6 +58,12 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
       {inspections.data && !looked && <Empty>Look first: the loss follows from what lies on the glass.</Empty>}
       {looked && reckonings.data && !last && <Empty>Looked at, not reckoned yet.</Empty>}
       {stale && <div className="notice">Somebody has looked since. Reckon again to go by the newest inspection.</div>}
+      {grown && !stale && (
+        <div className="notice">
+          Daily energy on record is newer than this reckoning. Reckon again to hear it: until then the drift on the page
+          of weather and energy and the one below are of different days.
+        </div>
+      )}
       {last && (
         <ReckoningPage
           reckoning={last}
@@ -68,6 +76,13 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
       )}
     </>
   );
+}
+
+/** Whether the daily energy on record is not what a reckoning heard. Those of calculations 1 to 4 heard none. */
+function recordGrew({ output }: Reckoning, days: readonly { date: string }[]): boolean {
+  if (output.evidence === undefined) return days.length > 0;
+  const heard = output.evidence.energy?.days ?? [];
+  return heard.length !== days.length || heard.at(-1)?.date !== days.at(-1)?.date;
 }
 
 interface PageProps {

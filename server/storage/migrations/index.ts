@@ -17,6 +17,7 @@ import * as accounts from './015-accounts.ts';
 import * as devices from './016-devices.ts';
 import * as orderAndParts from './017-order-and-parts.ts';
 import * as assumed from './018-assumed.ts';
+import * as photoFiling from './019-photo-filing.ts';
 
 interface Migration {
   name: string;
@@ -44,6 +45,7 @@ const MIGRATIONS: Migration[] = [
   { name: '016-devices', ...devices },
   { name: '017-order-and-parts', ...orderAndParts },
   { name: '018-assumed', ...assumed },
+  { name: '019-photo-filing', ...photoFiling },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
