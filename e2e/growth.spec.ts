@@ -63,13 +63,13 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Save the mark' }).tap();
     await expect(page.getByText('gull perch, drawn by Nomsa Vale')).toBeVisible();
     await page.getByLabel('Caption').fill('Gulls on the ridge');
-    await page.getByLabel('Face').selectOption('East face');
     await page.getByRole('button', { name: 'Save', exact: true }).tap();
     await expect(page.getByRole('heading', { name: 'Gulls on the ridge' })).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Close' }).tap();
-    const east = page.getByRole('region', { name: 'East face' });
-    await east.getByRole('img', { name: 'Gulls on the ridge' }).tap();
+    await page.getByLabel('Face', { exact: true }).selectOption('North face');
+    await page.getByRole('button', { name: 'Save', exact: true }).tap();
+    const north = page.getByRole('region', { name: 'North face' });
+    await north.getByRole('img', { name: 'Gulls on the ridge' }).tap();
     await page.getByLabel('Put it aside, because').fill('taken twice');
     await page.getByRole('button', { name: 'Put aside' }).tap();
     await expect(page.getByRole('img', { name: 'Gulls on the ridge' })).toHaveCount(0);
