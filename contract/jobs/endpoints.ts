@@ -100,6 +100,8 @@ export const job = z.object({
   water: z.object({ limit: z.number(), litres: z.number(), way: z.string() }),
   entries: computed<(JobEntry & { by: string })[]>(),
   photos: z.array(photo),
+  /** which visit of its quote, from 1; left out in jobs that a phone kept from before plans had several */
+  visit: z.number().int().optional(),
   version,
 });
 export type Job = z.infer<typeof job>;
@@ -111,6 +113,7 @@ export const jobListItem = z.object({
   place: z.string(),
   state: job.shape.state,
   scheduledFor: z.string(),
+  visit: z.number().int(),
   modules: z.number(),
   modulesLeft: z.number(),
   /** minutes of work planned */
@@ -122,7 +125,7 @@ export const jobsEndpoints = {
   scheduleJob: endpoint({
     method: 'POST',
     path: '/api/quotes/:id/jobs',
-    summary: 'Make a job of an accepted quote',
+    summary: 'Make a job of an accepted quote; of a plan of visits one for each, dated from the first on',
     roles: DESK,
     params: idParams,
     body: z.object({ id, scheduledFor: date }),

@@ -33,7 +33,7 @@ const CREW = `
   since sinceWash site siteId soils source spine startDay state status step steps storeys strings surfaceAzimuth
   surfaceTilt surroundings tempModule temperature temperatureCoefficient testPatch testimonies there things
   threshold tilt title to toEave toRidge touches travelKm travelMinutes trouble type uncertainty units unlooked
-  unprintable unsigned value verb version warnings wash washedOn water waterLimit waterReadings waterSource way
+  unprintable unsigned value verb version visit warnings wash washedOn water waterLimit waterReadings waterSource way
   wet what when where wipe wipeTest witness year years zone
 `;
 

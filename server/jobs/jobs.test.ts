@@ -297,6 +297,42 @@ describe('jobs', () => {
       expect([answer.status, answer.body.issues[0].path]).to.deep.equal([400, 'scheduledFor']);
     });
 
+    it('are one for each visit of an accepted plan, dated from the first on, and once however often it is asked', async () => {
+      const chain = await makeJob(owner, 3);
+      const list = async () => (await owner.must('GET', `/api/jobs?site=${chain.siteId}`)).items;
+      const first = await list();
+      expect(first.map(({ visit }: { visit: number }) => visit)).to.deep.equal([1, 2, 3]);
+      expect([first[0].id, first[0].scheduledFor]).to.deep.equal([chain.jobId, '2026-12-01']);
+      const days = first.map((job: Item) => Date.parse(job.scheduledFor) / 86_400_000);
+      expect([days[1] - days[0], days[2] - days[1]].every((apart) => apart >= 121 && apart <= 123)).to.equal(true);
+      const body = { id: chain.jobId, scheduledFor: '2026-12-01' };
+      await owner.must('POST', `/api/quotes/${chain.quoteId}/jobs`, body);
+      expect(await list()).to.deep.equal(first);
+      const again = await owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, { ...body, id: randomUUID() });
+      expect(again.status).to.equal(409);
+      const kept = await harness.sql(
+        `select number, due::text, job_id from visits join agreements on agreements.id = agreement_id
+         where quote_id = $1 order by number`,
+        [chain.quoteId],
+      );
+      expect(kept.map(({ due }) => due)).to.deep.equal(first.map((job: Item) => job.scheduledFor));
+      expect(kept.map(({ job_id }) => job_id)).to.deep.equal(first.map((job: Item) => job.id));
+    });
+
+    it('of a plan: the one that is due matters, then the one that was washed, then the next when it is near', async () => {
+      const chain = await makeJob(owner, 2);
+      const latest = async () => (await owner.must('GET', `/api/sites/${chain.siteId}`)).latest.jobId;
+      expect(await latest()).to.equal(chain.jobId);
+      await finishJob(owner, chain);
+      expect(await latest(), 'washed').to.equal(chain.jobId);
+      await harness.sql("update jobs set state = 'reported' where id = $1", [chain.jobId]);
+      expect(await latest(), 'reported, the next half a year away').to.equal(chain.jobId);
+      await harness.sql('update jobs set scheduled_for = current_date + 20 where quote_id = $1 and visit = 2', [
+        chain.quoteId,
+      ]);
+      expect(await latest(), 'the next is near').not.to.equal(chain.jobId);
+    });
+
     it('are one for a quote, however often it is asked for', async () => {
       const chain = await makeJob(owner);
       const again = await owner.send('POST', `/api/quotes/${chain.quoteId}/jobs`, {

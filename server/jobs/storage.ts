@@ -29,6 +29,8 @@ export interface JobRow {
   modules: number;
   modulesLeft: number;
   minutes: number;
+  /** which visit of its quote, from 1 */
+  visit: number;
   version: number;
 }
 
@@ -69,9 +71,9 @@ export const insertJob = (
 ): Promise<unknown> =>
   trx('jobs').insert({ ...row, state: 'scheduled', modulesLeft: row.modules, content: json(content) });
 
-/** The job made of a quote, if there is one. */
+/** The first job made of a quote, if there is one. */
 export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
-  connection('jobs').where({ quoteId }).first('id');
+  connection('jobs').where({ quoteId }).orderBy('visit').first('id');
 
 /** A job's row, held until the transaction ends, so that its entries are weighed one batch after another. */
 export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
@@ -99,6 +101,7 @@ const jobItems = (connection: Connection) =>
       'sites.place',
       'jobs.state',
       'jobs.scheduledFor',
+      'jobs.visit',
       'jobs.modules',
       'jobs.modulesLeft',
       'jobs.minutes',

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { DateTime } from 'luxon';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
@@ -9,6 +10,7 @@ import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
+import { visitDates } from '../../core/schedule/visitDates.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
@@ -18,7 +20,8 @@ import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, findCustomer } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
+import { insertAgreement, insertVisits } from './agreementStorage.ts';
 import {
   entriesOf,
   followJob,
@@ -50,7 +53,10 @@ export async function readJob(connection: Connection, id: string) {
   };
 }
 
-/** Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. */
+/**
+ * Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. An accepted plan of visits
+ * becomes an agreement with a dated job for each, the first on the day that is asked for.
+ */
 export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endpoints['scheduleJob']>) {
   return context.database.transaction(async (trx) => {
     const quote = await readQuote(trx, quoteId);
@@ -80,19 +86,44 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
     const existing = await jobOfQuote(trx, quoteId);
     if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
-    await createOnce(trx, context, 'job', { ...body, quoteId }, () =>
-      insertJob(trx, {
-        id: body.id,
+    await createOnce(trx, context, 'job', { ...body, quoteId }, async () => {
+      const visits = quote.choice === 'planned' ? quote.visits : 1;
+      const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
+      const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
+      const jobs = dates.map((scheduledFor, index) => ({
+        id: index === 0 ? body.id : randomUUID(),
         siteId: quote.siteId,
         quoteId,
-        scheduledFor: body.scheduledFor,
+        scheduledFor,
         content,
         modules,
-        minutes: quote.one.minutes,
-      }),
-    );
+        minutes,
+        visit: index + 1,
+      }));
+      for (const job of jobs) await insertJob(trx, job);
+      if (jobs.length > 1) await agree(trx, context, quote, jobs);
+    });
     return readJob(trx, body.id);
   });
+}
+
+/** Keeps a plan of visits as agreed: when each falls due, and which job it is done as. */
+async function agree(
+  trx: Transaction,
+  context: Context,
+  quote: { id: string; siteId: string },
+  jobs: { id: string; scheduledFor: string; visit: number }[],
+): Promise<void> {
+  const id = randomUUID();
+  const due = jobs.map(({ scheduledFor }) => scheduledFor);
+  const begins = due[0] ?? '';
+  const row = { id, siteId: quote.siteId, quoteId: quote.id, visits: jobs.length, begins, madeAt: context.clock() };
+  await insertAgreement(trx, row);
+  await insertVisits(
+    trx,
+    jobs.map((job) => ({ agreementId: id, number: job.visit, due: job.scheduledFor, jobId: job.id })),
+  );
+  await trail(trx, context, { record: 'agreement', id, action: 'create', change: { quoteId: quote.id, due } });
 }
 
 /** Hour of the day at which most washes end, by the clock of the site. */

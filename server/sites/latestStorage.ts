@@ -12,8 +12,37 @@ export interface Latest {
   report: { id: string; jobId: string; state: string; gain: number | null } | undefined;
 }
 
+type JobOfSite = { siteId: string } & NonNullable<Latest['job']>;
+
+/** Days before a visit falls due from which on it is what matters, and no longer the wash before. */
+const VISIT_NEAR = 30;
+
+/**
+ * The job of each site that matters now: one that is worked on or not reported yet; else one that is near, else the last
+ * one that was reported, else the next of all. A plan of visits has jobs a year ahead.
+ */
+async function jobsThatMatter(connection: Connection, siteIds: string[], now: Date): Promise<JobOfSite[]> {
+  const near = new Date(now.getTime() + VISIT_NEAR * 86_400_000).toISOString().slice(0, 10);
+  const rank = connection.raw(
+    `case when state in ('in-hand', 'paused', 'washed') then 0 when state = 'scheduled' and scheduled_for <= ?::date then 1
+      when state = 'reported' then 2 else 3 end`,
+    [near],
+  );
+  return connection
+    .select('site_id', 'id', 'state', 'quote_id', 'modules_left')
+    .distinctOn('site_id')
+    .from(connection('jobs').whereIn('site_id', siteIds).select('jobs.*', { rank }).as('ranked'))
+    .orderByRaw(
+      `site_id, rank, case when rank in (1, 3) then scheduled_for end, case when rank in (0, 2) then scheduled_for end desc, id desc`,
+    );
+}
+
 /** The newest records of each of some sites, in one query a table however many sites there are. */
-export async function latestOfSites(connection: Connection, siteIds: string[]): Promise<Map<string, Latest>> {
+export async function latestOfSites(
+  connection: Connection,
+  siteIds: string[],
+  now: Date,
+): Promise<Map<string, Latest>> {
   const arrays: SolarArray[] = await connection('arrays').whereIn('siteId', siteIds);
   const arrayIds = arrays.map(({ id }) => id);
   const newest = <T>(table: string, by: string, order: string, ids: string[], columns: string): Promise<T[]> =>
@@ -50,13 +79,7 @@ export async function latestOfSites(connection: Connection, siteIds: string[]): 
     siteIds,
     "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
   );
-  const jobs = await newest<{ siteId: string } & NonNullable<Latest['job']>>(
-    'jobs',
-    'site_id',
-    'scheduled_for',
-    siteIds,
-    'id, state, quote_id, modules_left',
-  );
+  const jobs = await jobsThatMatter(connection, siteIds, now);
   const reports = await newest<{ siteId: string } & NonNullable<Latest['report']>>(
     'reports',
     'site_id',

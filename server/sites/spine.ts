@@ -15,7 +15,7 @@ export async function standings(
   siteIds: string[],
   now: Date,
 ): Promise<Map<string, SiteStanding>> {
-  const latest = await latestOfSites(connection, siteIds);
+  const latest = await latestOfSites(connection, siteIds, now);
   return new Map([...latest].map(([siteId, records]) => [siteId, standing(records, now)]));
 }
 

@@ -192,8 +192,8 @@ export interface Chain {
   jobId: string;
 }
 
-/** A site taken as far as a scheduled job. */
-export async function makeJob(caller: Caller): Promise<Chain> {
+/** A site taken as far as a scheduled job. @param visits a year, where a plan of them is accepted */
+export async function makeJob(caller: Caller, visits?: number): Promise<Chain> {
   const site = siteBody();
   const array = arrayBody();
   const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
@@ -201,10 +201,15 @@ export async function makeJob(caller: Caller): Promise<Chain> {
   await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
   await caller.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
   await caller.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
-  await caller.must('POST', `/api/sites/${site.id}/plans`, { id: planId });
+  const overrides = visits ? { visits: { value: visits, reason: 'as agreed' } } : {};
+  await caller.must('POST', `/api/sites/${site.id}/plans`, { id: planId, overrides });
   const quote = await caller.must('POST', `/api/sites/${site.id}/quotes`, { id: quoteId });
   const sent = await caller.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });
-  await caller.must('POST', `/api/quotes/${quoteId}/decision`, { version: sent.version, decision: 'accepted' });
+  await caller.must('POST', `/api/quotes/${quoteId}/decision`, {
+    version: sent.version,
+    decision: 'accepted',
+    choice: visits ? 'planned' : 'one',
+  });
   await caller.must('POST', `/api/quotes/${quoteId}/jobs`, { id: jobId, scheduledFor: '2026-12-01' });
   return { siteId: site.id, arrayId: array.id, planId, quoteId, jobId };
 }

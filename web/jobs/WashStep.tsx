@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { moduleCount, type SiteSpread } from '../../contract/sites/endpoints.ts';
 import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
 import { formatDate, formatQuantity } from '../../core/units/format.ts';
@@ -41,15 +42,41 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
         )}
       </div>
       <Trouble error={job.error} />
-      {accepted && <Schedule quoteId={accepted.id} />}
+      {accepted && <Schedule quote={accepted} />}
       {!accepted && !latest.jobId && <Empty>An accepted quote becomes a job.</Empty>}
       {latest.jobId && job.isPending && <Waiting />}
-      {job.data && <JobPage job={job.data} />}
+      {job.data && <JobPage key={job.data.id} job={job.data} />}
+      <Visits siteId={spread.site.id} shown={latest.jobId} />
     </>
   );
 }
 
-function Schedule({ quoteId }: { quoteId: string }) {
+/** The jobs of a site where there are several: the visits of a plan, and washes from before. */
+function Visits({ siteId, shown }: { siteId: string; shown: string | null }) {
+  const glass = useGlass();
+  const jobs = useAsk('listJobs', { query: { site: siteId, limit: 50 } });
+  const items = jobs.data?.items ?? [];
+  if (items.length < 2) return null;
+  return (
+    <>
+      <h3 className="mt-3">Visits of this site</h3>
+      <ul className="plain-list">
+        {items.map((item) => (
+          <li key={item.id} aria-current={item.id === shown || undefined}>
+            <strong>{formatDate(item.scheduledFor, glass)}</strong>
+            <span className={`state-word ${item.state}`}>{JOB_WORDS[item.state]}</span>
+            <span className="end">
+              <Link to={`/field/${item.id}`}>cards</Link>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Schedule({ quote }: { quote: Quote }) {
+  const visits = quote.choice === 'planned' ? quote.visits : 1;
   const [date, setDate] = useState('');
   const id = useRef(newId());
   const schedule = useDo('scheduleJob', () => {
@@ -60,7 +87,7 @@ function Schedule({ quoteId }: { quoteId: string }) {
       className="d-flex gap-2 align-items-end mb-3"
       onSubmit={(event) => {
         event.preventDefault();
-        schedule.mutate({ params: { id: quoteId }, body: { id: id.current, scheduledFor: date } });
+        schedule.mutate({ params: { id: quote.id }, body: { id: id.current, scheduledFor: date } });
       }}
     >
       <div>
@@ -68,7 +95,7 @@ function Schedule({ quoteId }: { quoteId: string }) {
         <DateInput id="wash-on" value={date} onDate={setDate} required />
       </div>
       <Button type="submit" disabled={schedule.isPending || !isDate(date)}>
-        Book it
+        {visits > 1 ? `Book all ${visits} visits` : 'Book it'}
       </Button>
       <Trouble error={schedule.error} />
     </Form>

@@ -12,6 +12,7 @@ const job = (changes: Partial<Job> = {}): Job => ({
   site: 'Fell barn',
   place: 'Larch Lane 1',
   state: 'scheduled',
+  visit: 1,
   scheduledFor: '2026-12-01',
   modules: 20,
   modulesLeft: 20,

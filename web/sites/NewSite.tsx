@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { soil } from '../../contract/inspections/endpoints.ts';
 import { arrayFields, customerFields, siteFields } from '../../contract/sites/endpoints.ts';
 import { call } from '../api/client.ts';
-import { useDo } from '../api/hooks.ts';
+import { useDo, useSession } from '../api/hooks.ts';
 import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
@@ -35,7 +35,8 @@ const schema = z.object({
 /** A caller becomes a customer, a site and its first array in one go. The last place entered is the next one's start. */
 export function NewSite() {
   const navigate = useNavigate();
-  const draft = useDraftForm(NEW_SITE, schema, newSiteDefaults());
+  const zone = useSession().data?.company?.zone;
+  const draft = useDraftForm(NEW_SITE, schema, newSiteDefaults(zone));
   const create = useDo('createSite');
   const [trouble, setTrouble] = useState<unknown>(null);
   const submit = async (values: z.output<typeof schema>, id: string) => {

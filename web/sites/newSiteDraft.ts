@@ -34,8 +34,12 @@ const SITE_DEFAULTS = {
 type Usual = Pick<typeof SITE_DEFAULTS, 'zone' | 'climate' | 'energyBought' | 'energySold'>;
 
 /** The fields of a new site as they are filled in; all that nobody has said stands under `assumed`. */
-export const usualSite = () => {
-  const { zone, climate, energyBought, energySold } = { ...SITE_DEFAULTS, ...readDraft<Partial<Usual>>(USUAL_SITE) };
+export const usualSite = (companyZone?: string) => {
+  const { zone, climate, energyBought, energySold } = {
+    ...SITE_DEFAULTS,
+    ...(companyZone ? { zone: companyZone } : {}),
+    ...readDraft<Partial<Usual>>(USUAL_SITE),
+  };
   return { ...SITE_DEFAULTS, zone, climate, energyBought, energySold };
 };
 
@@ -51,9 +55,10 @@ export interface FromCall {
   lastWashed: string | null;
 }
 
-export const newSiteDefaults = () => ({
+/** @param companyZone time zone in which the next site most likely lies */
+export const newSiteDefaults = (companyZone?: string) => ({
   customer: { name: '', email: '', phone: '' },
-  site: usualSite(),
+  site: usualSite(companyZone),
   array: ARRAY_DEFAULTS,
   ids: { customer: newId(), array: newId() },
   call: null as FromCall | null,

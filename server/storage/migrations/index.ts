@@ -18,6 +18,7 @@ import * as devices from './016-devices.ts';
 import * as orderAndParts from './017-order-and-parts.ts';
 import * as assumed from './018-assumed.ts';
 import * as photoFiling from './019-photo-filing.ts';
+import * as agreements from './020-agreements.ts';
 
 interface Migration {
   name: string;
@@ -46,6 +47,7 @@ const MIGRATIONS: Migration[] = [
   { name: '017-order-and-parts', ...orderAndParts },
   { name: '018-assumed', ...assumed },
   { name: '019-photo-filing', ...photoFiling },
+  { name: '020-agreements', ...agreements },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
