@@ -18,22 +18,30 @@ type JobOfSite = { siteId: string } & NonNullable<Latest['job']>;
 const VISIT_NEAR = 30;
 
 /**
- * The job of each site that matters now: one that is worked on or not reported yet; else one that is near, else the last
- * one that was reported, else the next of all. A plan of visits has jobs a year ahead.
+ * The job of each site that matters now, among those of its newest quote that has any: one that is worked on or not
+ * reported yet; else one that is near, else the last one that was reported, else the next of all. A plan of visits has jobs
+ * a year ahead.
  */
 async function jobsThatMatter(connection: Connection, siteIds: string[], now: Date): Promise<JobOfSite[]> {
   const near = new Date(now.getTime() + VISIT_NEAR * 86_400_000).toISOString().slice(0, 10);
   const rank = connection.raw(
-    `case when state in ('in-hand', 'paused', 'washed') then 0 when state = 'scheduled' and scheduled_for <= ?::date then 1
-      when state = 'reported' then 2 else 3 end`,
+    `case when jobs.state in ('in-hand', 'paused', 'washed') then 0
+      when jobs.state = 'scheduled' and jobs.scheduled_for <= ?::date then 1
+      when jobs.state = 'reported' then 2 else 3 end`,
     [near],
   );
+  const ranked = connection('jobs')
+    .join('quotes', 'quotes.id', 'jobs.quote_id')
+    .whereIn('jobs.site_id', siteIds)
+    .select('jobs.*', 'quotes.entered', { rank })
+    .as('ranked');
   return connection
     .select('site_id', 'id', 'state', 'quote_id', 'modules_left')
     .distinctOn('site_id')
-    .from(connection('jobs').whereIn('site_id', siteIds).select('jobs.*', { rank }).as('ranked'))
+    .from(ranked)
     .orderByRaw(
-      `site_id, rank, case when rank in (1, 3) then scheduled_for end, case when rank in (0, 2) then scheduled_for end desc, id desc`,
+      `site_id, entered desc, rank, case when rank in (1, 3) then scheduled_for end,
+        case when rank in (0, 2) then scheduled_for end desc, id desc`,
     );
 }
 

@@ -84,6 +84,11 @@ export function NumberPad({ fields, texts, onTexts }: NumberPadProps) {
           ⌫
         </button>
       </fieldset>
+      {Object.values(texts).some((text) => text !== '') && (
+        <button type="button" className="btn btn-outline-danger" onClick={() => onTexts({})}>
+          Clear what is typed
+        </button>
+      )}
     </>
   );
 }
