@@ -8,8 +8,9 @@ import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
-import { FieldReadings, FieldWater } from './FieldReadings.tsx';
+import { FieldReadings } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
+import { FieldWater } from './FieldWater.tsx';
 import type { Happen } from './happen.ts';
 import type { Job } from './outbox/index.ts';
 

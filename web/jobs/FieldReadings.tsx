@@ -20,6 +20,7 @@ import { formatForTyping, formatQuantity } from '../../core/units/format.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
+import { NoReading } from './NoReading.tsx';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
 import type { Job } from './outbox/index.ts';
 
@@ -91,39 +92,6 @@ export function FieldReadings({
         />
       )}
     </>
-  );
-}
-
-/** Why a face has no reading, so that nobody wonders later. */
-function NoReading({ face, onReason }: { face: string; onReason: (reason: string) => void }) {
-  const [reason, setReason] = useState<string | null>(null);
-  if (reason === null)
-    return (
-      <button type="button" className="btn btn-outline-danger" onClick={() => setReason('')}>
-        No reading of {face}
-      </button>
-    );
-  return (
-    <section className="d-grid gap-2">
-      <label className="form-label m-0" htmlFor="no-reading">
-        Why is {face} not read
-      </label>
-      <input
-        id="no-reading"
-        className="form-control"
-        maxLength={300}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-      />
-      <button
-        type="button"
-        className="btn btn-outline-primary"
-        disabled={reason.trim() === ''}
-        onClick={() => onReason(reason.trim())}
-      >
-        Save why
-      </button>
-    </section>
   );
 }
 
@@ -351,57 +319,6 @@ function OneReading({
           <label htmlFor={`${when}-${key}`}>{FLAGS[key]}</label>
         </div>
       ))}
-    </>
-  );
-}
-
-/** Water at the brush: conductivity against the limit of the finish, as it is typed. */
-export function FieldWater({
-  job,
-  progress,
-  happen,
-  onTyped,
-}: {
-  job: Job;
-  progress: JobProgress;
-  happen: Happen;
-  onTyped: (typed: boolean) => void;
-}) {
-  const glass = useGlass();
-  const typing = useTypedNumbers(`job.${job.id}.water`, onTyped);
-  const fields: PadField[] = [
-    { key: 'conductivity', label: 'Conductivity', kind: 'conductivity' },
-    { key: 'temperature', label: 'Water', kind: 'temperature' },
-  ];
-  const { conductivity, temperature } = usePadValues(fields, typing.value);
-  const complete = conductivity != null && conductivity >= 0 && temperature != null;
-  return (
-    <>
-      {progress.water.map((reading) => (
-        <div className="passed" key={reading.id}>
-          ✓ {formatQuantity(reading.conductivity, 'conductivity', glass)} at{' '}
-          {formatQuantity(reading.temperature, 'temperature', glass)}
-        </div>
-      ))}
-      <NumberPad fields={fields} texts={typing.value} onTexts={typing.type} />
-      {complete && conductivity > job.water.limit && (
-        <div className="caution" role="status">
-          Over the {formatQuantity(job.water.limit, 'conductivity', glass)} that the finish allows: it would dry to
-          spots. Check that the vessels stand one after the other, and change the lead one.
-        </div>
-      )}
-      <button
-        type="button"
-        className="btn btn-outline-primary"
-        disabled={!complete}
-        onClick={() => {
-          if (!complete) return;
-          void happen({ kind: 'water', conductivity, temperature });
-          typing.clear();
-        }}
-      >
-        Save this reading
-      </button>
     </>
   );
 }

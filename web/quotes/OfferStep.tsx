@@ -3,24 +3,16 @@ import { Button, Form } from 'react-bootstrap';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { planWords, weatherWords } from '../../core/quotes/words.ts';
-import {
-  formatDate,
-  formatMoney,
-  formatNumber,
-  formatQuantity,
-  formatRange,
-  minorDigits,
-} from '../../core/units/format.ts';
-import { parseNumber } from '../../core/units/parse.ts';
+import { formatDate, formatMoney, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
-import { Overrule } from '../parts/Overrule.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
 import { QUOTE_WORDS } from '../parts/words.ts';
 import { Assumed } from '../sites/Assumed.tsx';
+import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
 
 /** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
 export function OfferStep({ spread }: { spread: SiteSpread }) {
@@ -138,7 +130,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{ofPlan}</p>}
       <p className="quiet">{weatherWords(quote)}</p>
       <Assumed facts={quote.assumed ?? []} />
-      <Lines quote={quote} line={line} />
+      <QuoteLines quote={quote} line={line} />
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />
@@ -178,144 +170,6 @@ function Worth({ quote }: { quote: Quote }) {
         />
       )}
     </>
-  );
-}
-
-function Lines({ quote, line }: { quote: Quote; line: Typed<NewLine> }) {
-  const glass = useGlass();
-  const change = useDo('changeQuote');
-  const scale = 10 ** minorDigits(quote.currency);
-  const overrule = (key: Quote['one']['lines'][number]['key'], label: string, amount: number, reason: string) =>
-    change.mutate({
-      params: { id: quote.id },
-      body: { version: quote.version, overrule: [{ key, label, amount: Math.round(amount), reason }] },
-    });
-  return (
-    <>
-      <table className="table quote-lines">
-        <thead>
-          <tr>
-            <th>One visit</th>
-            <th className="number">Quantity</th>
-            <th className="number">Amount</th>
-            {quote.state === 'draft' && <th />}
-          </tr>
-        </thead>
-        <tbody>
-          {quote.one.lines.map((line) => (
-            <tr key={line.key + line.label}>
-              <td>
-                {line.label}
-                {line.reason && <div className="overruled">Overruled: {line.reason}</div>}
-              </td>
-              <td className="number">
-                {formatNumber(line.quantity, Number.isInteger(line.quantity) ? 0 : 2, glass)} {line.unit}
-              </td>
-              <td className="number">{formatMoney(line.amount, quote.currency, glass)}</td>
-              {quote.state === 'draft' && (
-                <td>
-                  <Overrule
-                    what={line.label}
-                    kind="count"
-                    unit={quote.currency}
-                    scale={scale}
-                    current={line.amount}
-                    busy={change.isPending}
-                    onOverrule={(value, reason) => overrule(line.key, line.label, value, reason)}
-                  />
-                </td>
-              )}
-            </tr>
-          ))}
-          <tr>
-            <td>Tax, {formatQuantity(quote.taxRate, 'fraction', glass)}</td>
-            <td />
-            <td className="number">{formatMoney(quote.one.tax, quote.currency, glass)}</td>
-            {quote.state === 'draft' && <td />}
-          </tr>
-          <tr className="fw-bold">
-            <td>One visit</td>
-            <td />
-            <td className="number">{formatMoney(quote.one.gross, quote.currency, glass)}</td>
-            {quote.state === 'draft' && <td />}
-          </tr>
-        </tbody>
-      </table>
-      <Trouble error={change.error} />
-      {quote.state === 'draft' && (
-        <AddLine
-          line={line}
-          busy={change.isPending}
-          onAdd={(label, amount, reason) => overrule('other', label, amount * scale, reason)}
-        />
-      )}
-    </>
-  );
-}
-
-interface NewLine {
-  label: string;
-  amount: string;
-}
-const NO_LINE: NewLine = { label: '', amount: '' };
-const isTyped = ({ label, amount }: NewLine): boolean => label.trim() !== '' || amount.trim() !== '';
-
-function AddLine({
-  line,
-  onAdd,
-  busy,
-}: {
-  line: Typed<NewLine>;
-  onAdd: (label: string, amount: number, reason: string) => void;
-  busy: boolean;
-}) {
-  const { label, amount } = line.value;
-  const [open, setOpen] = useState(isTyped(line.value));
-  const parsed = parseNumber(amount);
-  if (!open) {
-    return (
-      <Button variant="quiet" onClick={() => setOpen(true)}>
-        add a line
-      </Button>
-    );
-  }
-  const close = () => {
-    line.clear();
-    setOpen(false);
-  };
-  return (
-    <div className="d-flex gap-2 align-items-end mb-2 flex-wrap">
-      <div>
-        <Form.Label htmlFor="line-label">Line</Form.Label>
-        <Form.Control
-          id="line-label"
-          value={label}
-          onChange={(event) => line.type({ label: event.target.value, amount })}
-        />
-      </div>
-      <div>
-        <Form.Label htmlFor="line-amount">Amount before tax</Form.Label>
-        <Form.Control
-          id="line-amount"
-          inputMode="decimal"
-          value={amount}
-          onChange={(event) => line.type({ label, amount: event.target.value })}
-          isInvalid={amount !== '' && parsed === null}
-        />
-      </div>
-      <Button
-        disabled={busy || label.trim() === '' || parsed === null}
-        onClick={() => {
-          onAdd(label.trim(), parsed ?? 0, 'added by hand');
-          close();
-        }}
-      >
-        Add
-      </Button>
-      <Button variant="quiet" onClick={close}>
-        no line
-      </Button>
-    </div>
   );
 }
 
