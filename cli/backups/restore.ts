@@ -177,12 +177,25 @@ async function swap(admin: pg.Client, names: [from: string, to: string][]): Prom
   }
 }
 
+/** How long a connection that is being closed may still be seen, ms. */
+const LEAVING = 3000;
+
+/** Refuses a company that somebody is connected to. What the database does for itself, such as tidying up, is nobody. */
 async function refuseInUse(admin: pg.Client, name: string): Promise<void> {
-  const { rows } = await admin.query(
-    `select coalesce(nullif(application_name, ''), 'something without a name') as who, count(*)::int as n
-     from pg_stat_activity where datname = $1 group by 1`,
-    [name],
-  );
+  const connections = async () => {
+    const { rows } = await admin.query<{ who: string; n: number }>(
+      `select coalesce(nullif(application_name, ''), 'something without a name') as who, count(*)::int as n
+       from pg_stat_activity where datname = $1 and backend_type = 'client backend' group by 1`,
+      [name],
+    );
+    return rows;
+  };
+  const until = Date.now() + LEAVING;
+  let rows = await connections();
+  while (rows.length > 0 && Date.now() < until) {
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    rows = await connections();
+  }
   if (rows.length === 0) return;
   const who = rows.map((row) => `${row.who} (${row.n})`).join(', ');
   throw new Error(`The company is in use: ${who}. Stop Wide Pail first, then restore. Nothing was changed.`);
