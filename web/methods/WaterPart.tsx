@@ -22,7 +22,7 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
             <th className="number">Salts left</th>
             <th>Finish</th>
             <th className="number">Drawn</th>
-            <th className="number">Resin used</th>
+            <th className="number">Resin fill</th>
             <th className="number">This visit</th>
           </tr>
         </thead>
@@ -39,9 +39,7 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
               <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
               <td className="number">{formatQuantity(option.drawn, 'volume', glass)}</td>
               <td className="number">
-                {option.chargeUsed === null
-                  ? ''
-                  : `${formatQuantity(option.chargeUsed, 'fraction', glass, 0)} of a resin fill`}
+                {option.chargeUsed === null ? '' : formatQuantity(option.chargeUsed, 'fraction', glass, 0)}
               </td>
               <td className="number">{formatMoney(option.cost, currency, glass)}</td>
             </tr>
