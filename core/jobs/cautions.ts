@@ -38,10 +38,13 @@ export function openCautions(step: Step, progress: JobProgress): string[] {
 export const canAsk = (step: Step, caution: string): boolean =>
   [SKY, ...step.cautions, ...(step.touches ?? [])].some(({ key }) => key === caution);
 
-/** What holds a step whatever was answered: it follows from what is on record, and from the clock. */
+/**
+ * What holds a step whatever was answered: it follows from what is on record (Celsius), and from the clock (`until` is
+ * ISO 8601).
+ */
 export type Held =
-  | { by: 'temperatures' /** Celsius */; glass: number; water: number }
-  | { by: 'drying' /** ISO 8601 */; until: string; minutes: number };
+  | { by: 'temperatures'; glass: number; water: number }
+  | { by: 'drying'; until: string; minutes: number };
 
 /**
  * @param now ISO 8601

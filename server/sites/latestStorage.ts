@@ -18,8 +18,8 @@ type JobOfSite = { siteId: string } & NonNullable<Latest['job']>;
 const VISIT_NEAR = 30;
 
 /**
- * The job of each site that matters now, among those of its newest quote that has any: one that is worked on or not
- * reported yet; else one that is near, else the last one that was reported, else the next of all. A plan of visits has jobs
+ * The job of each site that matters now, among those of the newest quote that became jobs. It is one that is worked on or
+ * not reported yet; else one that is near, else the last one that was reported, else the next of all. A plan of visits has jobs
  * a year ahead.
  */
 async function jobsThatMatter(connection: Connection, siteIds: string[], now: Date): Promise<JobOfSite[]> {
