@@ -1,4 +1,4 @@
-import { createDecipheriv } from 'node:crypto';
+import { createDecipheriv, createHash } from 'node:crypto';
 import { createReadStream, createWriteStream, readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline/promises';
 import { Readable } from 'node:stream';
@@ -43,24 +43,26 @@ export async function decryptFile(from: string, to: string, passphrase: string):
 
 /**
  * Decrypts with the keys that a passphrase gave. One wrong passphrase in about seventy gives something that looks like a
- * key; what that makes of the file can look like a packet whose end is never found, on which the library waits for ever.
- * So the first bytes are held against what a message begins with before the rest is read.
- * @throws Error where none of the keys opens the file
+ * key, and what that makes of a file, as what a turned bit makes of it, can look like a packet whose end the library
+ * waits for without end. So nothing is given to it before the sum in the file has been held against all of it.
+ * @throws Error where none of the keys opens the file, or it is not as it was written
  */
 export async function decryptWith(from: string, to: string, keys: SessionKey[]): Promise<void> {
-  const head = await firstBytes(from);
-  const sessionKeys = keys.filter((key) => opens(key, head));
-  if (sessionKeys.length === 0) throw new Error('no key fits');
-  const { data } = await openpgp.decrypt({
-    message: await messageIn(from),
-    sessionKeys,
-    format: 'binary',
-    config: CONFIG,
-  });
-  await pipeline(
-    Readable.fromWeb(data as unknown as ReadableStream<Uint8Array>),
-    createWriteStream(to, { mode: 0o600, flags: 'wx' }),
-  );
+  for (const key of keys) {
+    if (!(await isWhole(from, key))) continue;
+    const { data } = await openpgp.decrypt({
+      message: await messageIn(from),
+      sessionKeys: key,
+      format: 'binary',
+      config: CONFIG,
+    });
+    await pipeline(
+      Readable.fromWeb(data as unknown as ReadableStream<Uint8Array>),
+      createWriteStream(to, { mode: 0o600, flags: 'wx' }),
+    );
+    return;
+  }
+  throw new Error('no key opens it whole');
 }
 
 export interface SessionKey {
@@ -69,17 +71,30 @@ export interface SessionKey {
 }
 
 const CIPHERS = { aes128: 'aes-128-cfb', aes192: 'aes-192-cfb', aes256: 'aes-256-cfb' } as const;
+const KEY_OCTETS = { aes128: 16, aes192: 24, aes256: 32 } as const;
 const BLOCK = 16;
-/** First octet of a packet of literal data, the only kind that stands in what is written here (RFC 9580, 4.2). */
-const LITERAL = 0xcb;
+const SUM = 20;
 
-/** A block of noise, its last two octets once more, then the first packet (RFC 9580, 5.13.1). */
-function opens({ data, algorithm }: SessionKey, head: Buffer): boolean {
-  if (!Object.hasOwn(CIPHERS, algorithm) || head.length <= BLOCK + 2) return false;
+/**
+ * Whether a key opens a file and all of it is as it was written: after a block of noise its last two octets once more,
+ * at the end the SHA-1 of all before it (RFC 9580, 5.13.1).
+ */
+async function isWhole(file: string, { data, algorithm }: SessionKey): Promise<boolean> {
+  if (!Object.hasOwn(CIPHERS, algorithm) || data.length !== KEY_OCTETS[algorithm]) return false;
   const decipher = createDecipheriv(CIPHERS[algorithm], data, Buffer.alloc(BLOCK));
-  const plain = decipher.update(head);
-  const repeated = plain.subarray(BLOCK - 2, BLOCK).equals(plain.subarray(BLOCK, BLOCK + 2));
-  return repeated && plain[BLOCK + 2] === LITERAL;
+  const hash = createHash('sha1');
+  let held: Buffer = Buffer.alloc(0);
+  let begun = false;
+  for await (const chunk of await sealedIn(file)) {
+    held = Buffer.concat([held, decipher.update(chunk)]);
+    if (held.length < BLOCK + 2 + SUM) continue;
+    if (!begun && held.readUInt16BE(BLOCK - 2) !== held.readUInt16BE(BLOCK)) return false;
+    begun = true;
+    hash.update(held.subarray(0, -SUM));
+    held = held.subarray(-SUM);
+  }
+  hash.update(held.subarray(0, -SUM));
+  return begun && hash.digest().equals(held.subarray(-SUM));
 }
 
 const messageIn = async (file: string) =>
@@ -88,20 +103,12 @@ const messageIn = async (file: string) =>
     config: CONFIG,
   });
 
-/** The encrypted octets at the head of a message. */
-async function firstBytes(file: string): Promise<Buffer> {
-  const message = await messageIn(file);
-  const sealed = message.packets.find((packet) => packet instanceof openpgp.SymEncryptedIntegrityProtectedDataPacket);
+/** The encrypted octets of a message. */
+async function sealedIn(file: string): Promise<Readable> {
+  const { packets } = await messageIn(file);
+  const sealed = packets.find((packet) => packet instanceof openpgp.SymEncryptedIntegrityProtectedDataPacket);
   if (sealed === undefined) throw new Error('nothing in it is encrypted');
-  const reader = (sealed as unknown as { encrypted: ReadableStream<Uint8Array> }).encrypted.getReader();
-  const found: Uint8Array[] = [];
-  while (Buffer.concat(found).length <= BLOCK + 2) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    found.push(value);
-  }
-  await reader.cancel();
-  return Buffer.concat(found);
+  return Readable.fromWeb((sealed as unknown as { encrypted: ReadableStream<Uint8Array> }).encrypted);
 }
 
 /** The passphrase from PAIL_PASSPHRASE, from the file that PAIL_PASSPHRASE_FILE names, or typed. */
