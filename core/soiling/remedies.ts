@@ -53,6 +53,8 @@ export interface RemedyInput {
 const MOST_VISITS = 4;
 const DAYS = 365;
 
+const timesAsMuch = (factor: number): string => (factor === 1 ? 'as much' : `${factor} times as much`);
+
 /** What a remedy changes in a setup; null where there is nothing for it to change. */
 export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: YearsAheadSetup; changes: string } | null {
   const { exposure, parameters } = setup;
@@ -78,7 +80,7 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
       if (setup.puddleFactor <= 1) return null;
       return {
         setup: { ...setup, puddleFactor: puddlesLeft(PUDDLE_LEFT.drainClip) },
-        changes: `Along the frame ${setup.puddleFactor} times as much becomes ${puddlesLeft(PUDDLE_LEFT.drainClip)} times`,
+        changes: `Along the frame ${timesAsMuch(setup.puddleFactor)} as elsewhere becomes ${timesAsMuch(puddlesLeft(PUDDLE_LEFT.drainClip))}`,
       };
     case 'gutter':
       if (setup.puddleFactor <= 1) return null;

@@ -112,7 +112,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         <Figure label="Lost now" reason={reasons.lossNow} />
         <Figure label="Lost in a year" reason={reasons.lostEnergy} />
         {reasons.lostValue && <Figure label="Worth, a year" reason={reasons.lostValue} />}
-        <Figure label="One wash returns" reason={reasons.recoverable} />
+        <Figure label="A full wash returns" reason={reasons.recoverable} note="if all of it comes off" />
         <Figure
           label="Hours clipping"
           reason={reasons.limitShare}

@@ -26,11 +26,13 @@ interface RemediesPartProps {
   valuePerKWh: number;
   /** what a visit costs the customer until somebody says otherwise, minor units; null where nothing was quoted yet */
   quoted: number | null;
+  /** visits a year of the site's plan; null where there is none, or it may not be seen */
+  planned: number | null;
   outlook: ReturnType<typeof useOutlook>;
 }
 
 /** What can be done about the causes: what each changes and saves, what it may cost, and how many visits it spares. */
-export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPartProps) {
+export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook }: RemediesPartProps) {
   const currency = useCurrency();
   const minor = 10 ** minorDigits(currency);
   const [asked, setAsked] = useState<RemedyInput | null>(null);
@@ -83,7 +85,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPa
         Compare them
       </Button>
       {input === null && <p className="quiet">Nothing was quoted here yet. Enter what a visit costs.</p>}
-      {asked && <Compared input={asked} stale={JSON.stringify(asked) !== JSON.stringify(input)} />}
+      {asked && <Compared input={asked} planned={planned} stale={JSON.stringify(asked) !== JSON.stringify(input)} />}
     </>
   );
 }
@@ -91,7 +93,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, outlook }: RemediesPa
 const visitWords = (count: number): string =>
   count === 0 ? 'no visit' : `${count} ${count === 1 ? 'visit' : 'visits'} a year`;
 
-function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
+function Compared({ input, planned, stale }: { input: RemedyInput; planned: number | null; stale: boolean }) {
   const glass = useGlass();
   const currency = useCurrency();
   const worker = useWorker();
@@ -108,7 +110,10 @@ function Compared({ input, stale }: { input: RemedyInput; stale: boolean }) {
         ))}
       </ul>
       <p className="quiet">
-        Without any of them {visitWords(answer.visits)} is best here.{' '}
+        Without any of them {visitWords(answer.visits)} is best for this face.{' '}
+        {planned !== null &&
+          planned !== answer.visits &&
+          `The plan has ${visitWords(planned)}: it counts all faces of the site together, by the simple rate of the year above. `}
         {answer.remedies.every(({ worthAtMost }) => worthAtMost.mid === 0)
           ? 'None of them pays, whatever it costs. '
           : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, glass)} years. `}

@@ -110,7 +110,7 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
   const { change } = outlook;
   const [every, setEvery] = useState('never');
   const worker = useWorker();
-  const quoted = useQuoted(array, desk);
+  const { quoted, planned } = useOffered(array, desk);
   const bonded = output.seen?.patch?.bonded?.mid ?? null;
   const [byPatch, setByPatch] = useState<number | null>(null);
   // The rinsed strip of a test patch sets rain's school, until somebody sets it by hand.
@@ -244,23 +244,30 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
           </p>
         </div>
       )}
-      <RemediesPart setup={setup} valuePerKWh={output.valuePerKWh} quoted={quoted} outlook={outlook} />
+      <RemediesPart
+        setup={setup}
+        valuePerKWh={output.valuePerKWh}
+        quoted={quoted}
+        planned={planned}
+        outlook={outlook}
+      />
       <OnRecord outlook={outlook} onRecord={onRecord} desk={desk} />
     </>
   );
 }
 
 /**
- * What one visit costs the customer by the last quote, minor units: this array's part of it, by its modules; null where
- * there is none or it may not be seen.
+ * What one visit costs the customer by the last quote, minor units: this array's part of it, by its modules; and the
+ * visits a year of the plan. Null where there is none or it may not be seen.
  */
-function useQuoted(array: SolarArray, desk: boolean): number | null {
+function useOffered(array: SolarArray, desk: boolean): { quoted: number | null; planned: number | null } {
   const spread = useAsk('readSite', { params: { id: array.siteId } }).data;
   const id = spread?.latest.quoteId ?? null;
   const quote = useAsk('readQuote', { params: { id: id ?? '' } }, { enabled: desk && id !== null });
-  if (!spread || !quote.data) return null;
+  const planned = spread?.spine.plan.figure ?? null;
+  if (!spread || !quote.data) return { quoted: null, planned };
   const modules = spread.arrays.reduce((sum, one) => sum + moduleCount(one), 0);
-  return Math.round((quote.data.one.gross * moduleCount(array)) / modules);
+  return { quoted: Math.round((quote.data.one.gross * moduleCount(array)) / modules), planned };
 }
 
 /** Whether what is set above stands on record or is only tried on this device, and the way from the one to the other. */
