@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { compare } from '../../core/comparisons/compare.ts';
-import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
+import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 describe('reports', () => {
   const { harness, owner } = onStage();
@@ -91,6 +91,44 @@ describe('reports', () => {
     expect(content.arrays[0].comparison.gain).to.be.closeTo(0.25, 1e-9);
     expect(content.arrays[0].arrayId).to.equal(array.id);
     expect(content.claim).to.be.closeTo(0.25, 1e-9);
+  });
+
+  it('claim once for faces that were read together on one inverter, and say where the figure of the others stands', async () => {
+    const chain = await makeJob(owner, undefined, 2);
+    const [first, second] = chain.arrayIds as [string, string];
+    const read = (when: 'before' | 'after', value: number) => ({
+      ...readingEntry(first, value, when),
+      at: '2026-11-20T04:00:00Z',
+      with: [second],
+      how: 'ac',
+    });
+    await add(chain, read('before', 8000), read('after', 9000));
+    await finishJob(owner, chain, false);
+    const { content } = (await draft(chain)).body;
+    const [one, other] = content.arrays;
+    expect(one.comparison.gain).to.be.closeTo(0.125, 1e-9);
+    expect(one.together).to.deep.equal({ names: ['Face 1', 'Face 2'], modules: 40, cleaned: 19 });
+    expect([other.comparison, other.readWith]).to.deep.equal([null, 'Face 1']);
+    expect(other.missing).to.include('together with Face 1');
+    expect(content.claim).to.be.closeTo(0.125, 1e-9);
+    const spread = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    expect(spread.spine.show.figure).to.be.closeTo(0.125, 1e-9);
+  });
+
+  it('give the reason that was given for a face without a reading', async () => {
+    const chain = await makeJob(owner, undefined, 2);
+    const [, second] = chain.arrayIds as [string, string];
+    const why = {
+      kind: 'no-reading',
+      array: second,
+      reason: 'its inverter has no display',
+      at: '2026-11-20T04:00:00Z',
+    };
+    await add(chain, { ...why, when: 'before' }, { ...why, when: 'after' });
+    await finishJob(owner, chain);
+    const [one, other] = (await draft(chain)).body.content.arrays;
+    expect(one.comparison.gain).to.be.closeTo(0.125, 1e-9);
+    expect([other.comparison, other.missing]).to.deep.equal([null, 'Not read: its inverter has no display.']);
   });
 
   it('say what was not reached, and warn that the gain is of a part', async () => {

@@ -186,21 +186,26 @@ export function onStage(environment: () => Record<string, string> = () => ({})):
 
 export interface Chain {
   siteId: string;
+  /** the first of them */
   arrayId: string;
+  arrayIds: string[];
   planId: string;
   quoteId: string;
   jobId: string;
 }
 
-/** A site taken as far as a scheduled job. @param visits a year, where a plan of them is accepted */
-export async function makeJob(caller: Caller, visits?: number): Promise<Chain> {
+/** A site taken as far as a scheduled job. @param visits a year, where a plan of them is accepted @param faces of the roof */
+export async function makeJob(caller: Caller, visits?: number, faces = 1): Promise<Chain> {
   const site = siteBody();
-  const array = arrayBody();
+  const arrays = Array.from({ length: faces }, (_, at) => arrayBody(faces > 1 ? { name: `Face ${at + 1}` } : {}));
   const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
   await caller.must('POST', '/api/sites', site);
-  await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
-  await caller.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
-  await caller.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+  for (const array of arrays) {
+    await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
+    await caller.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+    await caller.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+  }
+  const arrayIds = arrays.map(({ id }) => id);
   const overrides = visits ? { visits: { value: visits, reason: 'as agreed' } } : {};
   await caller.must('POST', `/api/sites/${site.id}/plans`, { id: planId, overrides });
   const quote = await caller.must('POST', `/api/sites/${site.id}/quotes`, { id: quoteId });
@@ -211,7 +216,7 @@ export async function makeJob(caller: Caller, visits?: number): Promise<Chain> {
     choice: visits ? 'planned' : 'one',
   });
   await caller.must('POST', `/api/quotes/${quoteId}/jobs`, { id: jobId, scheduledFor: '2026-12-01' });
-  return { siteId: site.id, arrayId: array.id, planId, quoteId, jobId };
+  return { siteId: site.id, arrayId: arrayIds[0] as string, arrayIds, planId, quoteId, jobId };
 }
 
 export const readingEntry = (array: string, value: number, when: 'before' | 'after' = 'before') => ({
@@ -224,8 +229,8 @@ export const readingEntry = (array: string, value: number, when: 'before' | 'aft
   reading: { value, poaIrradiance: 800, tempModule: 40 },
 });
 
-/** Ends every step of a job as it would be in the field. */
-export async function finishJob(caller: Caller, chain: Chain): Promise<void> {
+/** Ends every step of a job as it would be in the field. @param reads whether the first face is read before and after */
+export async function finishJob(caller: Caller, chain: Chain, reads = true): Promise<void> {
   const job = await caller.must('GET', `/api/jobs/${chain.jobId}`);
   let clock = Date.parse('2026-11-20T05:00:00Z');
   const entries: Record<string, unknown>[] = [];
@@ -243,9 +248,9 @@ export async function finishJob(caller: Caller, chain: Chain): Promise<void> {
         mark: 'brushed',
       });
     if (step.key === 'brush') add({ kind: 'mark', array: chain.arrayId, modules: [19], mark: 'not-reached' });
-    if (step.key === 'before')
+    if (reads && step.key === 'before')
       add({ ...readingEntry(chain.arrayId, 4000, 'before'), id: randomUUID(), at: new Date(clock).toISOString() });
-    if (step.key === 'after')
+    if (reads && step.key === 'after')
       add({ ...readingEntry(chain.arrayId, 4500, 'after'), id: randomUUID(), at: new Date(clock).toISOString() });
     if (step.minutes) {
       add({ kind: 'step-started', step: step.key });
