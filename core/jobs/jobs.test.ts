@@ -227,7 +227,11 @@ describe('a job that goes on after a stop', () => {
       entry({ kind: 'caution', step: 'isolate', caution: 'sky', answer: false }),
     ]);
     expect(changed.current).to.equal('before');
-    expect(changed.readings).to.deep.equal([]);
+    expect([changed.readings, changed.readAgain]).to.deep.equal([[], true]);
+    expect(
+      jobProgress(steps, [...begun, entry({ kind: 'caution', step: 'isolate', caution: 'sky', answer: false }), read()])
+        .readAgain,
+    ).to.equal(false);
     expect(lackingFor(named('before'), changed)).to.match(/nothing to compare with/);
     const same = jobProgress(steps, [
       ...begun,

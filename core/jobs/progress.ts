@@ -75,6 +75,8 @@ export interface JobProgress {
   standing: Record<string, boolean>;
   /** whether the sky has to be asked about before anything else: the job was stopped after its reading before */
   skyAsked: boolean;
+  /** whether what was read before is of another sky, and nothing has been read in its place yet */
+  readAgain: boolean;
   /** temperatures on record last, Celsius */
   glass: number | null;
   waterTemperature: number | null;
@@ -112,6 +114,7 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     kit: {},
     standing: {},
     skyAsked: false,
+    readAgain: false,
     glass: null,
     waterTemperature: null,
     begun: false,
@@ -164,6 +167,7 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
     }
     case 'reading':
       progress.readings.push(entry);
+      if (entry.when === 'before') progress.readAgain = false;
       progress.glass = entry.reading.tempModule;
       break;
     case 'no-reading':
@@ -203,6 +207,7 @@ function askAgain(progress: JobProgress, states: Map<StepKey, StepState>): void 
 function readAgain(progress: JobProgress, before: StepState | undefined): void {
   progress.readings = progress.readings.filter(({ when }) => when !== 'before');
   progress.unread = progress.unread.filter(({ when }) => when !== 'before');
+  progress.readAgain = true;
   if (before) Object.assign(before, { state: 'waiting', startedAt: null, endedAt: null });
 }
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { cautionsOf, heldBy, openCautions } from '../../core/jobs/cautions.ts';
+import { cautionsOf, heldBy, openCautions, SKY } from '../../core/jobs/cautions.ts';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
@@ -47,6 +47,11 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           </div>
         </div>
         <p className="sentence">{step.sentence}</p>
+        {step.ends === 'before-readings' && progress.readAgain && (
+          <p className="caution m-0" role="status">
+            {SKY.otherwise}
+          </p>
+        )}
         <Cautions
           step={step}
           cautions={cautionsOf(step, progress)}
