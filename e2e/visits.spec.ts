@@ -107,6 +107,7 @@ test.describe
       await expect(page.getByText(/^Read before again/)).toBeHidden();
       await page.getByRole('button', { name: 'Read before: done' }).tap();
       await expect(page.locator('.verb')).toHaveText('Isolate');
+      await expect(page.getByText('Everything is sent.')).toBeVisible();
       expect(errors).toEqual([]);
       await context.close();
     });

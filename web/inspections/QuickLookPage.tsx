@@ -96,7 +96,13 @@ export function QuickLookPage() {
           </DraftForm>
         </section>
         <section className="bench-figures" aria-label="What to say" aria-live="polite">
-          {answer ? <Answer look={answer} /> : <Empty>The range stands here in a moment.</Empty>}
+          {answer ? (
+            <Answer look={answer} />
+          ) : (
+            <Empty>
+              Type how many panels, touch what the caller says, and give a ballpark. The range stands here then.
+            </Empty>
+          )}
         </section>
       </div>
       <Waiting />

@@ -56,7 +56,7 @@ export function SiteList() {
       )}
       {sites.data && sites.data.items.length > 0 && (
         <div className="sheet p-0" style={{ overflowX: 'auto' }}>
-          <table className="table site-rows mb-0">
+          <table className="table site-rows site-list mb-0">
             <thead>
               <tr>
                 <th>Site</th>
@@ -103,11 +103,11 @@ function SiteRow({ item }: { item: SiteListItem }) {
           {item.place}
         </div>
       </td>
-      <td>{item.customer}</td>
-      <td className="number">{formatNumber(item.modules, 0, glass)}</td>
-      <td className="number">{formatNumber(item.power / 1000, 1, glass)}</td>
+      <td className="aside">{item.customer}</td>
+      <td className="number aside">{formatNumber(item.modules, 0, glass)}</td>
+      <td className="number aside">{formatNumber(item.power / 1000, 1, glass)}</td>
       {STEPS.map((step: StepName) => (
-        <td key={step}>
+        <td key={step} data-label={STEP_WORDS[step]}>
           <Link
             to={`/sites/${item.id}/${step}`}
             className="stand"
