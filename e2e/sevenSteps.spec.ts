@@ -119,7 +119,7 @@ test.describe
       await expect(followed.getByAltText('Crack')).toBeVisible();
       const list = (await page.getByRole('link', { name: 'the warranty list (PDF)' }).getAttribute('href')) ?? '';
       const paper = plain(await paperText(page.context(), list));
-      for (const words of ['Defects of the modules', 'crack', '1, 3', 'report to the maker', 'Module 3: Crack'])
+      for (const words of ['Defects of the modules', 'Crack', '1, 3', 'report to the maker', 'Module 3: Crack'])
         expect(paper).toContain(words);
     });
 

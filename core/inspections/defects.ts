@@ -21,6 +21,22 @@ export interface FollowedDefect extends SeenDefect {
   worse: boolean;
 }
 
+/** What a kind of defect is called on every screen and paper. */
+export const DEFECT_WORDS: Record<string, string> = {
+  yellowing: 'Yellowing',
+  'snail-trail': 'Snail trail',
+  crack: 'Crack',
+  'hot-spot': 'Hot spot',
+  delamination: 'Delamination',
+  'loose-cable': 'Loose cable',
+  seal: 'Damaged seal',
+  frame: 'Damaged frame',
+};
+
+/** One defect in a sentence. @param of the face it is on, where several are spoken of */
+export const defectWords = ({ kind, module, note }: Omit<SeenDefect, 'severity'>, of = ''): string =>
+  `${DEFECT_WORDS[kind] ?? kind}, module ${module + 1}${of && ` of ${of}`}${note && ` (${note})`}`;
+
 const RANK: Record<DefectSeverity, number> = { watch: 0, report: 1, stop: 2 };
 
 /**

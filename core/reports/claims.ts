@@ -53,6 +53,10 @@ export function claimLabels(claim: Claim): { gain: string; loss: string } {
   return { gain: `Gain${what}, on what it gave dirty`, loss: `Loss there was${what}, ${clean}` };
 }
 
+/** Which faces one figure is of. */
+export const togetherWords = ({ names }: { names: readonly string[] }): string =>
+  `Read together on one inverter: ${names.join(', ')}.`;
+
 /** Gain and loss in words for the customer, the same on the page and on the paper. */
 export function claimWords(array: Proved, glass: Glass): string {
   const claim = claimOf(array);
@@ -63,7 +67,7 @@ export function claimWords(array: Proved, glass: Glass): string {
     claim.of === 'current' ? ['short-circuit current', 'of the current that it gives'] : ['power', 'of what it gives'];
   const { modules, cleaned } = array.together ?? array;
   const part = claim.whole ? '' : `, with ${cleaned} of its ${modules} modules cleaned`;
-  const of = array.together ? `Read together on one inverter: ${array.together.names.join(', ')}. ` : '';
+  const of = array.together ? `${togetherWords(array.together)} ` : '';
   const lost =
     loss === null || loss < 0
       ? ''

@@ -1,5 +1,6 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { FollowedDefect } from '../../core/inspections/defects.ts';
+import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { formatDate, type Glass } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
 import { right, sheet, table } from './parts.ts';
@@ -65,7 +66,7 @@ function arrayPart(array: DefectPaper['arrays'][number], glass: Glass): Content[
         [
           {
             text:
-              defect.kind.replace('-', ' ') +
+              (DEFECT_WORDS[defect.kind] ?? defect.kind) +
               (defect.gone ? ' (not seen last time)' : defect.worse ? ' (grown worse)' : ''),
           },
           ...(defect.note ? [{ text: defect.note, style: 'quiet' }] : []),

@@ -1,6 +1,7 @@
 import type { CanvasElement, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
+import { defectWords } from '../../core/inspections/defects.ts';
 import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import { clockWords, signatureWords } from '../../core/reports/words.ts';
 import { formatDate, formatQuantity, type Glass } from '../../core/units/format.ts';
@@ -97,7 +98,7 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
   if (caveats.length > 0) parts.push({ ul: caveats.map(({ reason }) => reason), style: 'quiet' });
   if (array.defects.length > 0) {
     parts.push({
-      text: `Defects seen, which are not dirt: ${array.defects.map(({ kind, module, note }) => `${kind.replace('-', ' ')} on module ${module + 1}${note ? ` (${note})` : ''}`).join('; ')}.`,
+      text: `Defects seen, which are not dirt: ${array.defects.map((defect) => defectWords(defect)).join('; ')}.`,
     });
   }
   const shown = array.photos.filter(({ id }) => pictures[id] !== undefined).slice(0, 6);

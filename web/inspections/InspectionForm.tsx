@@ -7,6 +7,7 @@ import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contrac
 import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
+import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
@@ -21,7 +22,6 @@ import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField 
 import { Trouble } from '../parts/states.tsx';
 import {
   BOND_WORDS,
-  DEFECT_WORDS,
   GRADE_WORDS,
   pairs,
   SEVERITY_OF_DEFECT,

@@ -64,20 +64,21 @@ function Temperatures({
         {formatQuantity(THERMAL_LIMIT, 'temperatureDifference', glass, 0)} apart, which can crack it. Wait for shade or
         an earlier hour, or warm the water; then read both again.
       </p>
-      <NumberPad fields={FIELDS} texts={typing.value} onTexts={typing.type} />
-      <button
-        type="button"
-        className="btn btn-outline-primary w-100 mt-2"
-        disabled={!complete}
-        onClick={() => {
-          const { glass: ofGlass, water } = typed;
-          if (ofGlass == null || water == null) return;
-          void happen({ kind: 'temperatures', glass: ofGlass, water });
-          typing.clear();
-        }}
-      >
-        Save both
-      </button>
+      <NumberPad fields={FIELDS} texts={typing.value} onTexts={typing.type}>
+        <button
+          type="button"
+          className="btn btn-outline-primary w-100 mt-2"
+          disabled={!complete}
+          onClick={() => {
+            const { glass: ofGlass, water } = typed;
+            if (ofGlass == null || water == null) return;
+            void happen({ kind: 'temperatures', glass: ofGlass, water });
+            typing.clear();
+          }}
+        >
+          Save both
+        </button>
+      </NumberPad>
     </section>
   );
 }

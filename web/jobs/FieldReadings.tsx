@@ -273,40 +273,41 @@ function OneReading({
           ))}
         </details>
       )}
-      <NumberPad fields={shown} texts={typing.value} onTexts={typing.type} />
-      {flags.noSensor && (
-        <p className="m-0" role="status">
-          Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', glass)}. Only where no cloud is near the
-          sun.
-        </p>
-      )}
-      {doubts.map((doubt) => (
-        <div className="caution" key={doubt.field} role="status">
-          <p className="mb-1">{doubtWords(doubt, glass)}</p>
-          {doubt.likely !== null && (
-            <button
-              type="button"
-              className="btn btn-outline-primary"
-              onClick={() =>
-                typing.type({
-                  ...typing.value,
-                  [doubt.field]: formatForTyping(doubt.likely ?? 0, doubt.kind, glass),
-                })
-              }
-            >
-              It was {formatQuantity(doubt.likely, doubt.kind, glass)}
-            </button>
-          )}
-        </div>
-      ))}
-      {warnings.map(({ code, reason }) => (
-        <div className="caution" key={code} role="status">
-          {reason}
-        </div>
-      ))}
-      <button type="button" className="btn btn-outline-primary" disabled={!complete} onClick={keep}>
-        Save this reading
-      </button>
+      <NumberPad fields={shown} texts={typing.value} onTexts={typing.type}>
+        {flags.noSensor && (
+          <p className="m-0" role="status">
+            Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', glass)}. Only where no cloud is near the
+            sun.
+          </p>
+        )}
+        {doubts.map((doubt) => (
+          <div className="caution" key={doubt.field} role="status">
+            <p className="mb-1">{doubtWords(doubt, glass)}</p>
+            {doubt.likely !== null && (
+              <button
+                type="button"
+                className="btn btn-outline-primary"
+                onClick={() =>
+                  typing.type({
+                    ...typing.value,
+                    [doubt.field]: formatForTyping(doubt.likely ?? 0, doubt.kind, glass),
+                  })
+                }
+              >
+                It was {formatQuantity(doubt.likely, doubt.kind, glass)}
+              </button>
+            )}
+          </div>
+        ))}
+        {warnings.map(({ code, reason }) => (
+          <div className="caution" key={code} role="status">
+            {reason}
+          </div>
+        ))}
+        <button type="button" className="btn btn-outline-primary" disabled={!complete} onClick={keep}>
+          Save this reading
+        </button>
+      </NumberPad>
       {(Object.keys(FLAGS) as (keyof typeof FLAGS)[]).map((key) => (
         <div className="flag-line" key={key}>
           <input

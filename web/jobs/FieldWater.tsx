@@ -33,25 +33,26 @@ export function FieldWater({
           {formatQuantity(reading.temperature, 'temperature', glass)}
         </div>
       ))}
-      <NumberPad fields={fields} texts={typing.value} onTexts={typing.type} />
-      {complete && conductivity > job.water.limit && (
-        <div className="caution" role="status">
-          Over the {formatQuantity(job.water.limit, 'conductivity', glass)} that the finish allows: it would dry to
-          spots. Check that the vessels stand one after the other, and change the lead one.
-        </div>
-      )}
-      <button
-        type="button"
-        className="btn btn-outline-primary"
-        disabled={!complete}
-        onClick={() => {
-          if (!complete) return;
-          void happen({ kind: 'water', conductivity, temperature });
-          typing.clear();
-        }}
-      >
-        Save this reading
-      </button>
+      <NumberPad fields={fields} texts={typing.value} onTexts={typing.type}>
+        {complete && conductivity > job.water.limit && (
+          <div className="caution" role="status">
+            Over the {formatQuantity(job.water.limit, 'conductivity', glass)} that the finish allows: it would dry to
+            spots. Check that the vessels stand one after the other, and change the lead one.
+          </div>
+        )}
+        <button
+          type="button"
+          className="btn btn-outline-primary"
+          disabled={!complete}
+          onClick={() => {
+            if (!complete) return;
+            void happen({ kind: 'water', conductivity, temperature });
+            typing.clear();
+          }}
+        >
+          Save this reading
+        </button>
+      </NumberPad>
     </>
   );
 }

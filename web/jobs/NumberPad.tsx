@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
@@ -14,6 +14,8 @@ interface NumberPadProps {
   fields: readonly PadField[];
   texts: Record<string, string>;
   onTexts: (texts: Record<string, string>) => void;
+  /** what is said of the numbers, and how they are saved; what clears them stands under it */
+  children?: ReactNode;
 }
 
 type Texts = Record<string, string>;
@@ -47,7 +49,7 @@ export function usePadValues(
 }
 
 /** Big keys for wet hands; each field knows its unit. A keyboard types into the same place. */
-export function NumberPad({ fields, texts, onTexts }: NumberPadProps) {
+export function NumberPad({ fields, texts, onTexts, children }: NumberPadProps) {
   const glass = useGlass();
   const [active, setActive] = useState(fields[0]?.key ?? '');
   const set = (text: string) => onTexts({ ...texts, [active]: text });
@@ -84,6 +86,7 @@ export function NumberPad({ fields, texts, onTexts }: NumberPadProps) {
           ⌫
         </button>
       </fieldset>
+      {children}
       {Object.values(texts).some((text) => text !== '') && (
         <button type="button" className="btn btn-outline-danger" onClick={() => onTexts({})}>
           Clear what is typed

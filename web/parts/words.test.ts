@@ -4,6 +4,7 @@ import { job } from '../../contract/jobs/endpoints.ts';
 import { QUOTE_STATES } from '../../contract/quotes/endpoints.ts';
 import { STEPS, siteFields } from '../../contract/sites/endpoints.ts';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { MARK_KINDS } from '../../core/inspections/marks.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
 import { DEFAULT_GLASS } from '../../core/units/format.ts';
@@ -12,7 +13,7 @@ import * as words from './words.ts';
 
 const cases: [what: string, keys: readonly string[], table: Record<string, string>][] = [
   ['soil', SOIL_KINDS, words.SOIL_WORDS],
-  ['defect', DEFECT_KINDS, words.DEFECT_WORDS],
+  ['defect', DEFECT_KINDS, DEFECT_WORDS],
   ['method', Object.keys(EFFECTIVENESS), words.METHOD_WORDS],
   ['rung of the ladder', RUNGS, words.RUNG_WORDS],
   ['surroundings', siteFields.shape.surroundings.options, words.SURROUNDINGS_WORDS],

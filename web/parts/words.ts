@@ -51,16 +51,6 @@ export const WIPE_WORDS: Record<string, string> = {
   some: 'some film on the cloth',
   plain: 'plain film on the cloth',
 };
-export const DEFECT_WORDS: Record<string, string> = {
-  yellowing: 'Yellowing',
-  'snail-trail': 'Snail trail',
-  crack: 'Crack',
-  'hot-spot': 'Hot spot',
-  delamination: 'Delamination',
-  'loose-cable': 'Loose cable',
-  seal: 'Damaged seal',
-  frame: 'Frame',
-};
 export const SEVERITY_OF_DEFECT: Record<DefectSeverity, string> = {
   watch: 'watch',
   report: 'report',

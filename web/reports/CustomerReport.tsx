@@ -1,5 +1,6 @@
 import { Link, useParams } from 'react-router';
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
+import { defectWords } from '../../core/inspections/defects.ts';
 import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import type { Strokes } from '../../core/reports/signature.ts';
 import { signatureWords } from '../../core/reports/words.ts';
@@ -71,12 +72,7 @@ export function CustomerReport() {
           <p>
             Defects seen, which are not dirt and were not cleaned:{' '}
             {content.arrays
-              .flatMap(({ name, defects }) =>
-                defects.map(
-                  ({ kind, module, note }) =>
-                    `${kind.replace('-', ' ')} on module ${module + 1} of ${name}${note ? ` (${note})` : ''}`,
-                ),
-              )
+              .flatMap(({ name, defects }) => defects.map((defect) => defectWords(defect, name)))
               .join('; ')}
             .
           </p>

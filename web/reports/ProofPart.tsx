@@ -1,11 +1,11 @@
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
-import { type Claim, caveatsOf, claimLabels, claimOf } from '../../core/reports/claims.ts';
+import { defectWords } from '../../core/inspections/defects.ts';
+import { type Claim, caveatsOf, claimLabels, claimOf, togetherWords } from '../../core/reports/claims.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
-import { DEFECT_WORDS } from '../parts/words.ts';
 
 /** Gain and loss of one array, always both, with what they rest on. */
 export function ProofPart({ array }: { array: ArrayProof }) {
@@ -15,6 +15,7 @@ export function ProofPart({ array }: { array: ArrayProof }) {
   return (
     <section className="mb-3">
       <h3>{array.name}</h3>
+      {array.together && <p className="mb-1">{togetherWords(array.together)}</p>}
       {claim.stated ? (
         <ProofFigures claim={claim} reasons={array.reasons} />
       ) : (
@@ -52,14 +53,7 @@ export function ProofPart({ array }: { array: ArrayProof }) {
       <p className="mb-1">{markSentence(array)}</p>
       {array.defects.length > 0 && (
         <p className="mb-1">
-          Defects seen, which are not dirt:{' '}
-          {array.defects
-            .map(
-              ({ kind: defect, module, note }) =>
-                `${DEFECT_WORDS[defect] ?? defect}, module ${module + 1}${note ? ` (${note})` : ''}`,
-            )
-            .join('; ')}
-          .
+          Defects seen, which are not dirt: {array.defects.map((defect) => defectWords(defect)).join('; ')}.
         </p>
       )}
       <Pairs array={array} />
