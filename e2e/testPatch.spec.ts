@@ -31,9 +31,9 @@ test('a test patch says the loss, what rain leaves and the pace, and Reckon and 
   await openSite(page, 'Oakes farmhouse', 'look');
   await page.getByRole('button', { name: 'Record an inspection' }).click();
   await page.getByRole('button', { name: 'Film over the face' }).click();
-  await page.getByRole('button', { name: 'Add a test patch' }).click();
+  await page.getByRole('button', { name: 'Add test strips' }).click();
   await page.getByRole('button', { name: 'No', exact: true }).click();
-  await expect(page.getByText('Then no test patch now.', { exact: false })).toBeVisible();
+  await expect(page.getByText('Then no test strips now.', { exact: false })).toBeVisible();
   await expect(page.locator('.strip')).toHaveCount(0);
   await page.getByRole('button', { name: 'ask again' }).click();
   await page.getByRole('button', { name: 'Yes, all of it' }).click();
@@ -63,7 +63,7 @@ test('a test patch says the loss, what rain leaves and the pace, and Reckon and 
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: /^Plan/ }).click();
   await page.getByRole('button', { name: /^(Plan again|Make the plan)$/ }).click();
-  await expect(page.getByText(/As timed on the test patch/)).toBeVisible();
+  await expect(page.getByText(/As timed on the test strips/)).toBeVisible();
   expect(plain((await page.locator('.choice', { hasText: 'Pace' }).textContent()) ?? '')).toMatch(/2\.5/);
   expect(errors).toEqual([]);
 });
@@ -75,7 +75,7 @@ test.describe('on a phone', () => {
     await signIn(page);
     await openSite(page, 'Tidal museum', 'look');
     await page.getByRole('button', { name: /^(Record an|Go on with the) inspection$/ }).tap();
-    await page.getByRole('button', { name: 'Add a test patch' }).tap();
+    await page.getByRole('button', { name: 'Add test strips' }).tap();
     await page.getByRole('button', { name: 'Yes, all of it' }).tap();
     await typeStrip(page, 1, [299, 41, 300, 41, 340, 22, 299, 40], '2');
     await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
@@ -83,7 +83,7 @@ test.describe('on a phone', () => {
     await page.reload();
     await page.getByRole('button', { name: 'Go on with the inspection' }).tap();
     await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
-    await page.getByRole('button', { name: 'no test patch after all' }).tap();
+    await page.getByRole('button', { name: 'no test strips after all' }).tap();
     await page.getByRole('button', { name: 'Discard draft' }).tap();
   });
 });

@@ -64,7 +64,7 @@ test.describe
       await page.goto(page.url().replace(/offer.*$/, 'wash'));
       await page.getByLabel('The quote is accepted. Wash on').fill('4/1/2027');
       await page.getByRole('button', { name: 'Book all 3 visits' }).click();
-      await expect(page.getByRole('heading', { name: 'Visits of this site' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Jobs of this site' })).toBeVisible();
       const dates = await page.locator('.plain-list li strong').allTextContents();
       expect(dates).toEqual(['04/01/2027', '05/05/2027', '04/09/2027']);
       await page.getByLabel('move to').fill('11/1/2027');

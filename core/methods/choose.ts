@@ -135,7 +135,7 @@ function minutesOf(
 ): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause'> {
   const tried: Partial<Record<CleaningMethod, PatchWay>> = { 'wet-blade': 'blade', soap: 'soap', 'fed-pole': 'brush' };
   const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
-  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test patch of this face.' };
+  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test strips of this face.' };
   return {
     minutesPerModule: minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: looseFilmOnly(input) }),
     minutesBecause: 'For one module, by way, access, storeys and soil (house assumption).',
@@ -147,7 +147,7 @@ function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string
   const share = (way: PatchWay) => tested?.removed.find((one) => one.way === way)?.share.mid;
   const [brushed, soaped] = [share('brush'), share('soap')];
   if (brushed === undefined) return null;
-  const took = `on the test patch the brush alone took off ${Math.round(brushed * 100)} % of the film`;
+  const took = `on the test strips the brush alone took off ${Math.round(brushed * 100)} % of the film`;
   if (brushed >= ENOUGH_TAKEN_OFF) return { wanted: false, because: `Not wanted: ${took}.` };
   if (soaped !== undefined && soaped > brushed + WORTH_A_STRONGER_WAY)
     return { wanted: true, because: `Wanted: ${took}, with soap ${Math.round(soaped * 100)} %.` };

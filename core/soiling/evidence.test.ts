@@ -85,7 +85,7 @@ describe('the evidence before washing', () => {
   });
 
   it('goes by the test patch where eye and patch differ', () => {
-    expect(weigh({ patch: patch(loss(0.01, 0.02, 0.03)) }).quarrels[0]).to.match(/Go by the patch/);
+    expect(weigh({ patch: patch(loss(0.01, 0.02, 0.03)) }).quarrels[0]).to.match(/Go by the strips/);
     expect(weigh({ patch: patch(loss(0.2, 0.22, 0.24)) }).quarrels[0]).to.match(/thin, even film/);
     expect(heard({ patch: patch(null) }, 'test-patch')).to.deep.include({ loss: null, note: 'No strip stands out.' });
   });

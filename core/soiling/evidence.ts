@@ -112,27 +112,27 @@ function quarrelsOf(testimonies: readonly Testimony[], meterSpoilt: boolean): st
   const of = (witness: Witness) => testimonies.find((one) => one.witness === witness)?.loss ?? null;
   const [eye, patch, meter, energy, weather] = [of('eye'), of('test-patch'), of('meter'), of('energy'), of('weather')];
   const best = patch ?? eye;
-  const name = patch ? 'test patch' : 'eye';
+  const [name, explains, says] = patch ? ['test strips', 'explain', 'say'] : ['eye', 'explains', 'says'];
   const quarrels: string[] = [];
   if (patch && eye && above(eye, patch))
-    quarrels.push('The eye says more than the test patch: films look worse than they are. Go by the patch.');
+    quarrels.push('The eye says more than the test strips: films look worse than they are. Go by the strips.');
   if (patch && eye && above(patch, eye))
     quarrels.push(
-      'The test patch says more than the eye: a thin, even film hides itself, or patches lie on the strip.',
+      'The test strips say more than the eye: a thin, even film hides itself, or patches lie on the strip.',
     );
   if (best && meter && !meterSpoilt) {
     if (above(meter, best))
       quarrels.push(
-        `The meter misses more than the ${name} explains: look for a dead string, shade, defects, faster ageing, or patches that cost more than they cover, before it is called dirt.`,
+        `The meter misses more than the ${name} ${explains}: look for a dead string, shade, defects, faster ageing, or patches that cost more than they cover, before it is called dirt.`,
       );
     if (above(best, meter))
       quarrels.push(
-        `The meter misses less than the ${name} says: the dirt may cost less than it looks, or the nameplate is understated.`,
+        `The meter misses less than the ${name} ${says}: the dirt may cost less than it looks, or the nameplate is understated.`,
       );
   }
   if (best && energy && above(energy, best))
     quarrels.push(
-      `Daily energy has fallen by more than the ${name} explains: a fault that came in that time, growing shade, or smoke is in it too.`,
+      `Daily energy has fallen by more than the ${name} ${explains}: a fault that came in that time, growing shade, or smoke is in it too.`,
     );
   if (best && weather && above(best, weather))
     quarrels.push(

@@ -24,7 +24,7 @@ const marked: MarkedLoss = {
 
 describe('what would narrow the range most', () => {
   it('is a test patch for a film', () => {
-    expect(names({})[0]).to.match(/test patch/);
+    expect(names({})[0]).to.match(/Test strips/);
   });
 
   it('is marking where patches are only guessed at', () => {
@@ -36,7 +36,7 @@ describe('what would narrow the range most', () => {
   });
 
   it('offers no test patch again, and no marking where patches are marked', () => {
-    expect(names({ tested: true }).join()).not.to.match(/test patch/);
+    expect(names({ tested: true }).join()).not.to.match(/Test strips/);
     expect(names({ soils: [exampleSoils.dust, droppings], marked }).join()).not.to.match(/Mark the patches/);
   });
 

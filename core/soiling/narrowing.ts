@@ -56,7 +56,7 @@ export function whatWouldNarrow({ soils, marked, tested, gammaPdc }: NarrowingIn
   const add = (what: string, then: Estimate) => found.push({ what, from: width(now), to: width(then) });
   if (!tested && films.length > 0)
     add(
-      'A test patch: one strip brushed and read beside its dirty neighbour',
+      'Test strips: one brushed and read beside its dirty neighbour',
       joinLosses([narrow(filmLoss.mid, half.patch), ...rest]),
     );
   if (!marked && patches.length > 0) {

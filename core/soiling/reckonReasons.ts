@@ -98,7 +98,7 @@ export function reckoningReasons(
     ...(measured.length > 0
       ? [
           {
-            change: 'by the eye alone, without the test patch',
+            change: 'by the eye alone, without the test strips',
             becomes: lossFromInspection(inspection.soils, marked?.powerLoss).mid,
           },
         ]

@@ -25,14 +25,14 @@ export function TestPatchPart({ array }: { array: SolarArray }) {
   if (patch === null)
     return (
       <fieldset>
-        <legend>A test patch, where it pays</legend>
+        <legend>Test strips, where they pay</legend>
         <p className="quiet mb-2">
           Wash strips of one module or half a string, each in its own way, and read them beside a dirty neighbour in the
           same minute. It gives the loss, what rain would leave, what each way takes off, and the pace.
         </p>
         {caution === 'not-asked' && (
           <Button variant="outline-primary" onClick={() => setCaution('asked')}>
-            Add a test patch
+            Add test strips
           </Button>
         )}
         {caution === 'asked' && (
@@ -63,8 +63,8 @@ export function TestPatchPart({ array }: { array: SolarArray }) {
         )}
         {caution === 'stopped' && (
           <div className="notice bad" role="status">
-            Then no test patch now. Wait for cooler glass, get access equipment and a competent person, or leave damaged
-            modules to a licensed electrician; the eye and a reading do meanwhile.{' '}
+            Then no test strips now. Wait for cooler glass, get access equipment and a competent person, or leave
+            damaged modules to a licensed electrician; the eye and a reading do meanwhile.{' '}
             <Button variant="quiet" onClick={() => setCaution('asked')}>
               ask again
             </Button>
@@ -74,7 +74,7 @@ export function TestPatchPart({ array }: { array: SolarArray }) {
     );
   return (
     <fieldset>
-      <legend>Test patch</legend>
+      <legend>Test strips</legend>
       <div className="form-grid">
         <SelectField
           name="testPatch.quantity"
@@ -89,7 +89,7 @@ export function TestPatchPart({ array }: { array: SolarArray }) {
       <Strips quantity={patch.quantity} />
       <Live array={array} />
       <Button variant="quiet" onClick={() => setValue('testPatch', null)}>
-        no test patch after all
+        no test strips after all
       </Button>
     </fieldset>
   );

@@ -59,7 +59,7 @@ function Visits({ siteId, shown }: { siteId: string; shown: string | null }) {
   if (items.length < 2) return null;
   return (
     <>
-      <h3 className="mt-3">Visits of this site</h3>
+      <h3 className="mt-3">Jobs of this site</h3>
       <ul className="plain-list">
         {items.map((item) => (
           <li key={item.id} aria-current={item.id === shown || undefined}>

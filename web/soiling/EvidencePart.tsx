@@ -5,7 +5,7 @@ import { useGlass } from '../api/hooks.ts';
 
 const WITNESS_WORDS: Record<Witness, string> = {
   eye: 'The eye',
-  'test-patch': 'Test patch',
+  'test-patch': 'Test strips',
   meter: 'One reading',
   energy: 'Daily energy',
   year: 'The year before',

@@ -163,7 +163,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
         because={
           output.seen?.from === 'test-patch'
-            ? 'From the test patch, as the rest of the array looks like it'
+            ? 'From the test strips, as the rest of the array looks like it'
             : 'From what was seen, by film and patch'
         }
         overruled={overrides.lossNow}
@@ -187,7 +187,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         value={rainWords(input.threshold, glass)}
         because={
           output.seen?.patch?.bonded
-            ? 'By the rinsed strip of the test patch: what it left is what rain leaves'
+            ? 'By the rinsed test strip: what it left is what rain leaves'
             : 'Default: rain of 6 mm in a day cleans; the wipe test raises it where a film stays on the cloth'
         }
         overruled={overrides.rainThreshold}

@@ -163,7 +163,7 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
             <span>cleans</span>
             <span>
               a dew day bonds {formatQuantity(choices.bondingPerDew, 'fraction', glass, 0)}
-              {byPatch !== null && `; by the test patch ${formatQuantity(byPatch, 'fraction', glass, 0)}`}
+              {byPatch !== null && `; by the test strips ${formatQuantity(byPatch, 'fraction', glass, 0)}`}
             </span>
             <span>never cleans</span>
           </div>
