@@ -37,7 +37,16 @@ describe('a quick look on the telephone', () => {
   it('goes by the calendar alone where the caller has said nothing of the glass', () => {
     const { byEye, lossNow, byCalendar } = ask({ seen: [] });
     expect(byEye).to.equal(null);
+    expect(byCalendar.high).to.be.above(0.05);
     expect(lossNow).to.deep.equal(byCalendar);
+  });
+
+  it('is never sure of clean glass that nobody has looked at, however wet the weeks before were', () => {
+    const { byCalendar, lossNow } = ask({ seen: [], latitude: 51.2, longitude: 7.1, surroundings: 'town' });
+    const faint = lossFromInspection(soilsOfWords(['dull'])).mid;
+    expect(byCalendar.high).to.be.below(faint);
+    expect(lossNow.high).to.equal(faint);
+    expect(lossNow.mid).to.be.within(lossNow.low, lossNow.high);
   });
 
   it('finds nothing by the calendar where it was washed today', () => {

@@ -101,13 +101,26 @@ function lossByCalendar(input: QuickLookInput): Estimate {
   return fourInFive(losses);
 }
 
+/** Who sees nothing from the garden may still have a faint film. */
+function filmUnseen(): Estimate {
+  const faint = lossFromInspection([film('faint')]);
+  return { low: 0, mid: faint.low / 2, high: faint.mid };
+}
+
 function lossByEye(seen: readonly SeenWord[]): Estimate | null {
   if (seen.length === 0) return null;
   const soils = soilsOfWords(seen);
-  if (soils.length > 0) return lossFromInspection(soils);
-  // Who sees nothing from the garden may still have a faint film.
-  const faint = lossFromInspection([film('faint')]);
-  return { low: 0, mid: faint.low / 2, high: faint.mid };
+  return soils.length > 0 ? lossFromInspection(soils) : filmUnseen();
+}
+
+/** Rain of the made-up weather may have taken everything off last week; nobody has seen that it did. */
+function withRoomForFilm(byCalendar: Estimate): Estimate {
+  const unseen = filmUnseen();
+  return {
+    low: byCalendar.low,
+    mid: Math.max(byCalendar.mid, unseen.mid),
+    high: Math.max(byCalendar.high, unseen.high),
+  };
 }
 
 /**
@@ -119,7 +132,9 @@ export function quickLook(input: QuickLookInput): QuickLook {
   const byEye = lossByEye(input.seen);
   const lossNow =
     byEye === null
-      ? byCalendar
+      ? input.monthsSinceCleaned === 0
+        ? byCalendar
+        : withRoomForFilm(byCalendar)
       : {
           low: Math.min(byCalendar.low, byEye.low),
           mid: (byCalendar.mid + byEye.mid) / 2,
@@ -175,7 +190,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
         low: lossNow.low,
         high: lossNow.high,
         formula:
-          'From the lesser of two estimates to the greater: the soiling rate over the months since the last wash in made-up weather, and what the caller’s words usually stand for.',
+          'From the lesser of two estimates to the greater: the soiling rate over the months since the last wash in made-up weather, and what the caller’s words usually stand for. Where nothing was said of the glass, room is left for a film that nobody sees from the garden.',
         source: 'Kimber et al. 2006 for the months; the words are a house assumption',
         assumption: true,
         inputs: [

@@ -39,6 +39,7 @@ const STOREYS = [
 /** Quick look: a range for a caller while the telephone is still warm. */
 export function QuickLookPage() {
   const usual = usualSite();
+  const alone = useAsk('listSites', { query: { limit: 1 } }).data?.items.length === 0;
   const { surroundings, climate, altitude, energyBought, energySold, ownUse, travelKm, travelMinutes } = usual;
   const draft = useDraftForm('quick-look', quickLookFields, {
     caller: { name: '', phone: '', place: '' },
@@ -79,7 +80,14 @@ export function QuickLookPage() {
               <TextField name="caller.name" label="Caller" />
               <TextField name="caller.phone" label="Telephone" />
               <TextField name="caller.place" label="Where" />
-              <Coordinates label="Coordinates, if known" note="Left empty, your first site stands in for the place" />
+              <Coordinates
+                label={alone ? 'Coordinates' : 'Coordinates, if known'}
+                note={
+                  alone
+                    ? 'A place near by will do: there is no site of yours yet to stand in for it'
+                    : 'Left empty, your first site stands in for the place'
+                }
+              />
               <NumberField name="modules" label="Panels" kind="count" />
               <SelectField name="surroundings" label="Surroundings" options={pairs(SURROUNDINGS_WORDS)} />
               <SelectField name="birds" label="Birds" options={pairs(BIRD_WORDS)} />

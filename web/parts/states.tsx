@@ -1,7 +1,7 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useContext } from 'react';
 import { Button } from 'react-bootstrap';
 import { OfflineError, ProblemError } from '../api/client.ts';
-import { fieldWords } from './labels.ts';
+import { fieldWords, Labels } from './labels.ts';
 
 /** Loading, as a pail that fills. */
 export function Waiting({ what = 'Fetching' }: { what?: string }) {
@@ -23,6 +23,7 @@ export function Opening() {
 
 /** What went wrong, with the fields that were named and what to do. */
 export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
+  const labels = useContext(Labels);
   if (!error) return null;
   const problem = error instanceof ProblemError ? error.problem : null;
   const issues = problem?.issues ?? [];
@@ -33,7 +34,7 @@ export function Trouble({ error, retry }: { error: unknown; retry?: () => void }
         <ul>
           {issues.slice(0, 6).map(({ path, message }) => (
             <li key={path + message}>
-              {fieldWords(path)}: {message}
+              {labels.get(path) ?? fieldWords(path)}: {message}
             </li>
           ))}
         </ul>

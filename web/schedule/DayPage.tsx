@@ -60,6 +60,7 @@ function Chase({ day }: { day: DayStrip }) {
   if (!desk) return null;
   const { quotes, unsigned, unlooked } = day.chase;
   const nothing = quotes.length + unsigned.length + unlooked.length === 0;
+  if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
       <h2>To chase</h2>
@@ -90,8 +91,53 @@ function Chase({ day }: { day: DayStrip }) {
             {site.lastLook && <span className="end">{formatDate(site.lastLook, glass)}</span>}
           </li>
         ))}
-        {nothing && <li className="quiet">Nothing waits for you.</li>}
       </ul>
+    </section>
+  );
+}
+
+/** Nothing waits; where there is no site yet, how one begins. */
+function NothingToChase() {
+  const sites = useAsk('listSites', { query: { limit: 1 } });
+  const owner = useSession().data?.person?.role === 'owner';
+  const begin = sites.data?.items.length === 0;
+  return (
+    <section className="sheet">
+      <h2>{begin ? 'To begin' : 'To chase'}</h2>
+      <ul className="plain-list">
+        {begin && owner && (
+          <li>
+            <Link to="/company">The company</Link>
+            <span>its name, currency, tax and prices: quotes are made from them</span>
+          </li>
+        )}
+        {begin && (
+          <>
+            <li>
+              <Link to="/sites/new">A site</Link>
+              <span>where the modules lie, then a first look at them</span>
+            </li>
+            <li>
+              <Link to="/quick">A quick look</Link>
+              <span>a ballpark for somebody on the telephone</span>
+            </li>
+          </>
+        )}
+        {begin && owner && (
+          <>
+            <li>
+              <Link to="/import">An import</Link>
+              <span>sites that are in a file already</span>
+            </li>
+            <li>
+              <Link to="/people">People</Link>
+              <span>invite who quotes and who washes</span>
+            </li>
+          </>
+        )}
+        {sites.data && !begin && <li className="quiet">Nothing waits for you.</li>}
+      </ul>
+      <Trouble error={sites.error} />
     </section>
   );
 }
@@ -121,7 +167,7 @@ function Late({ day }: { day: DayStrip }) {
   const glass = useGlass();
   return (
     <section className="sheet">
-      <h2>Left over</h2>
+      <h2>Unfinished</h2>
       <ul className="plain-list">
         {day.chase.late.map((job) => (
           <li key={job.id}>
@@ -130,7 +176,7 @@ function Late({ day }: { day: DayStrip }) {
             <span className="end">{formatDate(job.scheduledFor, glass)}</span>
           </li>
         ))}
-        {day.chase.late.length === 0 && <li className="quiet">No job was left unfinished.</li>}
+        {day.chase.late.length === 0 && <li className="quiet">No job is unfinished.</li>}
       </ul>
     </section>
   );

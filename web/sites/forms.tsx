@@ -7,6 +7,7 @@ import { parseCoordinates } from '../../core/units/parse.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { useCurrency } from '../api/hooks.ts';
 import { DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { useLabel } from '../parts/labels.ts';
 import { pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const);
@@ -96,8 +97,15 @@ export function Coordinates({
   note?: string;
 }) {
   const { setValue } = useFormContext();
+  // Where the form has a field for the latitude itself, that one comes after this and is named.
+  useLabel(`${prefix}latitude`, 'Coordinates');
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState(false);
+  const latitude = useWatch({ name: `${prefix}latitude` });
+  // What was pasted goes with the form when that is emptied.
+  useEffect(() => {
+    if (latitude === null) setText('');
+  }, [latitude]);
   const read = (pasted: string) => {
     setText(pasted);
     const found = parseCoordinates(pasted);
