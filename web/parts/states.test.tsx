@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { OfflineError, ProblemError } from '../api/client.ts';
 import { markup, read } from '../testing/markup.tsx';
+import { Labels } from './labels.ts';
 import { Empty, Trouble, Waiting } from './states.tsx';
 
 const problem = (changes: object = {}) =>
@@ -28,6 +29,16 @@ describe('what went wrong', () => {
     ];
     const text = read(<Trouble error={problem({ issues })} />);
     expect(text).to.include('tilt: must be at most 90').and.include('rows: must be a whole number');
+  });
+
+  it('names a field as the form that it stands in does', () => {
+    const error = problem({ issues: [{ path: 'latitude', message: 'is missing' }] });
+    const text = read(
+      <Labels value={new Map([['latitude', 'Coordinates']])}>
+        <Trouble error={error} />
+      </Labels>,
+    );
+    expect(text).to.include('Coordinates: is missing');
   });
 
   it('names six fields of many, so that the page stays in sight', () => {

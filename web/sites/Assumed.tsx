@@ -17,7 +17,9 @@ export function Assumed({ facts }: { facts: readonly AssumedFact[] }) {
   return (
     <details className="assumed">
       <summary>
-        {facts.length === 1 ? 'One thing is' : `${facts.length} things are`} assumed: nobody has said it
+        {facts.length === 1
+          ? 'One thing is assumed: nobody has said it'
+          : `${facts.length} things are assumed: nobody has said them`}
       </summary>
       <ul>
         {facts.map((fact) => (
