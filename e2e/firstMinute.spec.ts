@@ -66,6 +66,11 @@ test('what nobody has said is marked as assumed, asked for where it matters, and
   await page.getByLabel('Name').first().fill('Wilma Reed');
   await page.getByLabel('Site', { exact: true }).fill('Reed cottage');
   await page.getByLabel('Paste coordinates').fill('-33.5, 19.2');
+  await page.getByLabel('Paste coordinates').fill('51.2, 7.1');
+  await expect(page.getByLabel('Faces (azimuth)')).toHaveValue('180');
+  await expect(page.getByLabel('Climate')).toHaveValue('all-year-rain');
+  await page.getByLabel('Paste coordinates').fill('-33.5, 19.2');
+  await expect(page.getByLabel('Faces (azimuth)')).toHaveValue('0');
   await page.getByLabel('Rows').fill('2');
   await page.getByLabel('Columns').fill('6');
   await page.getByLabel('Storeys').fill('2');

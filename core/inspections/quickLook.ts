@@ -1,6 +1,7 @@
 import { type Birds, MODULE_MINUTES, RATE_SPREAD, type Surroundings } from '../assumptions.ts';
 import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
+import { azimuthOf } from '../sites/assumed.ts';
 import { RATE_DEFAULTS, soilingByRate } from '../soiling/rate.ts';
 import { siteSoilingRate } from '../soiling/siteRate.ts';
 import { yearAhead } from '../soiling/yearAhead.ts';
@@ -146,8 +147,8 @@ export function quickLook(input: QuickLookInput): QuickLook {
     altitude: input.altitude,
     climate: input.climate,
     surfaceTilt: input.surfaceTilt,
-    // Nobody knows on the telephone which way it looks: towards the noon sun.
-    surfaceAzimuth: input.latitude < 0 ? 0 : 180,
+    // Nobody knows on the telephone which way it looks.
+    surfaceAzimuth: azimuthOf(input.latitude),
     array: { pdc0: input.modules * input.moduleWatts, gammaPdc: -0.0035 },
     rate: siteSoilingRate(input),
     threshold: RATE_DEFAULTS.threshold,

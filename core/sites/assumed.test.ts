@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { DEFAULT_GLASS } from '../units/format.ts';
-import { askedOfCustomer, assumedFacts, eaveOf, factWords } from './assumed.ts';
+import { askedOfCustomer, assumedFacts, azimuthOf, climateOfPlace, eaveOf, factWords } from './assumed.ts';
 
 const site = {
   altitude: 100,
@@ -73,5 +73,18 @@ describe('an eave that nobody has measured', () => {
     expect(eaveOf('ground', 0)).to.equal(0.6);
     expect(eaveOf('carport', 1)).to.equal(2.4);
     expect(eaveOf('pitched-roof', 0)).to.equal(2.8);
+  });
+});
+
+describe('a place of which nobody has said more than where it is', () => {
+  it('has its faces towards the noon sun, on either half of the earth', () => {
+    expect([-33.5, 51.2].map(azimuthOf)).to.deep.equal([0, 180]);
+  });
+  it('has the climate of the sites before, and rain all year far from the equator', () => {
+    expect(climateOfPlace(-33.5, 'winter-rain')).to.equal('winter-rain');
+    expect([51.2, -46].map((latitude) => climateOfPlace(latitude, 'winter-rain'))).to.deep.equal([
+      'all-year-rain',
+      'all-year-rain',
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 import { EAVE_HEIGHT } from '../assumptions.ts';
 import { formatMoney, formatQuantity, type Glass } from '../units/format.ts';
 import type { QuantityKind } from '../units/quantities.ts';
+import type { ClimateKey } from '../weather/climates.ts';
 
 /** Fields of a site that a form fills in, and that stay assumed until somebody types them or says that they are right. */
 export const ASSUMABLE_OF_SITE = [
@@ -105,6 +106,16 @@ export const eaveOf = (mount: string, storeys: number): number => {
   if (mount === 'carport') return EAVE_HEIGHT.carport;
   return Math.round((EAVE_HEIGHT.firstStorey + EAVE_HEIGHT.storeyAbove * Math.max(0, storeys - 1)) * 10) / 10;
 };
+
+/** Which way a face looks where nobody has said, degrees from north: towards the noon sun. A house assumption. */
+export const azimuthOf = (latitude: number): number => (latitude < 0 ? 0 : 180);
+
+/** Latitude, degrees, from which on it rains all year where nobody has said otherwise. A house assumption. */
+const RAINY_LATITUDE = 45;
+
+/** The climate of a place where nobody has said it. @param usual that of the sites before */
+export const climateOfPlace = (latitude: number, usual: ClimateKey): ClimateKey =>
+  Math.abs(latitude) >= RAINY_LATITUDE ? 'all-year-rain' : usual;
 
 /** What of it the customer can tell, and is asked on the paper. */
 const ASKED_OF_CUSTOMER: readonly AssumedFact['key'][] = [

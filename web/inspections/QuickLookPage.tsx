@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { type QuickLook, type QuickLookFields, quickLookFields } from '../../contract/inspections/quickLooks.ts';
 import { SEEN, type SeenWord } from '../../core/inspections/quickLook.ts';
 import { VERDICT_SENTENCE } from '../../core/quotes/price.ts';
+import { climateOfPlace } from '../../core/sites/assumed.ts';
 import { formatDate, formatRange } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
@@ -35,6 +36,9 @@ const STOREYS = [
   [2, 'two'],
   [3, 'three or more'],
 ] as const;
+
+const climateThere = ({ latitude, climate }: QuickLookFields) =>
+  latitude === null ? climate : climateOfPlace(latitude, climate);
 
 /** Quick look: a range for a caller while the telephone is still warm. */
 export function QuickLookPage() {
@@ -75,7 +79,12 @@ export function QuickLookPage() {
       </div>
       <div className="bench">
         <section className="bench-picture">
-          <DraftForm draft={draft} onSubmit={(values: QuickLookFields, id) => take.mutate({ body: { ...values, id } })}>
+          <DraftForm
+            draft={draft}
+            onSubmit={(values: QuickLookFields, id) =>
+              take.mutate({ body: { ...values, climate: climateThere(values), id } })
+            }
+          >
             <div className="form-grid">
               <TextField name="caller.name" label="Caller" />
               <TextField name="caller.phone" label="Telephone" />

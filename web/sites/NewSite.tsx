@@ -9,8 +9,8 @@ import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
-import { keepUsual, NEW_SITE, newSiteDefaults } from './newSiteDraft.ts';
+import { ArrayFields, FollowsPlace, FormFoot, SiteFields } from './forms.tsx';
+import { keepUsual, NEW_SITE, newSiteDefaults, usualSite } from './newSiteDraft.ts';
 
 const schema = z.object({
   customer: customerFields,
@@ -69,6 +69,7 @@ export function NewSite() {
               <TextField name="customer.phone" label="Telephone" />
             </div>
           </fieldset>
+          <FollowsPlace usualClimate={usualSite().climate} />
           <SiteFields prefix="site." />
           <ArrayFields prefix="array." />
           <FormErrors />

@@ -268,9 +268,9 @@ function RoofPage({
         </Modal.Header>
         <Modal.Body>
           {editing === 'site' && <SiteEditor site={site} onDone={close} />}
-          {editing === 'array' && chosen && <ArrayEditor siteId={site.id} array={chosen} onDone={close} />}
+          {editing === 'array' && chosen && <ArrayEditor site={site} array={chosen} onDone={close} />}
           {editing === 'wiring' && chosen && <WiringEditor array={chosen} onDone={close} />}
-          {editing === 'new-array' && <ArrayEditor siteId={site.id} onDone={close} />}
+          {editing === 'new-array' && <ArrayEditor site={site} onDone={close} />}
           {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
         </Modal.Body>
       </Modal>

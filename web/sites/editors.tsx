@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { arrayFields, type Site, type SolarArray, siteFields } from '../../contract/sites/endpoints.ts';
+import { azimuthOf } from '../../core/sites/assumed.ts';
 import { useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
@@ -31,8 +32,17 @@ const editable = arrayFields.extend({
   installedOn: z.preprocess((value) => (value === '' ? null : value), arrayFields.shape.installedOn),
 });
 
-export function ArrayEditor({ siteId, array, onDone }: { siteId: string; array?: SolarArray; onDone: () => void }) {
-  const { id: arrayId, siteId: _site, version, ...fields } = array ?? { id: '', siteId, version: 0, ...ARRAY_DEFAULTS };
+interface ArrayEditorProps {
+  site: Pick<Site, 'id' | 'latitude'>;
+  /** left out for a new one */
+  array?: SolarArray;
+  onDone: () => void;
+}
+
+export function ArrayEditor({ site, array, onDone }: ArrayEditorProps) {
+  const siteId = site.id;
+  const another = { id: '', siteId, version: 0, ...ARRAY_DEFAULTS, azimuth: azimuthOf(site.latitude) };
+  const { id: arrayId, siteId: _site, version, ...fields } = array ?? another;
   const draft = useDraftForm(array ? `array.${arrayId}.${version}` : `new-array.${siteId}`, editable, fields);
   const done = () => {
     draft.discard();

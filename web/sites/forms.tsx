@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { eaveOf } from '../../core/sites/assumed.ts';
+import { azimuthOf, climateOfPlace, eaveOf } from '../../core/sites/assumed.ts';
 import { minorDigits } from '../../core/units/format.ts';
 import { parseCoordinates } from '../../core/units/parse.ts';
-import { CLIMATES } from '../../core/weather/climates.ts';
+import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
 import { useCurrency } from '../api/hooks.ts';
 import { DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { useLabel } from '../parts/labels.ts';
@@ -219,18 +219,30 @@ export function ArrayFields({ prefix = '' }: { prefix?: string }) {
   );
 }
 
+/** A field that nobody has said follows what else is typed. @param value null where that says nothing yet */
+function useFollowing(prefix: string, field: string, value: number | string | null): void {
+  const { setValue, getValues } = useFormContext();
+  const assumed: unknown = useWatch({ name: `${prefix}assumed` });
+  const follows = Array.isArray(assumed) && assumed.includes(field);
+  useEffect(() => {
+    if (!follows || value === null) return;
+    if (getValues(prefix + field) !== value) setValue(prefix + field, value);
+  }, [follows, value, prefix, field, setValue, getValues]);
+}
+
 /** An eave that nobody has measured follows the storeys and the mount. */
 function useEaveOfStoreys(prefix: string): void {
-  const { setValue, getValues } = useFormContext();
-  const [assumed, mount, storeys] = useWatch({
-    name: [`${prefix}assumed`, `${prefix}mount`, `${prefix}storeys`],
-  }) as [unknown, string, unknown];
-  const follows = Array.isArray(assumed) && assumed.includes('eaveHeight');
-  useEffect(() => {
-    if (!follows || typeof storeys !== 'number') return;
-    const eave = eaveOf(mount, storeys);
-    if (getValues(`${prefix}eaveHeight`) !== eave) setValue(`${prefix}eaveHeight`, eave);
-  }, [follows, mount, storeys, prefix, setValue, getValues]);
+  const [mount, storeys] = useWatch({ name: [`${prefix}mount`, `${prefix}storeys`] }) as [string, unknown];
+  useFollowing(prefix, 'eaveHeight', typeof storeys === 'number' ? eaveOf(mount, storeys) : null);
+}
+
+/** In a form of a site and its first array: which way it faces and its climate follow where it lies. */
+export function FollowsPlace({ usualClimate }: { usualClimate: ClimateKey }) {
+  const latitude: unknown = useWatch({ name: 'site.latitude' });
+  const known = typeof latitude === 'number';
+  useFollowing('array.', 'azimuth', known ? azimuthOf(latitude) : null);
+  useFollowing('site.', 'climate', known ? climateOfPlace(latitude, usualClimate) : null);
+  return null;
 }
 
 export function FormFoot({
