@@ -16,7 +16,7 @@ export type { Job } from '../../device/store.ts';
 /** The one outbox of this page; of several pages one sends at a time. */
 export const outbox = createOutbox({
   store: dexieOutbox(deviceStore),
-  transport: httpTransport(deviceStore),
+  transport: httpTransport(deviceStore, () => !deviceLock.state().toldServer),
   clock: {
     now: () => Date.now(),
     after: (ms, run) => {

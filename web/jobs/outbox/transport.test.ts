@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Problem } from '../../../contract/common.ts';
-import { outcomeOf } from './transport.ts';
+import { httpTransport, outcomeOf } from './transport.ts';
 
 const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
   type: 'about:blank',
@@ -38,5 +38,26 @@ describe('a refusal of the server', () => {
     expect(outcomeOf(problem(403, at('by'))).kind).to.equal('sign-in');
     expect(outcomeOf(problem(426)).kind).to.equal('too-old');
     expect(outcomeOf(problem(413)).kind).to.equal('too-large');
+  });
+});
+
+describe('who may send', () => {
+  const real = globalThis.fetch;
+  afterEach(() => {
+    globalThis.fetch = real;
+  });
+  const asked = async (left: boolean) => {
+    globalThis.fetch = async () =>
+      new Response(JSON.stringify({ person: { id: 'rui' }, csrf: '', now: '2026-11-26T06:00:00Z' }), {
+        headers: { 'content-type': 'application/json' },
+      });
+    return httpTransport({} as never, () => left).who(new AbortController().signal);
+  };
+
+  it('is whoever the server has signed in', async () => {
+    expect(await asked(false)).to.deep.include({ personId: 'rui' });
+  });
+  it('is nobody where somebody signed out without a signal and the server has not heard of it', async () => {
+    expect(await asked(true)).to.deep.include({ personId: null });
   });
 });

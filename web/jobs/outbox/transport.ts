@@ -54,13 +54,16 @@ async function sendPicture(file: Blob, name: string, fields: PictureFields, sign
   return call('addPhoto', { body: { ...fields, upload, size: file.size }, signal });
 }
 
-/** Sends by the doors of the server; jobs that are kept follow what it took. */
-export const httpTransport = (store: DeviceStore): Transport => ({
+/**
+ * Sends by the doors of the server; jobs that are kept follow what it took.
+ * @param left whether somebody signed out here and the server does not know it yet: its session is nobody's then
+ */
+export const httpTransport = (store: DeviceStore, left: () => boolean): Transport => ({
   async who(signal) {
     try {
       const session = await call('readSession', { signal });
       keepCsrf(session.csrf);
-      return { personId: session.person?.id ?? null, now: session.now };
+      return { personId: left() ? null : (session.person?.id ?? null), now: session.now };
     } catch {
       return 'unreachable';
     }
