@@ -138,6 +138,27 @@ describe('reports', () => {
     expect(content.arrays[0].warnings.map(({ code }: { code: string }) => code)).to.include('part-cleaned');
   });
 
+  it('end a round: what is reckoned after it begins another, in which nothing is planned or offered yet', async () => {
+    const chain = await washed();
+    expect((await sign((await draft(chain)).body)).status).to.equal(200);
+    const spine = async () => {
+      const { spine: steps } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+      return ['plan', 'offer', 'wash', 'show'].map((step) => steps[step].state);
+    };
+    expect(await spine()).to.deep.equal(['settled', 'settled', 'settled', 'settled']);
+    await owner.must('POST', `/api/arrays/${chain.arrayId}/reckonings`, { id: randomUUID() });
+    expect(await spine()).to.deep.equal(['not-begun', 'not-begun', 'not-begun', 'not-begun']);
+    await owner.must('POST', `/api/sites/${chain.siteId}/plans`, { id: randomUUID() });
+    expect(await spine()).to.deep.equal(['settled', 'not-begun', 'not-begun', 'not-begun']);
+  });
+
+  it('do not end a round that is still worked on', async () => {
+    const chain = await makeJob(owner);
+    await owner.must('POST', `/api/arrays/${chain.arrayId}/reckonings`, { id: randomUUID() });
+    const { spine } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    expect([spine.plan.state, spine.wash.state]).to.deep.equal(['settled', 'in-hand']);
+  });
+
   it('are one for a job, however often they are asked for', async () => {
     const chain = await washed();
     const id = randomUUID();

@@ -5,7 +5,7 @@ import type { Connection } from '../storage/database.ts';
 export interface Latest {
   arrays: Pick<SolarArray, 'id' | 'rows' | 'columns' | 'missing' | 'moduleWatts'>[];
   inspections: Map<string, { id: string; inspectedAt: string }>;
-  reckonings: Map<string, { inspectionId: string; lossNow: number; overruled: boolean }>;
+  reckonings: Map<string, { inspectionId: string; at: string; lossNow: number; overruled: boolean }>;
   plan: { id: string; at: string; visits: number; overruled: boolean } | undefined;
   quote: { id: string; state: string; planId: string; gross: number } | undefined;
   job: { id: string; state: string; quoteId: string; modulesLeft: number } | undefined;
@@ -66,12 +66,18 @@ export async function latestOfSites(
     arrayIds,
     'id, inspected_at',
   );
-  const reckonings = await newest<{ arrayId: string; inspectionId: string; lossNow: number; overruled: boolean }>(
+  const reckonings = await newest<{
+    arrayId: string;
+    inspectionId: string;
+    at: string;
+    lossNow: number;
+    overruled: boolean;
+  }>(
     'reckonings',
     'array_id',
     'entered',
     arrayIds,
-    "inspection_id, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
+    "inspection_id, at, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
   );
   const plans = await newest<{ siteId: string } & NonNullable<Latest['plan']>>(
     'plans',

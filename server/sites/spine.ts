@@ -19,6 +19,13 @@ export async function standings(
   return new Map([...latest].map(([siteId, records]) => [siteId, standing(records, now)]));
 }
 
+/** Whether the newest plan belongs to a wash that has its report, and something was reckoned since: another round begins. */
+function isOver({ plan, quote, job, reckonings }: Latest): boolean {
+  if (plan === undefined || job?.state !== 'reported') return false;
+  if (quote?.planId !== plan.id || job.quoteId !== quote.id) return false;
+  return [...reckonings.values()].some(({ at }) => Date.parse(at) > Date.parse(plan.at));
+}
+
 function standing(latest: Latest, now: Date): SiteStanding {
   const { arrays, plan, quote, job, report } = latest;
   const power = (array: Latest['arrays'][number]) => moduleCount(array) * array.moduleWatts;
@@ -37,7 +44,7 @@ function standing(latest: Latest, now: Date): SiteStanding {
 
   const many = (done: number): StepStateName =>
     done === 0 ? 'not-begun' : done < arrays.length ? 'in-hand' : 'settled';
-  const planned = plan !== undefined && reckoned.length > 0;
+  const planned = plan !== undefined && reckoned.length > 0 && !isOver(latest);
   const offered = planned && quote?.planId === plan.id ? quote : undefined;
   const washed = offered && job?.quoteId === offered.id ? job : undefined;
   const shown = washed && report?.jobId === washed.id ? report : undefined;
