@@ -22,6 +22,23 @@ async function expectStringsAsComputed(page: Page, electronics: 'string' | 'modu
   return count;
 }
 
+test('touches that come quicker than the drawing can follow all count', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Hollow house', 'look');
+  await page.getByRole('button', { name: 'Record an inspection' }).click();
+  await page.getByRole('button', { name: 'Mark them on the roof' }).click();
+  const modules = page.locator('.marking-roof').getByRole('button', { name: /^Module \d+,/ });
+  await expect(modules.nth(3)).toBeVisible();
+  await modules.evaluateAll((all) => {
+    for (const module of all.slice(0, 4))
+      (module as unknown as SVGElement).dispatchEvent(new MouseEvent('click', { bubbles: true }));
+  });
+  await expect(page.getByText('Droppings in spots, plain: 4 modules')).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  expect(errors).toEqual([]);
+});
+
 test('strings are wired, patches are marked, and each string costs what ./pail compute string says', async ({
   page,
 }) => {

@@ -26,14 +26,16 @@ const TARGET = 48;
 
 /** Marking where patches lie: what, how it lies, how much by a card, then a touch on modules, rows or the face. */
 export function Marking({ array }: { array: SolarArray }) {
-  const { setValue } = useFormContext();
+  const { getValues, setValue } = useFormContext();
   const marks = (useWatch({ name: 'marks' }) ?? []) as Mark[];
   const [open, setOpen] = useState(marks.length > 0);
   const [tool, setTool] = useState<MarkTool>({ kind: 'droppings', pattern: 'spots', severity: 'plain' });
   const [reach, setReach] = useState<Reach>('module');
   const [large, setLarge] = useState<number | null>(null);
   const single = tool.pattern === 'cells';
-  const put = (next: Mark[]) => startTransition(() => setValue('marks', next, { shouldDirty: true }));
+  // From what the form holds: the drawing may lag behind a quick thumb.
+  const change = (to: (before: Mark[]) => Mark[]) =>
+    startTransition(() => setValue('marks', to(getValues('marks') ?? []), { shouldDirty: true }));
   return (
     <fieldset>
       <legend>Where patches lie</legend>
@@ -112,9 +114,13 @@ export function Marking({ array }: { array: SolarArray }) {
               array={array}
               patches={marks}
               onModule={(module) =>
-                single ? setLarge(module) : put(touchModules(marks, tool, reached(array, module, reach)))
+                single
+                  ? setLarge(module)
+                  : change((before) => touchModules(before, tool, reached(array, module, reach)))
               }
-              onModules={(modules) => (single ? setLarge(modules[0] ?? null) : put(touchModules(marks, tool, modules)))}
+              onModules={(modules) =>
+                single ? setLarge(modules[0] ?? null) : change((before) => touchModules(before, tool, modules))
+              }
               scale={TARGET}
             />
           </div>
@@ -123,11 +129,14 @@ export function Marking({ array }: { array: SolarArray }) {
               array={array}
               module={large}
               marks={marks}
-              onCell={(cell) => put(touchCell(marks, tool, large, cell))}
+              onCell={(cell) => change((before) => touchCell(before, tool, large, cell))}
             />
           )}
           {single && large === null && <p className="mb-1">Touch the module whose cells are covered.</p>}
-          <MarkList marks={marks} onTakeOut={(mark) => put(marks.filter((other) => other !== mark))} />
+          <MarkList
+            marks={marks}
+            onTakeOut={(mark) => change((before) => before.filter((other) => markWords(other) !== markWords(mark)))}
+          />
         </>
       )}
     </fieldset>
