@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
+import { inspectionBody } from '../../contract/testing/bodies.ts';
 import { compare } from '../../core/comparisons/compare.ts';
 import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
@@ -157,6 +158,14 @@ describe('reports', () => {
     await owner.must('POST', `/api/arrays/${chain.arrayId}/reckonings`, { id: randomUUID() });
     const { spine } = await owner.must('GET', `/api/sites/${chain.siteId}`);
     expect([spine.plan.state, spine.wash.state]).to.deep.equal(['settled', 'in-hand']);
+  });
+
+  it('leave a wash that is agreed where it stands when somebody looks again before it is done', async () => {
+    const chain = await makeJob(owner);
+    const again = inspectionBody({ inspectedAt: new Date().toISOString() });
+    await owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, again);
+    const { spine } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    expect([spine.reckon.state, spine.plan.state, spine.wash.state]).to.deep.equal(['not-begun', 'settled', 'in-hand']);
   });
 
   it('are one for a job, however often they are asked for', async () => {

@@ -26,6 +26,12 @@ function isOver({ plan, quote, job, reckonings }: Latest): boolean {
   return [...reckonings.values()].some(({ at }) => Date.parse(at) > Date.parse(plan.at));
 }
 
+/** Whether the newest plan is agreed and its work is still to come or in hand: a later look does not undo what was agreed. */
+function isAgreed({ plan, quote, job }: Latest): boolean {
+  if (plan === undefined || quote?.planId !== plan.id || job?.quoteId !== quote.id) return false;
+  return job.state !== 'reported';
+}
+
 function standing(latest: Latest, now: Date): SiteStanding {
   const { arrays, plan, quote, job, report } = latest;
   const power = (array: Latest['arrays'][number]) => moduleCount(array) * array.moduleWatts;
@@ -44,7 +50,7 @@ function standing(latest: Latest, now: Date): SiteStanding {
 
   const many = (done: number): StepStateName =>
     done === 0 ? 'not-begun' : done < arrays.length ? 'in-hand' : 'settled';
-  const planned = plan !== undefined && reckoned.length > 0 && !isOver(latest);
+  const planned = plan !== undefined && (isAgreed(latest) || (reckoned.length > 0 && !isOver(latest)));
   const offered = planned && quote?.planId === plan.id ? quote : undefined;
   const washed = offered && job?.quoteId === offered.id ? job : undefined;
   const shown = washed && report?.jobId === washed.id ? report : undefined;
