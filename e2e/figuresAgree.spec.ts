@@ -231,17 +231,25 @@ async function walkShow(page: Page, walk: Walk, siteId: string, exported: Export
   }
 }
 
+const today = () => new Intl.DateTimeFormat('en-CA', { timeZone: 'Africa/Johannesburg' }).format(new Date());
+
 test('no two places tell different figures of a site of the demo', async ({ page }) => {
   test.setTimeout(300_000);
   const errors = watchConsole(page);
   await signIn(page);
   const walk = new Walk();
-  for (const { id, name, steps } of await listed(page)) {
+  const list = await listed(page);
+  const listedOn = today();
+  for (const { id, name, steps } of list) {
     walk.site = name;
     const exported: Exported = await (await page.context().request.get(`/api/sites/${id}/export`)).json();
     await openStep(page, id, 'look');
     const spine = (await page.locator('.spine a .figure').allInnerTexts()).map((figure) => plain(figure).trim());
-    for (const [at, step] of STEPS.entries()) walk.hold(step, 'the list', `[${steps[step]}]`, `[${spine[at] ?? ''}]`);
+    for (const [at, step] of STEPS.entries()) {
+      // After midnight every look is a day older than the list said.
+      if (step === 'look' && today() !== listedOn) continue;
+      walk.hold(step, 'the list', `[${steps[step]}]`, `[${spine[at] ?? ''}]`);
+    }
     await walkReckon(page, walk, id, exported, steps.reckon);
     await walkRecords(page, walk, id);
     await walkPlanAndOffer(page, walk, id, exported, steps);

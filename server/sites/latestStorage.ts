@@ -3,6 +3,7 @@ import type { Connection } from '../storage/database.ts';
 
 /** The newest record of each step of one site, as far as the spine needs it. */
 export interface Latest {
+  zone: string;
   arrays: Pick<SolarArray, 'id' | 'rows' | 'columns' | 'missing' | 'moduleWatts'>[];
   inspections: Map<string, { id: string; inspectedAt: string }>;
   reckonings: Map<string, { inspectionId: string; at: string; lossNow: number; overruled: boolean }>;
@@ -51,6 +52,8 @@ export async function latestOfSites(
   siteIds: string[],
   now: Date,
 ): Promise<Map<string, Latest>> {
+  const zones: { id: string; zone: string }[] = await connection('sites').whereIn('id', siteIds).select('id', 'zone');
+  const zoneOf = new Map(zones.map(({ id, zone }) => [id, zone]));
   const arrays: SolarArray[] = await connection('arrays').whereIn('siteId', siteIds);
   const arrayIds = arrays.map(({ id }) => id);
   const newest = <T>(table: string, by: string, order: string, ids: string[], columns: string): Promise<T[]> =>
@@ -109,6 +112,7 @@ export async function latestOfSites(
       const ownIds = new Set(own.map(({ id }) => id));
       const of = <T extends { siteId: string }>(rows: T[]) => rows.find((row) => row.siteId === siteId);
       const latest: Latest = {
+        zone: zoneOf.get(siteId) ?? 'UTC',
         arrays: own,
         inspections: new Map(inspections.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),
         reckonings: new Map(reckonings.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { DateTime } from 'luxon';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { onStage } from '../testing/harness.ts';
 
@@ -200,5 +201,14 @@ describe('sites and arrays', () => {
       inspectionBody({ inspectedAt: '2026-11-23T08:00:00Z' }),
     );
     expect((await spine()).reckon.state).to.equal('not-begun');
+  });
+
+  it('count the days since a look by the calendar of the site: last night is yesterday', async () => {
+    const { site } = await newSite();
+    const array = arrayBody();
+    await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    const lastNight = DateTime.now().setZone(site.zone).startOf('day').minus({ minutes: 1 }).toUTC().toISO();
+    await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody({ inspectedAt: lastNight }));
+    expect((await harness.owner.must('GET', `/api/sites/${site.id}`)).spine.look.figure).to.equal(1);
   });
 });

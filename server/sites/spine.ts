@@ -1,4 +1,5 @@
 import { moduleCount, type Spine, type STEPS, type StepStateName } from '../../contract/sites/endpoints.ts';
+import { calendarDays } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
 import { type Latest, latestOfSites } from './latestStorage.ts';
 
@@ -57,7 +58,7 @@ function standing(latest: Latest, now: Date): SiteStanding {
   const state: Record<(typeof STEPS)[number], { state: StepStateName; figure: number | null }> = {
     look: {
       state: many(looked.length),
-      figure: lastLook ? Math.max(0, Math.floor((now.getTime() - Date.parse(lastLook)) / 86_400_000)) : null,
+      figure: lastLook ? Math.max(0, calendarDays(lastLook, now, latest.zone)) : null,
     },
     reckon: {
       state: overruled && reckoned.length === arrays.length ? 'overruled' : many(reckoned.length),

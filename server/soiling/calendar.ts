@@ -18,3 +18,7 @@ export const dateIn = (instant: Date | string, zone: string): string =>
 /** A date some days later. */
 export const addDays = (date: string, days: number): string =>
   DateTime.fromISO(date, { zone: 'utc' }).plus({ days }).toISODate() ?? date;
+
+/** How many days of the calendar lie between two instants: of last night it is yesterday, however few the hours. */
+export const calendarDays = (from: Date | string, to: Date | string, zone: string): number =>
+  Math.round((Date.parse(dateIn(to, zone)) - Date.parse(dateIn(from, zone))) / 86_400_000);
