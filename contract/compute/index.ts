@@ -7,6 +7,7 @@ export { NotComputable } from './commands/command.ts';
 const sky = () => import('./commands/sky.ts');
 const modules = () => import('./commands/modules.ts');
 const comparisons = () => import('./commands/comparisons.ts');
+const assimilation = () => import('./commands/assimilation.ts');
 const work = () => import('./commands/work.ts');
 
 /** Every calculation that can be run by name, with the shapes of the design. Each is loaded when it is asked for. */
@@ -24,6 +25,9 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   drying: async () => (await work()).drying,
   reach: async () => (await work()).reach,
   jet: async () => (await work()).jet,
+  assimilate: async () => (await assimilation()).assimilate,
+  calibrate: async () => (await assimilation()).calibrate,
+  visits: async () => (await work()).visits,
   frequency: async () => (await work()).frequency,
   spray: async () => (await work()).spray,
 };

@@ -27,6 +27,42 @@ SOUND.set('daily-energy', [
   },
 ]);
 
+/** How often each is asked; those that search or draw for long, less often. */
+const RUNS: Record<string, number> = { frequency: 25, visits: 25, assimilate: 40 };
+
+const still = { rain: 0, dew: 0, deposition: 0.01, droppings: 1e-4 };
+const yearOfDays = Array.from({ length: 365 }, (_, at) => (at % 9 === 0 ? { ...still, rain: 4, dew: 0.5 } : still));
+SOUND.set('visits', [
+  {
+    surfaceTilt: 20,
+    effectiveness: { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.1 },
+    cleaningCost: 30,
+    dailyValue: Array.from({ length: 365 }, () => 1),
+    maxCleans: 2,
+    courses: [
+      {
+        parameters: { lichenDensity: 50, mismatch: 8 },
+        initial: { loose: 0.3, bonded: 0.8, droppings: 0.002, lichenRadius: 0.004 },
+        days: yearOfDays,
+      },
+    ],
+  },
+]);
+
+SOUND.set('assimilate', [
+  {
+    surfaceTilt: 20,
+    parameters: { mismatch: 8, lichenDensity: 50, standingLoss: 0.01 },
+    days: yearOfDays.slice(0, 12),
+    cleanings: [{ day: 6, effectiveness: { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.1 }, share: 0.5 }],
+    observations: [
+      { kind: 'film', day: 11, value: 0.1, sigma: 0.5 },
+      { kind: 'gain', day: 6, value: 1.02, sigma: 0.012 },
+    ],
+    prior: { deposition: 0.3 },
+  },
+]);
+
 const WEIRD = [null, '', 'x', true, -1, 0, 1e308, -1e308, 1e-308, 0.5, 3, [], {}, [null], '2026-13-45', '0'];
 
 /** Every place in a document, as a path. */
@@ -84,7 +120,7 @@ describe('every calculation, asked with something broken', () => {
           }
           expect(brokenNumbers(answerOf(command, parsed.data))).to.deep.equal([]);
         }),
-        { numRuns: name === 'frequency' ? 25 : 120 },
+        { numRuns: RUNS[name] ?? 120 },
       );
     });
   }

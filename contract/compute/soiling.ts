@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import type { LayeredDays } from '../../core/soiling/layered.ts';
 import { fraction, notNegative, series, tilt } from './parts.ts';
 
-const day = z.number().int().min(0);
+export const day = z.number().int().min(0);
 const cleaningDays = z.array(z.object({ day })).default([]);
-const effectiveness = z.object({ loose: fraction, bonded: fraction, droppings: fraction, lichen: fraction });
+export const effectiveness = z.object({ loose: fraction, bonded: fraction, droppings: fraction, lichen: fraction });
 
 const rateModel = z.object({
   model: z.literal('rate'),
@@ -27,28 +28,47 @@ const massModel = z.object({
   cleanings: cleaningDays,
 });
 
+/** The figures of the layered model; lichen is asked for where a model is run as it stands. */
+export const layeredParameters = z.object({
+  rainScale: z.number().gt(0).default(5),
+  bondingPerDew: fraction.default(0.03),
+  bondedRainFactor: fraction.default(0.1),
+  droppingsRainFactor: fraction.default(0.15),
+  lichenDensity: notNegative,
+  lichenGrowth: notNegative.default(1),
+  mismatch: notNegative,
+  standingLoss: fraction.default(0),
+});
+
+export const layeredState = z.object({
+  loose: notNegative,
+  bonded: notNegative,
+  droppings: fraction,
+  lichenRadius: notNegative,
+});
+
+export const layeredDay = z.object({
+  rain: notNegative,
+  dew: z.union([z.boolean(), fraction]).transform(Number),
+  deposition: notNegative,
+  droppings: fraction,
+});
+
+/** Days as rows, turned into one series for each of their values. */
+export const inSeries = (days: readonly z.output<typeof layeredDay>[]): LayeredDays => ({
+  rain: days.map(({ rain }) => rain),
+  dew: days.map(({ dew }) => dew),
+  deposition: days.map(({ deposition }) => deposition),
+  droppings: days.map(({ droppings }) => droppings),
+});
+
 const layeredModel = z.object({
   model: z.literal('layered'),
   surfaceTilt: tilt,
-  parameters: z.object({
-    rainScale: z.number().gt(0).default(5),
-    bondingPerDew: fraction.default(0.03),
-    bondedRainFactor: fraction.default(0.1),
-    droppingsRainFactor: fraction.default(0.15),
-    lichenDensity: notNegative,
-    lichenGrowth: notNegative.default(1),
-    mismatch: notNegative,
-  }),
-  initial: z.object({ loose: notNegative, bonded: notNegative, droppings: fraction, lichenRadius: notNegative }),
-  days: series(
-    z.object({
-      rain: notNegative,
-      dew: z.union([z.boolean(), z.literal(0), z.literal(1)]),
-      deposition: notNegative,
-      droppings: fraction,
-    }),
-  ),
-  cleanings: z.array(z.object({ day, effectiveness })).default([]),
+  parameters: layeredParameters,
+  initial: layeredState,
+  days: series(layeredDay),
+  cleanings: z.array(z.object({ day, effectiveness, share: fraction.optional() })).default([]),
 });
 
 type SoilingInput = z.output<typeof rateModel> | z.output<typeof massModel> | z.output<typeof layeredModel>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fraction, notNegative, positive, series, temperature, tilt } from './parts.ts';
+import { effectiveness, layeredDay, layeredParameters, layeredState } from './soiling.ts';
 
 /** Schemas of the calculations about the work itself: drying, reach, jet, spray line, days of cleaning. */
 
@@ -61,3 +62,34 @@ export const frequencyInput = z.object({
   maxCleans: z.number().int().min(0).max(YEAR),
   everyYears: z.array(z.number().int().min(2).max(100)).max(100).default([]),
 });
+
+const course = z.object({
+  parameters: layeredParameters,
+  initial: layeredState,
+  days: z.array(layeredDay).max(50 * YEAR),
+});
+
+export const visitsInput = z
+  .object({
+    surfaceTilt: tilt,
+    effectiveness,
+    cleaningCost: notNegative,
+    dailyValue: year(notNegative),
+    maxCleans: z.number().int().min(0).max(52),
+    everyYears: z.array(z.number().int().min(2).max(50)).max(10).default([]),
+    courses: z.array(course).min(1).max(1000),
+  })
+  .superRefine(({ courses, everyYears }, context) => {
+    const say = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const length = courses[0]?.days.length ?? 0;
+    courses.forEach(({ days }, at) => {
+      if (days.length === 0 || days.length % YEAR !== 0)
+        say(['courses', at, 'days'], `must be whole years of ${YEAR} days`);
+      else if (days.length !== length)
+        say(['courses', at, 'days'], `must be as many as those of the first (${length})`);
+    });
+    everyYears.forEach((every, at) => {
+      if (every * YEAR > length)
+        say(['everyYears', at], `must not be longer than the courses (${length / YEAR} years)`);
+    });
+  });

@@ -1,3 +1,5 @@
+import { type Round, shortestRounds } from './shortestRounds.ts';
+
 /** What a unit of loss costs, how fast it grows and when it rains: everything on which the days of cleaning depend. */
 export interface FrequencyInput {
   /** loss gained on a dry day, a fraction, or one value for each of 365 days */
@@ -183,58 +185,6 @@ function stepsToReset(resets: Uint8Array): Int32Array {
     if (day < DAYS && Number.isFinite(next)) steps[day] = next - day;
   }
   return steps;
-}
-
-interface Round {
-  value: number;
-  days: number[];
-}
-
-/** The least-losing days for 1 to `most` cleanings; index 0 is empty. */
-function shortestRounds(arcs: Float64Array, most: number): (Round | undefined)[] {
-  const width = DAYS + 1;
-  const best: (Round | undefined)[] = Array.from({ length: most + 1 }, () => undefined);
-  // cost[k][d]: least lost from the first cleaning to day d, where the k-th cleaning is
-  const cost = Array.from({ length: most + 1 }, () => new Float64Array(DAYS));
-  const before = Array.from({ length: most + 1 }, () => new Int16Array(DAYS));
-  for (let first = 0; first < DAYS; first += 1) {
-    for (let cleans = 1; cleans <= most && first + cleans <= DAYS; cleans += 1) {
-      const row = cost[cleans] as Float64Array;
-      const earlier = cost[cleans - 1] as Float64Array;
-      const from = before[cleans] as Int16Array;
-      let least = Number.POSITIVE_INFINITY;
-      let last = first;
-      for (let day = first + cleans - 1; day < DAYS; day += 1) {
-        let value = Number.POSITIVE_INFINITY;
-        if (cleans === 1) {
-          value = day === first ? 0 : Number.POSITIVE_INFINITY;
-        } else {
-          for (let previous = first + cleans - 2; previous < day; previous += 1) {
-            const through = (earlier[previous] as number) + (arcs[previous * width + day - previous] as number);
-            if (through < value) {
-              value = through;
-              from[day] = previous;
-            }
-          }
-        }
-        row[day] = value;
-        const round = value + (arcs[day * width + DAYS - day + first] as number);
-        if (round < least) {
-          least = round;
-          last = day;
-        }
-      }
-      if (least < (best[cleans]?.value ?? Number.POSITIVE_INFINITY))
-        best[cleans] = { value: least, days: walkBack(before, cleans, last) };
-    }
-  }
-  return best;
-}
-
-function walkBack(before: readonly Int16Array[], cleans: number, last: number): number[] {
-  const days = [last];
-  for (let left = cleans; left > 1; left -= 1) days.unshift((before[left] as Int16Array)[days[0] as number] as number);
-  return days;
 }
 
 /**

@@ -17,6 +17,8 @@ export interface LayeredParameters {
   lichenGrowth?: number;
   /** how many times its own area a patch costs in power here (C7, for the string at hand) */
   mismatch: number;
+  /** loss to patches that neither come nor go in the record (lichen seen, algae, moss), a fraction; default 0 */
+  standingLoss?: number;
 }
 
 export const LAYERED_DEFAULTS = {
@@ -25,6 +27,7 @@ export const LAYERED_DEFAULTS = {
   bondedRainFactor: 0.1,
   droppingsRainFactor: 0.15,
   lichenGrowth: 1,
+  standingLoss: 0,
 } as const;
 
 export interface LayeredState {
@@ -36,6 +39,8 @@ export interface LayeredState {
   droppings: number;
   /** m */
   lichenRadius: number;
+  /** share of the standing patches that is still there; default 1 */
+  standingLeft?: number;
 }
 
 export const CLEAN_GLASS: LayeredState = { loose: 0, bonded: 0, droppings: 0, lichenRadius: 0 };
@@ -44,7 +49,7 @@ export const CLEAN_GLASS: LayeredState = { loose: 0, bonded: 0, droppings: 0, li
 export interface LayeredDays {
   /** mm */
   rain: ArrayLike<number>;
-  /** 1 on a day with dew, else 0 */
+  /** the chance of dew, 0 to 1 */
   dew: ArrayLike<number>;
   /** settling on a horizontal plane, g/m2 */
   deposition: ArrayLike<number>;
@@ -59,7 +64,15 @@ export interface LayeredModel {
   initial: LayeredState;
   days: LayeredDays;
   /** act at the start of their day */
-  cleanings?: readonly { day: number; effectiveness: Effectiveness }[];
+  cleanings?: readonly LayeredCleaning[];
+}
+
+export interface LayeredCleaning {
+  /** index from 0 */
+  day: number;
+  effectiveness: Effectiveness;
+  /** part of the array that was washed; default 1 */
+  share?: number;
 }
 
 /** The state at the end of each day. */
@@ -81,7 +94,8 @@ const METRES_PER_MM = 1 / 1000;
 export const rainAtTilt = (surfaceTilt: number): number =>
   Math.min(1.75, Math.max(0.25, Math.sin(radians(surfaceTilt)) / Math.sin(radians(20))));
 
-const coverOf = (density: number, radius: number): number => 1 - Math.exp(-density * Math.PI * radius * radius);
+const coverOf = (density: number, radius: number): number =>
+  density === 0 ? 0 : 1 - Math.exp(-density * Math.PI * radius * radius);
 
 /** Lichen after a cleaning, m of radius: what is left covers as much as the colonies would at that radius. */
 function lichenAfter(radius: number, density: number, effectiveness: number): number {
@@ -91,6 +105,136 @@ function lichenAfter(radius: number, density: number, effectiveness: number): nu
   return Math.sqrt(Math.max(0, -Math.log(after)) / (density * Math.PI));
 }
 
+/** Where each layer stands in the state. */
+const [LOOSE, BONDED, DROPPINGS, RADIUS, STANDING] = [0, 1, 2, 3, 4];
+
+/**
+ * Glass under the layers as it goes through its days: the one step of this model, which every use of it takes. Its state is
+ * one typed array, since an estimate and a search for the best days take millions of such days.
+ */
+export class LayeredGlass {
+  private readonly layers = new Float64Array(5);
+  private readonly figures: Required<LayeredParameters>;
+  private readonly cosTilt: number;
+  private readonly perMm: number;
+  private readonly growth: number;
+
+  /** @param surfaceTilt degrees */
+  constructor(surfaceTilt: number, parameters: LayeredParameters, initial: LayeredState) {
+    this.figures = { ...LAYERED_DEFAULTS, ...parameters };
+    this.cosTilt = Math.cos(radians(surfaceTilt));
+    this.perMm = -rainAtTilt(surfaceTilt) / this.figures.rainScale;
+    this.growth = (this.figures.lichenGrowth / DAYS_A_YEAR) * METRES_PER_MM;
+    this.layers.set([
+      initial.loose,
+      initial.bonded,
+      initial.droppings,
+      initial.lichenRadius,
+      initial.standingLeft ?? 1,
+    ]);
+  }
+
+  /** g/m2 */
+  get loose(): number {
+    return this.layers[LOOSE] as number;
+  }
+
+  /** g/m2 */
+  get bonded(): number {
+    return this.layers[BONDED] as number;
+  }
+
+  /** share of the glass covered */
+  get droppings(): number {
+    return this.layers[DROPPINGS] as number;
+  }
+
+  /** @param share part of the array that is washed */
+  clean(effectiveness: Effectiveness, share = 1): void {
+    const { layers } = this;
+    layers[LOOSE] = (layers[LOOSE] as number) * (1 - share * effectiveness.loose);
+    layers[BONDED] = (layers[BONDED] as number) * (1 - share * effectiveness.bonded);
+    layers[DROPPINGS] = (layers[DROPPINGS] as number) * (1 - share * effectiveness.droppings);
+    layers[RADIUS] = lichenAfter(layers[RADIUS] as number, this.figures.lichenDensity, share * effectiveness.lichen);
+    layers[STANDING] = (layers[STANDING] as number) * (1 - share * effectiveness.lichen);
+  }
+
+  /** One day, in the order of C6 after its cleaning: what settles, dew (a chance), rain (mm), growth. */
+  pass(rain: number, dew: number, deposition: number, droppings: number): void {
+    this.settle(this.onTheFace(deposition), droppings, this.bonding(dew), this.taken(rain));
+  }
+
+  /** What of the dust on a horizontal plane settles on the face, g/m2. */
+  onTheFace(deposition: number): number {
+    return deposition * this.cosTilt;
+  }
+
+  /** Share of the loose film that a day's dew bonds. */
+  bonding(dew: number): number {
+    return this.figures.bondingPerDew * dew;
+  }
+
+  /** Share of the loose film that a day's rain takes. */
+  taken(rain: number): number {
+    return rain > 0 ? 1 - Math.exp(this.perMm * rain) : 0;
+  }
+
+  /** One day whose shares are known: dust on the face, fresh droppings, share bonded, share of the loose film taken. */
+  settle(dust: number, fresh: number, bonded: number, taken: number): void {
+    const { layers } = this;
+    const { bondedRainFactor, droppingsRainFactor } = this.figures;
+    const loose = (layers[LOOSE] as number) + dust;
+    const covered = layers[DROPPINGS] as number;
+    layers[LOOSE] = loose * (1 - bonded) * (1 - taken);
+    layers[BONDED] = ((layers[BONDED] as number) + loose * bonded) * (1 - bondedRainFactor * taken);
+    layers[DROPPINGS] = Math.min(1, covered + fresh * (1 - covered)) * (1 - droppingsRainFactor * taken);
+    layers[RADIUS] = (layers[RADIUS] as number) + this.growth;
+  }
+
+  lichenCover(): number {
+    return coverOf(this.figures.lichenDensity, this.layers[RADIUS] as number);
+  }
+
+  filmLoss(): number {
+    return filmLoss(this.loose + this.bonded);
+  }
+
+  /** output soiled/output clean, of what lies there now. @param film its loss, where that is known already */
+  soilingRatio(film = this.filmLoss()): number {
+    const { mismatch, standingLoss } = this.figures;
+    return (
+      (1 - film) *
+      (1 - Math.min(1, mismatch * this.droppings)) *
+      (1 - Math.min(1, mismatch * this.lichenCover())) *
+      (1 - Math.min(MOST_STANDING_LOSS, standingLoss * (this.layers[STANDING] as number)))
+    );
+  }
+
+  /** What lies there now, to come back to. @param into room for it */
+  keep(into = new Float64Array(5)): Float64Array {
+    into.set(this.layers);
+    return into;
+  }
+
+  comeBackTo(kept: Float64Array): void {
+    this.layers.set(kept);
+  }
+
+  state(): Required<LayeredState> {
+    const [loose, bonded, droppings, lichenRadius, standingLeft] = this.layers as unknown as [
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    return { loose, bonded, droppings, lichenRadius, standingLeft };
+  }
+}
+
+/** Standing patches never take all. */
+const MOST_STANDING_LOSS = 0.95;
+
 /**
  * The planning model of soiling (C6): loose film that rain takes, bonded film that it mostly leaves, droppings, and
  * lichen that grows until it covers. A house model that joins published laws; both schools on rain are in it.
@@ -98,17 +242,16 @@ function lichenAfter(radius: number, density: number, effectiveness: number): nu
  * @returns arrays with one value for each day
  * @see Coello and Boyle 2019 for the film's loss; the rest is the house's own, see the assumptions
  */
-export function soilingByLayers(model: LayeredModel): LayeredCourse {
-  const { days } = model;
-  const { rainScale, bondingPerDew, bondedRainFactor, droppingsRainFactor, lichenDensity, lichenGrowth, mismatch } = {
-    ...LAYERED_DEFAULTS,
-    ...model.parameters,
-  };
+export function soilingByLayers({
+  surfaceTilt,
+  parameters,
+  initial,
+  days,
+  cleanings = [],
+}: LayeredModel): LayeredCourse {
   const count = days.rain.length;
-  const cosTilt = Math.cos(radians(model.surfaceTilt));
-  const tiltFactor = rainAtTilt(model.surfaceTilt);
-  const growth = (lichenGrowth / DAYS_A_YEAR) * METRES_PER_MM;
-  const cleanings = [...(model.cleanings ?? [])].sort((a, b) => a.day - b.day);
+  const ordered = [...cleanings].sort((a, b) => a.day - b.day);
+  const glass = new LayeredGlass(surfaceTilt, parameters, initial);
   const course: LayeredCourse = {
     loose: new Float64Array(count),
     bonded: new Float64Array(count),
@@ -116,43 +259,22 @@ export function soilingByLayers(model: LayeredModel): LayeredCourse {
     lichenCover: new Float64Array(count),
     filmLoss: new Float64Array(count),
     soilingRatio: new Float64Array(count),
-    end: model.initial,
+    end: initial,
   };
-  let { loose, bonded, droppings, lichenRadius: radius } = model.initial;
   let next = 0;
   for (let day = 0; day < count; day += 1) {
-    for (; cleanings[next]?.day === day; next += 1) {
-      const removed = cleanings[next]?.effectiveness as Effectiveness;
-      loose *= 1 - removed.loose;
-      bonded *= 1 - removed.bonded;
-      droppings *= 1 - removed.droppings;
-      radius = lichenAfter(radius, lichenDensity, removed.lichen);
+    for (let due = ordered[next]; due?.day === day; due = ordered[next]) {
+      glass.clean(due.effectiveness, due.share);
+      next += 1;
     }
-    loose += (days.deposition[day] ?? 0) * cosTilt;
-    droppings = Math.min(1, droppings + (days.droppings[day] ?? 0) * (1 - droppings));
-    if (days.dew[day]) {
-      const bonding = bondingPerDew * loose;
-      loose -= bonding;
-      bonded += bonding;
-    }
-    const rain = days.rain[day] ?? 0;
-    if (rain > 0) {
-      const taken = 1 - Math.exp((-tiltFactor * rain) / rainScale);
-      loose *= 1 - taken;
-      bonded *= 1 - bondedRainFactor * taken;
-      droppings *= 1 - droppingsRainFactor * taken;
-    }
-    radius += growth;
-    const cover = lichenDensity === 0 ? 0 : coverOf(lichenDensity, radius);
-    const film = filmLoss(loose + bonded);
-    course.loose[day] = loose;
-    course.bonded[day] = bonded;
-    course.droppings[day] = droppings;
-    course.lichenCover[day] = cover;
-    course.filmLoss[day] = film;
-    course.soilingRatio[day] =
-      (1 - film) * (1 - Math.min(1, mismatch * droppings)) * (1 - Math.min(1, mismatch * cover));
+    glass.pass(days.rain[day] ?? 0, days.dew[day] ?? 0, days.deposition[day] ?? 0, days.droppings[day] ?? 0);
+    course.loose[day] = glass.loose;
+    course.bonded[day] = glass.bonded;
+    course.droppings[day] = glass.droppings;
+    course.lichenCover[day] = glass.lichenCover();
+    course.filmLoss[day] = glass.filmLoss();
+    course.soilingRatio[day] = glass.soilingRatio();
   }
-  course.end = { loose, bonded, droppings, lichenRadius: radius };
+  course.end = glass.state();
   return course;
 }

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { soilingByLayers } from '../../../core/soiling/layered.ts';
 import { soilingByMass } from '../../../core/soiling/mass.ts';
 import { soilingByRate } from '../../../core/soiling/rate.ts';
-import { soilingInput } from '../soiling.ts';
+import { inSeries, soilingInput } from '../soiling.ts';
 import { command } from './command.ts';
 
 export const soiling = command(soilingInput, (model) => ({ days: soilingDays(model) }));
@@ -13,12 +13,7 @@ function soilingDays(model: z.output<typeof soilingInput>): unknown[] {
   if (model.model === 'mass') return soilingByMass(model);
   const { end: _end, ...course } = soilingByLayers({
     ...model,
-    days: {
-      rain: model.days.map(({ rain }) => rain),
-      dew: model.days.map(({ dew }) => Number(dew)),
-      deposition: model.days.map(({ deposition }) => deposition),
-      droppings: model.days.map(({ droppings }) => droppings),
-    },
+    days: inSeries(model.days),
   });
   const names = Object.keys(course) as (keyof typeof course)[];
   return model.days.map((_, day) => Object.fromEntries(names.map((name) => [name, course[name][day]])));

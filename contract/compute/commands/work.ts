@@ -1,11 +1,13 @@
 import { optimalDays } from '../../../core/frequency/optimalDays.ts';
+import { bestVisits } from '../../../core/frequency/visits.ts';
 import { jetOnGlass } from '../../../core/methods/jet.ts';
 import { poleReach } from '../../../core/methods/reach.ts';
 import { dryingMinutes } from '../../../core/schedule/drying.ts';
 import { sprayLine } from '../../../core/spray/line.ts';
 import { treatWater } from '../../../core/water/treatment.ts';
 import { waterInput } from '../schemas.ts';
-import { dryingInput, frequencyInput, jetInput, reachInput, sprayInput } from '../work.ts';
+import { inSeries } from '../soiling.ts';
+import { dryingInput, frequencyInput, jetInput, reachInput, sprayInput, visitsInput } from '../work.ts';
 import { command } from './command.ts';
 
 export const water = command(waterInput, treatWater);
@@ -13,4 +15,7 @@ export const drying = command(dryingInput, (input) => ({ minutes: dryingMinutes(
 export const reach = command(reachInput, poleReach);
 export const jet = command(jetInput, jetOnGlass);
 export const frequency = command(frequencyInput, optimalDays);
+export const visits = command(visitsInput, (input) =>
+  bestVisits({ ...input, courses: input.courses.map((course) => ({ ...course, days: inSeries(course.days) })) }),
+);
 export const spray = command(sprayInput, sprayLine);

@@ -1,0 +1,100 @@
+import { backward, forward, rootOf, type Triangle, triangle } from './linear.ts';
+
+/** Witnesses of unknowns that are standard normal before anything is seen. */
+export interface Witnessed {
+  /** how many unknowns */
+  width: number;
+  /** what was seen */
+  values: readonly number[];
+  /** the scale of each error, which is Student's t */
+  scales: readonly number[];
+  degreesOfFreedom: number;
+  /** what should have been seen at a point */
+  predict(point: Float64Array): Float64Array;
+}
+
+/** Logarithm of how likely a point is after all, less a constant. */
+export function logPosterior(witnessed: Witnessed, point: Float64Array, predicted = witnessed.predict(point)): number {
+  let sum = 0;
+  for (const one of point) sum -= 0.5 * one * one;
+  for (let at = 0; at < predicted.length; at += 1)
+    sum += logDensity(witnessed, (witnessed.values[at] as number) - (predicted[at] as number), at);
+  return sum;
+}
+
+/** Logarithm of the density of an error of one witness, less a constant. */
+export function logDensity({ degreesOfFreedom, scales }: Witnessed, error: number, at: number): number {
+  const relative = error / (scales[at] as number);
+  return (-(degreesOfFreedom + 1) / 2) * Math.log1p((relative * relative) / degreesOfFreedom);
+}
+
+export interface Mode {
+  point: Float64Array;
+  height: number;
+  /** root of the curvature there (inverse of the covariance) */
+  curvature: Triangle;
+}
+
+const STEPS = 25;
+const DIFFERENCE = 1e-4;
+
+/** Climbs to a height of the posterior (Levenberg and Marquardt, the witnesses weighed anew at each step). */
+export function modeFrom(witnessed: Witnessed, start: Float64Array): Mode {
+  let point = start;
+  let predicted = witnessed.predict(point);
+  let height = logPosterior(witnessed, point, predicted);
+  let damping = 1e-2;
+  let normal = normalEquations(witnessed, point, predicted);
+  for (let step = 0; step < STEPS; step += 1) {
+    const root = rootOf(triangle(point.length, (i, j) => entry(normal.matrix, i, j) * (i === j ? 1 + damping : 1)));
+    const move = backward(root, forward(root, normal.slope));
+    const next = point.map((one, at) => one + (move[at] as number));
+    const seen = witnessed.predict(next);
+    const reached = logPosterior(witnessed, next, seen);
+    if (!(reached > height)) {
+      damping *= 6;
+      if (damping > 1e6) break;
+      continue;
+    }
+    const gained = reached - height;
+    [point, predicted, height, damping] = [next, seen, reached, Math.max(1e-6, damping / 4)];
+    normal = normalEquations(witnessed, point, predicted);
+    if (gained < 1e-4) break;
+  }
+  return { point, height, curvature: rootOf(normal.matrix) };
+}
+
+const entry = (matrix: Triangle, row: number, column: number): number =>
+  (matrix[row] as Float64Array)[column] as number;
+
+function normalEquations(
+  { predict, values, scales, degreesOfFreedom }: Witnessed,
+  point: Float64Array,
+  predicted: Float64Array,
+): { matrix: Triangle; slope: Float64Array } {
+  const weights = predicted.map((one, at) => {
+    const scale = scales[at] as number;
+    const relative = ((values[at] as number) - one) / scale;
+    return (degreesOfFreedom + 1) / (degreesOfFreedom + relative * relative) / (scale * scale);
+  });
+  const slopes = Array.from(point, (_, dimension) => {
+    const moved = point.slice();
+    moved[dimension] = (moved[dimension] as number) + DIFFERENCE;
+    const seen = predict(moved);
+    return seen.map((one, at) => (one - (predicted[at] as number)) / DIFFERENCE);
+  });
+  const weighed = (a: ArrayLike<number>, b: ArrayLike<number>) => {
+    let sum = 0;
+    for (let at = 0; at < weights.length; at += 1)
+      sum += (weights[at] as number) * (a[at] as number) * (b[at] as number);
+    return sum;
+  };
+  const errors = predicted.map((one, at) => (values[at] as number) - one);
+  return {
+    matrix: triangle(
+      point.length,
+      (i, j) => Number(i === j) + weighed(slopes[i] as Float64Array, slopes[j] as Float64Array),
+    ),
+    slope: point.map((one, i) => weighed(slopes[i] as Float64Array, errors) - one),
+  };
+}

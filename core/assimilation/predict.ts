@@ -1,0 +1,110 @@
+import { LAYERED_DEFAULTS, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
+import { FACTORS, type Factor } from './factors.ts';
+import type { History, Observation, ObservationKind } from './observed.ts';
+
+/** The least film, g/m2, and the least cover that a logarithm is taken of. */
+const LEAST = { film: 1e-6, cover: 1e-7 } as const;
+
+const AT = Object.fromEntries(FACTORS.map((name, at) => [name, at])) as Record<Factor, number>;
+
+/** An observation's value on the scale on which its kind is compared. */
+export function comparable({ kind, value }: Pick<Observation, 'kind' | 'value'>): number {
+  if (kind === 'film') return Math.log(Math.max(LEAST.film, value));
+  if (kind === 'cover') return Math.log(Math.max(LEAST.cover, value));
+  return kind === 'gain' ? Math.log(value) : value;
+}
+
+/** Clear days scatter together: each counts for less than a day of its own (lag-one correlation of 0.13). */
+const CORRELATED_DAYS = Math.sqrt(1.3 / 0.7);
+
+/** The scale of an observation's error. */
+export const scaleOf = ({ kind, sigma }: Observation): number => (kind === 'energy' ? sigma * CORRELATED_DAYS : sigma);
+
+const READ: Record<ObservationKind, (glass: LayeredGlass, ratio: number, before: number, level: number) => number> = {
+  film: ({ loose, bonded }) => Math.log(Math.max(LEAST.film, loose + bonded)),
+  cover: ({ droppings }) => Math.log(Math.max(LEAST.cover, droppings)),
+  loss: (_, ratio) => 1 - ratio,
+  bonded: ({ loose, bonded }) => (loose + bonded > 0 ? bonded / (loose + bonded) : 0),
+  gain: (_, ratio, before) => Math.log(ratio / before),
+  energy: (_, ratio, __, level) => level + Math.log(ratio),
+};
+const LEAST_RATIO = 1e-6;
+
+const factor = (logs: ArrayLike<number>, name: Factor): number => Math.exp(logs[AT[name]] ?? 0);
+
+/** The house's figures with factors laid on them. @param logs one logarithm for each of FACTORS */
+export function withFactors(parameters: LayeredParameters, logs: ArrayLike<number>): LayeredParameters {
+  const given = { ...LAYERED_DEFAULTS, ...parameters };
+  return {
+    ...given,
+    rainScale: given.rainScale * factor(logs, 'rainScale'),
+    bondingPerDew: Math.min(1, given.bondingPerDew * factor(logs, 'bonding')),
+    mismatch: given.mismatch * factor(logs, 'mismatch'),
+    standingLoss: given.standingLoss * factor(logs, 'standing'),
+  };
+}
+
+export interface Predicted {
+  /** one for each observation, on the scale on which its kind is compared */
+  observations: Float64Array;
+  /** at the end of the last day, a fraction */
+  loss: number;
+  state: Required<LayeredState>;
+}
+
+/**
+ * Runs a history under given factors.
+ * @returns what the witnesses should have seen, and how the array stands after the last day; null where a washed array
+ *   could not have come to what is on record
+ */
+export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
+  const { surfaceTilt } = history;
+  const [rain, dew, dust, droppings] = [
+    history.days.rain,
+    history.days.dew,
+    history.days.deposition,
+    history.days.droppings,
+  ].map((values) => Float64Array.from(values)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const count = rain.length;
+  const cleanings = [...history.cleanings].sort((a, b) => a.day - b.day);
+  const order = history.observations.map((_, at) => at);
+  order.sort((a, b) => (history.observations[a]?.day ?? 0) - (history.observations[b]?.day ?? 0));
+  const beforeWash = new Uint8Array(count);
+  for (const { kind, day } of history.observations) if (kind === 'gain' && day > 0) beforeWash[day - 1] = 1;
+  const seenOn = new Uint8Array(count);
+  for (const { day } of history.observations) seenOn[day] = 1;
+  const lastCleaned = cleanings.at(-1)?.day ?? Number.POSITIVE_INFINITY;
+  return (logs) => {
+    const glass = new LayeredGlass(surfaceTilt, withFactors(history.parameters, logs), history.initial);
+    const dustFactor = factor(logs, 'deposition');
+    const recentFactor = dustFactor * factor(logs, 'recent');
+    const droppingsFactor = factor(logs, 'droppings');
+    const level = logs[AT.level] ?? 0;
+    const ratio = () => Math.max(LEAST_RATIO, glass.soilingRatio());
+    const observations = new Float64Array(order.length);
+    let [cleaning, witness, ratioBefore] = [0, 0, 1];
+    for (let day = 0; day < count; day += 1) {
+      for (let due = cleanings[cleaning]; due?.day === day; due = cleanings[cleaning]) {
+        glass.clean(due.effectiveness, due.share);
+        cleaning += 1;
+      }
+      glass.pass(
+        rain[day] as number,
+        dew[day] as number,
+        (dust[day] as number) * (day >= lastCleaned ? recentFactor : dustFactor),
+        (droppings[day] as number) * droppingsFactor,
+      );
+      if (seenOn[day] === 1) {
+        const now = ratio();
+        for (let at = order[witness]; at !== undefined; at = order[witness]) {
+          const observation = history.observations[at] as Observation;
+          if (observation.day !== day) break;
+          observations[at] = READ[observation.kind](glass, now, ratioBefore, level);
+          witness += 1;
+        }
+      }
+      if (beforeWash[day] === 1) ratioBefore = ratio();
+    }
+    return { observations, loss: 1 - ratio(), state: glass.state() };
+  };
+}
