@@ -9,13 +9,16 @@ export interface Weighed {
   weights: Float64Array;
   /** how many independent draws they are worth (Kish) */
   effective: number;
+  /** logarithm of how likely it was to see what was seen, less a constant of the witnesses */
+  evidence: number;
 }
+type Draws = Pick<Weighed, 'points' | 'weights'>;
 
 /** Draws before anything was seen, in each round after, rounds at least and at most, and what they should be worth. */
 const FIRST = 600;
 const ROUND = 1500;
-const ROUNDS = { least: 5, most: 10 } as const;
-const WORTH = 600;
+const ROUNDS = { least: 2, most: 8 } as const;
+const WORTH = 1000;
 /** Share of each round that is drawn as if nothing had been seen, so that no corner is forgotten. */
 const UNSEEN = 0.1;
 /** Bells that are fitted: one for each bend that a hill may have. */
@@ -51,9 +54,9 @@ export function weighedDraws(witnessed: Witnessed, random: Random, onStep?: (sha
     weights = weightsOf(pool);
     const kept = thinned(pool.points, weights);
     bells = fitted(round === 0 ? spread(bells, kept, random) : bells, kept, 1 - UNSEEN);
-    onStep?.(Math.min(1, (round + 1) / ROUNDS.least));
+    onStep?.((round + 1) / ROUNDS.most);
   }
-  return { ...thinned(pool.points, weights), effective: worthOf(weights) };
+  return { ...thinned(pool.points, weights), effective: worthOf(weights), evidence: evidenceOf(pool) };
 }
 
 const unit = (width: number): Triangle => triangle(width, (row, column) => Number(row === column));
@@ -81,10 +84,22 @@ function pick(bells: readonly Bell[], at: number): Bell {
   return bells.at(-1) as Bell;
 }
 
-function weightsOf({ heights, densities }: Pool): Float64Array {
-  const logs = heights.map((height, at) => height - Math.log(densities[at] as number));
-  const most = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-  return scaled(Float64Array.from(logs, (log) => Math.exp(log - most)));
+/** Logarithm of what each draw weighs. */
+const logWeights = ({ heights, densities }: Pool): number[] =>
+  heights.map((height, at) => height - Math.log(densities[at] as number));
+
+const most = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+
+function weightsOf(pool: Pool): Float64Array {
+  const logs = logWeights(pool);
+  const top = most(logs);
+  return scaled(Float64Array.from(logs, (log) => Math.exp(log - top)));
+}
+
+function evidenceOf(pool: Pool): number {
+  const logs = logWeights(pool);
+  const top = most(logs);
+  return top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0));
 }
 
 function scaled(weights: Float64Array): Float64Array {
@@ -98,7 +113,7 @@ function worthOf(weights: Float64Array): number {
   return 1 / squares;
 }
 
-function thinned(points: readonly Float64Array[], weights: Float64Array): Omit<Weighed, 'effective'> {
+function thinned(points: readonly Float64Array[], weights: Float64Array): Draws {
   const heavy = (_: unknown, at: number) => (weights[at] as number) > LEAST_WEIGHT;
   return { points: points.filter(heavy), weights: scaled(weights.filter(heavy)) };
 }
@@ -139,7 +154,7 @@ function bellsOn(modes: readonly Mode[]): Bell[] {
 }
 
 /** Bells for a bent hill: on weighed draws, each as wide as all of them together. */
-function spread(bells: readonly Bell[], { points, weights }: Omit<Weighed, 'effective'>, random: Random): Bell[] {
+function spread(bells: readonly Bell[], { points, weights }: Draws, random: Random): Bell[] {
   const [whole] = fitted(bells.slice(0, 1), { points, weights }, 1) as [Bell];
   return Array.from({ length: BELLS }, (_, at) => {
     let due = (at + random()) / BELLS;

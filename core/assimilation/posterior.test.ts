@@ -9,9 +9,9 @@ import type { Observation } from './observed.ts';
 import { type Assimilation, assimilate } from './posterior.ts';
 import { predictor } from './predict.ts';
 
-const DAYS = 120;
+const DAYS = 60;
 
-/** Four months in a town, rain once in a while, nothing seen. */
+/** Two months in a town, rain once in a while, nothing seen. */
 function unseen(seed: number, days = DAYS): Assimilation {
   const random = seededRandom(seed);
   const series = (value: () => number) => Array.from({ length: days }, value);

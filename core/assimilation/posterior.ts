@@ -4,7 +4,7 @@ import { FACTORS, type Factor, type Factors, factorsOf, PRIOR_SPREAD } from './f
 import { weighedDraws } from './importance.ts';
 import { logDensity, type Witnessed } from './mode.ts';
 import type { History, Observation } from './observed.ts';
-import { comparable, predictor, scaleOf } from './predict.ts';
+import { comparable, type Predicted, predictor, scaleOf } from './predict.ts';
 
 /** Every observation is taken for a Student's t of so many degrees of freedom: one wild witness must not carry the answer. */
 const DEGREES_OF_FREEDOM = 4;
@@ -16,6 +16,8 @@ export interface Member {
   /** what the glass carries then */
   state: Required<LayeredState>;
   factors: Factors;
+  /** which of several histories it belongs to, from 0 */
+  history: number;
 }
 
 export interface Posterior {
@@ -47,7 +49,72 @@ export interface Assimilation extends History {
  *
  * @param onStep told the share of the work that is done, 0 to 1
  */
-export function assimilate(input: Assimilation, onStep?: (share: number) => void): Posterior {
+export const assimilate = (input: Assimilation, onStep?: (share: number) => void): Posterior =>
+  assimilateOver([input], onStep);
+
+/**
+ * The same where a part of the record is not known and was drawn: one history for each way that it may have gone, with the
+ * same witnesses, each weighed by how likely it makes what they saw.
+ */
+export function assimilateOver(inputs: readonly Assimilation[], onStep?: (share: number) => void): Posterior {
+  const drawn = inputs.map((input, at) => drawsOf(input, at, (share) => onStep?.((at + share) / inputs.length)));
+  const top = Math.max(...drawn.map(({ evidence }) => evidence));
+  const worths = drawn.map(({ evidence }) => Math.exp(evidence - top));
+  const all = worths.reduce((sum, worth) => sum + worth, 0);
+  const runs = drawn.flatMap((one) => one.runs);
+  const weights = Float64Array.from(
+    drawn.flatMap((one, at) => Array.from(one.weights, (weight) => (weight * (worths[at] as number)) / all)),
+  );
+  const order = runs.map((_, at) => at);
+  order.sort((a, b) => (runs[a]?.loss ?? 0) - (runs[b]?.loss ?? 0));
+  const at = (shares: readonly number[]) => weighedQuantiles(order, weights, shares).map((one) => runs[one] as Run);
+  const [first] = drawn;
+  const count = inputs[0]?.members ?? MEMBERS;
+  const [p10, p50, p90] = at([0.1, 0.5, 0.9]).map(({ loss }) => loss) as [number, number, number];
+  return {
+    loss: {
+      ...weighedMoments(
+        Float64Array.from(runs, ({ loss }) => loss),
+        weights,
+      ),
+      p10,
+      p50,
+      p90,
+    },
+    parameters: Object.fromEntries(
+      FACTORS.map((name, dimension) => {
+        const logs = Float64Array.from(runs, (one) => one.logs[dimension] as number);
+        return [name, weighedMoments(logs, weights)];
+      }),
+    ) as Posterior['parameters'],
+    members: at(Array.from({ length: count }, (_, member) => (member + 0.5) / count)).map(
+      ({ loss, state, logs, history }) => ({
+        loss,
+        state,
+        history,
+        factors: factorsOf((_, dimension) => Math.exp(logs[dimension] as number)),
+      }),
+    ),
+    surprises: first
+      ? surprisesOf(
+          first.witnessed,
+          runs.map((one) => one.observations),
+          weights,
+          first.same,
+        )
+      : [],
+    effective: drawn.reduce((sum, { effective }, index) => sum + (effective * (worths[index] as number)) / all, 0),
+  };
+}
+
+/** One draw: what the factors are, what the witnesses should have seen, and how the array stands. */
+interface Run extends Predicted {
+  logs: Float64Array;
+  /** which of the histories it belongs to */
+  history: number;
+}
+
+function drawsOf(input: Assimilation, history: number, onStep: (share: number) => void) {
   const middle = FACTORS.map((name) => input.priorMean?.[name] ?? 0);
   const spread = FACTORS.map((name) => input.prior?.[name] ?? PRIOR_SPREAD[name]);
   const { observations, same } = distinct(input.observations);
@@ -61,36 +128,12 @@ export function assimilate(input: Assimilation, onStep?: (share: number) => void
     degreesOfFreedom: DEGREES_OF_FREEDOM,
     predict: (point) => run(logsOf(point)).observations,
   };
-  const drawn = weighedDraws(witnessed, seededRandom(input.seed ?? 1), onStep);
-  const runs = drawn.points.map((point) => {
+  const { points, ...drawn } = weighedDraws(witnessed, seededRandom((input.seed ?? 1) + history), onStep);
+  const runs = points.map((point): Run => {
     const logs = logsOf(point);
-    return { logs, ...run(logs) };
+    return { logs, history, ...run(logs) };
   });
-  const order = runs.map((_, at) => at);
-  order.sort((a, b) => (runs[a]?.loss ?? 0) - (runs[b]?.loss ?? 0));
-  const losses = Float64Array.from(runs, ({ loss }) => loss);
-  const at = (share: number) => runs[weighedQuantile(order, drawn.weights, share)] as (typeof runs)[number];
-  const count = input.members ?? MEMBERS;
-  return {
-    loss: { ...weighedMoments(losses, drawn.weights), p10: at(0.1).loss, p50: at(0.5).loss, p90: at(0.9).loss },
-    parameters: Object.fromEntries(
-      FACTORS.map((name, dimension) => {
-        const logs = Float64Array.from(runs, (one) => one.logs[dimension] as number);
-        return [name, weighedMoments(logs, drawn.weights)];
-      }),
-    ) as Posterior['parameters'],
-    members: Array.from({ length: count }, (_, member) => {
-      const { loss, state, logs } = at((member + 0.5) / count);
-      return { loss, state, factors: factorsOf((__, dimension) => Math.exp(logs[dimension] as number)) };
-    }),
-    surprises: surprisesOf(
-      witnessed,
-      runs.map((one) => one.observations),
-      drawn.weights,
-      same,
-    ),
-    effective: drawn.effective,
-  };
+  return { ...drawn, runs, witnessed, same };
 }
 
 function weighedMoments(values: Float64Array, weights: Float64Array): { mean: number; sd: number } {
@@ -101,14 +144,17 @@ function weighedMoments(values: Float64Array, weights: Float64Array): { mean: nu
   return { mean, sd: Math.sqrt(squares) };
 }
 
-/** Which of the draws stands where a share of all weight is passed. */
-function weighedQuantile(order: readonly number[], weights: Float64Array, share: number): number {
+/** Which of the draws stand where shares of all weight are passed. @param shares rising */
+function weighedQuantiles(order: readonly number[], weights: Float64Array, shares: readonly number[]): number[] {
   let passed = 0;
-  for (const at of order) {
-    passed += weights[at] as number;
-    if (passed >= share) return at;
-  }
-  return order.at(-1) as number;
+  let at = 0;
+  return shares.map((share) => {
+    while (at < order.length - 1 && passed + (weights[order[at] as number] as number) < share) {
+      passed += weights[order[at] as number] as number;
+      at += 1;
+    }
+    return order[at] as number;
+  });
 }
 
 /** Each witness against what the others predict: the draws weighed as if it had not spoken. */

@@ -33,12 +33,18 @@ const LEAST_RATIO = 1e-6;
 const factor = (logs: ArrayLike<number>, name: Factor): number => Math.exp(logs[AT[name]] ?? 0);
 
 /** The house's figures with factors laid on them. @param logs one logarithm for each of FACTORS */
-export function withFactors(parameters: LayeredParameters, logs: ArrayLike<number>): LayeredParameters {
-  const given = { ...LAYERED_DEFAULTS, ...parameters };
+export const withFactors = (parameters: LayeredParameters, logs: ArrayLike<number>): LayeredParameters =>
+  layFactors({ ...LAYERED_DEFAULTS, ...parameters }, logs);
+
+/** The same on figures of which none is left out, laid out the same way each time. */
+function layFactors(given: Required<LayeredParameters>, logs: ArrayLike<number>): Required<LayeredParameters> {
   return {
-    ...given,
     rainScale: given.rainScale * factor(logs, 'rainScale'),
     bondingPerDew: Math.min(1, given.bondingPerDew * factor(logs, 'bonding')),
+    bondedRainFactor: given.bondedRainFactor,
+    droppingsRainFactor: given.droppingsRainFactor,
+    lichenDensity: given.lichenDensity,
+    lichenGrowth: given.lichenGrowth,
     mismatch: given.mismatch * factor(logs, 'mismatch'),
     standingLoss: given.standingLoss * factor(logs, 'standing'),
   };
@@ -59,6 +65,7 @@ export interface Predicted {
  */
 export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
   const { surfaceTilt } = history;
+  const figures = { ...LAYERED_DEFAULTS, ...history.parameters };
   const [rain, dew, dust, droppings] = [
     history.days.rain,
     history.days.dew,
@@ -75,7 +82,7 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
   for (const { day } of history.observations) seenOn[day] = 1;
   const lastCleaned = cleanings.at(-1)?.day ?? Number.POSITIVE_INFINITY;
   return (logs) => {
-    const glass = new LayeredGlass(surfaceTilt, withFactors(history.parameters, logs), history.initial);
+    const glass = new LayeredGlass(surfaceTilt, layFactors(figures, logs), history.initial);
     const dustFactor = factor(logs, 'deposition');
     const recentFactor = dustFactor * factor(logs, 'recent');
     const droppingsFactor = factor(logs, 'droppings');

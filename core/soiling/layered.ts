@@ -125,13 +125,12 @@ export class LayeredGlass {
     this.cosTilt = Math.cos(radians(surfaceTilt));
     this.perMm = -rainAtTilt(surfaceTilt) / this.figures.rainScale;
     this.growth = (this.figures.lichenGrowth / DAYS_A_YEAR) * METRES_PER_MM;
-    this.layers.set([
-      initial.loose,
-      initial.bonded,
-      initial.droppings,
-      initial.lichenRadius,
-      initial.standingLeft ?? 1,
-    ]);
+    const { layers } = this;
+    layers[LOOSE] = initial.loose;
+    layers[BONDED] = initial.bonded;
+    layers[DROPPINGS] = initial.droppings;
+    layers[RADIUS] = initial.lichenRadius;
+    layers[STANDING] = initial.standingLeft ?? 1;
   }
 
   /** g/m2 */
