@@ -220,3 +220,18 @@ export const LIFT_PACE = 1.3;
 /** Minutes a module under which nobody cleans, and a head that a long pole does not carry: kg times metres. */
 export const LEAST_MINUTES = 0.25;
 export const MOST_AT_THE_POLE = 40;
+
+/** How far each witness of a loss may be out (C17), until the contractor's own records say it. Of logarithms where the eye looks. */
+export const WITNESS_SIGMA = {
+  film: Math.log(1.7),
+  coverByEye: 0.5,
+  coverByMarks: 0.2,
+  reading: 0.035,
+  bondedByPatch: 0.1,
+  bondedByCloth: 0.2,
+  energy: 0.012,
+} as const;
+/** What lies there where the eye finds none: film, g/m2, and share under droppings, with how far that may be out. */
+export const UNSEEN = { film: 0.15, filmSigma: 1, cover: 1e-5, coverSigma: 1 } as const;
+/** A wash of which nobody says how it was done. */
+export const WASH_UNTOLD: CleaningMethod = 'hose-and-brush';

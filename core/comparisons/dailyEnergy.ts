@@ -116,18 +116,7 @@ const timeOf = (date: string, first: string): number =>
  * @returns figures with 95 % intervals; null and a named reason where the data cannot carry one
  */
 export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput {
-  const days = [...input.days].sort((a, b) => a.date.localeCompare(b.date));
-  const cleanings = [...new Set(input.cleanings)].sort();
-  const first = days[0]?.date ?? '';
-  const { candidates: sifted, rejected: unusable, controlled } = sift(input.site, days, cleanings, first);
-  const rains = days.filter(({ rain = 0 }) => rain >= (input.site.rainThreshold ?? USUAL_THRESHOLD));
-  const allSteps = [
-    ...cleanings.map((date): Step => ({ time: timeOf(date, first), cleaning: date })),
-    ...rains
-      .filter(({ date }) => !cleanings.includes(date))
-      .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
-  ].sort((a, b) => a.time - b.time);
-  const { candidates, steps, fitted, clouded } = fitWithoutClouds(sifted, allSteps, controlled);
+  const { days, cleanings, first, unusable, controlled, candidates, steps, fitted, clouded } = fitSeries(input);
   const rejected = [...unusable, ...clouded.map(({ date }) => ({ date, reason: 'cloudy' as const }))];
   const rawTrendGain = rawTrend(days, cleanings.at(-1));
   const yearOnYear = changeInAYear(fitted, candidates);
@@ -169,6 +158,41 @@ export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput 
       ? (last?.missing ?? null)
       : `Only ${used.length} clear days; ${CLEAR_DAYS_NEEDED} are the least for a trend.`,
   };
+}
+
+/** The trend with its steps through a series, and the days that it goes through. */
+function fitSeries(input: DailyEnergyInput) {
+  const days = [...input.days].sort((a, b) => a.date.localeCompare(b.date));
+  const cleanings = [...new Set(input.cleanings)].sort();
+  const first = days[0]?.date ?? '';
+  const { candidates: sifted, rejected: unusable, controlled } = sift(input.site, days, cleanings, first);
+  const rains = days.filter(({ rain = 0 }) => rain >= (input.site.rainThreshold ?? USUAL_THRESHOLD));
+  const allSteps = [
+    ...cleanings.map((date): Step => ({ time: timeOf(date, first), cleaning: date })),
+    ...rains
+      .filter(({ date }) => !cleanings.includes(date))
+      .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
+  ].sort((a, b) => a.time - b.time);
+  const { candidates, steps, fitted, clouded } = fitWithoutClouds(sifted, allSteps, controlled);
+  return { days, cleanings, first, unusable, controlled, candidates, steps, fitted, clouded };
+}
+
+/** A clear day: its energy over what a clear sky would have given clean glass, as a logarithm. */
+export interface ClearDay {
+  date: string;
+  performance: number;
+}
+
+/**
+ * The clear days of a series with their performance against nameplate; none where another array stands for the sky, since
+ * then nothing is held against the nameplate.
+ */
+export function clearDaysOf(input: DailyEnergyInput): ClearDay[] {
+  const { candidates, fitted, controlled } = fitSeries(input);
+  if (fitted === null || controlled) return [];
+  return candidates.flatMap(({ date, value }, index) =>
+    (fitted.fit.clear[index] ?? 0) >= 0.5 ? [{ date, performance: value }] : [],
+  );
 }
 
 /** Days that can be looked at, and those that cannot, with the reason. */

@@ -1,0 +1,259 @@
+import {
+  BONDED_BY_CLOTH,
+  DROPPINGS,
+  EFFECTIVENESS,
+  type Effectiveness,
+  PATCH_FACTOR,
+  UNSEEN,
+  WITNESS_SIGMA,
+} from '../assumptions.ts';
+import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
+import { filmMassOf } from '../soiling/filmLoss.ts';
+import { CLEAN_GLASS, type LayeredDays, type LayeredParameters } from '../soiling/layered.ts';
+import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';
+import { MARKED_MISMATCH_SPREAD } from './factors.ts';
+import type { Observation } from './observed.ts';
+import type { Assimilation } from './posterior.ts';
+import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
+
+/** Who speaks: the eye, one reading, a test patch, a pair about a wash, clear days of energy. */
+export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'energy'] as const;
+export type WitnessKind = (typeof WITNESSES)[number];
+
+/** Why a witness on record is not heard. */
+export type Unheard = 'left-out' | 'spoilt' | 'not-representative' | 'no-figure' | 'before-the-record';
+
+export interface Witness {
+  /** such as `eye:ID of the look` */
+  key: string;
+  kind: WitnessKind;
+  /** the look or the job that it comes from; null of energy */
+  recordId: string | null;
+  from: string;
+  until: string;
+  /** places of what it saw among the observations; none where it is not heard */
+  observations: number[];
+  unheard: Unheard | null;
+}
+
+export interface HistoryOfArray {
+  /** one for each way that days nobody observed may have gone; the witnesses are the same in all */
+  inputs: Assimilation[];
+  witnesses: Witness[];
+  /** first day, `YYYY-MM-DD` */
+  from: string;
+  days: number;
+  /** days whose rain was observed */
+  observed: number;
+  /** days of the washes, from 0 */
+  washDays: number[];
+}
+
+/** Days that an array is looked back over, and at most where its last known wash lies further back. */
+const LOOK_BACK = 730;
+const MOST_DAYS = 1095;
+/** Ways that unobserved rain may have gone that are tried, and the share of observed days from which on one is enough. */
+const DRAWN = 4;
+const OBSERVED_ENOUGH = 0.97;
+/** Clear days of energy that are heard: more would not narrow anything, for they scatter together. */
+const MOST_CLEAR_DAYS = 250;
+
+const dayNumber = (date: string): number => Math.round(Date.parse(`${date}T00:00:00Z`) / MILLISECONDS_PER_DAY);
+const dateOf = (day: number): string => new Date(day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
+/** Day of a 365-day year, from 0; 29 February counts as the 28th. */
+function calendarDay(day: number): number {
+  const date = dateOf(day);
+  const ordinal = day - dayNumber(`${date.slice(0, 4)}-01-01`);
+  const leap = Number(date.slice(0, 4)) % 4 === 0;
+  return Math.min(364, ordinal - (leap && ordinal > 58 ? 1 : 0));
+}
+
+/**
+ * From records to days, cleanings and observations (C17): the one place that knows what is on record and what the model
+ * takes. The glass is clean on the first day, which lies two years back or at the array's beginning: what lay there then
+ * is mostly gone.
+ */
+export function historyOf(records: ArrayRecords): HistoryOfArray {
+  const last = dayNumber(records.until);
+  const first = firstDay(records, last);
+  const count = last - first + 1;
+  const at = (date: string) => dayNumber(date) - first;
+  const washes = records.washes.filter(({ date }) => at(date) >= 0 && at(date) < count);
+  const cleanings = washes.map((wash) => ({ day: at(wash.date), effectiveness: takenOff(wash) }));
+  const { observations, witnesses } = heard(records, at, count);
+  const parameters = parametersOf(records, cleanings, at);
+  const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
+  const known = observed.filter((mm) => mm !== null).length;
+  const ways = known >= OBSERVED_ENOUGH * count ? 1 : DRAWN;
+  const marked = records.looks.at(-1)?.marked ?? null;
+  return {
+    inputs: Array.from({ length: ways }, (_, way) => ({
+      surfaceTilt: records.place.surfaceTilt,
+      parameters,
+      initial: CLEAN_GLASS,
+      days: daysOf(records, first, observed, records.seed + way),
+      cleanings,
+      observations,
+      ...(marked && marked.droppings.cover > 0 ? { prior: { mismatch: MARKED_MISMATCH_SPREAD } } : {}),
+      seed: records.seed,
+    })),
+    witnesses,
+    from: dateOf(first),
+    days: count,
+    observed: known,
+    washDays: cleanings.map(({ day }) => day),
+  };
+}
+
+function firstDay({ place, washes }: ArrayRecords, last: number): number {
+  const lastWash = Math.max(...washes.map(({ date }) => dayNumber(date)).filter((day) => day <= last));
+  const back = Math.min(last + 1 - LOOK_BACK, Number.isFinite(lastWash) ? lastWash : last);
+  const begun = place.installedOn === null ? Number.NEGATIVE_INFINITY : dayNumber(place.installedOn);
+  return Math.min(last, Math.max(back, last + 1 - MOST_DAYS, begun));
+}
+
+/** What a wash took off the whole array: of each part what its way takes off. */
+function takenOff({ parts }: WashOnRecord): Effectiveness {
+  const of = (layer: keyof Effectiveness) =>
+    Math.min(
+      1,
+      parts.reduce((sum, { way, share }) => sum + share * EFFECTIVENESS[way][layer], 0),
+    );
+  return { loose: of('loose'), bonded: of('bonded'), droppings: of('droppings'), lichen: of('lichen') };
+}
+
+/** The days as the house expects them: observed rain, drawn where nobody observed it, dew as its chance, dust by season. */
+function daysOf(
+  { place }: ArrayRecords,
+  first: number,
+  observed: readonly (number | null)[],
+  seed: number,
+): LayeredDays {
+  const climate = climateOf(place.climate);
+  const calendar = observed.map((_, day) => calendarDay(first + day));
+  const years = Math.ceil(observed.length / 365) + 1;
+  const drawn = generateWeatherYears(climate, place.latitude, years, seed).flatMap(({ rain }) => rain);
+  const begin = calendar[0] ?? 0;
+  return {
+    rain: observed.map((mm, day) => mm ?? drawn[begin + day] ?? 0),
+    dew: calendar.map((day) => climateMonth(climate.dew, monthOfDay(day), place.latitude)),
+    deposition: calendar.map((day) => usualDeposition(place, day)),
+    droppings: calendar.map(() => DROPPINGS[place.birds]),
+  };
+}
+
+/** The house's figures here, and what the last look found that neither comes nor goes. */
+function parametersOf(
+  { looks }: ArrayRecords,
+  cleanings: readonly { day: number; effectiveness: Effectiveness }[],
+  at: (date: string) => number,
+): LayeredParameters {
+  const look = looks.at(-1);
+  const droppings = look?.marked?.droppings;
+  const standing = look === undefined ? 0 : standingOf(look);
+  // As it was before washes that took some of it, so that after them it is what was seen.
+  const left = cleanings
+    .filter(({ day }) => look !== undefined && day <= at(look.date))
+    .reduce((share, { effectiveness }) => share * (1 - effectiveness.lichen), 1);
+  return {
+    lichenDensity: 0,
+    mismatch: droppings && droppings.cover > 0 ? droppings.loss / droppings.cover : PATCH_FACTOR.mid,
+    standingLoss: Math.min(0.95, standing / Math.max(0.05, left)),
+  };
+}
+
+function standingOf({ marked, soils }: LookOnRecord): number {
+  if (marked) return marked.standing;
+  return joinLosses(soils.filter(({ kind }) => !isFilm(kind) && kind !== 'droppings').map(lossOfSoil)).mid;
+}
+
+/** What each witness saw, and which are not heard. */
+function heard(records: ArrayRecords, at: (date: string) => number, count: number) {
+  const observations: Observation[] = [];
+  const witnesses: Witness[] = [];
+  const add = (
+    told: Pick<Witness, 'key' | 'kind' | 'recordId' | 'from' | 'until'>,
+    seen: readonly Observation[],
+    because: Unheard | null = null,
+  ) => {
+    const within = seen.filter(({ day }) => day >= 0 && day < count);
+    const unheard =
+      because ?? (records.leftOut.includes(told.key) ? 'left-out' : within.length === 0 ? 'before-the-record' : null);
+    const places = unheard === null ? within.map((one) => observations.push(one) - 1) : [];
+    witnesses.push({ ...told, observations: places, unheard });
+  };
+  const washed = new Set(records.washes.filter(({ jobId }) => jobId !== null).map(({ date }) => date));
+  for (const look of records.looks) {
+    const { id, date } = look;
+    // Whoever looks on the day of a job looks before it.
+    const day = at(date) - (washed.has(date) ? 1 : 0);
+    const told = (kind: WitnessKind) => ({ key: `${kind}:${id}`, kind, recordId: id, from: date, until: date });
+    add(told('eye'), seenByEye(look, day));
+    if (look.reading) {
+      const { shortfall, spoilt } = look.reading;
+      const seen = { kind: 'loss', day, value: shortfall, sigma: WITNESS_SIGMA.reading } as const;
+      add(told('reading'), [seen], spoilt ? 'spoilt' : null);
+    }
+    if (look.patch) {
+      const seen = seenOnPatch(look, day);
+      const none = seen.length === 0 ? 'no-figure' : null;
+      add(told('test-patch'), seen, look.patch.representative ? none : 'not-representative');
+    }
+  }
+  for (const { jobId, date, ratio, sigma } of records.pairs) {
+    const seen = records.washes.some((wash) => wash.date === date)
+      ? [{ kind: 'gain', day: at(date), value: ratio, sigma } as const]
+      : [];
+    add({ key: `pair:${jobId}`, kind: 'pair', recordId: jobId, from: date, until: date }, seen);
+  }
+  const clear = thinned(records.energy.filter(({ date }) => at(date) >= 0 && at(date) < count));
+  const [begin, end] = [clear[0], clear.at(-1)];
+  if (begin && end)
+    add(
+      { key: 'energy', kind: 'energy', recordId: null, from: begin.date, until: end.date },
+      clear.map(({ date, performance }) => ({
+        kind: 'energy',
+        day: at(date),
+        value: performance,
+        sigma: WITNESS_SIGMA.energy,
+      })),
+    );
+  return { observations, witnesses };
+}
+
+/** Every so many of the clear days, the last of them among these. */
+function thinned<T>(days: readonly T[]): T[] {
+  const step = Math.max(1, Math.ceil(days.length / MOST_CLEAR_DAYS));
+  return days.filter((_, at) => (days.length - 1 - at) % step === 0);
+}
+
+/** The eye: the film as one even one that costs as much, droppings by their cover, the cloth. */
+function seenByEye({ soils, marked, wipeTest, patch }: LookOnRecord, day: number): Observation[] {
+  const film = joinLosses(soils.filter(({ kind }) => isFilm(kind)).map(lossOfSoil)).mid;
+  const mass = filmMassOf(film) ?? 0;
+  const cover = marked
+    ? marked.droppings.cover
+    : soils.reduce((sum, { kind, share }) => sum + (kind === 'droppings' ? share : 0), 0);
+  const cloth = wipeTest === 'not-done' || patch?.found.bonded ? null : BONDED_BY_CLOTH[wipeTest];
+  return [
+    mass > 0
+      ? { kind: 'film', day, value: mass, sigma: WITNESS_SIGMA.film }
+      : { kind: 'film', day, value: UNSEEN.film, sigma: UNSEEN.filmSigma },
+    cover > 0
+      ? { kind: 'cover', day, value: cover, sigma: marked ? WITNESS_SIGMA.coverByMarks : WITNESS_SIGMA.coverByEye }
+      : { kind: 'cover', day, value: UNSEEN.cover, sigma: UNSEEN.coverSigma },
+    ...(cloth === null ? [] : [{ kind: 'bonded' as const, day, value: cloth, sigma: WITNESS_SIGMA.bondedByCloth }]),
+  ];
+}
+
+/** Strips against a dirty neighbour: the loss with its own uncertainty, and what the rinse left. */
+function seenOnPatch({ patch }: LookOnRecord, day: number): Observation[] {
+  if (patch === null) return [];
+  const { loss, atMost, bonded } = patch.found;
+  const seen: Observation[] = [];
+  if (loss) seen.push({ kind: 'loss', day, value: loss.mid, sigma: Math.max(0.002, (loss.high - loss.low) / 4) });
+  else if (atMost !== null) seen.push({ kind: 'loss', day, value: atMost / 2, sigma: Math.max(0.002, atMost / 2) });
+  if (bonded) seen.push({ kind: 'bonded', day, value: bonded.mid, sigma: WITNESS_SIGMA.bondedByPatch });
+  return seen;
+}
