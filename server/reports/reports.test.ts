@@ -168,6 +168,16 @@ describe('reports', () => {
     expect([spine.reckon.state, spine.plan.state, spine.wash.state]).to.deep.equal(['not-begun', 'settled', 'in-hand']);
   });
 
+  it('stand as the end of their round although somebody looked again before the wash', async () => {
+    const chain = await makeJob(owner);
+    const again = inspectionBody({ inspectedAt: new Date().toISOString() });
+    await owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, again);
+    await finishJob(owner, chain);
+    expect((await sign((await draft(chain)).body)).status).to.equal(200);
+    const { spine } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    expect([spine.wash.state, spine.show.state]).to.deep.equal(['settled', 'settled']);
+  });
+
   it('are one for a job, however often they are asked for', async () => {
     const chain = await washed();
     const id = randomUUID();

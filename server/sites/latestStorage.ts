@@ -10,7 +10,7 @@ export interface Latest {
   plan: { id: string; at: string; visits: number; overruled: boolean } | undefined;
   quote: { id: string; state: string; planId: string; gross: number } | undefined;
   job: { id: string; state: string; quoteId: string; modulesLeft: number } | undefined;
-  report: { id: string; jobId: string; state: string; gain: number | null } | undefined;
+  report: { id: string; jobId: string; state: string; drawnUpAt: string; gain: number | null } | undefined;
 }
 
 type JobOfSite = { siteId: string } & NonNullable<Latest['job']>;
@@ -103,7 +103,7 @@ export async function latestOfSites(
     'entered',
     siteIds,
     // Reports from before a claim was told apart have the gain of their first array.
-    `id, job_id, state, (case when content #> '{claim}' is not null then content ->> 'claim'
+    `id, job_id, state, created_at as drawn_up_at, (case when content #> '{claim}' is not null then content ->> 'claim'
       else content #>> '{arrays,0,comparison,gain}' end)::float8 as gain`,
   );
   return new Map(

@@ -20,17 +20,18 @@ export async function standings(
   return new Map([...latest].map(([siteId, records]) => [siteId, standing(records, now)]));
 }
 
-/** Whether the newest plan belongs to a wash that has its report, and something was reckoned since: another round begins. */
-function isOver({ plan, quote, job, reckonings }: Latest): boolean {
-  if (plan === undefined || job?.state !== 'reported') return false;
-  if (quote?.planId !== plan.id || job.quoteId !== quote.id) return false;
-  return [...reckonings.values()].some(({ at }) => Date.parse(at) > Date.parse(plan.at));
-}
-
-/** Whether the newest plan is agreed and its work is still to come or in hand: a later look does not undo what was agreed. */
-function isAgreed({ plan, quote, job }: Latest): boolean {
-  if (plan === undefined || quote?.planId !== plan.id || job?.quoteId !== quote.id) return false;
-  return job.state !== 'reported';
+/**
+ * Whether the newest plan is what matters here. One that is agreed stands until its wash has its report, whoever looks
+ * again meanwhile; from then on what is looked at or reckoned begins another round.
+ */
+function isPlanned(latest: Latest, reckoned: number): boolean {
+  const { plan, quote, job, report } = latest;
+  if (plan === undefined) return false;
+  if (quote?.planId !== plan.id || job?.quoteId !== quote.id) return reckoned > 0;
+  if (job.state !== 'reported' || report?.jobId !== job.id) return true;
+  const seen = [...latest.inspections.values()].map(({ inspectedAt }) => inspectedAt);
+  const worked = [...latest.reckonings.values()].map(({ at }) => at);
+  return [...seen, ...worked].every((at) => Date.parse(at) <= Date.parse(report.drawnUpAt));
 }
 
 function standing(latest: Latest, now: Date): SiteStanding {
@@ -51,7 +52,7 @@ function standing(latest: Latest, now: Date): SiteStanding {
 
   const many = (done: number): StepStateName =>
     done === 0 ? 'not-begun' : done < arrays.length ? 'in-hand' : 'settled';
-  const planned = plan !== undefined && (isAgreed(latest) || (reckoned.length > 0 && !isOver(latest)));
+  const planned = plan !== undefined && isPlanned(latest, reckoned.length);
   const offered = planned && quote?.planId === plan.id ? quote : undefined;
   const washed = offered && job?.quoteId === offered.id ? job : undefined;
   const shown = washed && report?.jobId === washed.id ? report : undefined;
