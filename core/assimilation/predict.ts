@@ -1,3 +1,4 @@
+import { filmLossRoughly } from '../soiling/filmLoss.ts';
 import { LAYERED_DEFAULTS, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 import { FACTORS, type Factor } from './factors.ts';
 import type { History, Observation, ObservationKind } from './observed.ts';
@@ -50,6 +51,10 @@ function layFactors(given: Required<LayeredParameters>, logs: ArrayLike<number>)
   };
 }
 
+/** The table is as near as any witness comes; the loss at the end is the model's own. */
+const ratioOf = (glass: LayeredGlass): number =>
+  Math.max(LEAST_RATIO, glass.soilingRatio(filmLossRoughly(glass.loose + glass.bonded)));
+
 export interface Predicted {
   /** one for each observation, on the scale on which its kind is compared */
   observations: Float64Array;
@@ -87,7 +92,6 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
     const recentFactor = dustFactor * factor(logs, 'recent');
     const droppingsFactor = factor(logs, 'droppings');
     const level = logs[AT.level] ?? 0;
-    const ratio = () => Math.max(LEAST_RATIO, glass.soilingRatio());
     const observations = new Float64Array(order.length);
     let [cleaning, witness, ratioBefore] = [0, 0, 1];
     for (let day = 0; day < count; day += 1) {
@@ -102,7 +106,7 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
         (droppings[day] as number) * droppingsFactor,
       );
       if (seenOn[day] === 1) {
-        const now = ratio();
+        const now = ratioOf(glass);
         for (let at = order[witness]; at !== undefined; at = order[witness]) {
           const observation = history.observations[at] as Observation;
           if (observation.day !== day) break;
@@ -110,8 +114,8 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
           witness += 1;
         }
       }
-      if (beforeWash[day] === 1) ratioBefore = ratio();
+      if (beforeWash[day] === 1) ratioBefore = ratioOf(glass);
     }
-    return { observations, loss: 1 - ratio(), state: glass.state() };
+    return { observations, loss: 1 - Math.max(LEAST_RATIO, glass.soilingRatio()), state: glass.state() };
   };
 }

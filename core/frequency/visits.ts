@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss, filmLossRoughly } from '../soiling/filmLoss.ts';
 import { type LayeredDays, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 import type { FrequencyOption, FrequencyOutput, LongerInterval } from './optimalDays.ts';
 import { shortestRounds } from './shortestRounds.ts';
@@ -153,22 +153,11 @@ function* pairs(count: number): Generator<readonly [number, number]> {
 /** A course whose days are known by their shares, with the glass that walks through it. */
 interface Prepared {
   glass: LayeredGlass;
-  initial: Float64Array;
+  initial: Required<LayeredState>;
   dust: Float64Array;
   fresh: Float64Array;
   bonding: Float64Array;
   taken: Float64Array;
-}
-
-/** Loss of a film by its mass, read from a table: fine enough to search with. */
-const TABLE_STEP = 1 / 256;
-const TABLE = Float64Array.from({ length: 64 / TABLE_STEP + 2 }, (_, at) => filmLoss(at * TABLE_STEP));
-function filmLossRoughly(mass: number): number {
-  const place = mass / TABLE_STEP;
-  const at = Math.floor(place);
-  if (at >= TABLE.length - 1) return TABLE[TABLE.length - 1] as number;
-  const low = TABLE[at] as number;
-  return low + ((TABLE[at + 1] as number) - low) * (place - at);
 }
 
 /** Walks all courses through their years. */
@@ -186,7 +175,7 @@ class Walk {
       const glass = new LayeredGlass(surfaceTilt, parameters, initial);
       return {
         glass,
-        initial: glass.keep(),
+        initial: glass.state(),
         dust: Float64Array.from(days.deposition, (one) => glass.onTheFace(one)),
         fresh: Float64Array.from(days.droppings),
         bonding: Float64Array.from(days.dew, (one) => glass.bonding(one)),
@@ -255,12 +244,11 @@ class Walk {
     const width = DAYS + 1;
     const arcs = new Float64Array(DAYS * width);
     const count = this.years * DAYS;
-    const morning = new Float64Array(5);
     for (const course of this.courses) {
       const { glass } = course;
       glass.comeBackTo(course.initial);
       for (let from = 0; from < count; from += 1) {
-        glass.keep(morning);
+        const morning = glass.state();
         glass.clean(this.effectiveness);
         const row = (from % DAYS) * width;
         let sum = 0;
