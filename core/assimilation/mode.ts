@@ -13,13 +13,13 @@ export interface Witnessed {
   predict(point: Float64Array): Float64Array;
 }
 
-/** Logarithm of how likely a point is after all, less a constant. */
+/** Logarithm of how likely a point is after all, less a constant; of one so far out that nothing can be predicted, none. */
 export function logPosterior(witnessed: Witnessed, point: Float64Array, predicted = witnessed.predict(point)): number {
   let sum = 0;
   for (const one of point) sum -= 0.5 * one * one;
   for (let at = 0; at < predicted.length; at += 1)
     sum += logDensity(witnessed, (witnessed.values[at] as number) - (predicted[at] as number), at);
-  return sum;
+  return Number.isNaN(sum) ? Number.NEGATIVE_INFINITY : sum;
 }
 
 /** Logarithm of the density of an error of one witness, less a constant. */
