@@ -29,8 +29,13 @@ export interface VisitsInput {
 }
 
 const DAYS = 365;
-/** Shifts of a day that are tried, from far to near. */
-const SHIFTS = [30, 12, 5, 2, 1];
+/** Shifts of a day that are tried on some of the courses, from far to near, and at last on all of them. */
+const SHIFTS = [30, 12, 5, 2];
+const LAST_SHIFTS = [2, 1];
+/** Years, over some of the courses together, on which the search goes; at least so many courses. */
+const SEARCHED = { years: 12, courses: 4 } as const;
+/** Days between those that are tried first for one cleaning every so many years. */
+const FIRST_STEP = 15;
 /** A gain smaller than this share is none. */
 const SAME = 1e-9;
 /** Numbers of visits up to which every pair of days is moved together; above, neighbours only. */
@@ -47,27 +52,35 @@ const HABITS: readonly (readonly number[])[] = [[243], [59], [59, 243], [59, 151
  * @returns money a year, the mean over the courses; `days` from 0
  */
 export function bestVisits(input: VisitsInput, onStep?: (share: number) => void): FrequencyOutput {
-  const walk = new Walk(input);
+  const all = new Walk(input);
+  const some = new Walk({ ...input, courses: searched(input.courses) });
   const most = Math.min(input.maxCleans, DAYS);
   const steps = most + 1 + (input.everyYears?.length ?? 0);
-  const rounds = most > 0 ? shortestRounds(walk.arcs(), most, walk.beforeFirst()) : [];
+  const rounds = most > 0 ? shortestRounds(some.arcs(), most, some.beforeFirst()) : [];
   onStep?.(1 / steps);
   let days: number[] = [];
   const options = Array.from({ length: most + 1 }, (_, cleans): FrequencyOption => {
     if (cleans > 0) {
-      const starts = [rounds[cleans]?.days ?? [], ...even(cleans), ...HABITS, withOneMore(days)];
-      days = movedFrom(
-        walk,
-        bestOf(
-          walk,
-          starts.filter(({ length }) => length === cleans),
-        ),
-      );
+      const known = [rounds[cleans]?.days ?? [], ...even(cleans), ...HABITS, withOneMore(days)];
+      const starts = known.filter(({ length }) => length === cleans);
+      const found = moved(some, bestOf(some, starts), SHIFTS, pairs);
+      days = moved(all, bestOf(all, [found, ...starts]), LAST_SHIFTS);
       onStep?.((cleans + 1) / steps);
     }
-    return optionOf(cleans, walk.lost(days), input.cleaningCost, days);
+    return optionOf(cleans, all.lost(days), input.cleaningCost, days);
   });
-  return { options, longer: (input.everyYears ?? []).map((every) => longerOf(walk, every, input.cleaningCost)) };
+  const longer = (input.everyYears ?? []).map((every, at) => {
+    onStep?.((most + 1 + at) / steps);
+    return longerOf(some, all, every, input.cleaningCost);
+  });
+  return { options, longer };
+}
+
+/** Courses to search on, evenly from all of them. */
+function searched(courses: readonly Course[]): Course[] {
+  const years = Math.max(1, Math.floor((courses[0]?.days.rain.length ?? 0) / DAYS));
+  const count = Math.min(courses.length, Math.max(SEARCHED.courses, Math.ceil(SEARCHED.years / years)));
+  return Array.from({ length: count }, (_, at) => courses[Math.floor(((at + 0.5) * courses.length) / count)] as Course);
 }
 
 const optionOf = (cleans: number, lostValue: number, price: number, days: number[]): FrequencyOption => {
@@ -75,14 +88,18 @@ const optionOf = (cleans: number, lostValue: number, price: number, days: number
   return { cleans, lostValue, cost, total: lostValue + cost, days };
 };
 
-function longerOf(walk: Walk, every: number, price: number): LongerInterval {
-  let [day, least] = [0, Number.POSITIVE_INFINITY];
-  for (let candidate = 0; candidate < DAYS; candidate += 1) {
-    const lost = walk.roughly([candidate], every);
-    if (lost < least) [day, least] = [candidate, lost];
-  }
-  const lostValue = walk.lost([day], every);
-  return { everyYears: every, day, lostValue, cost: price / every, total: lostValue + price / every };
+function longerOf(some: Walk, all: Walk, every: number, price: number): LongerInterval {
+  const first = Array.from({ length: Math.ceil(DAYS / FIRST_STEP) }, (_, at) => [at * FIRST_STEP]);
+  const found = moved(some, bestOf(some, first, every), SHIFTS, undefined, every);
+  const days = moved(all, found, LAST_SHIFTS, undefined, every);
+  const lostValue = all.lost(days, every);
+  return {
+    everyYears: every,
+    day: days[0] as number,
+    lostValue,
+    cost: price / every,
+    total: lostValue + price / every,
+  };
 }
 
 /** Evenly spaced days, from the middle and from the start of their spacing. */
@@ -101,32 +118,38 @@ function withOneMore(days: readonly number[]): number[] {
 
 const ordered = (days: readonly number[]): number[] => [...new Set(days)].sort((a, b) => a - b);
 
-const bestOf = (walk: Walk, starts: readonly (readonly number[])[]): number[] =>
+const bestOf = (walk: Walk, starts: readonly (readonly number[])[], every = 1): number[] =>
   starts
-    .map((days) => ({ days, lost: walk.roughly(days) }))
+    .map((days) => ({ days, lost: walk.roughly(days, every) }))
     .reduce((a, b) => (b.lost < a.lost ? b : a))
     .days.slice();
 
-/** Moves days one by one and in pairs until nothing is gained. */
-function movedFrom(walk: Walk, start: number[]): number[] {
-  let [days, lost] = [start, walk.roughly(start)];
-  const takes = (moved: readonly (readonly [at: number, by: number])[]): boolean => {
+/** Moves days one by one, and in pairs where some are named, until nothing is gained. */
+function moved(
+  walk: Walk,
+  start: number[],
+  shifts: readonly number[],
+  together?: (count: number) => Iterable<readonly [number, number]>,
+  every = 1,
+): number[] {
+  let [days, lost] = [start, walk.roughly(start, every)];
+  const takes = (moves: readonly (readonly [at: number, by: number])[]): boolean => {
     const tried = days.slice();
-    for (const [at, by] of moved) tried[at] = ((tried[at] as number) + by + DAYS) % DAYS;
+    for (const [at, by] of moves) tried[at] = ((tried[at] as number) + by + DAYS) % DAYS;
     const next = ordered(tried);
     if (next.length < days.length) return false;
-    const reached = walk.roughly(next);
+    const reached = walk.roughly(next, every);
     if (!(reached < lost * (1 - SAME))) return false;
     [days, lost] = [next, reached];
     return true;
   };
-  const last = start.length;
   for (let gained = true; gained; ) {
     gained = false;
-    for (const shift of SHIFTS)
-      for (let at = 0; at < last; at += 1) for (const by of [-shift, shift]) while (takes([[at, by]])) gained = true;
-    for (const shift of SHIFTS)
-      for (const [a, b] of pairs(last))
+    for (const shift of shifts)
+      for (let at = 0; at < start.length; at += 1)
+        for (const by of [-shift, shift]) while (takes([[at, by]])) gained = true;
+    for (const shift of shifts)
+      for (const [a, b] of together?.(start.length) ?? [])
         for (const [byA, byB] of [
           [-shift, -shift],
           [shift, shift],
