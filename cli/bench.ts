@@ -1,11 +1,14 @@
 import { spawnSync } from 'node:child_process';
+import { assimilate } from '../core/assimilation/posterior.ts';
+import { EFFECTIVENESS } from '../core/assumptions.ts';
 import { optimalDays } from '../core/frequency/optimalDays.ts';
+import { bestVisits } from '../core/frequency/visits.ts';
 import { clearSkyOnSurface } from '../core/irradiance/planeOfArray.ts';
 import { arrayOutput } from '../core/modules/output.ts';
 import { type DiodeModule, stringPower } from '../core/modules/string.ts';
 import { soilingByLayers } from '../core/soiling/layered.ts';
 import { seededRandom } from '../core/statistics/random.ts';
-import { CLIMATES, generateWeatherYears } from '../core/weather/index.ts';
+import { CLIMATES, exposureDays, generateWeatherYears } from '../core/weather/index.ts';
 
 /** One calculation at a size; the table shows what doubling the size costs. */
 interface Bench {
@@ -45,6 +48,55 @@ function visitsInput(years: number) {
   const rains = generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, 3).map(({ rain }) => rain);
   const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
   return { rate: 0.0015, threshold: 6, gracePeriod: 14, maxLoss: 0.3, cleaningCost: 900, rains, dailyValue };
+}
+
+const dustOf = (years: number, seed: number) =>
+  exposureDays(
+    CLIMATES['winter-rain'],
+    { surroundings: 'farmland', birds: 'few', latitude: -33.5 },
+    generateWeatherYears(CLIMATES['winter-rain'], -33.5, years, seed),
+    seed,
+  );
+
+/** An array with a look, a reading and clear days of energy at the end of its record. */
+function recordOf(days: number, observations: number) {
+  const { rain, dew, deposition, droppings } = dustOf(Math.ceil(days / 365), 5);
+  const last = days - 1;
+  return {
+    surfaceTilt: 20,
+    parameters: { lichenDensity: 0, mismatch: 8, standingLoss: 0.01 },
+    initial: { loose: 0, bonded: 0, droppings: 0, lichenRadius: 0 },
+    days: {
+      rain: rain.subarray(0, days),
+      dew: Float64Array.from(dew.subarray(0, days)),
+      deposition: deposition.subarray(0, days),
+      droppings: droppings.subarray(0, days),
+    },
+    cleanings: [{ day: days >> 1, effectiveness: EFFECTIVENESS['fed-pole'] }],
+    observations: [
+      { kind: 'film' as const, day: last, value: 1.5, sigma: Math.log(1.7) },
+      { kind: 'loss' as const, day: last, value: 0.09, sigma: 0.035 },
+      { kind: 'gain' as const, day: days >> 1, value: 1.06, sigma: 0.012 },
+      ...Array.from({ length: observations - 3 }, (_, at) => ({
+        kind: 'energy' as const,
+        day: last - at,
+        value: -0.05 - 0.0002 * ((last - at) % 60),
+        sigma: 0.012,
+      })),
+    ],
+  };
+}
+
+/** The question of C19 over 40 courses. */
+function coursesOf(years: number) {
+  const courses = Array.from({ length: 40 }, (_, at) => ({
+    parameters: { lichenDensity: 50, mismatch: 6 + (at % 5), rainScale: 3 + (at % 7) / 2 },
+    initial: { loose: 0.5, bonded: 0.3, droppings: 0.001, lichenRadius: 0.002 },
+    days: dustOf(years, at + 1),
+  }));
+  const dailyValue = Array.from({ length: 365 }, (_, day) => 50 + 20 * Math.cos(day / 58));
+  const setup = { surfaceTilt: 20, effectiveness: EFFECTIVENESS['fed-pole'], cleaningCost: 900, maxCleans: 12 };
+  return { ...setup, dailyValue, courses };
 }
 
 const BENCHES: Bench[] = [
@@ -105,6 +157,38 @@ const BENCHES: Bench[] = [
       return () => optimalDays({ ...input, maxCleans: 0, everyYears: [2, 3, 4, 5] });
     },
   },
+  {
+    name: 'estimate from all that is known, 60 witnesses',
+    of: 'days',
+    sizes: [365, 730, 1460],
+    budget: 700,
+    prepare: (days) => {
+      const record = recordOf(days, 60);
+      return () => assimilate(record);
+    },
+  },
+  {
+    name: 'estimate from all that is known, 300 witnesses',
+    of: 'days',
+    sizes: [730, 1460],
+    budget: 1500,
+    prepare: (days) => {
+      const record = recordOf(days, 300);
+      return () => assimilate(record);
+    },
+  },
+  ...[1, 10].map(
+    (first): Bench => ({
+      name: `days of 0 to 12 visits over the layers, 40 courses of ${first === 1 ? 'a year' : 'ten years'}`,
+      of: 'years',
+      sizes: first === 1 ? [1, 2, 4] : [10],
+      budget: first === 1 ? 2000 : 15_000,
+      prepare: (years) => {
+        const input = coursesOf(years);
+        return () => bestVisits(input);
+      },
+    }),
+  ),
   {
     name: 'layered soiling, 365 days each',
     of: 'years',

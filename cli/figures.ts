@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { assimilate } from '../core/assimilation/posterior.ts';
 import { compare } from '../core/comparisons/compare.ts';
 import { gainFromDailyEnergy } from '../core/comparisons/dailyEnergy.ts';
 import { optimalDays } from '../core/frequency/optimalDays.ts';
@@ -15,6 +16,7 @@ import { filmLoss } from '../core/soiling/filmLoss.ts';
 import { soilingByLayers } from '../core/soiling/layered.ts';
 import { soilingByRate } from '../core/soiling/rate.ts';
 import { sprayLine } from '../core/spray/line.ts';
+import { madeUpArray, type Situation } from '../core/testing/madeUpArray.ts';
 import { syntheticSeries } from '../core/testing/syntheticEnergy.ts';
 import { treatWater } from '../core/water/treatment.ts';
 import { CLIMATES, exposureDays, generateWeatherYears } from '../core/weather/index.ts';
@@ -235,6 +237,14 @@ const FIGURES: Record<string, string> = {
       (size) => sprayLine({ ...spray, orifices: 60, pipeDiameter: size / 1000 }).uniformity,
     ),
   ]),
+  estimate: chart(
+    'loss now, %',
+    'chance that it is less',
+    (['nothing', 'eye', 'eye and reading', 'eye and patch'] as const).map((situation) => ({
+      name: situation,
+      points: chances(situation),
+    })),
+  ),
   'daily-energy': chart('day', 'energy over clear sky', [
     { name: 'taken as clear', points: performance((date) => told.used.includes(date)), dots: true },
     { name: 'left out', points: performance((date) => !told.used.includes(date)), dots: true },
@@ -247,6 +257,12 @@ function acAt(hour: number, soilingRatio: number, pacRated: number): number {
     { pdc0: 10_000, gammaPdc: -0.0035, pacRated },
     { poaGlobal, tempAir: 22, windSpeed: 2, soilingRatio },
   ).pac;
+}
+
+/** How likely the loss of one made-up array is less than each of many values, by what is known of it. */
+function chances(situation: Situation): [number, number][] {
+  const { members } = assimilate(madeUpArray(4, situation).history);
+  return members.map(({ loss: now }, at) => [100 * now, (at + 0.5) / members.length]);
 }
 
 function leastGain(irradianceRatio: number): number {
