@@ -31,9 +31,12 @@ export interface MadeUp {
   loss: number;
 }
 
-const SURROUNDINGS: readonly Surroundings[] = ['green', 'town', 'farmland', 'dusty'];
+/** As sites are met: a building site or a dirt road beside one in six. */
+const SURROUNDINGS: readonly Surroundings[] = ['green', 'town', 'town', 'farmland', 'farmland', 'dusty'];
 const BIRDS: readonly Birds[] = ['none', 'few', 'roost'];
 const ENERGY_DAYS = 200;
+/** Glass under so much that nothing is left has no logarithm. */
+const LEAST_RATIO = 1e-6;
 
 /**
  * An array whose truth is known: drawn from what the house expects, with days of dust that scatter about their season, dew
@@ -78,7 +81,7 @@ export function madeUpArray(seed: number, situation: Situation): MadeUp {
       (days.deposition[day] ?? 0) * dust,
       (days.droppings[day] ?? 0) * fresh,
     );
-    return { ...glass.state(), ratio: glass.soilingRatio() };
+    return { ...glass.state(), ratio: Math.max(LEAST_RATIO, glass.soilingRatio()) };
   });
   const witnesses = witnessesOf({ course, factors, washed, hasPair, normal, random });
   const observations = SITUATIONS[situation].flatMap((name) => witnesses[name]());
