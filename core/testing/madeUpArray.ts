@@ -31,9 +31,9 @@ export interface MadeUp {
   loss: number;
 }
 
-/** As sites are met: a building site or a dirt road beside one in six. */
+/** As sites are met: a building site or a dirt road beside one in six, and a roost above one in six. */
 const SURROUNDINGS: readonly Surroundings[] = ['green', 'town', 'town', 'farmland', 'farmland', 'dusty'];
-const BIRDS: readonly Birds[] = ['none', 'few', 'roost'];
+const BIRDS: readonly Birds[] = ['none', 'none', 'few', 'few', 'few', 'roost'];
 const ENERGY_DAYS = 200;
 /** Glass under so much that nothing is left has no logarithm. */
 const LEAST_RATIO = 1e-6;

@@ -1,0 +1,225 @@
+import { PATCH_FACTOR, WITNESS_SIGMA } from '../assumptions.ts';
+import type { Estimate } from '../inspections/soil.ts';
+import { filmLoss } from '../soiling/filmLoss.ts';
+import { quantile } from '../statistics/summary.ts';
+import { FACTORS } from './factors.ts';
+import { type HistoryOfArray, historyOf, type Witness } from './history.ts';
+import { type Reading, spreadAfter, spreadWithout } from './narrowing.ts';
+import type { Observation } from './observed.ts';
+import { type Assimilation, assimilateOver, type Member, type Posterior } from './posterior.ts';
+import { predictor, scaleOf } from './predict.ts';
+import type { ArrayRecords } from './records.ts';
+
+/** A witness with what it says alone and what it does to the answer. */
+export interface Heard extends Witness {
+  /** loss on its last day by it alone, four in five; null of what is not heard */
+  says: Estimate | null;
+  /** share of the spread that there would be without it which it takes away, 0 to 1; null of what is not heard */
+  weight: number | null;
+  /** how far it lies from what all others predict, in standard deviations of both together */
+  surprise: number | null;
+}
+
+/** What could be measured next, and what it would leave. */
+export const MEASUREMENTS = ['look', 'cloth', 'marks', 'reading', 'test-patch', 'energy'] as const;
+export type Measurement = (typeof MEASUREMENTS)[number];
+
+export interface Narrowing {
+  measurement: Measurement;
+  /** standard deviation of the loss after it, a fraction */
+  sd: number;
+  minutes: number;
+}
+
+export interface Known {
+  /** the house's expectation, before any witness */
+  expected: Posterior['loss'];
+  loss: Posterior['loss'];
+  parameters: Posterior['parameters'];
+  members: Member[];
+  witnesses: Heard[];
+  /** the best first; what would narrow nothing is left out */
+  narrowing: Narrowing[];
+  /** from the last wash, or the first day on record, to the last day */
+  course: { day: number; p10: number; p50: number; p90: number }[];
+  /** of day 0, `YYYY-MM-DD` */
+  from: string;
+  days: number;
+  /** days whose rain was observed */
+  observed: number;
+  washDays: number[];
+  effective: number;
+}
+
+/** Places of a course that are kept. */
+const COURSE_POINTS = 90;
+/** Half the width of an interval that holds four in five, in standard deviations. */
+const FOUR_IN_FIVE = 1.2816;
+/** A quarrel: further apart than this, in standard deviations. */
+export const QUARREL = 2;
+/** Readings of one witness that are weighed: more of energy say the same, and each of these counts for its share. */
+const WEIGHED = 24;
+
+/** Minutes that each measurement takes, house figures, and clear days that an import of energy would bring. */
+const MINUTES: Record<Measurement, number> = {
+  look: 10,
+  cloth: 3,
+  marks: 15,
+  reading: 10,
+  'test-patch': 25,
+  energy: 10,
+};
+const ENERGY_AGO = [2, 10, 20, 40, 60, 90, 120, 150, 180];
+/** Narrowing by less than this share is none. */
+const WORTH_IT = 0.05;
+
+/**
+ * All that is known of an array (C17): the loss now with its members, what each witness has to do with it, its course since
+ * the last wash, and what would narrow it.
+ *
+ * @param onStep told the share of the work that is done; may throw to give up
+ */
+export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => void): Known {
+  const history = historyOf(records);
+  const posterior = assimilateOver(history.inputs, (share) => onStep?.(0.8 * share));
+  const unseen = history.inputs.map((input) => ({ ...input, observations: [], members: 1 }));
+  const expected = assimilateOver(unseen, (share) => onStep?.(0.8 + 0.1 * share)).loss;
+  const run = runner(history.inputs, posterior.members);
+  const losses = posterior.members.map(({ loss }) => loss);
+  return {
+    expected,
+    loss: posterior.loss,
+    parameters: posterior.parameters,
+    members: posterior.members,
+    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, run)),
+    narrowing: whatNarrows(history, losses, run),
+    course: courseOf(history, run),
+    from: history.from,
+    days: history.days,
+    observed: history.observed,
+    washDays: history.washDays,
+    effective: posterior.effective,
+  };
+}
+
+/** What each member says that observations would have shown: one row for each observation. */
+type Run = (observations: readonly Omit<Observation, 'value'>[]) => number[][];
+
+function runner(inputs: readonly Assimilation[], members: readonly Member[]): Run {
+  return (asked) => {
+    const observations = asked.map((one) => ({ ...one, value: 1 }));
+    const predict = inputs.map((input) => predictor({ ...input, observations }));
+    const shown = members.map(({ history, factors }) => {
+      const logs = FACTORS.map((name) => Math.log(factors[name]));
+      return predict[history]?.(logs).observations ?? new Float64Array(asked.length);
+    });
+    return asked.map((_, at) => shown.map((one) => one[at] as number));
+  };
+}
+
+/** Of many readings some, evenly, each surer by as much as it stands for others. */
+function some(observations: readonly Observation[]): Observation[] {
+  const step = Math.max(1, Math.ceil(observations.length / WEIGHED));
+  const kept = observations.filter((_, at) => (observations.length - 1 - at) % step === 0);
+  const share = Math.sqrt(kept.length / Math.max(1, observations.length));
+  return kept.map((one) => ({ ...one, sigma: scaleOf(one) * share }));
+}
+
+const readingsOf = (run: Run, observations: readonly Observation[]): Reading[] => {
+  const shown = run(observations);
+  return observations.map(({ sigma }, at) => ({ shown: shown[at] as number[], sigma }));
+};
+
+function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Posterior, run: Run): Heard {
+  if (witness.unheard !== null) return { ...witness, says: null, weight: null, surprise: null };
+  const [input] = inputs as [Assimilation];
+  const own = witness.observations.map((at) => input.observations[at] as Observation);
+  const losses = posterior.members.map(({ loss }) => loss);
+  const without = spreadWithout(losses, readingsOf(run, some(own)));
+  const all = Math.sqrt(losses.reduce((sum, loss) => sum + (loss - posterior.loss.mean) ** 2, 0) / losses.length);
+  return {
+    ...witness,
+    says: saidAlone(own, input, posterior),
+    weight: Number.isFinite(without) ? Math.max(0, 1 - all / without) : 1,
+    surprise: surpriseOf(witness, posterior),
+  };
+}
+
+/** Of few readings the one that stands out most; of a series how far it lies off as a whole. */
+function surpriseOf({ kind, observations }: Witness, { surprises }: Posterior): number {
+  const z = observations.map((at) => surprises[at]?.z ?? 0);
+  if (kind === 'energy') return z.reduce((sum, one) => sum + one, 0) / Math.max(1, z.length);
+  return z.reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most), 0);
+}
+
+/** The loss by one witness alone: of the last of what it saw, with its own error. */
+function saidAlone(own: readonly Observation[], input: Assimilation, { parameters }: Posterior): Estimate {
+  const at = (width: number): number => {
+    const of = (kind: Observation['kind']) => own.findLast((one) => one.kind === kind);
+    const loss = of('loss');
+    if (loss) return loss.value + width * loss.sigma;
+    const gain = of('gain');
+    if (gain) return 1 - 1 / (gain.value * Math.exp(width * gain.sigma));
+    const energy = of('energy');
+    if (energy) {
+      const { mean, sd } = parameters.level;
+      return 1 - Math.exp(energy.value - mean - width * Math.hypot(sd, WITNESS_SIGMA.energy));
+    }
+    const film = of('film');
+    const cover = of('cover');
+    const mass = film ? film.value * Math.exp(width * film.sigma) : 0;
+    const covered = cover ? cover.value * Math.exp(width * cover.sigma) : 0;
+    const { mismatch = PATCH_FACTOR.mid, standingLoss = 0 } = input.parameters;
+    return 1 - (1 - filmLoss(mass)) * (1 - Math.min(1, mismatch * covered)) * (1 - standingLoss);
+  };
+  return { low: at(-FOUR_IN_FIVE), mid: at(0), high: at(FOUR_IN_FIVE) };
+}
+
+function courseOf({ inputs, days, washDays }: HistoryOfArray, run: Run): Known['course'] {
+  const first = Math.max(0, ...washDays.filter((day) => day < days));
+  const count = Math.min(COURSE_POINTS, days - first);
+  const wanted = Array.from({ length: count }, (_, at) =>
+    count === 1 ? days - 1 : first + Math.round((at * (days - 1 - first)) / (count - 1)),
+  );
+  if (inputs.length === 0) return [];
+  const shown = run(wanted.map((day) => ({ kind: 'loss', day, sigma: 1 })));
+  return wanted.map((day, at) => {
+    const losses = shown[at] as number[];
+    return { day, p10: quantile(losses, 0.1), p50: quantile(losses, 0.5), p90: quantile(losses, 0.9) };
+  });
+}
+
+/** Each possible measurement of the last day, with the spread that it would leave. */
+function whatNarrows({ days, witnesses }: HistoryOfArray, losses: readonly number[], run: Run): Narrowing[] {
+  const day = days - 1;
+  const on = (kind: Observation['kind'], sigma: number) => ({ kind, day, sigma });
+  const has = (kind: Witness['kind']) => witnesses.some((one) => one.kind === kind && one.unheard === null);
+  const possible: Partial<Record<Measurement, Omit<Observation, 'value'>[]>> = {
+    look: [on('film', WITNESS_SIGMA.film), on('cover', WITNESS_SIGMA.coverByEye)],
+    cloth: [on('bonded', WITNESS_SIGMA.bondedByCloth)],
+    marks: [on('cover', WITNESS_SIGMA.coverByMarks)],
+    reading: [on('loss', WITNESS_SIGMA.reading)],
+    'test-patch': [on('loss', 0.01), on('bonded', WITNESS_SIGMA.bondedByPatch)],
+    ...(has('energy')
+      ? {}
+      : {
+          energy: ENERGY_AGO.filter((ago) => ago <= day).map((ago) => ({
+            kind: 'energy' as const,
+            day: day - ago,
+            // each stands for ten clear days or so
+            sigma: WITNESS_SIGMA.energy / Math.sqrt(5),
+          })),
+        }),
+  };
+  const before = spreadAfter(losses, []);
+  return MEASUREMENTS.flatMap((measurement): Narrowing[] => {
+    const asked = possible[measurement];
+    if (asked === undefined || asked.length === 0) return [];
+    const shown = run(asked);
+    const sd = spreadAfter(
+      losses,
+      asked.map(({ sigma }, at) => ({ shown: shown[at] as number[], sigma })),
+    );
+    return sd < (1 - WORTH_IT) * before ? [{ measurement, sd, minutes: MINUTES[measurement] }] : [];
+  }).sort((a, b) => a.sd - b.sd);
+}
