@@ -83,6 +83,17 @@ describe('the days of visits over the layers', () => {
     }
   });
 
+  it('tell how far the search is, and can be given up', () => {
+    const told: number[] = [];
+    bestVisits(input, (share) => told.push(share));
+    expect(told).to.deep.equal([...told].sort((a, b) => a - b));
+    expect([told.length, told.at(-1)]).to.deep.equal([5, 1]);
+    const giveUp = () => {
+      throw new Error('given up');
+    };
+    expect(() => bestVisits(input, giveUp)).to.throw('given up');
+  });
+
   it('wash in the first of every so many years, on the best day for that', () => {
     const long = { ...question(2, 6), maxCleans: 1, everyYears: [2, 3] };
     for (const { everyYears, day, lostValue, cost } of bestVisits(long).longer) {

@@ -2,11 +2,13 @@ import { expose } from 'comlink';
 import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { frequencyInput, type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
-import { bestFoundSchedule } from '../../core/frequency/layeredSchedule.ts';
+import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
+import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
+import { CLEAN_GLASS } from '../../core/soiling/layered.ts';
 import {
   type LayeredYearSetup,
   layeredYear,
@@ -114,21 +116,19 @@ const bench = {
     onProgress: (share: number) => void,
   ): number[] => {
     const years = yearsOf(setup);
-    const { days } = bestFoundSchedule(
+    const { surfaceTilt, parameters } = setup;
+    const { options } = bestVisits(
       {
-        surfaceTilt: setup.surfaceTilt,
-        parameters: setup.parameters,
-        courses: years.courses,
+        surfaceTilt,
+        courses: years.courses.map((days) => ({ parameters, initial: CLEAN_GLASS, days })),
         dailyValue: years.usualEnergy,
         effectiveness,
         cleaningCost: 0,
+        maxCleans: cleans,
       },
-      cleans,
-      (share) => {
-        onProgress(share);
-        return true;
-      },
+      onProgress,
     );
+    const { days } = options[cleans] as FrequencyOption;
     return days;
   },
 };
