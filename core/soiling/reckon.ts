@@ -1,17 +1,16 @@
 import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
 import { gainFromDailyEnergy } from '../comparisons/dailyEnergy.ts';
-import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
-import { limitAt, readingWarnings } from '../comparisons/warnings.ts';
+import { expectedOutput } from '../comparisons/expected.ts';
+import { expectedOfReading, warningsOfReading } from '../comparisons/powerReading.ts';
 import { type Estimate, lossFromInspection } from '../inspections/soil.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { outputAtAge } from '../modules/ageing.ts';
-import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import { mean, type Spread } from '../statistics/summary.ts';
 import { type EvidenceInput, weighEvidence } from './evidence.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from './markedLoss.ts';
 import { whatWouldNarrow } from './narrowing.ts';
 import { RATE_DEFAULTS } from './rate.ts';
-import type { MarkedReckoning, PowerReading, ReckonInput, ReckoningOutput } from './reckoning.ts';
+import type { MarkedReckoning, ReckonInput, ReckoningOutput } from './reckoning.ts';
 import { meterReason, reckoningReasons } from './reckonReasons.ts';
 import { seenLoss } from './seenLoss.ts';
 import { lossSinceWash } from './sinceWash.ts';
@@ -86,23 +85,9 @@ export function reckon(input: ReckonInput): { input: YearAheadInput; output: Rec
   const year = yearAhead(yearInput, years);
   const valuePerKWh = valueOfEnergy(input.site);
   const { reading } = input.inspection;
-  const measured = reading && expectationInput(input, reading);
+  const measured = reading && expectedOfReading(input.array, reading);
   const expectation = measured && expectedOutput(measured);
-  const limit = acLimit(input.array, input.site.ownUse);
-  const warnings = reading
-    ? readingWarnings(
-        { value: reading.power, poaIrradiance: reading.poaIrradiance, tempModule: reading.tempModule },
-        {
-          quantity: 'power',
-          pdc0: nameplateAt(input, reading),
-          gammaPdc: input.array.gammaPdc,
-          limit: limitAt(limit ?? null, reading.side),
-          capped: reading.capped,
-          shading: reading.shading,
-          wet: reading.wet,
-        },
-      )
-    : [];
+  const warnings = reading ? warningsOfReading(input.array, input.site.ownUse, reading) : [];
   return {
     input: yearInput,
     output: {
@@ -160,24 +145,6 @@ function expectedSinceWash({ site, array, sinceWash, years, seed }: ReckonInput)
     seed,
   });
   return { loss, since, observed: rain.filter((mm) => mm !== null).length, days: rain.length };
-}
-
-/** Nameplate at the side of the inverter that was read, W. Who was not asked is compared with DC, as calculation 6 did. */
-const nameplateAt = ({ array }: ReckonInput, { side }: PowerReading): number =>
-  array.modules * array.moduleWatts * (side === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1);
-
-/** The reading of an inspection as the calculation of one reading against expectation takes it. */
-function expectationInput(input: ReckonInput, reading: PowerReading): ExpectedInput {
-  return {
-    pdc0: nameplateAt(input, reading),
-    gammaPdc: input.array.gammaPdc,
-    poaGlobal: reading.poaIrradiance,
-    tempModule: reading.tempModule,
-    ageYears: input.array.ageYears,
-    degradationPerYear: DEGRADATION_PER_YEAR,
-    measured: reading.power,
-    uncertainty: EXPECTED_UNCERTAINTY,
-  };
 }
 
 /** A spread of energy as one of money. */

@@ -1,6 +1,7 @@
 import type { Birds, Surroundings } from '../assumptions.ts';
 import type { DailyEnergyInput } from '../comparisons/dailyEnergy.ts';
 import type { Expectation } from '../comparisons/expected.ts';
+import type { PowerReading } from '../comparisons/powerReading.ts';
 import type { PatchOfInspection, TestPatch } from '../comparisons/testPatch.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
 import type { Mark } from '../inspections/marks.ts';
@@ -13,21 +14,6 @@ import type { MarkedLoss, StringLoss, WiredArray } from './markedLoss.ts';
 import type { Narrowing } from './narrowing.ts';
 import type { WipeTest } from './siteRate.ts';
 import type { YearAhead } from './yearAhead.ts';
-
-/** A reading of an inspection, and what speaks against it. */
-export interface PowerReading {
-  /** W */
-  power: number;
-  /** of the inverter; left out where nobody was asked */
-  side?: 'ac' | 'dc' | undefined;
-  /** W/m2 */
-  poaIrradiance: number;
-  /** Celsius */
-  tempModule: number;
-  capped: boolean;
-  shading: boolean;
-  wet: boolean;
-}
 
 export interface ReckonInput {
   site: {
