@@ -65,8 +65,8 @@ export interface Predicted {
 
 /**
  * Runs a history under given factors.
- * @returns what the witnesses should have seen, and how the array stands after the last day; null where a washed array
- *   could not have come to what is on record
+ * @returns for one logarithm for each of FACTORS: what the witnesses should have seen, and how the array stands after the
+ *   last day
  */
 export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
   const { surfaceTilt } = history;
