@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { daysOfHabit, frequencyInput, type HowOftenSetup, howOften, pricesOfChange } from './howOften.ts';
+import { daysOfHabit } from './habits.ts';
+import { frequencyInput, type HowOftenSetup, howOften, pricesOfChange } from './howOften.ts';
 import { type FrequencyInput, optimalDays } from './optimalDays.ts';
 import { valueOfDays, valueOfThreshold } from './schedules.ts';
 

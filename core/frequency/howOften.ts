@@ -6,6 +6,7 @@ import { siteSoilingRate } from '../soiling/siteRate.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
 import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { climateOf, generateWeatherYears } from '../weather/index.ts';
+import { daysOfHabit, HABITS, type Habit } from './habits.ts';
 import { type FrequencyInput, type FrequencyOption, type FrequencyOutput, optimalDays } from './optimalDays.ts';
 import { type ScheduleValue, valueOfDays, valueOfThreshold } from './schedules.ts';
 
@@ -23,9 +24,6 @@ export interface HowOftenSetup extends YearsOfSite {
   /** whether lichen can settle here */
   lichen: LichenClimate;
 }
-
-export const HABITS = ['none', 'spring', 'spring-and-autumn', 'seasons', 'months'] as const;
-export type Habit = (typeof HABITS)[number];
 
 export interface HowOften extends FrequencyOutput {
   /** number of cleanings with the least total */
@@ -49,20 +47,6 @@ export interface HowOften extends FrequencyOutput {
 const SMALL_LOSS = 0.05;
 const MOST_CLEANS = 12;
 const LONGER = [2, 3, 4, 5];
-
-/** First day of the months and, south of the equator, of the seasons, from 0. */
-const MONTHS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
-const SPRING = { south: 243, north: 59 };
-const AUTUMN = { south: 59, north: 243 };
-
-/** The days of a habit that looks at the calendar alone. @param latitude degrees: its sign says when spring is */
-export function daysOfHabit(habit: Habit, latitude: number): number[] {
-  const side = latitude < 0 ? 'south' : 'north';
-  if (habit === 'none') return [];
-  if (habit === 'spring') return [SPRING[side]];
-  if (habit === 'spring-and-autumn') return [SPRING[side], AUTUMN[side]].sort((a, b) => a - b);
-  return habit === 'seasons' ? [59, 151, 243, 334] : [...MONTHS];
-}
 
 /** The question of C12 for an array in a made-up climate: its rains, its soiling and what a unit of loss costs each day. */
 export function frequencyInput(setup: HowOftenSetup): FrequencyInput {

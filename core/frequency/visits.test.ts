@@ -3,6 +3,7 @@ import { EFFECTIVENESS } from '../assumptions.ts';
 import { CLEAN_GLASS, soilingByLayers } from '../soiling/layered.ts';
 import { seededRandom } from '../statistics/random.ts';
 import { mean, sum } from '../statistics/summary.ts';
+import { daysOfHabit, HABITS } from './habits.ts';
 import { bestVisits, type Course, type VisitsInput } from './visits.ts';
 
 /** Dry summers in which a lot settles, wet winters; the days of the southern half. */
@@ -66,7 +67,7 @@ describe('the days of visits over the layers', () => {
   });
 
   it('never lose more than even spacing or the calendar’s habits', () => {
-    const habits = [[243], [59], [59, 243], [59, 151, 243, 334]];
+    const habits = [-1, 1].flatMap((latitude) => HABITS.map((habit) => daysOfHabit(habit, latitude)));
     for (const cleans of [1, 2, 3, 4]) {
       const even = Array.from({ length: cleans }, (_, at) => Math.floor(((at + 0.5) * 365) / cleans));
       for (const days of [even, ...habits.filter(({ length }) => length === cleans)])

@@ -1,6 +1,7 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { filmLoss, filmLossRoughly } from '../soiling/filmLoss.ts';
 import { type LayeredDays, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
+import { daysOfHabit, HABITS } from './habits.ts';
 import type { FrequencyOption, FrequencyOutput, LongerInterval } from './optimalDays.ts';
 import { shortestRounds } from './shortestRounds.ts';
 
@@ -40,8 +41,8 @@ const FIRST_STEP = 15;
 const SAME = 1e-9;
 /** Numbers of visits up to which every pair of days is moved together; above, neighbours only. */
 const EVERY_PAIR = 6;
-/** Habits of the calendar: spring or autumn of either half of the earth, both, the seasons. */
-const HABITS: readonly (readonly number[])[] = [[243], [59], [59, 243], [59, 151, 243, 334]];
+/** Days that the calendar alone would name, on either half of the earth. */
+const BY_CALENDAR = [-1, 1].flatMap((latitude) => HABITS.map((habit) => daysOfHabit(habit, latitude)));
 
 /**
  * How often to clean and when, over the layered model (C19): the same days of each year on every course. The days are the
@@ -61,7 +62,7 @@ export function bestVisits(input: VisitsInput, onStep?: (share: number) => void)
   let days: number[] = [];
   const options = Array.from({ length: most + 1 }, (_, cleans): FrequencyOption => {
     if (cleans > 0) {
-      const known = [rounds[cleans]?.days ?? [], ...even(cleans), ...HABITS, withOneMore(days)];
+      const known = [rounds[cleans]?.days ?? [], ...even(cleans), ...BY_CALENDAR, withOneMore(days)];
       const starts = known.filter(({ length }) => length === cleans);
       const found = moved(some, bestOf(some, starts), SHIFTS, pairs);
       days = moved(all, bestOf(all, [found, ...starts]), LAST_SHIFTS);

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
-import type { Habit, HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
+import type { Habit } from '../../core/frequency/habits.ts';
+import type { HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
 import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { saveText } from '../parts/saveText.ts';
