@@ -261,7 +261,7 @@ function acAt(hour: number, soilingRatio: number, pacRated: number): number {
 
 /** How likely the loss of one made-up array is less than each of many values, by what is known of it. */
 function chances(situation: Situation): [number, number][] {
-  const { members } = assimilate(madeUpArray(10, situation).history);
+  const { members } = assimilate(madeUpArray(12, situation).history);
   return members.map(({ loss: now }, at) => [100 * now, (at + 0.5) / members.length]);
 }
 

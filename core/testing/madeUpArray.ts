@@ -72,7 +72,7 @@ function drawn(seed: number, situation: Situation): MadeUp {
     deposition: calendar.map(() => dust),
     droppings: calendar.map(() => birds),
   };
-  const parameters = { lichenDensity: 0, mismatch: 8, standingLoss: random() < 0.3 ? 0.02 : 0 };
+  const parameters = { lichenDensity: 0, mismatch: 8 };
   const factors = factorsOf((name) => PRIOR_SPREAD[name] * normal());
   const hasPair = (SITUATIONS[situation] as readonly string[]).includes('pair');
   const washed = Math.floor(between(0.35, 0.65) * count);
