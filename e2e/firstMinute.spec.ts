@@ -1,7 +1,7 @@
 import { type Browser, expect, test } from '@playwright/test';
 import { DEMO_OWNER } from '../cli/demo.ts';
 import { STAGE_PASSWORD } from '../cli/stage.ts';
-import { openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
+import { answered, openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
 
 /** Types address and password on a fresh profile and says whether the first page stands there without a reload. */
 async function firstSignIn(browser: Browser, slowdown: number): Promise<string[]> {
@@ -86,7 +86,7 @@ test('what nobody has said is marked as assumed, asked for where it matters, and
   await page.getByLabel('Installed on').fill('3/4/2020');
   await page.getByRole('button', { name: 'Save the site' }).click();
   await page.getByRole('button', { name: 'Record an inspection' }).click();
-  await page.getByRole('button', { name: 'Record what you saw' }).click();
+  await answered(page, () => page.getByRole('button', { name: 'Record what you saw' }).click());
   await page.goto(page.url().replace(/look.*$/, 'reckon'));
   await page.getByRole('button', { name: 'Reckon the loss' }).click();
   await expect(page.getByText(/things are assumed/)).toBeVisible({ timeout: 20_000 });

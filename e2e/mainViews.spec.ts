@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
-import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
 
 test('every main view of the desk opens without a console error and without a grave accessibility finding', async ({
   page,
@@ -84,7 +84,7 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await page.getByRole('link', { name: 'Teo Marsh' }).click();
   await page.getByLabel('Units').selectOption('us');
   await page.getByLabel('Decimal mark').selectOption(',');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
   await page.goto('/sites');
   await page.getByRole('link', { name: 'Low Ferry clinic', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Show' }).click();

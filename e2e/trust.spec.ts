@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type Browser, type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { Secret, TOTP } from 'otpauth';
 import pg from 'pg';
-import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
 
 const PASSWORD = 'gull harvest lichen spoon';
 
@@ -189,7 +189,7 @@ test('the owner sees the backups, asks for one and sets how often; the crew sees
   await page.goto('/company');
   await page.getByRole('link', { name: 'Backups' }).click();
   await page.getByLabel('Hours between two backups').fill('12');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await answered(page, () => page.getByRole('button', { name: 'Save' }).click());
   await page.reload();
   await expect(page.getByLabel('Hours between two backups')).toHaveValue('12');
   await page.getByRole('button', { name: 'Back up now' }).click();

@@ -55,6 +55,15 @@ export async function paperText(context: BrowserContext, address: string): Promi
   return plain(parts.join(''));
 }
 
+/** Does something that writes, and goes on when the server has answered: who leaves the page before takes the write with them. */
+export async function answered(page: Page, write: () => Promise<void>): Promise<void> {
+  const answer = page.waitForResponse(
+    (response) => response.url().includes('/api/') && response.request().method() !== 'GET',
+  );
+  await write();
+  expect((await answer).status()).toBeLessThan(300);
+}
+
 /** Text with every kind of space as one plain space. */
 export const plain = (text: string): string => text.replace(/[\s\u00a0\u202f]+/g, ' ');
 
