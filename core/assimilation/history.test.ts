@@ -1,43 +1,15 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import type { Soil } from '../inspections/soil.ts';
+import { exampleDust, exampleLook, exampleRecords } from '../testing/exampleRecords.ts';
 import { historyOf } from './history.ts';
 import type { ArrayRecords, LookOnRecord } from './records.ts';
 
-const dust: Soil = { kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' };
 const spots: Soil = { kind: 'droppings', where: 'spots', grade: 'plain', share: 0.005, bond: 'soak' };
 const lichen: Soil = { kind: 'lichen', where: 'lower-edge', grade: 'plain', share: 0.01, bond: 'blade' };
 
-const look = (changes: Partial<LookOnRecord> = {}): LookOnRecord => ({
-  id: 'a',
-  date: '2026-11-20',
-  soils: [dust, spots],
-  marked: null,
-  wipeTest: 'not-done',
-  reading: null,
-  patch: null,
-  ...changes,
-});
-
-const records = (changes: Partial<ArrayRecords> = {}): ArrayRecords => ({
-  place: {
-    latitude: -33.5,
-    climate: 'winter-rain',
-    surroundings: 'town',
-    birds: 'few',
-    surfaceTilt: 20,
-    installedOn: '2020-01-01',
-  },
-  until: '2026-11-24',
-  rain: {},
-  looks: [look()],
-  washes: [],
-  pairs: [],
-  energy: [],
-  leftOut: [],
-  seed: 3,
-  ...changes,
-});
+const look = (changes: Partial<LookOnRecord> = {}) => exampleLook({ soils: [exampleDust, spots], ...changes });
+const records = (changes: Partial<ArrayRecords> = {}) => exampleRecords({ looks: [look()], ...changes });
 
 const job = (date: string, share = 1) => ({ date, jobId: 'job', parts: [{ way: 'fed-pole' as const, share }] });
 const pair = { jobId: 'job', date: '2026-08-01', ratio: 1.08, sigma: 0.012 };

@@ -1,9 +1,8 @@
 import { expect } from 'chai';
-import type { Soil } from '../inspections/soil.ts';
+import { exampleDust, exampleRecords, exampleLook as look } from '../testing/exampleRecords.ts';
 import { type Known, QUARREL, whatIsKnown } from './known.ts';
-import type { ArrayRecords, LookOnRecord } from './records.ts';
+import type { ArrayRecords } from './records.ts';
 
-const dust: Soil = { kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' };
 const found = (mid: number) => ({
   strips: [],
   loss: { low: mid - 0.02, mid, high: mid + 0.02 },
@@ -13,43 +12,22 @@ const found = (mid: number) => ({
   minutesPerModule: [],
   missing: [],
 });
-const look = (changes: Partial<LookOnRecord> = {}): LookOnRecord => ({
-  id: 'a',
-  date: '2026-11-20',
-  soils: [dust],
-  marked: null,
-  wipeTest: 'not-done',
-  reading: null,
-  patch: null,
-  ...changes,
-});
 /** A dry half year in a town since a wash, all of its rain on record. */
-const records = (changes: Partial<ArrayRecords> = {}): ArrayRecords => ({
-  place: {
-    latitude: -33.5,
-    climate: 'winter-rain',
-    surroundings: 'town',
-    birds: 'few',
-    surfaceTilt: 20,
-    installedOn: '2026-05-24',
-  },
-  until: '2026-11-20',
-  rain: Object.fromEntries(
-    Array.from({ length: 200 }, (_, at) => [new Date(Date.UTC(2026, 4, 20 + at)).toISOString().slice(0, 10), 0]),
-  ),
-  looks: [look()],
-  washes: [{ date: '2026-06-01', jobId: null, parts: [{ way: 'fed-pole', share: 1 }] }],
-  pairs: [],
-  energy: [],
-  leftOut: [],
-  seed: 3,
-  ...changes,
-});
+const records = (changes: Partial<ArrayRecords> = {}) =>
+  exampleRecords({
+    place: { ...exampleRecords().place, installedOn: '2026-05-24' },
+    until: '2026-11-20',
+    rain: Object.fromEntries(
+      Array.from({ length: 200 }, (_, at) => [new Date(Date.UTC(2026, 4, 20 + at)).toISOString().slice(0, 10), 0]),
+    ),
+    washes: [{ date: '2026-06-01', jobId: null, parts: [{ way: 'fed-pole', share: 1 }] }],
+    ...changes,
+  });
 const of = ({ witnesses }: Known, key: string) => witnesses.find((one) => one.key === key);
 
 describe('what is known of an array', () => {
   const patched = look({
-    soils: [{ ...dust, grade: 'faint' }],
+    soils: [{ ...exampleDust, grade: 'faint' }],
     patch: { found: found(0.05), representative: true },
     reading: { shortfall: 0.3, spoilt: false },
   });

@@ -51,7 +51,7 @@ function layFactors(given: Required<LayeredParameters>, logs: ArrayLike<number>)
   };
 }
 
-/** The table is as near as any witness comes; the loss at the end is the model's own. */
+/** By the table, which is nearer than a witness comes; the loss at the end is the model's own. */
 const ratioOf = (glass: LayeredGlass): number =>
   Math.max(LEAST_RATIO, glass.soilingRatio(filmLossRoughly(glass.loose + glass.bonded)));
 

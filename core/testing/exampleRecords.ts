@@ -1,0 +1,38 @@
+import type { ArrayRecords, LookOnRecord } from '../assimilation/records.ts';
+import type { Soil } from '../inspections/soil.ts';
+
+/** A plain film of dust over all of the glass. */
+export const exampleDust: Soil = { kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' };
+
+/** A look that found that film, and nothing else. */
+export const exampleLook = (changes: Partial<LookOnRecord> = {}): LookOnRecord => ({
+  id: 'a',
+  date: '2026-11-20',
+  soils: [exampleDust],
+  marked: null,
+  wipeTest: 'not-done',
+  reading: null,
+  patch: null,
+  ...changes,
+});
+
+/** What is on record of an array in a town, where one look is all. */
+export const exampleRecords = (changes: Partial<ArrayRecords> = {}): ArrayRecords => ({
+  place: {
+    latitude: -33.5,
+    climate: 'winter-rain',
+    surroundings: 'town',
+    birds: 'few',
+    surfaceTilt: 20,
+    installedOn: '2020-01-01',
+  },
+  until: '2026-11-24',
+  rain: {},
+  looks: [exampleLook()],
+  washes: [],
+  pairs: [],
+  energy: [],
+  leftOut: [],
+  seed: 3,
+  ...changes,
+});
