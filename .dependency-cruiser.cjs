@@ -15,6 +15,13 @@ module.exports = {
       from: { path: '^contract/' },
       to: { path: '^(server|web|cli|e2e)/' },
     },
+    {
+      name: 'words-only-core',
+      comment: 'sentences know what the core found, and nothing of who reads them where',
+      severity: 'error',
+      from: { path: '^words/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(words|core)/' },
+    },
     { name: 'server-not-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e)/' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|cli|e2e)/' } },
     {

@@ -7,7 +7,7 @@ import config from '../.dependency-cruiser.cjs';
 
 const tsConfig = extractTSConfig('tsconfig.json');
 const { output } = await cruise(
-  ['core', 'contract', 'server', 'web', 'cli', 'e2e', 'stand-ins'],
+  ['core', 'contract', 'words', 'server', 'web', 'cli', 'e2e', 'stand-ins'],
   { ...config.options, ruleSet: { forbidden: config.forbidden }, validate: true },
   undefined,
   { tsConfig },

@@ -10,8 +10,8 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Mark } from '../core/inspections/marks.ts';
-import type { ReckonInput } from '../core/soiling/reckoning.ts';
-import { exampleReckon } from '../core/testing/exampleReckon.ts';
+import type { ReckonInput } from '../core/reckoning/reckoning.ts';
+import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.ts';
 import { startWorkers } from '../server/work/workers.ts';
 import { BROWSER_FLAGS } from './browser.ts';
 import { cookiesOf } from './cookies.ts';
@@ -143,7 +143,6 @@ async function reckoning(): Promise<void> {
   }));
   const input: ReckonInput = {
     ...exampleReckon,
-    years: 40,
     array: {
       ...exampleReckon.array,
       modules: 420,
@@ -157,7 +156,7 @@ async function reckoning(): Promise<void> {
         strings,
       },
     },
-    inspection: { ...exampleReckon.inspection, marks },
+    looks: [exampleInspection({ marks })],
   };
   try {
     await workers.run('reckon', input);

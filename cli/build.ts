@@ -11,7 +11,7 @@ function fingerprint(): string {
     const { mtimeMs, size } = statSync(path);
     hash.update(`${path}:${mtimeMs}:${size};`);
   };
-  for (const folder of ['web', 'contract', 'core']) {
+  for (const folder of ['web', 'contract', 'words', 'core']) {
     for (const entry of readdirSync(join(PROJECT, folder), { recursive: true, withFileTypes: true })) {
       const path = join(entry.parentPath, entry.name);
       if (entry.isFile() && !path.includes('/dist/') && !path.endsWith('.test.ts')) add(path);

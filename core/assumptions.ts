@@ -40,7 +40,8 @@ export const EFFECTIVENESS: Record<CleaningMethod, Effectiveness> = {
   cloth: { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.15 },
 };
 
-export type Surroundings = 'green' | 'town' | 'farmland' | 'dusty' | 'desert';
+export const SURROUNDINGS = ['green', 'town', 'farmland', 'dusty', 'desert'] as const;
+export type Surroundings = (typeof SURROUNDINGS)[number];
 
 /** Dust settling on a horizontal plane, g/m2 a day. */
 export const DEPOSITION: Record<Surroundings, number> = {
@@ -70,7 +71,8 @@ export type LichenClimate = (typeof LICHEN_CLIMATES)[number];
 /** Lichen colonies on a m2 of glass, from that year on. */
 export const LICHEN_DENSITY: Record<LichenClimate, number> = { dry: 0, temperate: 50, 'damp-shade': 300 };
 
-export type Birds = 'none' | 'few' | 'roost';
+export const BIRDS = ['none', 'few', 'roost'] as const;
+export type Birds = (typeof BIRDS)[number];
 
 /** Share of the glass freshly covered by droppings, a day. */
 export const DROPPINGS: Record<Birds, number> = { none: 0, few: 2e-5, roost: 3e-4 };
@@ -160,8 +162,6 @@ export const MARK_COVER = {
 /** Modules in a string where nobody has said how an array is wired. */
 export const USUAL_STRING = 12;
 
-/** Share of a film left by a rinse from which on a cloth shows some of it, and from which on plainly. */
-export const SPLIT = { some: 0.15, plain: 0.6 } as const;
 /** Change of a short-circuit current with temperature, 1/K, where the maker's figure is not at hand. */
 export const CURRENT_COEFFICIENT = 0.0005;
 /** Relative humidity of a night hour from which on dew is taken to form on the glass. */

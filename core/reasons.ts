@@ -42,5 +42,6 @@ export interface Reason {
  * 5: a test patch says what the dirt costs and what rain leaves; the pole comes from the drawn section and standing places.
  * 6: no clear day is found in a spell of clouds; a string may have electronics of its own.
  * 7: a plan of visits is judged by its range and visit by visit; a wash on glass that rain has just cleaned does no harm.
+ * 8: one estimate from all that is known of an array, and one model for the year, the plan, its visits and the years ahead.
  */
-export const CALCULATION_VERSION = '7';
+export const CALCULATION_VERSION = '8';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type QuickLook as QuickLookOutput, SEEN } from '../../core/inspections/quickLook.ts';
+import { type QuickLook as QuickLookOutput, SEEN } from '../../core/reckoning/quickLook.ts';
 import { computed, id, idParams, note, pageOf, pageQuery, price, text } from '../common.ts';
 import { latitude, longitude } from '../compute/parts.ts';
 import { DESK, endpoint } from '../endpoint.ts';

@@ -1,17 +1,20 @@
 import { z } from 'zod';
 import { LICHEN_CLIMATES, PUDDLES } from '../../core/assumptions.ts';
-import type { ReckoningOutput } from '../../core/soiling/reckoning.ts';
-import { REMEDIES } from '../../core/soiling/remedyKeys.ts';
-import type { YearAheadInput } from '../../core/soiling/yearAhead.ts';
-import { computed, date, fraction, id, idParams, overruled, pageOf, pageQuery, price } from '../common.ts';
+import { REMEDIES } from '../../core/courses/remedyKeys.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { computed, date, fraction, id, idParams, overruled, pageOf, pageQuery, price, reason } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { reckoningOutput } from './results.ts';
 
 export const reckoningOverrides = z.object({
   lossNow: overruled(fraction).optional(),
-  /** a fraction of output lost on a dry day, the same all year */
-  dailyRate: overruled(z.number().min(0).max(0.05)).optional(),
-  /** mm of rain in a day that clean */
-  rainThreshold: overruled(z.number().min(0).max(1000)).optional(),
+  /** how many times what the house assumes for the surroundings settles */
+  dust: overruled(z.number().min(0).max(50)).optional(),
+  /** witnesses that are not heard, by their keys, each with why */
+  leftOut: z
+    .array(z.object({ key: z.string().min(1).max(60), reason }))
+    .max(100)
+    .optional(),
 });
 export type ReckoningOverrides = z.infer<typeof reckoningOverrides>;
 
@@ -23,8 +26,9 @@ export const reckoning = z.object({
   by: z.string(),
   calculationVersion: z.string(),
   overrides: reckoningOverrides,
-  input: computed<YearAheadInput>(),
-  output: computed<ReckoningOutput>(),
+  /** all that was on record; null in what was reckoned before everything was heard (calculations 1 to 7) */
+  input: computed<ReckonInput>().nullable(),
+  output: reckoningOutput,
 });
 export type Reckoning = z.infer<typeof reckoning>;
 
@@ -56,7 +60,7 @@ export const soilingEndpoints = {
   reckon: endpoint({
     method: 'POST',
     path: '/api/arrays/:id/reckonings',
-    summary: 'Work out the loss of an array from its last inspection, now and over the year ahead',
+    summary: 'Work out the loss of an array from everything on record, now and over the year ahead',
     roles: DESK,
     params: idParams,
     body: z.object({ id, overrides: reckoningOverrides.default({}) }),

@@ -1,3 +1,5 @@
+import { LAYERED_DEFAULTS, type LayeredParameters } from '../soiling/layered.ts';
+
 /**
  * What is not known of an array (C17): factors on the figures that the house assumes, each about 1. Their logarithms are
  * normal before anything is seen.
@@ -41,3 +43,18 @@ export const MARKED_MISMATCH_SPREAD = 0.15;
 /** A factor of one for each. */
 export const factorsOf = (value: (name: Factor, at: number) => number): Factors =>
   Object.fromEntries(FACTORS.map((name, at) => [name, value(name, at)])) as Factors;
+
+/** The house's figures with factors laid on them, laid out the same way each time. */
+export function layFactors(parameters: LayeredParameters, factors: Factors): Required<LayeredParameters> {
+  const given = { ...LAYERED_DEFAULTS, ...parameters };
+  return {
+    rainScale: given.rainScale * factors.rainScale,
+    bondingPerDew: Math.min(1, given.bondingPerDew * factors.bonding),
+    bondedRainFactor: given.bondedRainFactor,
+    droppingsRainFactor: given.droppingsRainFactor,
+    lichenDensity: given.lichenDensity,
+    lichenGrowth: given.lichenGrowth,
+    mismatch: given.mismatch * factors.mismatch,
+    standingLoss: given.standingLoss * factors.standing,
+  };
+}

@@ -48,7 +48,7 @@ describe('from records to days, washes and witnesses', () => {
     const [input] = historyOf(records({ looks: [look({ marked })] })).inputs;
     expect(input?.observations[1]).to.include({ kind: 'cover', value: 0.004, sigma: 0.2 });
     expect(input?.parameters).to.include({ mismatch: 0.06 / 0.004, standingLoss: 0.02 });
-    expect(input?.prior).to.deep.equal({ mismatch: 0.15 });
+    expect(input?.prior).to.deep.equal({ deposition: 0.6, mismatch: 0.15 });
   });
 
   it('has what grows stand as it was seen after a wash that took a part of it', () => {

@@ -1,18 +1,11 @@
-import {
-  BONDED_BY_CLOTH,
-  DROPPINGS,
-  EFFECTIVENESS,
-  type Effectiveness,
-  PATCH_FACTOR,
-  UNSEEN,
-  WITNESS_SIGMA,
-} from '../assumptions.ts';
+import { BONDED_BY_CLOTH, DROPPINGS, type Effectiveness, PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
 import { filmMassOf } from '../soiling/filmLoss.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters } from '../soiling/layered.ts';
-import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../units/dates.ts';
 import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';
 import { MARKED_MISMATCH_SPREAD } from './factors.ts';
+import { type Eye, type HouseFigures, USUAL_EYE } from './house.ts';
 import type { Observation } from './observed.ts';
 import type { Assimilation } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
@@ -22,7 +15,8 @@ export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'energy'] as c
 export type WitnessKind = (typeof WITNESSES)[number];
 
 /** Why a witness on record is not heard. */
-export type Unheard = 'left-out' | 'spoilt' | 'not-representative' | 'no-figure' | 'before-the-record';
+export const UNHEARD = ['left-out', 'spoilt', 'not-representative', 'no-figure', 'before-the-record'] as const;
+export type Unheard = (typeof UNHEARD)[number];
 
 export interface Witness {
   /** such as `eye:ID of the look` */
@@ -59,16 +53,6 @@ const OBSERVED_ENOUGH = 0.97;
 /** Clear days of energy that are heard: more would not narrow anything, for they scatter together. */
 const MOST_CLEAR_DAYS = 250;
 
-const dayNumber = (date: string): number => Math.round(Date.parse(`${date}T00:00:00Z`) / MILLISECONDS_PER_DAY);
-const dateOf = (day: number): string => new Date(day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
-/** Day of a 365-day year, from 0; 29 February counts as the 28th. */
-function calendarDay(day: number): number {
-  const date = dateOf(day);
-  const ordinal = day - dayNumber(`${date.slice(0, 4)}-01-01`);
-  const leap = Number(date.slice(0, 4)) % 4 === 0;
-  return Math.min(364, ordinal - (leap && ordinal > 58 ? 1 : 0));
-}
-
 /**
  * From records to days, cleanings and observations (C17): the one place that knows what is on record and what the model
  * takes. The glass is clean on the first day, which lies two years back or at the array's beginning: what lay there then
@@ -80,7 +64,7 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   const count = last - first + 1;
   const at = (date: string) => dayNumber(date) - first;
   const washes = records.washes.filter(({ date }) => at(date) >= 0 && at(date) < count);
-  const cleanings = washes.map((wash) => ({ day: at(wash.date), effectiveness: takenOff(wash) }));
+  const cleanings = washes.map((wash) => ({ day: at(wash.date), effectiveness: takenOff(wash, records.house) }));
   const { observations, witnesses } = heard(records, at, count);
   const parameters = parametersOf(records, cleanings, at);
   const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
@@ -95,7 +79,11 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
       days: daysOf(records, first, observed, records.seed + way),
       cleanings,
       observations,
-      ...(marked && marked.droppings.cover > 0 ? { prior: { mismatch: MARKED_MISMATCH_SPREAD } } : {}),
+      prior: {
+        deposition: records.house.dust.sd,
+        ...(marked && marked.droppings.cover > 0 ? { mismatch: MARKED_MISMATCH_SPREAD } : {}),
+      },
+      priorMean: { deposition: records.house.dust.mean },
       seed: records.seed,
     })),
     witnesses,
@@ -114,11 +102,11 @@ function firstDay({ place, washes }: ArrayRecords, last: number): number {
 }
 
 /** What a wash took off the whole array: of each part what its way takes off. */
-function takenOff({ parts }: WashOnRecord): Effectiveness {
+function takenOff({ parts }: WashOnRecord, { effectiveness }: HouseFigures): Effectiveness {
   const of = (layer: keyof Effectiveness) =>
     Math.min(
       1,
-      parts.reduce((sum, { way, share }) => sum + share * EFFECTIVENESS[way][layer], 0),
+      parts.reduce((sum, { way, share }) => sum + share * effectiveness[way][layer], 0),
     );
   return { loose: of('loose'), bonded: of('bonded'), droppings: of('droppings'), lichen: of('lichen') };
 }
@@ -131,7 +119,7 @@ function daysOf(
   seed: number,
 ): LayeredDays {
   const climate = climateOf(place.climate);
-  const calendar = observed.map((_, day) => calendarDay(first + day));
+  const calendar = observed.map((_, day) => dayOfYear(dateOf(first + day)));
   const years = Math.ceil(observed.length / 365) + 1;
   const drawn = generateWeatherYears(climate, place.latitude, years, seed).flatMap(({ rain }) => rain);
   const begin = calendar[0] ?? 0;
@@ -189,7 +177,7 @@ function heard(records: ArrayRecords, at: (date: string) => number, count: numbe
     // Whoever looks on the day of a job looks before it.
     const day = at(date) - (washed.has(date) ? 1 : 0);
     const told = (kind: WitnessKind) => ({ key: `${kind}:${id}`, kind, recordId: id, from: date, until: date });
-    add(told('eye'), seenByEye(look, day));
+    add(told('eye'), seenByEye(look, day, records.house));
     if (look.reading) {
       const { shortfall, spoilt } = look.reading;
       const seen = { kind: 'loss', day, value: shortfall, sigma: WITNESS_SIGMA.reading } as const;
@@ -228,8 +216,16 @@ function thinned<T>(days: readonly T[]): T[] {
   return days.filter((_, at) => (days.length - 1 - at) % step === 0);
 }
 
+/** How far out a caller's words are, who has not been on the roof (house assumption). */
+const CALLERS_EYE: Eye = { bias: 0, sigma: Math.log(2.5) };
+
 /** The eye: the film as one even one that costs as much, droppings by their cover, the cloth. */
-function seenByEye({ soils, marked, wipeTest, patch }: LookOnRecord, day: number): Observation[] {
+function seenByEye(
+  { by, soils, marked, wipeTest, patch }: LookOnRecord,
+  day: number,
+  house: HouseFigures,
+): Observation[] {
+  const eye = by === null ? CALLERS_EYE : (house.eyes[by] ?? USUAL_EYE);
   const film = joinLosses(soils.filter(({ kind }) => isFilm(kind)).map(lossOfSoil)).mid;
   const mass = filmMassOf(film) ?? 0;
   const cover = marked
@@ -238,7 +234,7 @@ function seenByEye({ soils, marked, wipeTest, patch }: LookOnRecord, day: number
   const cloth = wipeTest === 'not-done' || patch?.found.bonded ? null : BONDED_BY_CLOTH[wipeTest];
   return [
     mass > 0
-      ? { kind: 'film', day, value: mass, sigma: WITNESS_SIGMA.film }
+      ? { kind: 'film', day, value: mass / Math.exp(eye.bias), sigma: eye.sigma }
       : { kind: 'film', day, value: UNSEEN.film, sigma: UNSEEN.filmSigma },
     cover > 0
       ? { kind: 'cover', day, value: cover, sigma: marked ? WITNESS_SIGMA.coverByMarks : WITNESS_SIGMA.coverByEye }

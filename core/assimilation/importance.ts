@@ -1,4 +1,4 @@
-import type { Random } from '../statistics/random.ts';
+import { normalDraw, type Random } from '../statistics/random.ts';
 import { type Bell, bell, drawFrom, fitted, mixtureOf } from './bells.ts';
 import { inverseOf, rootOf, type Triangle, triangle } from './linear.ts';
 import { logPosterior, type Mode, modeFrom, type Witnessed } from './mode.ts';
@@ -38,25 +38,38 @@ interface Pool {
  * Draws from a posterior: bells are laid on its heights, drawn from, weighed by how likely each draw is after all, and
  * fitted to what weighs most, round by round; draws of all rounds count together.
  *
+ * @param among how many posteriors are put together afterwards: each of them needs to be worth less
  * @param onStep told the share of the rounds that is done
  * @see Cornuet, Marin, Mira and Robert, Scandinavian Journal of Statistics 39 (2012) 798; the fit by Cappe, Douc, Guillin,
  *   Marin and Robert, Statistics and Computing 18 (2008) 447
  */
-export function weighedDraws(witnessed: Witnessed, random: Random, onStep?: (share: number) => void): Weighed {
+export function weighedDraws(
+  witnessed: Witnessed,
+  random: Random,
+  among = 1,
+  onStep?: (share: number) => void,
+): Weighed {
   const pool: Pool = { points: [], heights: [], densities: [], rounds: [] };
   const unseen = bell(UNSEEN, new Float64Array(witnessed.width), unit(witnessed.width));
+  if (witnessed.values.length === 0) return asBefore(witnessed.width, Math.ceil(ROUND / among), random);
   drawRound(pool, witnessed, [{ ...unseen, share: 1 }], FIRST, random);
   let bells = bellsOn(heightsOf(witnessed, pool));
   let weights = weightsOf(pool);
   for (let round = 0; round < ROUNDS.most; round += 1) {
-    if (round >= ROUNDS.least && worthOf(weights) >= WORTH) break;
-    drawRound(pool, witnessed, [unseen, ...bells], ROUND, random);
+    if (round >= ROUNDS.least && worthOf(weights) >= WORTH / among) break;
+    drawRound(pool, witnessed, [unseen, ...bells], Math.ceil(ROUND / Math.sqrt(among)), random);
     weights = weightsOf(pool);
     const kept = thinned(pool.points, weights);
     bells = fitted(round === 0 ? spread(bells, kept, random) : bells, kept, 1 - UNSEEN);
     onStep?.((round + 1) / ROUNDS.most);
   }
   return { ...thinned(pool.points, weights), effective: worthOf(weights), evidence: evidenceOf(pool) };
+}
+
+/** Nothing was seen: all is as likely as it was, and each draw weighs the same. */
+function asBefore(width: number, draws: number, random: Random): Weighed {
+  const points = Array.from({ length: draws }, () => Float64Array.from({ length: width }, () => normalDraw(random)));
+  return { points, weights: new Float64Array(draws).fill(1 / draws), effective: draws, evidence: 0 };
 }
 
 const unit = (width: number): Triangle => triangle(width, (row, column) => Number(row === column));

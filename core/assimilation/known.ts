@@ -1,6 +1,7 @@
-import { PATCH_FACTOR, WITNESS_SIGMA } from '../assumptions.ts';
+import { PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { filmLoss } from '../soiling/filmLoss.ts';
+import type { LayeredParameters } from '../soiling/layered.ts';
 import { quantile } from '../statistics/summary.ts';
 import { FACTORS } from './factors.ts';
 import { type HistoryOfArray, historyOf, type Witness } from './history.ts';
@@ -36,6 +37,8 @@ export interface Known {
   expected: Posterior['loss'];
   loss: Posterior['loss'];
   parameters: Posterior['parameters'];
+  /** the house's figures on which the factors of the members work */
+  house: LayeredParameters;
   members: Member[];
   witnesses: Heard[];
   /** the best first; what would narrow nothing is left out */
@@ -90,6 +93,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     expected,
     loss: posterior.loss,
     parameters: posterior.parameters,
+    house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
     witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, run)),
     narrowing: whatNarrows(history, losses, run),
@@ -141,13 +145,15 @@ function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Poster
     ...witness,
     says: saidAlone(own, input, posterior),
     weight: Number.isFinite(without) ? Math.max(0, 1 - all / without) : 1,
-    surprise: surpriseOf(witness, posterior),
+    surprise: surpriseOf(witness, input, posterior),
   };
 }
 
 /** Of few readings the one that stands out most; of a series how far it lies off as a whole. */
-function surpriseOf({ kind, observations }: Witness, { surprises }: Posterior): number {
-  const z = observations.map((at) => surprises[at]?.z ?? 0);
+function surpriseOf({ kind, observations }: Witness, input: Assimilation, { surprises }: Posterior): number {
+  // That no droppings were seen where the house lets some expect is no quarrel: nobody counted them.
+  const told = observations.filter((at) => input.observations[at]?.value !== UNSEEN.cover);
+  const z = told.map((at) => surprises[at]?.z ?? 0);
   if (kind === 'energy') return z.reduce((sum, one) => sum + one, 0) / Math.max(1, z.length);
   return z.reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most), 0);
 }

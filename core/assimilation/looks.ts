@@ -5,17 +5,18 @@ import {
   type ReadArray,
   warningsOfReading,
 } from '../comparisons/powerReading.ts';
-import type { PatchOfInspection } from '../comparisons/testPatch.ts';
+import { foundOnPatch, type PatchOfInspection } from '../comparisons/testPatch.ts';
 import { coverOfMark, type Mark } from '../inspections/marks.ts';
-import type { Soil } from '../inspections/soil.ts';
+import type { Soil, WipeTest } from '../inspections/soil.ts';
 import { markedLoss, type WiredArray } from '../soiling/markedLoss.ts';
-import { foundOnPatch } from '../soiling/seenLoss.ts';
-import type { WipeTest } from '../soiling/siteRate.ts';
+import { ageOn } from '../units/dates.ts';
 import type { LookOnRecord, MarkedOnRecord } from './records.ts';
 
 /** An inspection as it was recorded. */
 export interface RecordedLook {
   id: string;
+  /** the id of whoever looked */
+  by: string;
   /** `YYYY-MM-DD` by the site's calendar */
   date: string;
   soils: readonly Soil[];
@@ -34,27 +35,23 @@ export interface LookedAt extends Omit<ReadArray, 'ageYears'> {
   ownUse: number;
 }
 
-const DAY = 86_400_000;
-
 /** What each look saw, marks at what they cost their strings (C7) and readings against what was to be expected (C8). */
 export const looksOf = (array: LookedAt, looks: readonly RecordedLook[]): LookOnRecord[] =>
   [...looks]
     .sort((a, b) => a.date.localeCompare(b.date))
-    .map(({ id, date, soils, marks, wipeTest, reading, testPatch }) => ({
+    .map(({ id, by, date, soils, marks, wipeTest, reading, testPatch }) => ({
       id,
+      by,
       date,
       soils,
       marked: markedOf(array, marks),
       wipeTest,
-      reading: reading && readOf({ ...array, ageYears: ageOn(array, date) }, array.ownUse, reading),
+      reading: reading && readOf({ ...array, ageYears: ageOn(array.installedOn, date) }, array.ownUse, reading),
       patch: testPatch && {
         found: foundOnPatch(testPatch, array.gammaPdc),
         representative: testPatch.representative,
       },
     }));
-
-const ageOn = ({ installedOn }: LookedAt, date: string): number =>
-  installedOn === null ? 0 : Math.max(0, (Date.parse(date) - Date.parse(installedOn)) / (365.25 * DAY));
 
 function readOf(array: ReadArray, ownUse: number, reading: PowerReading): LookOnRecord['reading'] {
   const { shortfall } = expectedOutput(expectedOfReading(array, reading));

@@ -57,7 +57,9 @@ export const assimilate = (input: Assimilation, onStep?: (share: number) => void
  * same witnesses, each weighed by how likely it makes what they saw.
  */
 export function assimilateOver(inputs: readonly Assimilation[], onStep?: (share: number) => void): Posterior {
-  const drawn = inputs.map((input, at) => drawsOf(input, at, (share) => onStep?.((at + share) / inputs.length)));
+  const drawn = inputs.map((input, at) =>
+    drawsOf(input, at, inputs.length, (share) => onStep?.((at + share) / inputs.length)),
+  );
   const top = Math.max(...drawn.map(({ evidence }) => evidence));
   const worths = drawn.map(({ evidence }) => Math.exp(evidence - top));
   const all = worths.reduce((sum, worth) => sum + worth, 0);
@@ -114,7 +116,7 @@ interface Run extends Predicted {
   history: number;
 }
 
-function drawsOf(input: Assimilation, history: number, onStep: (share: number) => void) {
+function drawsOf(input: Assimilation, history: number, among: number, onStep: (share: number) => void) {
   const middle = FACTORS.map((name) => input.priorMean?.[name] ?? 0);
   const spread = FACTORS.map((name) => input.prior?.[name] ?? PRIOR_SPREAD[name]);
   const { observations, same } = distinct(input.observations);
@@ -128,7 +130,7 @@ function drawsOf(input: Assimilation, history: number, onStep: (share: number) =
     degreesOfFreedom: DEGREES_OF_FREEDOM,
     predict: (point) => run(logsOf(point)).observations,
   };
-  const { points, ...drawn } = weighedDraws(witnessed, seededRandom((input.seed ?? 1) + history), onStep);
+  const { points, ...drawn } = weighedDraws(witnessed, seededRandom((input.seed ?? 1) + history), among, onStep);
   const runs = points.map((point): Run => {
     const logs = logsOf(point);
     return { logs, history, ...run(logs) };

@@ -1,6 +1,6 @@
 import { filmLossRoughly } from '../soiling/filmLoss.ts';
-import { LAYERED_DEFAULTS, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
-import { FACTORS, type Factor } from './factors.ts';
+import { LAYERED_DEFAULTS, LayeredGlass, type LayeredState } from '../soiling/layered.ts';
+import { FACTORS, type Factor, factorsOf, layFactors } from './factors.ts';
 import type { History, Observation, ObservationKind } from './observed.ts';
 
 /** The least film, g/m2, and the least cover that a logarithm is taken of. */
@@ -32,24 +32,6 @@ const READ: Record<ObservationKind, (glass: LayeredGlass, ratio: number, before:
 const LEAST_RATIO = 1e-6;
 
 const factor = (logs: ArrayLike<number>, name: Factor): number => Math.exp(logs[AT[name]] ?? 0);
-
-/** The house's figures with factors laid on them. @param logs one logarithm for each of FACTORS */
-export const withFactors = (parameters: LayeredParameters, logs: ArrayLike<number>): LayeredParameters =>
-  layFactors({ ...LAYERED_DEFAULTS, ...parameters }, logs);
-
-/** The same on figures of which none is left out, laid out the same way each time. */
-function layFactors(given: Required<LayeredParameters>, logs: ArrayLike<number>): Required<LayeredParameters> {
-  return {
-    rainScale: given.rainScale * factor(logs, 'rainScale'),
-    bondingPerDew: Math.min(1, given.bondingPerDew * factor(logs, 'bonding')),
-    bondedRainFactor: given.bondedRainFactor,
-    droppingsRainFactor: given.droppingsRainFactor,
-    lichenDensity: given.lichenDensity,
-    lichenGrowth: given.lichenGrowth,
-    mismatch: given.mismatch * factor(logs, 'mismatch'),
-    standingLoss: given.standingLoss * factor(logs, 'standing'),
-  };
-}
 
 /** By the table, which is nearer than a witness comes; the loss at the end is the model's own. */
 const ratioOf = (glass: LayeredGlass): number =>
@@ -87,7 +69,14 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
   for (const { day } of history.observations) seenOn[day] = 1;
   const lastCleaned = cleanings.at(-1)?.day ?? Number.POSITIVE_INFINITY;
   return (logs) => {
-    const glass = new LayeredGlass(surfaceTilt, layFactors(figures, logs), history.initial);
+    const glass = new LayeredGlass(
+      surfaceTilt,
+      layFactors(
+        figures,
+        factorsOf((_, at) => Math.exp(logs[at] ?? 0)),
+      ),
+      history.initial,
+    );
     const dustFactor = factor(logs, 'deposition');
     const recentFactor = dustFactor * factor(logs, 'recent');
     const droppingsFactor = factor(logs, 'droppings');

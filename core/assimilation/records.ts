@@ -1,15 +1,17 @@
 import type { Birds, CleaningMethod, Surroundings } from '../assumptions.ts';
 import type { ClearDay } from '../comparisons/dailyEnergy.ts';
 import type { TestPatch } from '../comparisons/testPatch.ts';
-import type { Soil } from '../inspections/soil.ts';
-import type { WipeTest } from '../soiling/siteRate.ts';
+import type { Soil, WipeTest } from '../inspections/soil.ts';
 import type { Climate, ClimateKey } from '../weather/index.ts';
+import type { HouseFigures } from './house.ts';
 
 /** Dates are `YYYY-MM-DD` by the site's own calendar. */
 
 /** A look at an array: what the eye found, and what was read and tried on that day. */
 export interface LookOnRecord {
   id: string;
+  /** whose eye it was: the id of a person; null where it was a caller's, on the telephone */
+  by: string | null;
   date: string;
   soils: readonly Soil[];
   /** what was marked on its modules; null where nothing was */
@@ -69,5 +71,6 @@ export interface ArrayRecords {
   energy: readonly ClearDay[];
   /** keys of witnesses that are not to be heard */
   leftOut: readonly string[];
+  house: HouseFigures;
   seed: number;
 }

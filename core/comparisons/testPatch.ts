@@ -1,3 +1,4 @@
+import { CURRENT_COEFFICIENT } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { filmMassOf } from '../soiling/filmLoss.ts';
 import { type CompareUncertainty, type Comparison, compare } from './compare.ts';
@@ -141,6 +142,10 @@ export function testPatch({ quantity, temperatureCoefficient, strips, uncertaint
     missing,
   };
 }
+
+/** What a test patch of an inspection found. @param gammaPdc of the modules, 1/K */
+export const foundOnPatch = ({ quantity, strips }: PatchOfInspection, gammaPdc: number): TestPatch =>
+  testPatch({ quantity, strips, temperatureCoefficient: quantity === 'power' ? gammaPdc : CURRENT_COEFFICIENT });
 
 /** Expanded uncertainty of a loss 1 - 1/ratio from that of the ratio. */
 const expandedOfLoss = ({ ratio, expandedUncertainty }: Comparison): number =>

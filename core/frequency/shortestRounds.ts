@@ -10,15 +10,21 @@ export interface Round {
  * index 0 is empty.
  * @param arcs arcs[from * 366 + length]: lost in the `length` days after a cleaning of that day
  * @param untilFirst lost before each day where it is the first of all; nothing where a year follows on itself
+ * @param within the first lies within so many times the even spacing; all days are tried where it is left out
  */
-export function shortestRounds(arcs: Float64Array, most: number, untilFirst?: Float64Array): (Round | undefined)[] {
+export function shortestRounds(
+  arcs: Float64Array,
+  most: number,
+  untilFirst?: Float64Array,
+  within = Number.POSITIVE_INFINITY,
+): (Round | undefined)[] {
   const width = DAYS + 1;
   const best: (Round | undefined)[] = Array.from({ length: most + 1 }, () => undefined);
   // cost[k][d]: least lost from the first cleaning to day d, where the k-th cleaning is
   const cost = Array.from({ length: most + 1 }, () => new Float64Array(DAYS));
   const before = Array.from({ length: most + 1 }, () => new Int16Array(DAYS));
   for (let first = 0; first < DAYS; first += 1) {
-    for (let cleans = 1; cleans <= most && first + cleans <= DAYS; cleans += 1) {
+    for (let cleans = 1; cleans <= most && first + cleans <= DAYS && first * cleans <= within * DAYS; cleans += 1) {
       const row = cost[cleans] as Float64Array;
       const earlier = cost[cleans - 1] as Float64Array;
       const from = before[cleans] as Int16Array;

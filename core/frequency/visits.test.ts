@@ -4,7 +4,8 @@ import { CLEAN_GLASS, soilingByLayers } from '../soiling/layered.ts';
 import { seededRandom } from '../statistics/random.ts';
 import { mean, sum } from '../statistics/summary.ts';
 import { daysOfHabit, HABITS } from './habits.ts';
-import { bestVisits, type Course, type VisitsInput } from './visits.ts';
+import { bestVisits, type VisitsInput } from './visits.ts';
+import type { Course } from './walk.ts';
 
 /** Dry summers in which a lot settles, wet winters; the days of the southern half. */
 function course(seed: number, years: number): Course {

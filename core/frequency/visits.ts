@@ -1,40 +1,30 @@
-import type { Effectiveness } from '../assumptions.ts';
-import { filmLoss, filmLossRoughly } from '../soiling/filmLoss.ts';
-import { type LayeredDays, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
+import type { LayeredDays } from '../soiling/layered.ts';
 import { daysOfHabit, HABITS } from './habits.ts';
 import type { FrequencyOption, FrequencyOutput, LongerInterval } from './optimalDays.ts';
 import { shortestRounds } from './shortestRounds.ts';
+import { type Course, type VisitedPart, Walk, yearsOf } from './walk.ts';
 
-/** One way that the years to come may go: a member of what is known of an array, with its weather. */
-export interface Course {
-  parameters: LayeredParameters;
-  initial: LayeredState;
-  /** whole years of 365 days each */
-  days: LayeredDays;
-}
-
-export interface VisitsInput {
-  /** degrees */
-  surfaceTilt: number;
-  effectiveness: Effectiveness;
+interface Asked {
   /** in the money of `dailyValue` */
   cleaningCost: number;
-  /** what a loss of 1 costs on each of 365 days */
-  dailyValue: ArrayLike<number>;
   /** options from 0 to this many cleanings a year */
   maxCleans: number;
   /** also one cleaning in the first of every so many years */
   everyYears?: readonly number[] | undefined;
-  /** as many years in each */
-  courses: readonly Course[];
+}
+export interface VisitsInput extends VisitedPart, Asked {}
+export interface TogetherInput extends Asked {
+  parts: readonly VisitedPart[];
 }
 
 const DAYS = 365;
 /** Shifts of a day that are tried on some of the courses, from far to near, and at last on all of them. */
-const SHIFTS = [30, 12, 5, 2];
-const LAST_SHIFTS = [2, 1];
-/** Years, over some of the courses together, on which the search goes; at least so many courses. */
-const SEARCHED = { years: 12, courses: 4 } as const;
+const SHIFTS = [30, 11, 4, 2];
+const LAST_SHIFTS = { ofOneYear: [2, 1], ofMore: [1] };
+/** Years of some of the courses, and over all of these together, on which the search goes. */
+const SEARCHED = { years: 4, courseYears: 12 } as const;
+/** The first visit of a year lies within so many times the even spacing. */
+const FIRST_WITHIN = 2;
 /** Days between those that are tried first for one cleaning every so many years. */
 const FIRST_STEP = 15;
 /** A gain smaller than this share is none. */
@@ -52,12 +42,16 @@ const BY_CALENDAR = [-1, 1].flatMap((latitude) => HABITS.map((habit) => daysOfHa
  * @param onStep told the share of the work that is done; may throw to give up
  * @returns money a year, the mean over the courses; `days` from 0
  */
-export function bestVisits(input: VisitsInput, onStep?: (share: number) => void): FrequencyOutput {
-  const all = new Walk(input);
-  const some = new Walk({ ...input, courses: searched(input.courses) });
+export const bestVisits = (input: VisitsInput, onStep?: (share: number) => void): FrequencyOutput =>
+  bestVisitsTogether({ ...input, parts: [input] }, onStep);
+
+/** The same for several parts that are cleaned on the same days. */
+export function bestVisitsTogether(input: TogetherInput, onStep?: (share: number) => void): FrequencyOutput {
+  const all = new Walk(input.parts);
+  const some = new Walk(input.parts.map((part) => ({ ...part, courses: searched(part.courses) })));
   const most = Math.min(input.maxCleans, DAYS);
   const steps = most + 1 + (input.everyYears?.length ?? 0);
-  const rounds = most > 0 ? shortestRounds(some.arcs(), most, some.beforeFirst()) : [];
+  const rounds = most > 0 ? shortestRounds(some.arcs(), most, some.beforeFirst(), FIRST_WITHIN) : [];
   onStep?.(1 / steps);
   let days: number[] = [];
   const options = Array.from({ length: most + 1 }, (_, cleans): FrequencyOption => {
@@ -65,7 +59,7 @@ export function bestVisits(input: VisitsInput, onStep?: (share: number) => void)
       const known = [rounds[cleans]?.days ?? [], ...even(cleans), ...BY_CALENDAR, withOneMore(days)];
       const starts = known.filter(({ length }) => length === cleans);
       const found = moved(some, bestOf(some, starts), SHIFTS, pairs);
-      days = moved(all, bestOf(all, [found, ...starts]), LAST_SHIFTS);
+      days = moved(all, bestOf(all, [found, ...starts]), lastShifts(all));
       onStep?.((cleans + 1) / steps);
     }
     return optionOf(cleans, all.lost(days), input.cleaningCost, days);
@@ -77,12 +71,23 @@ export function bestVisits(input: VisitsInput, onStep?: (share: number) => void)
   return { options, longer };
 }
 
-/** Courses to search on, evenly from all of them. */
+/** Courses to search on, evenly from all of them, and of many years the first few. */
 function searched(courses: readonly Course[]): Course[] {
-  const years = Math.max(1, Math.floor((courses[0]?.days.rain.length ?? 0) / DAYS));
-  const count = Math.min(courses.length, Math.max(SEARCHED.courses, Math.ceil(SEARCHED.years / years)));
-  return Array.from({ length: count }, (_, at) => courses[Math.floor(((at + 0.5) * courses.length) / count)] as Course);
+  const years = Math.min(SEARCHED.years, yearsOf(courses));
+  const count = Math.min(courses.length, Math.ceil(SEARCHED.courseYears / Math.max(1, years)));
+  const days = years * DAYS;
+  return Array.from({ length: count }, (_, at) => {
+    const course = courses[Math.floor(((at + 0.5) * courses.length) / count)] as Course;
+    return yearsOf([course]) > years ? { ...course, days: firstOf(course.days, days) } : course;
+  });
 }
+
+function firstOf({ rain, dew, deposition, droppings }: LayeredDays, count: number): LayeredDays {
+  const first = (values: ArrayLike<number>) => Float64Array.from({ length: count }, (_, day) => values[day] as number);
+  return { rain: first(rain), dew: first(dew), deposition: first(deposition), droppings: first(droppings) };
+}
+
+const lastShifts = ({ years }: Walk): readonly number[] => (years > 1 ? LAST_SHIFTS.ofMore : LAST_SHIFTS.ofOneYear);
 
 const optionOf = (cleans: number, lostValue: number, price: number, days: number[]): FrequencyOption => {
   const cost = cleans * price;
@@ -92,7 +97,7 @@ const optionOf = (cleans: number, lostValue: number, price: number, days: number
 function longerOf(some: Walk, all: Walk, every: number, price: number): LongerInterval {
   const first = Array.from({ length: Math.ceil(DAYS / FIRST_STEP) }, (_, at) => [at * FIRST_STEP]);
   const found = moved(some, bestOf(some, first, every), SHIFTS, undefined, every);
-  const days = moved(all, found, LAST_SHIFTS, undefined, every);
+  const days = moved(all, found, lastShifts(all), undefined, every);
   const lostValue = all.lost(days, every);
   return {
     everyYears: every,
@@ -133,15 +138,14 @@ function moved(
   together?: (count: number) => Iterable<readonly [number, number]>,
   every = 1,
 ): number[] {
-  let [days, lost] = [start, walk.roughly(start, every)];
+  let [days, lost] = [start, walk.follow(start, every)];
   const takes = (moves: readonly (readonly [at: number, by: number])[]): boolean => {
     const tried = days.slice();
     for (const [at, by] of moves) tried[at] = ((tried[at] as number) + by + DAYS) % DAYS;
     const next = ordered(tried);
     if (next.length < days.length) return false;
-    const reached = walk.roughly(next, every);
-    if (!(reached < lost * (1 - SAME))) return false;
-    [days, lost] = [next, reached];
+    if (!(walk.roughly(next, every) < lost * (1 - SAME))) return false;
+    [days, lost] = [next, walk.follow(next, every)];
     return true;
   };
   for (let gained = true; gained; ) {
@@ -172,121 +176,4 @@ function* pairs(count: number): Generator<readonly [number, number]> {
   if (count < 2) return;
   if (count > EVERY_PAIR) for (let at = 0; at < count; at += 1) yield [at, (at + 1) % count];
   else for (let a = 0; a < count; a += 1) for (let b = a + 1; b < count; b += 1) yield [a, b];
-}
-
-/** A course whose days are known by their shares, with the glass that walks through it. */
-interface Prepared {
-  glass: LayeredGlass;
-  initial: Required<LayeredState>;
-  dust: Float64Array;
-  fresh: Float64Array;
-  bonding: Float64Array;
-  taken: Float64Array;
-}
-
-/** Walks all courses through their years. */
-class Walk {
-  private readonly courses: Prepared[];
-  private readonly value: Float64Array;
-  private readonly effectiveness: Effectiveness;
-  private readonly years: number;
-
-  constructor({ surfaceTilt, courses, dailyValue, effectiveness }: VisitsInput) {
-    this.value = Float64Array.from(dailyValue);
-    this.effectiveness = effectiveness;
-    this.years = Math.floor((courses[0]?.days.rain.length ?? 0) / DAYS);
-    this.courses = courses.map(({ parameters, initial, days }) => {
-      const glass = new LayeredGlass(surfaceTilt, parameters, initial);
-      return {
-        glass,
-        initial: glass.state(),
-        dust: Float64Array.from(days.deposition, (one) => glass.onTheFace(one)),
-        fresh: Float64Array.from(days.droppings),
-        bonding: Float64Array.from(days.dew, (one) => glass.bonding(one)),
-        taken: Float64Array.from(days.rain, (one) => glass.taken(one)),
-      };
-    });
-  }
-
-  /** Lost a year with these days, exactly. @param every cleaned in the first of so many years */
-  lost(days: readonly number[], every = 1): number {
-    return this.sum(days, every, filmLoss);
-  }
-
-  /** The same by the table. */
-  roughly(days: readonly number[], every = 1): number {
-    return this.sum(days, every, filmLossRoughly);
-  }
-
-  private sum(days: readonly number[], every: number, film: (mass: number) => number): number {
-    const cleaned = new Uint8Array(DAYS);
-    for (const day of days) cleaned[day] = 1;
-    let sum = 0;
-    for (const course of this.courses) {
-      const { glass } = course;
-      glass.comeBackTo(course.initial);
-      for (let year = 0; year < this.years; year += 1) {
-        const washed = year % every === 0;
-        for (let day = 0; day < DAYS; day += 1) {
-          if (washed && cleaned[day] === 1) glass.clean(this.effectiveness);
-          this.step(course, year * DAYS + day);
-          sum += (1 - glass.soilingRatio(film(glass.loose + glass.bonded))) * (this.value[day] as number);
-        }
-      }
-    }
-    return sum / this.courses.length / this.years;
-  }
-
-  private step({ glass, dust, fresh, bonding, taken }: Prepared, at: number): void {
-    glass.settle(dust[at] as number, fresh[at] as number, bonding[at] as number, taken[at] as number);
-  }
-
-  private lostOn({ glass }: Prepared, at: number): number {
-    return (1 - glass.soilingRatio(filmLossRoughly(glass.loose + glass.bonded))) * (this.value[at % DAYS] as number);
-  }
-
-  /** For each day: lost a year before it, where it is the first of all to be cleaned on. */
-  beforeFirst(): Float64Array {
-    const before = new Float64Array(DAYS);
-    for (const course of this.courses) {
-      course.glass.comeBackTo(course.initial);
-      let sum = 0;
-      for (let day = 0; day < DAYS; day += 1) {
-        before[day] = (before[day] as number) + sum;
-        this.step(course, day);
-        sum += this.lostOn(course, day);
-      }
-    }
-    return before.map((sum) => sum / this.courses.length / this.years);
-  }
-
-  /**
-   * arcs[from * 366 + length]: lost a year in the `length` days after a cleaning of that day, as far as the years go; what
-   * lay there before is what had come since the start.
-   */
-  arcs(): Float64Array {
-    const width = DAYS + 1;
-    const arcs = new Float64Array(DAYS * width);
-    const count = this.years * DAYS;
-    for (const course of this.courses) {
-      const { glass } = course;
-      glass.comeBackTo(course.initial);
-      for (let from = 0; from < count; from += 1) {
-        const morning = glass.state();
-        glass.clean(this.effectiveness);
-        const row = (from % DAYS) * width;
-        let sum = 0;
-        for (let length = 1; length <= DAYS; length += 1) {
-          if (from + length <= count) {
-            this.step(course, from + length - 1);
-            sum += this.lostOn(course, from + length - 1);
-          }
-          arcs[row + length] = (arcs[row + length] as number) + sum;
-        }
-        glass.comeBackTo(morning);
-        this.step(course, from);
-      }
-    }
-    return arcs.map((sum) => sum / this.courses.length / this.years);
-  }
 }

@@ -13,6 +13,10 @@ export const BONDS = ['dry', 'wet', 'soak', 'blade'] as const;
 export type Bond = (typeof BONDS)[number];
 export type Grade = keyof typeof FILM_GRADE;
 
+/** What a cloth left of a film: not tried, nothing, some, or plainly most of it. */
+export const WIPE_TESTS = ['not-done', 'clean', 'some', 'plain'] as const;
+export type WipeTest = (typeof WIPE_TESTS)[number];
+
 /** One kind of soil as the eye found it. */
 export interface Soil {
   kind: SoilKind;

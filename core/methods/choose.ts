@@ -8,7 +8,7 @@ import {
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
 import { fromGround } from './fromGround.ts';
-import { type Access, litresPerModule, minutesPerModule, shareTakenOff } from './work.ts';
+import { type Access, litresPerModule, minutesPerModule } from './work.ts';
 
 export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
 
@@ -67,8 +67,8 @@ export interface MethodPlan {
   minutesBecause?: string | undefined;
   /** litres on one module; left out by calculations 1 to 6 */
   litresPerModule?: number | undefined;
-  /** share of the loss now that it takes off; left out by calculations 1 to 6 */
-  takesOff?: number | undefined;
+  /** the ways that are used one after another: the method, and those of the rungs that are used */
+  ways: CleaningMethod[];
 }
 
 /**
@@ -116,14 +116,13 @@ export function workOf(
   way: CleaningMethod,
   access: Access,
   escalation: readonly EscalationRung[],
-): Required<Pick<MethodPlan, 'minutesPerModule' | 'litresPerModule' | 'takesOff'>> &
-  Pick<MethodPlan, 'minutesBecause'> {
+): Required<Pick<MethodPlan, 'minutesPerModule' | 'litresPerModule' | 'ways'>> & Pick<MethodPlan, 'minutesBecause'> {
   const rungs = escalation.flatMap(({ rung, use }) => (use && RUNG_WAYS[rung] ? [RUNG_WAYS[rung]] : []));
   const minutes = minutesOf(input, way, access);
   return {
     ...minutes,
     litresPerModule: litresPerModule(way, minutes.minutesPerModule),
-    takesOff: shareTakenOff(input.soils, [way, ...rungs]),
+    ways: [...new Set([way, ...rungs])],
   };
 }
 

@@ -1,19 +1,31 @@
-import { type CleaningMethod, type Finish, METHOD_WORK } from '../assumptions.ts';
-import { type ArrayYears, compareEvenVisits, lostBySite, type VisitsComparison } from '../frequency/evenVisits.ts';
+import type { HouseFigures } from '../assimilation/house.ts';
+import { type CleaningMethod, type Effectiveness, type Finish, METHOD_WORK } from '../assumptions.ts';
+import { prepareCourses } from '../courses/courses.ts';
+import { type CourseSetup, parametersOf } from '../courses/setup.ts';
+import {
+  compareVisits,
+  lostBySite,
+  type VisitsComparison,
+  type VisitsOption,
+  type WashedArray,
+} from '../courses/visitsOfSite.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
+import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import { scale } from '../soiling/reckon.ts';
-import { planningYears, type YearAheadInput } from '../soiling/yearAhead.ts';
+import { LayeredGlass } from '../soiling/layered.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
+import { climateOf } from '../weather/index.ts';
 import { chooseMethod, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
-import { type Access, litresPerModule, questionsOf } from './work.ts';
+import { type Access, litresPerModule, questionsOf, takenOff } from './work.ts';
 
 export interface PlanInput {
-  arrays: { arrayId: string; name: string; method: MethodInput; year: YearAheadInput }[];
+  arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];
+  /** what each way takes off each layer: the house's figures, or the contractor's own */
+  house: HouseFigures;
   finish: Finish;
   water: Omit<WaterPlanInput, 'litres' | 'finish'>;
   prices: PriceBook;
@@ -50,8 +62,10 @@ export interface ArrayPlan {
   modules: number;
   /** after any overruling */
   method: MethodPlan;
-  /** left out in plans of calculation 1 */
-  recommended?: MethodPlan;
+  recommended: MethodPlan;
+  /** what one cleaning takes off each layer, and of the loss now, fractions */
+  effectiveness: Effectiveness;
+  takesOff: number;
 }
 
 export interface PlanOutput {
@@ -73,21 +87,32 @@ export interface PlanOutput {
   usedShare: number;
   kit: KitItem[];
   isolate: boolean;
-  /** left out in plans of calculation 6 and before */
-  assumed?: AssumedFact[];
+  assumed: AssumedFact[];
   /** what cannot well be of what was chosen, for whoever chose it */
-  questions?: string[];
-  /** what the chosen visits save in a year, and those beyond the first of that, minor units; likewise left out */
-  saves?: Spread;
-  beyondFirst?: Spread;
+  questions: string[];
+  /** what the chosen visits save in a year, and those beyond the first of that, minor units; null in plans of calculation 6 */
+  saves: Spread | null;
+  beyondFirst: Spread | null;
+  /** the weather that it is reckoned over, and which figures of house and contractor it rests on */
+  climate: string;
+  figures: number;
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
-  const arrays = input.arrays.map(({ arrayId, name, method }): ArrayPlan => {
+  const arrays = input.arrays.map(({ arrayId, name, method, courses }): ArrayPlan => {
     const chosen = overrule(method, input.overrides.arrays?.[arrayId] ?? {});
-    return { arrayId, name, modules: method.modules, method: chosen, recommended: chooseMethod(method) };
+    const effectiveness = takenOff(chosen.ways, input.house.effectiveness);
+    return {
+      arrayId,
+      name,
+      modules: method.modules,
+      method: chosen,
+      recommended: chooseMethod(method),
+      effectiveness,
+      takesOff: shareOfLoss(courses, effectiveness),
+    };
   });
   const modules = total(arrays.map((array) => array.modules));
   const minutes = total(arrays.map((array) => array.modules * array.method.minutesPerModule));
@@ -108,18 +133,19 @@ export function makePlan(input: PlanInput): PlanOutput {
   };
   const priced = priceVisit(work, input.prices);
   const pricedInPlan = priceVisit(work, input.prices, true);
-  const years: ArrayYears[] = input.arrays.map(({ year }, index) => ({
-    input: year,
-    years: planningYears(year),
-    takesOff: arrays[index]?.method.takesOff,
-  }));
-  const visits = compareEvenVisits(years, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
-  const untouched = lostBySite(years, []);
-  const washed = lostBySite(years, [0]);
-  const recoverable = spread(untouched.map((lost, index) => Math.max(0, lost - (washed[index] ?? 0))));
+  const washed = input.arrays.map(
+    ({ courses }, index): WashedArray => ({
+      prepared: prepareCourses(courses),
+      effectiveness: (arrays[index] as ArrayPlan).effectiveness,
+    }),
+  );
+  const visits = compareVisits(washed, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
+  const untouched = lostBySite(washed, []);
+  const once = lostBySite(washed, [0]);
+  const recoverable = spread(untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0))));
   const visitsChosen = input.overrides.visits ?? visits.best;
   const first = arrays[0];
-  const option = visits.options[visitsChosen];
+  const option = visits.options[visitsChosen] as VisitsOption;
   return {
     arrays,
     modules,
@@ -157,10 +183,10 @@ export function makePlan(input: PlanInput): PlanOutput {
       }).map((question) => (arrays.length > 1 ? `${name}: ${question}` : question)),
     ),
     assumed: input.assumed ?? [],
-    ...(option && {
-      saves: scale(option.savedEnergy, input.valuePerKWh),
-      beyondFirst: scale(option.savedOverOne, input.valuePerKWh),
-    }),
+    saves: scale(option.savedEnergy, input.valuePerKWh),
+    beyondFirst: scale(option.savedOverOne, input.valuePerKWh),
+    climate: climateOf(input.arrays[0]?.courses.climate ?? 'winter-rain').name,
+    figures: input.house.version,
     reasons: reasons({ input, work, water, waterWay, visits, visitsChosen, recoverable }),
   };
 }
@@ -171,6 +197,18 @@ export const usedRungs = (arrays: PlanOutput['arrays']): string[] => [
 ];
 
 const total = (values: number[]): number => values.reduce((sum, value) => sum + value, 0);
+
+/** Share of the loss now that a cleaning takes off, over the members. */
+function shareOfLoss(setup: CourseSetup, effectiveness: Effectiveness): number {
+  let [before, after] = [0, 0];
+  for (const member of setup.members) {
+    const glass = new LayeredGlass(setup.surfaceTilt, parametersOf(setup, member), member.initial);
+    before += 1 - glass.soilingRatio();
+    glass.clean(effectiveness);
+    after += 1 - glass.soilingRatio();
+  }
+  return before > 0 ? 1 - after / before : effectiveness.loose;
+}
 
 /** The method with what was set by hand in place; what follows from the way and the access follows from those set. */
 function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
@@ -195,6 +233,10 @@ function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
     litresPerModule: litresPerModule(way, minutesPerModule),
   };
 }
+
+/** What every figure of energy of a plan rests on. */
+const LAYERS =
+  'The layers of C6 from all that is known of each array, over made-up weather of the site (Coello and Boyle 2019 for films)';
 
 interface ReasonParts {
   input: PlanInput;
@@ -260,12 +302,12 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       drivers: [],
     },
     visits: {
-      what: 'Evenly placed visits a year with the least sum of dirt and visits',
+      what: 'Visits a year with the least sum of dirt and visits, on the days found best for them',
       kind: 'count',
       value: visits.best,
       formula:
         'For 0 to 12 visits: value lost to dirt + visits × price; the least sum wins. 0 means that no visit pays in energy.',
-      source: 'Kimber et al. 2006 over the site’s made-up weather years',
+      source: LAYERS,
       assumption: true,
       inputs: [
         { name: 'Dirt and visits together, a year', value: chosen?.total ?? null, kind: 'money' },
@@ -280,8 +322,9 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       value: recoverable.p50 * input.valuePerKWh,
       low: recoverable.p10 * input.valuePerKWh,
       high: recoverable.p90 * input.valuePerKWh,
-      formula: 'Energy lost if nobody washes − energy lost if washed on the first day, × what a kWh is worth here.',
-      source: 'Kimber et al. 2006 over the site’s made-up weather years; prices as entered',
+      formula:
+        'Energy lost in a year if nobody washes − energy lost if washed on the first day in the ways chosen, × what a kWh is worth here.',
+      source: `${LAYERS}; prices as entered`,
       assumption: true,
       inputs: [
         { name: 'Energy that comes back', value: recoverable.p50, kind: 'energy' },
@@ -301,12 +344,13 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       value: recoverable.p50,
       low: recoverable.p10,
       high: recoverable.p90,
-      formula: 'Energy lost if nobody washes − energy lost if washed on the first day, over all arrays of the site.',
-      source: 'Kimber et al. 2006 over the site’s made-up weather years',
+      formula:
+        'Energy lost in a year if nobody washes − energy lost if washed on the first day in the ways chosen, over all arrays of the site.',
+      source: LAYERS,
       assumption: true,
       inputs: [
         { name: 'Arrays', value: input.arrays.length, kind: 'count' },
-        { name: 'Weather years', value: input.arrays[0]?.year.years ?? 0, kind: 'count' },
+        { name: 'Courses of weather', value: input.arrays[0]?.courses.members.length ?? 0, kind: 'count' },
       ],
       drivers: [],
     },
@@ -316,8 +360,8 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       value: (visits.options[0]?.lostValue ?? 0) - (chosen?.lostValue ?? 0),
       low: (chosen?.savedEnergy.p10 ?? 0) * input.valuePerKWh,
       high: (chosen?.savedEnergy.p90 ?? 0) * input.valuePerKWh,
-      formula: 'What the dirt takes in a year with no visit − what it takes with these visits, evenly placed.',
-      source: 'Kimber et al. 2006 over the site’s made-up weather years; prices as entered',
+      formula: 'What the dirt takes in a year with no visit − what it takes with these visits on their best days.',
+      source: `${LAYERS}; prices as entered`,
       assumption: true,
       inputs: [
         { name: 'Visits a year', value: visitsChosen, kind: 'count' },

@@ -1,7 +1,7 @@
 import {
   BY_HAND,
   type CleaningMethod,
-  EFFECTIVENESS,
+  type Effectiveness,
   LEAST_MINUTES,
   LIFT_PACE,
   LONGEST_POLE,
@@ -11,7 +11,6 @@ import {
   MOST_AT_THE_POLE,
   WET_SHARE,
 } from '../assumptions.ts';
-import { lossFromInspection, type Soil } from '../inspections/soil.ts';
 
 export const ACCESS = ['from the ground', 'from a lift or scaffold', 'at hand height'] as const;
 export type Access = (typeof ACCESS)[number];
@@ -34,25 +33,13 @@ export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfW
 export const litresPerModule = (way: CleaningMethod, minutes: number): number =>
   minutes * WET_SHARE * METHOD_WORK[way].flow;
 
-/** Which layer of the effectiveness table a soil belongs to. */
-function layerOf({ kind, bond }: Soil): 'loose' | 'bonded' | 'droppings' | 'lichen' {
-  if (kind === 'lichen') return 'lichen';
-  if (kind === 'droppings') return 'droppings';
-  return bond === 'dry' ? 'loose' : 'bonded';
-}
-
-/**
- * Share of the loss now that one cleaning takes off, by what was seen: each soil by the best of the ways that are used
- * (house assumption), weighted with the loss that it stands for.
- * @returns of loose film where nothing was seen
- */
-export function shareTakenOff(soils: readonly Soil[], ways: readonly CleaningMethod[]): number {
-  const best = (layer: 'loose' | 'bonded' | 'droppings' | 'lichen') =>
-    Math.max(0, ...ways.map((way) => EFFECTIVENESS[way][layer]));
-  const weighed = soils.map((soil) => ({ weight: lossFromInspection([soil]).mid, taken: best(layerOf(soil)) }));
-  const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
-  if (total <= 0) return best('loose');
-  return weighed.reduce((sum, { weight, taken }) => sum + weight * taken, 0) / total;
+/** What one cleaning takes off each layer: of each the best of the ways that are used. */
+export function takenOff(
+  ways: readonly CleaningMethod[],
+  figures: Record<CleaningMethod, Effectiveness>,
+): Effectiveness {
+  const best = (layer: keyof Effectiveness) => Math.max(0, ...ways.map((way) => figures[way][layer]));
+  return { loose: best('loose'), bonded: best('bonded'), droppings: best('droppings'), lichen: best('lichen') };
 }
 
 /** What cannot well be: said as a question, never refused, for whoever stands there may know better. */

@@ -1,4 +1,4 @@
-import { type Birds, DROPPINGS, PATCH_FACTOR, SPLIT, type Surroundings } from '../assumptions.ts';
+import { type Birds, DROPPINGS, PATCH_FACTOR, type Surroundings } from '../assumptions.ts';
 import { radians } from '../units/angles.ts';
 import { usualDeposition } from '../weather/index.ts';
 import { filmLoss } from './filmLoss.ts';
@@ -28,12 +28,3 @@ export function siteSoilingRate(site: SiteExposure): number[] {
     return filmLoss(STRAIGHT_DAYS * deposition * cosTilt) / STRAIGHT_DAYS + droppings;
   });
 }
-
-export type WipeTest = 'not-done' | 'clean' | 'some' | 'plain';
-
-/** Rain of a day that cleans, mm, as the wipe test suggests it: a house assumption on top of the published 6 mm. */
-export const RAIN_THRESHOLD: Record<WipeTest, number> = { 'not-done': 6, clean: 6, some: 12, plain: 1000 };
-
-/** What a rinsed strip of a test patch says in place of the cloth. @param bonded share of the film that the rinse left */
-export const wipeOfSplit = (bonded: number): WipeTest =>
-  bonded < SPLIT.some ? 'clean' : bonded < SPLIT.plain ? 'some' : 'plain';

@@ -42,3 +42,9 @@ export const fourInFive = (values: readonly number[]): { low: number; mid: numbe
   mid: quantile(values, 0.5),
   high: quantile(values, 0.9),
 });
+
+/** Some of many, evenly from all of them in their order; all where there are no more. */
+export function evenly<T>(all: readonly T[], count: number): T[] {
+  const kept = Math.min(count, all.length);
+  return Array.from({ length: kept }, (_, at) => all[Math.floor(((at + 0.5) * all.length) / kept)] as T);
+}

@@ -1,7 +1,8 @@
+import { HOUSE } from '../assimilation/house.ts';
 import type { Soil } from '../inspections/soil.ts';
 import type { MethodInput } from '../methods/choose.ts';
 import type { PlanInput } from '../methods/plan.ts';
-import { exampleYear } from './exampleYear.ts';
+import { exampleYear } from './exampleAhead.ts';
 
 /** Soils as they are met, made up. */
 export const exampleSoils = {
@@ -42,7 +43,7 @@ export const exampleWater: PlanInput['water'] = {
 /** Two faces, one of them with lichen that is to be bladed. */
 export const examplePlan: PlanInput = {
   arrays: [
-    { arrayId: 'sunny', name: 'Sunny face', method: exampleFace([exampleSoils.dust]), year: exampleYear },
+    { arrayId: 'sunny', name: 'Sunny face', method: exampleFace([exampleSoils.dust]), courses: exampleYear },
     {
       arrayId: 'shaded',
       name: 'Shaded face',
@@ -50,9 +51,10 @@ export const examplePlan: PlanInput = {
         bladeAgreed: true,
         accessByHand: 'from a lift or scaffold',
       }),
-      year: exampleYear,
+      courses: exampleYear,
     },
   ],
+  house: HOUSE,
   finish: 'output',
   water: exampleWater,
   prices: {

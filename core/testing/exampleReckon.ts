@@ -1,4 +1,20 @@
-import type { ReckonInput } from '../soiling/reckoning.ts';
+import { HOUSE } from '../assimilation/house.ts';
+import type { RecordedLook } from '../assimilation/looks.ts';
+import type { ReckonInput } from '../reckoning/reckoning.ts';
+import { exampleDust } from './exampleRecords.ts';
+
+/** A look that found a plain film of dust, and what a cloth left of it. */
+export const exampleInspection = (changes: Partial<RecordedLook> = {}): RecordedLook => ({
+  id: 'look',
+  by: 'somebody',
+  date: '2026-10-28',
+  soils: [exampleDust],
+  marks: [],
+  wipeTest: 'some',
+  reading: null,
+  testPatch: null,
+  ...changes,
+});
 
 /** Twenty dusty modules on a farm in a winter-rain climate. */
 export const exampleReckon: ReckonInput = {
@@ -22,15 +38,29 @@ export const exampleReckon: ReckonInput = {
     exportLimit: null,
     rearFraction: 0,
     birds: 'few',
-    ageYears: 0,
+    installedOn: '2025-10-28',
+    wiring: {
+      rows: 2,
+      columns: 10,
+      missing: [],
+      orientation: 'portrait',
+      cells: 'whole',
+      electronics: 'string',
+      strings: [],
+    },
   },
-  inspection: {
-    soils: [{ kind: 'dust', where: 'whole-face', grade: 'plain', share: 1, bond: 'wet' }],
-    wipeTest: 'some',
-    reading: null,
-  },
+  looks: [exampleInspection()],
+  washes: [],
+  pairs: [],
+  energy: null,
+  rain: {},
+  leftOut: [],
   overrides: {},
-  startDay: 300,
-  years: 8,
+  outlook: {},
+  expected: null,
+  visitPrice: 200_000,
+  minutePrice: 600,
+  house: HOUSE,
+  today: '2026-10-28',
   seed: 7,
 };

@@ -1,3 +1,4 @@
+import { HOUSE } from '../assimilation/house.ts';
 import type { ArrayRecords, LookOnRecord } from '../assimilation/records.ts';
 import type { Soil } from '../inspections/soil.ts';
 
@@ -7,6 +8,7 @@ export const exampleDust: Soil = { kind: 'dust', where: 'whole-face', grade: 'pl
 /** A look that found that film, and nothing else. */
 export const exampleLook = (changes: Partial<LookOnRecord> = {}): LookOnRecord => ({
   id: 'a',
+  by: 'somebody',
   date: '2026-11-20',
   soils: [exampleDust],
   marked: null,
@@ -33,6 +35,7 @@ export const exampleRecords = (changes: Partial<ArrayRecords> = {}): ArrayRecord
   pairs: [],
   energy: [],
   leftOut: [],
+  house: HOUSE,
   seed: 3,
   ...changes,
 });

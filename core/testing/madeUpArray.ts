@@ -1,6 +1,5 @@
-import { FACTORS, type Factors, factorsOf, PRIOR_SPREAD } from '../assimilation/factors.ts';
+import { type Factors, factorsOf, layFactors, PRIOR_SPREAD } from '../assimilation/factors.ts';
 import type { History, Observation } from '../assimilation/observed.ts';
-import { withFactors } from '../assimilation/predict.ts';
 import {
   type Birds,
   DEPOSITION,
@@ -80,8 +79,14 @@ function drawn(seed: number, situation: Situation): MadeUp {
   const cleanings = hasPair ? [wash] : [];
 
   const scatter = () => Math.exp(DUST_DAY_SPREAD * normal() - DUST_DAY_SPREAD ** 2 / 2);
-  const logs = FACTORS.map((name) => factors[name]);
-  const glass = new LayeredGlass(surfaceTilt, withFactors(parameters, logs), CLEAN_GLASS);
+  const glass = new LayeredGlass(
+    surfaceTilt,
+    layFactors(
+      parameters,
+      factorsOf((name) => Math.exp(factors[name])),
+    ),
+    CLEAN_GLASS,
+  );
   const course = calendar.map((_, day) => {
     if (hasPair && day === washed) glass.clean(wash.effectiveness, wash.share);
     const dusty = Math.exp(factors.deposition + (hasPair && day >= washed ? factors.recent : 0)) * scatter();

@@ -19,7 +19,8 @@ export type QuantityKind =
   | 'count'
   | 'mass'
   | 'current'
-  | 'rate';
+  | 'rate'
+  | 'factor';
 
 export type UnitSystem = 'metric' | 'us';
 
@@ -52,6 +53,7 @@ const METRIC: Record<QuantityKind, Unit> = {
   mass: { symbol: 'kg', scale: 1, digits: 0 },
   current: { symbol: 'A', scale: 1, digits: 2 },
   rate: { symbol: '%/day', scale: 100, digits: 3 },
+  factor: { symbol: '×', scale: 1, digits: 2 },
 };
 
 const US: Record<QuantityKind, Unit> = {

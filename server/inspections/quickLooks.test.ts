@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { siteBody } from '../../contract/testing/bodies.ts';
-import { quickLook } from '../../core/inspections/quickLook.ts';
+import { quickLook } from '../../core/reckoning/quickLook.ts';
 import { onStage } from '../testing/harness.ts';
 
 const call = (changes: Record<string, unknown> = {}) => ({

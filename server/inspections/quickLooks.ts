@@ -1,21 +1,21 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { QuickLook, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
-import type { QuickLookInput } from '../../core/inspections/quickLook.ts';
+import { HOUSE } from '../../core/assimilation/house.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import { valueOfEnergy } from '../../core/soiling/reckon.ts';
+import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
+import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
 import { readCompany } from '../people/useCases.ts';
 import { firstPlace } from '../sites/storage.ts';
-import { dayOfYearIn } from '../soiling/calendar.ts';
+import { dateIn } from '../soiling/calendar.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
 import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
 
 type Endpoints = typeof quickLookEndpoints;
 
-/** Weather years drawn for a call, the seed that makes them the same again, and the module that most callers have, W. */
-const WEATHER_YEARS = 30;
+/** The seed that makes the draws of a call the same again, and the module that most callers have, W. */
 const WEATHER_SEED = 20261;
 const USUAL_WATTS = 415;
 
@@ -43,8 +43,8 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     travelKm: fields.travelKm,
     travelMinutes: fields.travelMinutes,
     prices: company.prices,
-    today: dayOfYearIn(now.toISOString(), company.zone),
-    years: WEATHER_YEARS,
+    today: dateIn(now, company.zone),
+    house: HOUSE,
     seed: WEATHER_SEED,
   };
   const output = await context.workers.run('quickLook', input);

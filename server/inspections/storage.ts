@@ -107,6 +107,40 @@ export async function listInspectionRows(
   return assemble(connection, await newestFirst(own, 'inspections.inspected_at', 'inspections.id', query));
 }
 
+/** A look with what was found, on the modules as they are numbered now, and whose eye it was. */
+export interface Look
+  extends Pick<
+    Inspection,
+    'id' | 'inspectedAt' | 'soils' | 'marks' | 'wipeTest' | 'reading' | 'testPatch' | 'lastWashed'
+  > {
+  /** the id of a person */
+  by: string;
+}
+
+/** Every look at an array from a date on, oldest first, without pictures and amendments. */
+export async function looksSince(connection: Connection, arrayId: string, since: string): Promise<Look[]> {
+  const rows: InspectionRow[] = await connection('inspections')
+    .where({ arrayId })
+    .where('inspectedAt', '>=', since)
+    .orderBy(['inspectedAt', 'id']);
+  const array: SolarArray | undefined = await connection('arrays').where({ id: arrayId }).first();
+  const now = array && { ...array, origin: array.sheet.origin };
+  return rows.map((row) => {
+    const { soils, marks, wipeTest, reading, testPatch, lastWashed } = asFound(row, now);
+    return {
+      id: row.id,
+      by: row.by,
+      inspectedAt: row.inspectedAt,
+      soils,
+      marks,
+      wipeTest,
+      reading,
+      testPatch,
+      lastWashed,
+    };
+  });
+}
+
 export async function findInspection(connection: Connection, id: string): Promise<Inspection | undefined> {
   const [found] = await assemble(connection, await inspections(connection).where({ 'inspections.id': id }));
   return found;

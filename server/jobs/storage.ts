@@ -176,14 +176,13 @@ export async function packingOf(connection: Connection, ids: string[]) {
   );
 }
 
-/** The day of the last job that washed an array, up to a date; null where there was none. */
-export async function lastWashOf(connection: Connection, array: { id: string; siteId: string }, until: string) {
-  const row = await connection('jobs')
-    .where({ siteId: array.siteId })
-    .whereIn('state', ENDED)
-    .where('scheduledFor', '<=', until)
-    .whereRaw(`content -> 'arrays' @> ?::jsonb`, [JSON.stringify([{ id: array.id }])])
-    .orderBy('scheduledFor', 'desc')
-    .first('scheduledFor');
-  return (row?.scheduledFor as string | undefined) ?? null;
-}
+/** Jobs of a site on which an array was worked on, oldest first; ended or not, for what was washed is washed. */
+export const workedJobs = (
+  connection: Connection,
+  { siteId, arrayId }: { siteId: string; arrayId: string },
+): Promise<JobRow[]> =>
+  connection('jobs')
+    .where({ siteId })
+    .whereNot({ state: 'scheduled' })
+    .whereRaw(`content -> 'arrays' @> ?::jsonb`, [JSON.stringify([{ id: arrayId }])])
+    .orderBy('scheduledFor');

@@ -3,6 +3,7 @@ import type { Connection, Transaction } from '../storage/database.ts';
 import { json } from '../storage/database.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
+import { lifted } from './lift.ts';
 
 /** Plans with the name of whoever made them. */
 const named = (connection: Connection) =>
@@ -15,13 +16,13 @@ export const insertPlan = (trx: Transaction, { overrides, input, output, ...row 
 
 /** The plan, or a 404. */
 export async function readPlan(connection: Connection, id: string): Promise<Plan> {
-  return plan.parse(mustHave(await named(connection).where({ 'plans.id': id }).first(), 'plan'));
+  return plan.parse(lifted(mustHave(await named(connection).where({ 'plans.id': id }).first(), 'plan')));
 }
 
 /** The newest plan of a site, if it has one. */
 export async function newestPlan(connection: Connection, siteId: string): Promise<Plan | undefined> {
   const [row] = await listPlanRows(connection, siteId, { limit: 1 });
-  return row && plan.parse(row);
+  return row;
 }
 
 /** One more than a page of a site's plans, newest first. */
@@ -31,5 +32,5 @@ export async function listPlanRows(
   query: PageQuery,
 ): Promise<(Plan & { entered: number })[]> {
   const rows = await lastEnteredFirst(named(connection).where({ siteId }), 'plans.entered', query);
-  return rows.map((row) => ({ ...plan.parse(row), entered: row.entered }));
+  return rows.map((row) => ({ ...plan.parse(lifted(row)), entered: row.entered }));
 }

@@ -1,13 +1,14 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import { HOUSE } from '../../core/assimilation/house.ts';
+import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
 import { assumedFacts } from '../../core/sites/assumed.ts';
 import { sectionOf } from '../../core/sites/section.ts';
-import { valueOfEnergy } from '../../core/soiling/reckon.ts';
-import { foundOnPatch } from '../../core/soiling/seenLoss.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
@@ -52,16 +53,19 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
   for (const array of arrays) {
     const reckoning = reckonings.find(({ arrayId }) => arrayId === array.id);
     const inspection = reckoning && (await findInspection(database, reckoning.inspectionId));
-    if (reckoning && inspection) reckoned.push({ array, reckoning, inspection });
+    const courses = reckoning?.output.courses;
+    if (reckoning && courses === null)
+      throw outOfOrder(`${array.name} was reckoned by an older calculation. Reckon it again, then plan.`);
+    if (courses && inspection) reckoned.push({ array, courses, inspection });
   }
   if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
   const read = water ?? UNREAD_WATER[site.waterSource];
   const { overrides } = body;
   return {
-    arrays: reckoned.map(({ array, reckoning, inspection }) => ({
+    arrays: reckoned.map(({ array, courses, inspection }) => ({
       arrayId: array.id,
       name: array.name,
-      year: reckoning.input,
+      courses,
       method: {
         soils: [...inspection.soils, ...soilsOfMarks(inspection.marks, moduleCount(array))],
         mount: array.mount,
@@ -77,6 +81,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         tested: inspection.testPatch ? foundOnPatch(inspection.testPatch, array.gammaPdc) : undefined,
       },
     })),
+    house: HOUSE,
     finish: body.finish,
     water: {
       ...(site.waterSource === 'none' ? { none: true } : {}),

@@ -2,8 +2,7 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Quote, QuoteBenefit, QuoteLineDoc } from '../../contract/quotes/endpoints.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { type PricedVisit, planVerdict, totals, VERDICT_SENTENCE, verdict } from '../../core/quotes/price.ts';
-import { scale } from '../../core/soiling/reckon.ts';
-import { climateOf } from '../../core/weather/siteClimate.ts';
+import { scale } from '../../core/reckoning/reckon.ts';
 import type { QuoteContent } from './storage.ts';
 
 export interface LineChange {
@@ -27,7 +26,7 @@ const offered = (priced: PricedVisit): Quote['one'] => ({
  */
 function benefit(plan: Plan, visits: number, price: { one: number; planned: number }): QuoteBenefit {
   const { output } = plan;
-  const { valuePerKWh, arrays } = plan.input as unknown as PlanInput;
+  const { valuePerKWh } = plan.input as unknown as PlanInput;
   const worth = output.benefit;
   const verdictOfOne = verdict(worth, price.one);
   const option = output.visits.options[visits];
@@ -49,7 +48,7 @@ function benefit(plan: Plan, visits: number, price: { one: number; planned: numb
         : 'may-pay',
     ...(planRange && { planRange }),
     ...(beyondFirst && { beyondFirst }),
-    ...(arrays[0] && { climate: climateOf(arrays[0].year.climate).name.replace(/ \(made up\)$/, '') }),
+    ...(output.climate === '' ? {} : { climate: output.climate.replace(/ \(made up\)$/, '') }),
     reasons: {
       worth: output.reasons.benefit,
       recoverable: output.reasons.recoverable,
@@ -76,7 +75,7 @@ export function composeQuote(
     visits,
     finish: plan.finish,
     benefit: benefit(plan, visits, { one: one.gross, planned: (planned ?? one).gross }),
-    assumed: output.assumed ?? [],
+    assumed: output.assumed,
     ...words,
   };
 }

@@ -31,6 +31,15 @@ export const contentColumn = (content: QuoteContent) => ({ content: json(content
 export const insertQuote = (trx: Transaction, { content, ...row }: NewQuote): Promise<unknown> =>
   trx('quotes').insert({ ...row, ...contentColumn(content), state: 'draft' });
 
+/** What one visit costs by the newest quote of a site, tax included, minor units; null where nothing was quoted. */
+export async function lastGross(connection: Connection, siteId: string): Promise<number | null> {
+  const row = await connection('quotes')
+    .where({ siteId })
+    .orderBy('entered', 'desc')
+    .first(connection.raw(`(content #>> '{one,gross}')::bigint as gross`));
+  return row === undefined ? null : Number(row.gross);
+}
+
 /** A number that no quote has had yet. */
 export async function nextQuoteNumber(trx: Transaction): Promise<number> {
   const { rows } = await trx.raw("select nextval('quote_numbers')::int as number");

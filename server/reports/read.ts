@@ -1,22 +1,19 @@
 import type { Photo } from '../../contract/inspections/endpoints.ts';
+import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
-import { proveCleaning } from '../../core/comparisons/proof.ts';
-import { happenedAt } from '../../core/jobs/clock.ts';
-import {
-  cleanedModules,
-  countMarks,
-  type JobEntry,
-  type JobProgress,
-  jobProgress,
-  type ModuleMark,
-  standingEntries,
-} from '../../core/jobs/progress.ts';
-import { acLimit } from '../../core/modules/acLimit.ts';
+import { prepareCourses } from '../../core/courses/courses.ts';
+import { withFewer } from '../../core/courses/setup.ts';
+import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washPays.ts';
+import { type FaceOfJob, type MeasuredJob, measuredJob, proofOfFace } from '../../core/jobs/measured.ts';
+import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
+import { dayOfYear } from '../../core/units/dates.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
+import { faceOfJob } from '../jobs/measured.ts';
 import { entriesOf, type JobRow } from '../jobs/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
@@ -58,14 +55,17 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   const progress = jobProgress(job.content.steps, entries);
   const quote = await readQuote(connection, job.quoteId);
   const plan = await readPlan(connection, quote.planId);
+  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan.output));
+  const measured = measuredJob(job.content.steps, entries, faces);
   const arrays = [];
-  for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, site, array, progress));
-  const washedOn = dateOfWash(job, progress, entries, site.zone);
+  for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, array, faces, progress));
+  const washedOn = dateOfWash(job, progress, measured, site.zone);
   const next = nextVisit({
     washedOn,
     agreed: quote.choice === 'planned' ? quote.visits : null,
     chosen: plan.output.visitsChosen,
     best: plan.output.visits.best,
+    bestDay: bestDayAfter(plan, measured, washedOn),
   });
   return {
     firm: (await readCompany({ database: connection })).name,
@@ -99,27 +99,44 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   };
 }
 
-/** Marks that say that the glass was worked on. */
-const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
-
 /**
  * The day on which the glass was last worked on, where the site lies; where no module was marked, that on which the last
  * step ended. Entries' times are set right, so it does not lie ahead. Readings and pictures may be of a later day.
  */
-function dateOfWash(job: JobRow, progress: JobProgress, entries: readonly JobEntry[], zone: string): string {
-  const worked = standingEntries(entries).flatMap((entry) =>
-    entry.kind === 'mark' && WORKED.includes(entry.mark) ? [happenedAt(entry)] : [],
-  );
+function dateOfWash(job: JobRow, progress: JobProgress, { washedAt }: MeasuredJob, zone: string): string {
   const ended = progress.steps.map(({ endedAt }) => endedAt ?? '');
-  const last = (worked.length > 0 ? worked : ended).sort().at(-1);
+  const last = washedAt ?? ended.sort().at(-1);
   return last ? dateIn(last, zone) : job.scheduledFor;
 }
 
-async function proofOf(connection: Connection, job: JobRow, site: Site, array: SolarArray, progress: JobProgress) {
+/** Courses on which the day of the next visit is looked for. */
+const SEARCHED = 8;
+
+/** For a number of visits a year the day on which the next saves most; undefined where the plan is of an older calculation. */
+function bestDayAfter(plan: Plan, { faces }: MeasuredJob, washedOn: string): ((visits: number) => number) | undefined {
+  const { arrays, house } = plan.input as unknown as PlanInput;
+  const planned = arrays.filter(({ courses }) => courses !== undefined);
+  if (planned.length === 0) return undefined;
+  const after = planned.map(({ arrayId, courses }): AfterWash => {
+    const parts = faces.find(({ id }) => id === arrayId)?.parts ?? [];
+    const taken = parts.map(({ way, share }) => ({ effectiveness: house.effectiveness[way], share }));
+    const setup = afterWash(withFewer(courses, SEARCHED), taken, dayOfYear(washedOn));
+    const next = plan.output.arrays.find((array) => array.arrayId === arrayId)?.effectiveness;
+    return { prepared: prepareCourses(setup), effectiveness: next ?? house.effectiveness['fed-pole'] };
+  });
+  return (visits) => nextBestDay(after, visits);
+}
+
+async function proofOf(
+  connection: Connection,
+  job: JobRow,
+  array: SolarArray,
+  jobFaces: readonly FaceOfJob[],
+  progress: JobProgress,
+) {
   const modules = moduleCount(array);
   const marks = countMarks(progress.marks[array.id], modules);
   const cleaned = cleanedModules(marks);
-  const limit = acLimit(array, site.ownUse);
   const readings = progress.readings.filter((entry) => entry.array === array.id);
   const others = job.content.arrays.filter(({ id }) => readings.at(-1)?.with?.includes(id));
   const faces = [array, ...others];
@@ -135,13 +152,7 @@ async function proofOf(connection: Connection, job: JobRow, site: Site, array: S
   const under = progress.readings.find(({ with: others = [] }) => others.includes(array.id));
   const readWith = readings.length === 0 ? job.content.arrays.find(({ id }) => id === under?.array)?.name : undefined;
   const unread = progress.unread.findLast((face) => face.array === array.id);
-  const proof = proveCleaning({
-    readings,
-    pdc0: faces.reduce((sum, face) => sum + moduleCount(face) * face.moduleWatts, 0),
-    gammaPdc: array.gammaPdc,
-    limit: limit ?? null,
-    shareCleaned: together.modules > 0 ? together.cleaned / together.modules : 0,
-  });
+  const proof = proofOfFace(jobFaces.find(({ id }) => id === array.id) as FaceOfJob, jobFaces, progress);
   const missing = readWith
     ? `Read together with ${readWith} on one inverter: the figure stands there.`
     : unread && proof.comparison === null

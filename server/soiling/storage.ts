@@ -5,15 +5,17 @@ import {
   type Reckoning,
   reckoning,
 } from '../../contract/soiling/endpoints.ts';
+import type { Estimate } from '../../core/inspections/soil.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
+import { lifted } from './lift.ts';
 
 /** Reckonings with the name of whoever made them. */
 const named = (connection: Connection) =>
   connection('reckonings').join('people', 'people.id', 'reckonings.by').select('reckonings.*', 'people.name as by');
 
-const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(row);
+const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(lifted(row));
 
 type NewReckoning = Omit<Reckoning, 'at'> & { at: Date };
 
@@ -21,7 +23,13 @@ export const insertReckoning = (
   trx: Transaction,
   { overrides, input, output, ...row }: NewReckoning,
 ): Promise<unknown> =>
-  trx('reckonings').insert({ ...row, overrides: json(overrides), input: json(input), output: json(output) });
+  trx('reckonings').insert({
+    ...row,
+    lookOn: output.lookOn,
+    overrides: json(overrides),
+    input: json(input),
+    output: json(output),
+  });
 
 /** The reckoning, or a 404. */
 export const readReckoning = async (connection: Connection, id: string): Promise<Reckoning> =>
@@ -35,6 +43,21 @@ export async function listReckoningRows(
 ): Promise<(Reckoning & { entered: number })[]> {
   const rows = await lastEnteredFirst(named(connection).where({ arrayId }), 'reckonings.entered', query);
   return rows.map((row) => ({ ...toReckoning(row), entered: row.entered }));
+}
+
+/** The loss that was reckoned last before a day or on it, by the site's calendar; null where nobody had. */
+export async function reckonedBefore(
+  connection: Connection,
+  arrayId: string,
+  date: string,
+  zone: string,
+): Promise<{ at: string; lossNow: Estimate } | null> {
+  const row = await connection('reckonings')
+    .where({ arrayId })
+    .whereRaw('(at at time zone ?)::date <= ?::date', [zone, date])
+    .orderBy('entered', 'desc')
+    .first('at', connection.raw(`output -> 'lossNow' as loss_now`));
+  return row ?? null;
 }
 
 /** The newest reckoning of each of some arrays. */

@@ -1,19 +1,22 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import type { Inspection } from '../../contract/inspections/endpoints.ts';
-import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
-import type { Outlook, Reckoning, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Outlook, Reckoning, ReckoningOverrides, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import { HOUSE } from '../../core/assimilation/house.ts';
+import { MODULE_MINUTES } from '../../core/assumptions.ts';
+import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import type { ReckonInput } from '../../core/soiling/reckoning.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { recordsOfArray } from '../assimilation/gather.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { lastInspection } from '../inspections/storage.ts';
-import { lastWashOf } from '../jobs/storage.ts';
+import { readCompany } from '../people/useCases.ts';
+import { lastGross } from '../quotes/storage.ts';
+import { arraysOfSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
-import { weatherBetween } from '../weather/storage.ts';
-import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
-import { addDays, dateIn, dayOfYearIn, yearsBetween } from './calendar.ts';
+import { dateIn } from './calendar.ts';
 import {
   beginOutlook,
   findOutlook,
@@ -21,40 +24,73 @@ import {
   listReckoningRows,
   outlookColumns,
   readReckoning,
+  reckonedBefore,
 } from './storage.ts';
 
 type Endpoints = typeof soilingEndpoints;
 
-/** Weather years drawn for an estimate, and the seed that makes them the same again. */
-const WEATHER_YEARS = 40;
-const WEATHER_SEED = 20260;
+/** Of all draws of an estimate: it makes them the same again. */
+const SEED = 20260;
 
-/** Days before an inspection from which on it is no longer asked what the weather since the wash lets expect. */
-const MOST_DAYS_SINCE = 1000;
-
-/** The last wash before an inspection, by whoever looked or by the last job, and the rain on record since. */
-async function sinceWashOf(
-  connection: Connection,
-  array: SolarArray,
-  site: Site,
-  inspection: Inspection,
-): Promise<ReckonInput['sinceWash']> {
-  const until = dateIn(inspection.inspectedAt, site.zone);
-  const since = inspection.lastWashed ?? (await lastWashOf(connection, array, until));
-  if (since === null || since >= until) return null;
-  const count = Math.round((Date.parse(until) - Date.parse(since)) / 86_400_000);
-  if (count > MOST_DAYS_SINCE) return null;
-  const known = new Map(
-    (await weatherBetween(connection, site.id, since, until)).map(({ date, rain }) => [date, rain]),
+/** What one visit to an array costs: its part of the last quote, else by the price book as if everything were plain. */
+async function visitPriceOf(context: Context, array: SolarArray, site: Site): Promise<number> {
+  const { database } = context;
+  const modules = moduleCount(array);
+  const arrays = await arraysOfSite(database, site.id);
+  const all = arrays.reduce((sum, one) => sum + moduleCount(one), 0);
+  const quoted = await lastGross(database, site.id);
+  if (quoted !== null) return Math.round((quoted * modules) / Math.max(1, all));
+  const { prices } = await readCompany(context);
+  const { gross } = priceVisit(
+    {
+      modules: all,
+      minutesPerModule: MODULE_MINUTES,
+      storeys: array.storeys,
+      travelKm: site.travelKm,
+      travelMinutes: site.travelMinutes,
+      waterCost: 0,
+      accessEquipment: false,
+    },
+    prices,
   );
+  return Math.round((gross * modules) / Math.max(1, all));
+}
+
+/** The inputs of a reckoning, gathered from everything on record about an array. */
+async function gather(context: Context, array: SolarArray, overrides: ReckoningOverrides): Promise<ReckonInput> {
+  const { database } = context;
+  const site = await mustFind<Site>(database, 'sites', array.siteId, 'site');
+  const today = dateIn(context.clock(), site.zone);
+  const records = await recordsOfArray(database, array, site, today);
+  const { prices } = await readCompany(context);
+  const lastPair = records.pairs.at(-1)?.date;
+  const { settings } = await readOutlook(database, array.id);
   return {
-    since,
-    washDay: dayOfYearIn(`${since}T12:00:00`, site.zone),
-    rain: Array.from({ length: count }, (_, day) => known.get(addDays(since, day + 1)) ?? null),
+    ...records,
+    // Whoever looks ahead of the clock has looked today.
+    today: records.looks.reduce((last, { date }) => (date > last ? date : last), today),
+    leftOut: (overrides.leftOut ?? []).map(({ key }) => key),
+    overrides: { lossNow: overrides.lossNow?.value, dust: overrides.dust?.value },
+    outlook: {
+      bondingPerDew: settings.bondingPerDew,
+      puddles: settings.puddles,
+      lichen: settings.lichen,
+      worksUntil: settings.worksUntil,
+    },
+    expected: lastPair === undefined ? null : await expectedBefore(database, array.id, lastPair, site.zone),
+    visitPrice: await visitPriceOf(context, array, site),
+    minutePrice: prices.hourlyRate / 60,
+    house: HOUSE,
+    seed: SEED,
   };
 }
 
-/** Works out the loss of an array from its last inspection. The result is stored with its inputs; the old one stays. */
+async function expectedBefore(connection: Connection, arrayId: string, date: string, zone: string) {
+  const found = await reckonedBefore(connection, arrayId, date, zone);
+  return found && { date: dateIn(found.at, zone), loss: found.lossNow };
+}
+
+/** Works out the loss of an array from everything on record. The result is stored with its inputs; the old one stays. */
 export async function reckonArray(
   context: Context,
   arrayId: string,
@@ -62,54 +98,11 @@ export async function reckonArray(
 ): Promise<Reckoning> {
   const { database } = context;
   const array = await mustFind<SolarArray>(database, 'arrays', arrayId, 'array');
-  const site = await mustFind<Site>(database, 'sites', array.siteId, 'site');
   const inspection = await lastInspection(database, arrayId);
   if (inspection === undefined) throw outOfOrder('Nobody has looked at this array yet. Record an inspection first.');
   const now = context.clock();
-  const { overrides } = body;
-  const input: ReckonInput = {
-    site: {
-      latitude: site.latitude,
-      longitude: site.longitude,
-      altitude: site.altitude,
-      climate: await climateOfSite(database, site),
-      surroundings: site.surroundings,
-      energyBought: site.energyBought,
-      energySold: site.energySold,
-      ownUse: site.ownUse,
-    },
-    array: {
-      modules: moduleCount(array),
-      moduleWatts: array.moduleWatts,
-      gammaPdc: array.gammaPdc,
-      tilt: array.tilt,
-      azimuth: array.azimuth,
-      inverterLimit: array.inverterLimit,
-      exportLimit: array.exportLimit,
-      rearFraction: array.rearFraction,
-      birds: array.birds,
-      ageYears: array.installedOn ? yearsBetween(array.installedOn, inspection.inspectedAt) : 0,
-      wiring: wiringOf(array),
-    },
-    inspection: {
-      soils: inspection.soils,
-      wipeTest: inspection.wipeTest,
-      reading: inspection.reading,
-      marks: inspection.marks,
-      testPatch: inspection.testPatch,
-    },
-    overrides: {
-      lossNow: overrides.lossNow?.value,
-      dailyRate: overrides.dailyRate?.value,
-      rainThreshold: overrides.rainThreshold?.value,
-    },
-    energy: await dailyEnergyOf(database, array, site),
-    sinceWash: await sinceWashOf(database, array, site, inspection),
-    startDay: dayOfYearIn(inspection.inspectedAt, site.zone),
-    years: WEATHER_YEARS,
-    seed: WEATHER_SEED,
-  };
-  const result = await context.workers.run('reckon', input);
+  const input = await gather(context, array, body.overrides);
+  const output = await context.workers.run('reckon', input);
   return database.transaction(async (trx) => {
     await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
       insertReckoning(trx, {
@@ -119,9 +112,9 @@ export async function reckonArray(
         at: now,
         by: context.person.id,
         calculationVersion: CALCULATION_VERSION,
-        overrides,
-        input: result.input,
-        output: result.output,
+        overrides: body.overrides,
+        input,
+        output,
       }),
     );
     return readReckoning(trx, body.id);

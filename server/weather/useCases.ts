@@ -36,6 +36,8 @@ type Endpoints = typeof weatherEndpoints;
 
 /** Days of a record that a screen shows and an estimate leans on. */
 const LAST_DAYS = 400;
+/** Days of energy that an estimate hears: what lies further back says nothing of today. */
+const HEARD_DAYS = 730;
 
 /** The climate that years to come are drawn from at a site: its own where files gave one, else the shipped one. */
 export const climateOfSite = async (connection: Connection, site: Site): Promise<Climate | Site['climate']> =>
@@ -188,8 +190,9 @@ export async function dailyEnergyOf(
   connection: Connection,
   array: SolarArray,
   site: Site,
+  most = HEARD_DAYS,
 ): Promise<DailyEnergyInput | null> {
-  const days = await lastEnergy(connection, array.id, LAST_DAYS);
+  const days = await lastEnergy(connection, array.id, most);
   const [first, last] = [days[0], days.at(-1)];
   if (first === undefined || last === undefined) return null;
   const weather = await weatherBetween(connection, site.id, first.date, last.date);
@@ -243,7 +246,7 @@ async function driftOf(
 export async function readEnergy(context: Context, connection: Connection, arrayId: string): Promise<ArrayEnergy> {
   const array = await mustFind<SolarArray>(connection, 'arrays', arrayId, 'array');
   const site = await mustFind<Site>(connection, 'sites', array.siteId, 'site');
-  const input = await dailyEnergyOf(connection, array, site);
+  const input = await dailyEnergyOf(connection, array, site, LAST_DAYS);
   return {
     ...(await spanOfEnergy(connection, arrayId)),
     days: await lastEnergy(connection, arrayId, LAST_DAYS),

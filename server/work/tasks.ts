@@ -2,8 +2,8 @@
 
 export { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
 export { gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
-export { quickLook } from '../../core/inspections/quickLook.ts';
 export { makePlan } from '../../core/methods/plan.ts';
-export { reckon } from '../../core/soiling/reckon.ts';
+export { quickLook } from '../../core/reckoning/quickLook.ts';
+export { reckon } from '../../core/reckoning/reckon.ts';
 export { renderPaper } from '../documents/render.ts';
 export { readEpw } from './readEpw.ts';

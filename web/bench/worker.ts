@@ -1,13 +1,21 @@
 import { expose } from 'comlink';
+import { whatIsKnown } from '../../core/assimilation/known.ts';
 import type { Effectiveness } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
+import { type PreparedCourses, prepareCourses } from '../../core/courses/courses.ts';
+import { compareRemedies, type RemedyInput } from '../../core/courses/remedies.ts';
+import type { CourseSetup, Visits } from '../../core/courses/setup.ts';
+import { type YearsAhead, yearsAhead } from '../../core/courses/yearsAhead.ts';
 import { frequencyInput, type HowOften, type HowOftenSetup, howOften } from '../../core/frequency/howOften.ts';
 import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
+import type { Estimate } from '../../core/inspections/soil.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
+import { recordsOf } from '../../core/reckoning/reckon.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { CLEAN_GLASS } from '../../core/soiling/layered.ts';
 import {
   type LayeredYearSetup,
@@ -16,16 +24,6 @@ import {
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from '../../core/soiling/markedLoss.ts';
-import { bondingOfSplit, type SplitPlace } from '../../core/soiling/rainSplit.ts';
-import { compareRemedies, type RemedyInput } from '../../core/soiling/remedies.ts';
-import {
-  type PreparedCourses,
-  prepareCourses,
-  type Visits,
-  type YearsAhead,
-  type YearsAheadSetup,
-  yearsAhead,
-} from '../../core/soiling/yearsAhead.ts';
 import { EpwError, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
@@ -40,7 +38,7 @@ function yearsOf(setup: LayeredYearSetup): PreparedYears {
 
 let courses: { key: string; prepared: PreparedCourses } | null = null;
 
-function coursesOf(setup: YearsAheadSetup): PreparedCourses {
+function coursesOf(setup: CourseSetup): PreparedCourses {
   const key = JSON.stringify(setup);
   if (courses?.key !== key) courses = { key, prepared: prepareCourses(setup) };
   return courses.prepared;
@@ -99,9 +97,13 @@ const bench = {
   },
   energy: (input: DailyEnergyInput) => gainFromDailyEnergy(input),
   /** years ahead, the courses kept as long as only the visits move */
-  ahead: (setup: YearsAheadSetup, visits: Visits): YearsAhead => yearsAhead(coursesOf(setup), visits),
+  ahead: (setup: CourseSetup, visits: Visits): YearsAhead => yearsAhead(coursesOf(setup), visits),
   remedies: (input: RemedyInput) => compareRemedies(input),
-  bonding: (place: SplitPlace, bonded: number): number => bondingOfSplit(place, bonded),
+  /** the loss now if one witness had not spoken */
+  without: (input: ReckonInput, key: string): Estimate => {
+    const { loss } = whatIsKnown(recordsOf({ ...input, leftOut: [...input.leftOut, key] }));
+    return { low: loss.p10, mid: loss.p50, high: loss.p90 };
+  },
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
   /** the case as `./pail compute frequency` takes it */
   oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),

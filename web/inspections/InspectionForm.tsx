@@ -6,12 +6,12 @@ import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspe
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
+import type { PowerReading as TypedReading } from '../../core/comparisons/powerReading.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
 import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
-import type { ReckonInput } from '../../core/soiling/reckoning.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
@@ -303,7 +303,6 @@ function Soils({ array }: { array: SolarArray }) {
 }
 
 /** The reading of an inspection while it is being typed. */
-type TypedReading = NonNullable<ReckonInput['inspection']['reading']>;
 
 function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
   const glass = useGlass();

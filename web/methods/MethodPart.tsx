@@ -104,9 +104,9 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
           />
         )}
       </Choice>
-      {method.takesOff !== undefined && (
+      {array.method.litresPerModule !== undefined && (
         <p className="quiet mb-1">
-          Takes off {formatQuantity(method.takesOff, 'fraction', glass, 0)} of the loss now, by what was seen (house
+          Takes off {formatQuantity(array.takesOff, 'fraction', glass, 0)} of the loss now, by what lies there (house
           assumption); {formatQuantity(method.litresPerModule ?? null, 'volume', glass, 1)} a module.
         </p>
       )}

@@ -3,8 +3,8 @@ import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectSeverity } from '../../core/inspections/defects.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
-import type { SeenWord } from '../../core/inspections/quickLook.ts';
 import type { Rung } from '../../core/methods/choose.ts';
+import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 
 /** Words for the keys of the contract, as the trade says them. */

@@ -1,7 +1,7 @@
 import type { QuickLook } from '../../contract/inspections/quickLooks.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
-import { type SeenWord, soilsOfWords } from '../../core/inspections/quickLook.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
+import { type SeenWord, soilsOfWords } from '../../core/reckoning/quickLook.ts';
 import { ASSUMABLE_OF_SITE, eaveOf, type SiteFact } from '../../core/sites/assumed.ts';
 import { keepDraft, readDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';

@@ -1,5 +1,5 @@
 import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { YearsAhead } from '../../core/soiling/yearsAhead.ts';
+import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
 import { formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 

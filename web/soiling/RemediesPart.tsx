@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
-import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/soiling/remedies.ts';
-import { REMEDIES, type RemedyKey } from '../../core/soiling/remedyKeys.ts';
-import type { YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
+import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/courses/remedies.ts';
+import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
+import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange, minorDigits } from '../../core/units/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { BenchNumber } from '../bench/BenchNumber.tsx';
@@ -20,8 +20,11 @@ const REMEDY_WORDS: Record<RemedyKey, string> = {
   tilt: 'Steeper frames',
   wait: 'The works next door, once they are over',
 };
+/** Courses on which remedies are compared. */
+const COMPARED = 10;
+
 interface RemediesPartProps {
-  setup: YearsAheadSetup;
+  setup: CourseSetup;
   /** minor units */
   valuePerKWh: number;
   /** what a visit costs the customer until somebody says otherwise, minor units; null where nothing was quoted yet */
@@ -42,7 +45,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook }: R
     visitCost === null
       ? null
       : {
-          setup: { ...setup, years: 6 },
+          setup: withFewer(setup, COMPARED),
           effectiveness: EFFECTIVENESS['fed-pole'],
           visitCost,
           valuePerKWh,
@@ -113,7 +116,7 @@ function Compared({ input, planned, stale }: { input: RemedyInput; planned: numb
         Without any of them {visitWords(answer.visits)} is best for this face.{' '}
         {planned !== null &&
           planned !== answer.visits &&
-          `The plan has ${visitWords(planned)}: it counts all faces of the site together, by the simple rate of the year above. `}
+          `The plan has ${visitWords(planned)}: it counts all faces of the site together, over the year ahead and on the best days. `}
         {answer.remedies.every(({ worthAtMost }) => worthAtMost.mid === 0)
           ? 'None of them pays, whatever it costs. '
           : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, glass)} years. `}

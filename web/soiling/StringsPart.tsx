@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import type { MarkedReckoning } from '../../core/soiling/reckoning.ts';
+import type { MarkedReckoning } from '../../core/reckoning/reckoning.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { useWorker } from '../bench/useBench.ts';

@@ -1,5 +1,5 @@
 import { Area, Bar, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import type { YearAhead } from '../../core/soiling/yearAhead.ts';
+import type { YearAhead } from '../../core/courses/yearAhead.ts';
 import { formatQuantity, formatRange } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 

@@ -1,17 +1,13 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Outlook, Reckoning } from '../../contract/soiling/endpoints.ts';
 import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
-import {
-  type AheadChoices,
-  aheadOfSite,
-  type KnownOfArray,
-  usualChoices,
-  worksUntil,
-} from '../../core/soiling/aheadOfSite.ts';
-import type { Visits, YearsAheadSetup } from '../../core/soiling/yearsAhead.ts';
+import { usualChoices, withChoices, worksUntil } from '../../core/courses/ofArray.ts';
+import type { CourseSetup, Visits } from '../../core/courses/setup.ts';
+import { LAYERED_DEFAULTS } from '../../core/soiling/layered.ts';
+import { mean } from '../../core/statistics/summary.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { Pick } from '../bench/Pick.tsx';
@@ -25,7 +21,6 @@ import { RemediesPart } from './RemediesPart.tsx';
 const AheadChart = lazy(() => import('./AheadChart.tsx'));
 
 const HORIZON = 10;
-const COURSES = 12;
 /** Bonding on a dew day from one school on rain to the other, in steps of the slider. */
 const SCHOOLS = [0, 0.01, 0.02, 0.03, 0.05, 0.08, 0.12, 0.2, 0.35, 0.6, 1];
 /** Years of the table; a phone leaves some out. */
@@ -68,9 +63,9 @@ function visitsOf(key: string): Visits {
 
 interface PartProps {
   reckoning: Reckoning;
+  courses: CourseSetup;
   inspection: Inspection;
   array: SolarArray;
-  site: Site;
 }
 
 /** Ten years ahead, opened where somebody asks: what lies on the glass now, carried on under either school on rain. */
@@ -92,57 +87,31 @@ export function YearsAheadPart(props: PartProps) {
   );
 }
 
-function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { onRecord: Outlook }) {
+function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & { onRecord: Outlook }) {
   const glass = useGlass();
   const currency = useCurrency();
   const desk = useSession().data?.person?.role !== 'crew';
-  const { input, output } = reckoning;
-  const known: KnownOfArray = {
-    year: input,
-    seen: output.seen,
-    marked: output.marked,
-    soils: inspection.soils,
-    exposure: { surroundings: site.surroundings, birds: array.birds },
-    orientation: array.orientation,
-    cells: array.cells,
-  };
+  const { output } = reckoning;
   const outlook = useOutlook(array.id, onRecord);
   const { change } = outlook;
   const [every, setEvery] = useState('never');
   const worker = useWorker();
   const { quoted, planned } = useOffered(array, desk);
-  const bonded = output.seen?.patch?.bonded?.mid ?? null;
-  const [byPatch, setByPatch] = useState<number | null>(null);
-  // The rinsed strip of a test patch sets rain's school, until somebody sets it by hand.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked once for this reckoning
-  useEffect(() => {
-    if (bonded === null) return;
-    const place = {
-      latitude: input.latitude,
-      climate: input.climate,
-      surroundings: site.surroundings,
-      birds: array.birds,
-      surfaceTilt: input.surfaceTilt,
-      day: input.startDay,
-    };
-    void worker.get().bonding(place, bonded).then(setByPatch);
-  }, [reckoning.id]);
-  const usual = usualChoices(known);
-  const {
-    bondingPerDew = byPatch ?? usual.bondingPerDew,
-    puddles = usual.puddles,
-    lichen = usual.lichen,
-  } = outlook.settings;
-  const works = worksUntil(outlook.settings.worksUntil, inspection.inspectedAt);
-  const choices: AheadChoices = { bondingPerDew, puddles, lichen, works };
-  const setup = aheadOfSite(known, choices, HORIZON, COURSES);
+  const usual = usualChoices({ soils: inspection.soils, climate: courses.climate, surfaceTilt: courses.surfaceTilt });
+  const { puddles = usual.puddles, lichen = usual.lichen, bondingPerDew = null } = outlook.settings;
+  const works = worksUntil(outlook.settings.worksUntil, reckoning.input?.today ?? inspection.inspectedAt);
+  const choices = { bondingPerDew, puddles, lichen, works };
+  const found = mean(
+    courses.members.map(({ parameters }) => parameters.bondingPerDew ?? LAYERED_DEFAULTS.bondingPerDew),
+  );
+  const bonding = bondingPerDew ?? found;
+  const setup = { ...withChoices(courses, choices), horizon: HORIZON };
   const { answer, error, busy } = useNewest(
-    (asked: { setup: YearsAheadSetup; every: string }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
+    (asked: { setup: CourseSetup; every: string }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
     { setup, every },
   );
   const nearest = SCHOOLS.reduce(
-    (best, value, at) =>
-      Math.abs(value - choices.bondingPerDew) < Math.abs((SCHOOLS[best] ?? 0) - choices.bondingPerDew) ? at : best,
+    (best, value, at) => (Math.abs(value - bonding) < Math.abs((SCHOOLS[best] ?? 0) - bonding) ? at : best),
     0,
   );
   const money = (kWh: number) => formatMoney(Math.round(kWh * output.valuePerKWh), currency, glass, 0);
@@ -156,14 +125,16 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
             min={0}
             max={SCHOOLS.length - 1}
             value={nearest}
-            aria-valuetext={`a dew day bonds ${formatQuantity(choices.bondingPerDew, 'fraction', glass, 0)} of what is loose`}
+            aria-valuetext={`a dew day bonds ${formatQuantity(bonding, 'fraction', glass, 0)} of what is loose`}
             onChange={(event) => change({ bondingPerDew: SCHOOLS[Number(event.target.value)] ?? 0 })}
           />
           <div className="school-ends">
             <span>cleans</span>
             <span>
-              a dew day bonds {formatQuantity(choices.bondingPerDew, 'fraction', glass, 0)}
-              {byPatch !== null && `; by the test strips ${formatQuantity(byPatch, 'fraction', glass, 0)}`}
+              a dew day bonds {formatQuantity(bonding, 'fraction', glass, 0)}
+              {bondingPerDew === null
+                ? ', by what is known here'
+                : `; by what is known here ${formatQuantity(found, 'fraction', glass, 0)}`}
             </span>
             <span>never cleans</span>
           </div>
@@ -237,10 +208,9 @@ function Ahead({ reckoning, inspection, array, site, onRecord }: PartProps & { o
             </tbody>
           </table>
           <p className="quiet">
-            The band holds four in five of {formatNumber(COURSES, 0, glass)} courses of weather. After ten years lichen
-            covers {formatQuantity(answer.lichen.mid, 'fraction', glass)} of the glass. The layered model and its
-            parameters are house assumptions, and remember more than the simple rate of the year above: the two need not
-            give the same first year.
+            The band holds four in five of {formatNumber(setup.members.length, 0, glass)} courses, the same as of the
+            year above: without a wash its first year is that year. After ten years lichen covers{' '}
+            {formatQuantity(answer.lichen.mid, 'fraction', glass)} of the glass. The layered model is a house model.
           </p>
         </div>
       )}

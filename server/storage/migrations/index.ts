@@ -19,6 +19,7 @@ import * as orderAndParts from './017-order-and-parts.ts';
 import * as assumed from './018-assumed.ts';
 import * as photoFiling from './019-photo-filing.ts';
 import * as agreements from './020-agreements.ts';
+import * as lookOn from './021-look-on.ts';
 
 interface Migration {
   name: string;
@@ -48,6 +49,7 @@ const MIGRATIONS: Migration[] = [
   { name: '018-assumed', ...assumed },
   { name: '019-photo-filing', ...photoFiling },
   { name: '020-agreements', ...agreements },
+  { name: '021-look-on', ...lookOn },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

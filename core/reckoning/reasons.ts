@@ -1,12 +1,16 @@
-import { RATE_SPREAD } from '../assumptions.ts';
+import type { WitnessKind } from '../assimilation/history.ts';
+import type { Known } from '../assimilation/known.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
-import { isFilm, lossFromInspection } from '../inspections/soil.ts';
+import type { PreparedCourses } from '../courses/courses.ts';
+import type { CourseMember } from '../courses/setup.ts';
+import { type YearAhead, yearAhead } from '../courses/yearAhead.ts';
+import type { Estimate } from '../inspections/soil.ts';
 import type { Reason, ReasonInput } from '../reasons.ts';
-import { spread } from '../statistics/summary.ts';
+import { CLEAN_GLASS } from '../soiling/layered.ts';
+import type { MarkedLoss } from '../soiling/markedLoss.ts';
 import { climateOf } from '../weather/index.ts';
-import type { MarkedLoss } from './markedLoss.ts';
-import type { ReckonInput, ReckoningReasons, SeenLoss } from './reckoning.ts';
-import { type PlanningYear, type YearAhead, type YearAheadInput, yearAhead } from './yearAhead.ts';
+import { dustOf } from './learned.ts';
+import type { ReckonInput, ReckoningReasons } from './reckoning.ts';
 
 /** Why one reading falls short of what nameplate, sky, temperature and age lead one to expect. */
 export function meterReason(input: ExpectedInput): Reason {
@@ -38,52 +42,57 @@ export function meterReason(input: ExpectedInput): Reason {
   };
 }
 
-const STRIP_WORDS = { rinse: 'rinsed', brush: 'brushed', soap: 'with soap', blade: 'bladed' } as const;
-
 /** What has been worked out by the time that reasons are asked for. */
 interface Found {
+  known: Known;
+  lossNow: Estimate;
   marked: MarkedLoss | null;
-  seen: Pick<SeenLoss, 'from' | 'patch'>;
-  yearInput: YearAheadInput;
-  years: PlanningYear[];
+  prepared: PreparedCourses;
   year: YearAhead;
   valuePerKWh: number;
 }
 
+const WITNESS_WORDS: Record<WitnessKind, string> = {
+  eye: 'The eye',
+  reading: 'One reading',
+  'test-patch': 'Test strips',
+  pair: 'A wash measured before and after',
+  energy: 'Clear days of daily energy',
+};
+
+/** Dust that settles half as fast again, in the list of what would change a figure. */
+const MORE_DUST = 1.5;
+/** Rain that takes nothing. */
+const NEVER = 1e6;
+
 /** Why every figure of a reckoning is what it is. */
-export function reckoningReasons(
-  input: ReckonInput,
-  { marked, seen, yearInput, years, year, valuePerKWh }: Found,
-): ReckoningReasons {
-  const { site, array, inspection, overrides } = input;
+export function reckoningReasons(input: ReckonInput, found: Found): ReckoningReasons {
+  const { known, lossNow, marked, prepared, year, valuePerKWh } = found;
+  const { site, array, overrides } = input;
+  const { setup } = prepared;
   const climate = climateOf(site.climate);
-  const meanRate = spread(yearInput.rate).mean;
+  const dust = dustOf(known.parameters.deposition);
   const shared: ReasonInput[] = [
     { name: 'Climate', value: climate.name },
-    { name: 'Nameplate now, with age', value: yearInput.array.pdc0, kind: 'power' },
-    { name: 'Mean soiling rate', value: meanRate, kind: 'rate' },
-    { name: 'Rain of a day that cleans', value: yearInput.threshold, kind: 'rain' },
-    { name: 'Loss at the start', value: yearInput.lossNow.mid, kind: 'fraction' },
-    { name: 'Weather years drawn', value: input.years, kind: 'count' },
+    { name: 'Nameplate now, with age', value: setup.array.pdc0, kind: 'power' },
+    { name: 'Loss at the start', value: lossNow.mid, kind: 'fraction' },
+    { name: 'Dust against what the surroundings let expect', value: overrides.dust ?? dust.mid, kind: 'factor' },
+    { name: 'Courses of weather', value: setup.members.length, kind: 'count' },
   ];
-  const variants: { change: string; year: YearAhead }[] = [
+  const changed = (change: (member: CourseMember) => CourseMember): YearAhead =>
+    yearAhead({ ...prepared, setup: { ...setup, members: setup.members.map(change) } });
+  const variants = [
     {
-      change: `soiling ${Math.round((Math.exp(RATE_SPREAD) - 1) * 100)} % faster`,
-      year: yearAhead(
-        yearInput,
-        years.map((one) => ({ ...one, rate: one.rate.map((rate) => rate * Math.exp(RATE_SPREAD)) })),
-      ),
+      change: `dust settles ${Math.round((MORE_DUST - 1) * 100)} % faster`,
+      year: changed((member) => ({ ...member, dust: member.dust * MORE_DUST })),
     },
     {
-      change: 'rain never cleans here',
-      year: yearAhead({ ...yearInput, threshold: 1e6 }, years),
+      change: 'rain takes nothing here',
+      year: changed((member) => ({ ...member, parameters: { ...member.parameters, rainScale: NEVER } })),
     },
     {
       change: 'glass clean at the start',
-      year: yearAhead(
-        yearInput,
-        years.map((one) => ({ ...one, initialLoss: 0 })),
-      ),
+      year: changed((member) => ({ ...member, initial: { ...CLEAN_GLASS, standingLeft: 0 } })),
     },
   ];
   const drivers = (pick: (value: YearAhead) => number) =>
@@ -91,69 +100,27 @@ export function reckoningReasons(
       .map(({ change, year: other }) => ({ change, becomes: pick(other) }))
       .sort((a, b) => Math.abs(b.becomes - pick(year)) - Math.abs(a.becomes - pick(year)));
   const source =
-    'Kimber et al. 2006 for the soiling; PSA+, Ineichen and Perez 2002, Hay and Davies 1980, Faiman 2008 for the energy';
-  const counted = marked ? inspection.soils.filter(({ kind }) => isFilm(kind)) : inspection.soils;
-  const measured = seen.from === 'test-patch' ? (seen.patch?.strips ?? []) : [];
-  const lossDrivers = [
-    ...(measured.length > 0
-      ? [
-          {
-            change: 'by the eye alone, without the test strips',
-            becomes: lossFromInspection(inspection.soils, marked?.powerLoss).mid,
-          },
-        ]
-      : []),
-    ...(measured.length > 0 ? [] : counted).map((soil) => ({
-      change: `without the ${soil.kind.replace('-', ' ')}`,
-      becomes: lossFromInspection(
-        counted.filter((other) => other !== soil),
-        marked?.powerLoss,
-      ).mid,
-    })),
-    ...(marked && measured.length === 0
-      ? [{ change: 'without the marked patches', becomes: lossFromInspection(counted).mid }]
-      : []),
-  ];
-  const patches = marked
-    ? 'Patches where they were marked: the power of each string by the single-diode model, one current through all its modules.'
-    : 'Patches: area × the factor by which a patch costs more than it covers.';
+    'Layers of loose and bonded film, droppings and lichen (a house model on Coello and Boyle 2019); PSA+, Ineichen and Perez 2002, Hay and Davies 1980, Faiman 2008 for the energy';
   return {
     lossNow: {
-      what: 'Share of clean output that the dirt takes now',
+      what: 'Share of clean output that the dirt takes now, by everything on record',
       kind: 'fraction',
-      value: yearInput.lossNow.mid,
-      low: yearInput.lossNow.low,
-      high: yearInput.lossNow.high,
+      value: lossNow.mid,
+      low: lossNow.low,
+      high: lossNow.high,
       formula:
-        overrides.lossNow !== undefined
-          ? 'Set by hand.'
-          : measured.length > 0
-            ? `1 − 1 ÷ ratio of the strip that came cleanest to its dirty neighbour, after to before, at one temperature.${marked ? ` ${patches}` : ''}`
-            : `Films: share of the glass × 0.3437 erf(0.17 mass^0.8473). ${patches} Each acts on what the others leave.`,
-      source:
-        measured.length > 0
-          ? `IEC 60891 for the temperature, JCGM 100:2008 for the uncertainty${marked ? '; De Soto et al. 2006 for the strings' : ''}`
-          : `Coello and Boyle 2019 for films${marked ? '; De Soto et al. 2006 for the strings' : ''}; how much each grade of the eye stands for is a house assumption`,
-      assumption: measured.length === 0 || marked !== null,
+        overrides.lossNow === undefined
+          ? 'What the house expects of dust, rain, dew and washes since the record begins, weighed by every witness: each counts by how far it may be out.'
+          : 'Set by hand.',
+      source: `Bayes’ rule over the layered model; Coello and Boyle 2019 for films${marked ? '; De Soto et al. 2006 for the strings' : ''}`,
+      assumption: true,
       inputs: [
-        ...measured.map(({ way, gain, expandedUncertainty }) => ({
-          name: `Strip: ${STRIP_WORDS[way]}, gain ± ${(expandedUncertainty * 100).toFixed(1)} %`,
-          value: gain,
-          kind: 'fraction' as const,
-        })),
-        ...(measured.length > 0 ? [] : counted).map((soil) => ({
-          name: `${soil.kind.replace('-', ' ')}, ${soil.where.replace('-', ' ')}, ${soil.grade}, covering`,
-          value: soil.share,
-          kind: 'fraction' as const,
-        })),
-        ...(marked
-          ? [
-              { name: 'Marked patches keep out, of the light', value: marked.areaLoss, kind: 'fraction' as const },
-              { name: 'and cost, of the power', value: marked.powerLoss.mid, kind: 'fraction' as const },
-            ]
-          : []),
+        { name: 'The house’s expectation', value: known.expected.p50, kind: 'fraction' },
+        ...known.witnesses.flatMap(({ kind, says, until }) =>
+          says ? [{ name: `${WITNESS_WORDS[kind]}, ${until}`, value: says.mid, kind: 'fraction' as const }] : [],
+        ),
       ],
-      drivers: overrides.lossNow === undefined ? lossDrivers : [],
+      drivers: [],
     },
     cleanEnergy: {
       what: 'Energy of a year with clean glass, through the limit',
@@ -169,7 +136,7 @@ export function reckoningReasons(
         ...shared.slice(0, 2),
         { name: 'Tilt', value: array.tilt, kind: 'angle' },
         { name: 'Azimuth', value: array.azimuth, kind: 'angle' },
-        { name: 'Limit', value: yearInput.array.pacRated ?? 'none', kind: 'power' },
+        { name: 'Limit', value: setup.array.pacRated ?? 'none', kind: 'power' },
       ],
       drivers: [],
     },
@@ -180,7 +147,7 @@ export function reckoningReasons(
       low: year.lostEnergy.p10,
       high: year.lostEnergy.p90,
       formula:
-        'Each day: energy with clean glass − energy at the day’s loss, both through the limit. Loss grows by the rate on dry days; rain over the threshold takes it off and holds it off for the days of grace.',
+        'Each day: energy with clean glass − energy at the day’s loss, both through the limit. Dust settles, dew bonds some of it, rain takes of each layer what it can: for each of the ways that the array may be, in weather of its own.',
       source,
       assumption: true,
       inputs: shared,

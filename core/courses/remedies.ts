@@ -1,9 +1,11 @@
 import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
+import { LAYERED_DEFAULTS } from '../soiling/layered.ts';
 import { fourInFive, mean } from '../statistics/summary.ts';
-import { LAYERED_DEFAULTS } from './layered.ts';
+import { type PreparedCourses, prepareCourses } from './courses.ts';
 import type { RemedyKey } from './remedyKeys.ts';
-import { NO_VISITS, type PreparedCourses, prepareCourses, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
+import { type CourseSetup, NO_VISITS, withParameters } from './setup.ts';
+import { yearsAhead } from './yearsAhead.ts';
 
 export interface RemedyAsked {
   key: RemedyKey;
@@ -41,7 +43,7 @@ export interface RemediesFound {
 }
 
 export interface RemedyInput {
-  setup: YearsAheadSetup;
+  setup: CourseSetup;
   effectiveness: Effectiveness;
   /** minor units for one visit, and for a kWh */
   visitCost: number;
@@ -56,9 +58,8 @@ const DAYS = 365;
 const timesAsMuch = (factor: number): string => (factor === 1 ? 'as much' : `${factor} times as much`);
 
 /** What a remedy changes in a setup; null where there is nothing for it to change. */
-export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: YearsAheadSetup; changes: string } | null {
-  const { exposure, parameters } = setup;
-  const { rainScale, bondingPerDew, droppingsRainFactor } = { ...LAYERED_DEFAULTS, ...parameters };
+export function withRemedy(setup: CourseSetup, key: RemedyKey): { setup: CourseSetup; changes: string } | null {
+  const { exposure } = setup;
   const puddlesLeft = (share: number) => Math.max(1, setup.puddleFactor * share);
   switch (key) {
     case 'trim':
@@ -90,15 +91,15 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
       };
     case 'coating':
       return {
-        setup: {
-          ...setup,
-          parameters: {
+        setup: withParameters(bondingLess(setup), (parameters) => {
+          const given = { ...LAYERED_DEFAULTS, ...parameters };
+          return {
             ...parameters,
-            rainScale: rainScale * COATING.rainScale,
-            bondingPerDew: bondingPerDew * COATING.bonding,
-            droppingsRainFactor: Math.min(1, droppingsRainFactor * COATING.droppings),
-          },
-        },
+            rainScale: given.rainScale * COATING.rainScale,
+            bondingPerDew: given.bondingPerDew * COATING.bonding,
+            droppingsRainFactor: Math.min(1, given.droppingsRainFactor * COATING.droppings),
+          };
+        }),
         changes: 'Rain takes loose film sooner, dew bonds half as much of it',
       };
     case 'tilt':
@@ -116,6 +117,12 @@ export function withRemedy(setup: YearsAheadSetup, key: RemedyKey): { setup: Yea
   }
 }
 
+/** Bonding that was set by hand is less under a coating as well. */
+const bondingLess = (setup: CourseSetup): CourseSetup => ({
+  ...setup,
+  bondingPerDew: setup.bondingPerDew === null ? null : setup.bondingPerDew * COATING.bonding,
+});
+
 const LIFE: Partial<Record<RemedyKey, number>> = {
   coating: COATING.years,
   deterrent: DETERRENT_YEARS,
@@ -123,7 +130,7 @@ const LIFE: Partial<Record<RemedyKey, number>> = {
 };
 
 /** Energy lost a year in each course by the number of evenly spaced visits, and the number with the least sum of dirt and visits. */
-function bestVisits(prepared: PreparedCourses, { effectiveness, visitCost, valuePerKWh }: RemedyInput) {
+function bestEvenVisits(prepared: PreparedCourses, { effectiveness, visitCost, valuePerKWh }: RemedyInput) {
   const tried = Array.from({ length: MOST_VISITS + 1 }, (_, count) => {
     const days = Array.from({ length: count }, (_, index) => Math.round((index * DAYS) / count));
     const lost = yearsAhead(prepared, count === 0 ? NO_VISITS : { days, everyYears: 1, effectiveness }).lostInCourse;
@@ -151,11 +158,11 @@ const atLeastNone = ({ low, mid, high }: Estimate): Estimate => ({
  * @returns the remedies that have something to change here: those without a price by what they save, then by net
  */
 export function compareRemedies(input: RemedyInput): RemediesFound {
-  const before = bestVisits(prepareCourses(input.setup), input);
+  const before = bestEvenVisits(prepareCourses(input.setup), input);
   const remedies = input.asked.flatMap(({ key, cost }): RemedyFound[] => {
     const changed = withRemedy(input.setup, key);
     if (changed === null) return [];
-    const after = bestVisits(prepareCourses(changed.setup), input);
+    const after = bestEvenVisits(prepareCourses(changed.setup), input);
     const life = LIFE[key] ?? null;
     const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
     const same = after.tried[before.best.count] ?? after.best;

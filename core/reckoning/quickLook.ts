@@ -1,14 +1,17 @@
-import { type Birds, MODULE_MINUTES, RATE_SPREAD, type Surroundings } from '../assumptions.ts';
+import type { HouseFigures } from '../assimilation/house.ts';
+import { whatIsKnown } from '../assimilation/known.ts';
+import type { ArrayRecords } from '../assimilation/records.ts';
+import { type Birds, MODULE_MINUTES, type Surroundings, WASH_UNTOLD } from '../assumptions.ts';
+import { prepareCourses } from '../courses/courses.ts';
+import { type ArrayAhead, courseSetup, usualChoices } from '../courses/ofArray.ts';
+import { yearAhead } from '../courses/yearAhead.ts';
+import type { Estimate, Soil } from '../inspections/soil.ts';
 import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
 import { azimuthOf } from '../sites/assumed.ts';
-import { RATE_DEFAULTS, soilingByRate } from '../soiling/rate.ts';
-import { siteSoilingRate } from '../soiling/siteRate.ts';
-import { yearAhead } from '../soiling/yearAhead.ts';
-import { normalDraw, seededRandom } from '../statistics/random.ts';
-import { fourInFive, type Spread } from '../statistics/summary.ts';
-import { CLIMATES, type ClimateKey, generateWeatherYears } from '../weather/index.ts';
-import { type Estimate, lossFromInspection, type Soil } from './soil.ts';
+import { evenly, type Spread } from '../statistics/summary.ts';
+import { addedDays, dayOfYear } from '../units/dates.ts';
+import type { ClimateKey } from '../weather/index.ts';
 
 /** What a caller can see from the garden, in the caller's words. */
 export const SEEN = ['nothing', 'dull', 'dirty', 'droppings', 'green', 'crusts'] as const;
@@ -37,17 +40,17 @@ export interface QuickLookInput {
   travelKm: number;
   travelMinutes: number;
   prices: PriceBook;
-  /** calendar day, 0 to 364 */
-  today: number;
-  years: number;
+  /** `YYYY-MM-DD` */
+  today: string;
+  house: HouseFigures;
   seed: number;
 }
 
 export interface QuickLook {
-  /** loss by the calendar alone, and by what the caller sees; null where nothing was said of that */
+  /** loss by what the house expects since the last wash, and by what the caller sees; null where nothing was said of that */
   byCalendar: Estimate;
   byEye: Estimate | null;
-  /** both together: from the lesser low to the greater high */
+  /** both together, four in five */
   lossNow: Estimate;
   /** kWh that one wash brings back until it has soiled again, and their worth in minor units */
   recoverable: Spread;
@@ -58,10 +61,9 @@ export interface QuickLook {
   reasons: Record<'lossNow' | 'worth' | 'price', Reason>;
 }
 
-const DAYS = 365;
-/** Before this nobody remembers, and the rain has had its say anyway. */
-const LONGEST_DAYS = 3 * DAYS;
 const DAYS_A_MONTH = 30.4;
+/** Ways of the weather and members that are drawn for a call. */
+const COURSES = 30;
 
 const film = (grade: Soil['grade']): Soil => ({ kind: 'dust', where: 'whole-face', grade, share: 1, bond: 'wet' });
 
@@ -78,70 +80,56 @@ export function soilsOfWords(seen: readonly SeenWord[]): Soil[] {
   return soils;
 }
 
-/** Loss today after so many months, over made-up weather and the spread of the assumed rate. */
-function lossByCalendar(input: QuickLookInput): Estimate {
-  const { monthsSinceCleaned, years: count, today, latitude } = input;
-  const days =
-    monthsSinceCleaned === null ? LONGEST_DAYS : Math.min(LONGEST_DAYS, Math.round(monthsSinceCleaned * DAYS_A_MONTH));
-  if (days === 0) return { low: 0, mid: 0, high: 0 };
-  const usual = siteSoilingRate(input);
-  const weather = generateWeatherYears(CLIMATES[input.climate], latitude, count + 3, input.seed);
-  const random = seededRandom(input.seed ^ 0xca11);
-  const losses = Array.from({ length: count }, (_, first) => {
-    const factor = Math.exp(RATE_SPREAD * normalDraw(random));
-    const rain: number[] = [];
-    const rate: number[] = [];
-    for (let back = days; back >= 1; back -= 1) {
-      const at = today - back;
-      const day = ((at % DAYS) + DAYS) % DAYS;
-      rain.push(weather[first + 3 + Math.floor(at / DAYS)]?.rain[day] ?? 0);
-      rate.push((usual[day] ?? 0) * factor);
-    }
-    return 1 - (soilingByRate({ rate, rain }).at(-1) ?? 1);
-  });
-  return fourInFive(losses);
-}
-
-/** Who sees nothing from the garden may still have a faint film. */
-function filmUnseen(): Estimate {
-  const faint = lossFromInspection([film('faint')]);
-  return { low: 0, mid: faint.low / 2, high: faint.mid };
-}
-
-function lossByEye(seen: readonly SeenWord[]): Estimate | null {
-  if (seen.length === 0) return null;
-  const soils = soilsOfWords(seen);
-  return soils.length > 0 ? lossFromInspection(soils) : filmUnseen();
-}
-
-/** Rain of the made-up weather may have taken everything off last week; nobody has seen that it did. */
-function withRoomForFilm(byCalendar: Estimate): Estimate {
-  const unseen = filmUnseen();
+/** What is on record of an array that nobody has seen: a place, the wash that the caller remembers, and the caller's words. */
+function recordsOfCall(input: QuickLookInput): ArrayRecords {
+  const { latitude, climate, surroundings, birds, surfaceTilt, today, seen, monthsSinceCleaned, seed } = input;
+  const washed = monthsSinceCleaned === null ? null : addedDays(today, -Math.round(monthsSinceCleaned * DAYS_A_MONTH));
   return {
-    low: byCalendar.low,
-    mid: Math.max(byCalendar.mid, unseen.mid),
-    high: Math.max(byCalendar.high, unseen.high),
+    place: { latitude, climate, surroundings, birds, surfaceTilt, installedOn: null },
+    until: today,
+    rain: {},
+    looks:
+      seen.length === 0
+        ? []
+        : [
+            {
+              id: 'call',
+              by: null,
+              // Whoever calls after a wash of the same day has seen the glass after it.
+              date: today,
+              soils: soilsOfWords(seen),
+              marked: null,
+              wipeTest: 'not-done',
+              reading: null,
+              patch: null,
+            },
+          ],
+    washes: washed === null ? [] : [{ date: washed, jobId: null, parts: [{ way: WASH_UNTOLD, share: 1 }] }],
+    pairs: [],
+    energy: [],
+    leftOut: [],
+    house: input.house,
+    seed,
   };
 }
 
 /**
- * A range for the telephone: what the dirt takes by the calendar and by what the caller sees, what one wash would bring
- * back, and what it would cost. Wide on purpose: somebody has to look before anything is offered.
+ * A range for the telephone: what the dirt takes by what the house expects and by what the caller sees, put together as
+ * Reckon does, what one wash would bring back, and what it would cost. Wide on purpose: somebody has to look before
+ * anything is offered.
  */
 export function quickLook(input: QuickLookInput): QuickLook {
-  const byCalendar = lossByCalendar(input);
-  const byEye = lossByEye(input.seen);
-  const lossNow =
-    byEye === null
-      ? input.monthsSinceCleaned === 0
-        ? byCalendar
-        : withRoomForFilm(byCalendar)
-      : {
-          low: Math.min(byCalendar.low, byEye.low),
-          mid: (byCalendar.mid + byEye.mid) / 2,
-          high: Math.max(byCalendar.high, byEye.high),
-        };
-  const year = yearAhead({
+  const records = recordsOfCall(input);
+  const known = whatIsKnown(records);
+  const estimate = ({ p10, p50, p90 }: { p10: number; p50: number; p90: number }) => ({
+    low: p10,
+    mid: p50,
+    high: p90,
+  });
+  const byCalendar = estimate(known.expected);
+  const byEye = known.witnesses[0]?.says ?? null;
+  const lossNow = estimate(known.loss);
+  const ahead: ArrayAhead = {
     latitude: input.latitude,
     longitude: input.longitude,
     altitude: input.altitude,
@@ -150,16 +138,17 @@ export function quickLook(input: QuickLookInput): QuickLook {
     // Nobody knows on the telephone which way it looks.
     surfaceAzimuth: azimuthOf(input.latitude),
     array: { pdc0: input.modules * input.moduleWatts, gammaPdc: -0.0035 },
-    rate: siteSoilingRate(input),
-    threshold: RATE_DEFAULTS.threshold,
-    gracePeriod: RATE_DEFAULTS.gracePeriod,
-    maxLoss: RATE_DEFAULTS.maxLoss,
-    lossNow,
-    startDay: input.today,
-    years: input.years,
+    rearFraction: 0,
+    exposure: { surroundings: input.surroundings, birds: input.birds },
+    orientation: 'portrait',
+    cells: 'whole',
+    startDay: dayOfYear(input.today),
     seed: input.seed,
-  });
-  const { recoverable } = year;
+    members: evenly(known.members, COURSES),
+    parameters: known.house,
+    soils: soilsOfWords(input.seen),
+  };
+  const { recoverable } = yearAhead(prepareCourses(courseSetup(ahead, usualChoices(ahead), 1)));
   const worthOf = (energy: number) => Math.round(energy * input.valuePerKWh);
   const worth = { p10: worthOf(recoverable.p10), p50: worthOf(recoverable.p50), p90: worthOf(recoverable.p90) };
   const priced = priceVisit(
@@ -191,8 +180,8 @@ export function quickLook(input: QuickLookInput): QuickLook {
         low: lossNow.low,
         high: lossNow.high,
         formula:
-          'From the lesser of two estimates to the greater: the soiling rate over the months since the last wash in made-up weather, and what the caller’s words usually stand for. Where nothing was said of the glass, room is left for a film that nobody sees from the garden.',
-        source: 'Kimber et al. 2006 for the months; the words are a house assumption',
+          'What dust, rain and dew let expect since the last wash, weighed by what the caller’s words usually stand for: they count for little, since nobody of ours has looked.',
+        source: 'Bayes’ rule over the layered model; the words are a house assumption',
         assumption: true,
         inputs: [
           { name: 'Months since washed', value: months === null ? 'never' : months, kind: 'count' },

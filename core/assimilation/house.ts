@@ -1,0 +1,28 @@
+import { type CleaningMethod, EFFECTIVENESS, type Effectiveness, WITNESS_SIGMA } from '../assumptions.ts';
+import { PRIOR_SPREAD } from './factors.ts';
+
+/** How far out somebody's eye is: the mean and the spread of the logarithm of the film seen against what lay there. */
+export interface Eye {
+  bias: number;
+  sigma: number;
+}
+
+/** What is taken to be so before anything is seen: the house's figures, where the contractor's own (C18) do not stand in their place. */
+export interface HouseFigures {
+  /** which figures these are; 0: the house's alone */
+  version: number;
+  effectiveness: Record<CleaningMethod, Effectiveness>;
+  /** of the logarithm of what settles against what the surroundings let expect */
+  dust: { mean: number; sd: number };
+  /** by the id of the person */
+  eyes: Readonly<Record<string, Eye>>;
+}
+
+export const HOUSE: HouseFigures = {
+  version: 0,
+  effectiveness: EFFECTIVENESS,
+  dust: { mean: 0, sd: PRIOR_SPREAD.deposition },
+  eyes: {},
+};
+
+export const USUAL_EYE: Eye = { bias: 0, sigma: WITNESS_SIGMA.film };

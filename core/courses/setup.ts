@@ -1,0 +1,79 @@
+import type { Effectiveness } from '../assumptions.ts';
+import type { Orientation } from '../inspections/marks.ts';
+import type { LayeredParameters, LayeredState } from '../soiling/layered.ts';
+import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
+import { evenly } from '../statistics/summary.ts';
+import type { Exposure } from '../weather/index.ts';
+
+/** One way that an array may be and may go: a member of what is known of it (C17), and the weather that it is sent through. */
+export interface CourseMember {
+  /** which of the courses of weather, from 0: the same one for the same seed, however many others are drawn */
+  course: number;
+  parameters: LayeredParameters;
+  initial: LayeredState;
+  /** how many times what the house assumes for the surroundings settles, of dust and of droppings */
+  dust: number;
+  droppings: number;
+}
+
+/** An array and what settles on it, for years to come: one course for each member. */
+export interface CourseSetup extends Omit<YearsOfSite, 'years'> {
+  exposure: Omit<Exposure, 'latitude'>;
+  /** light on the back as a share of the front's; default 0 */
+  rearFraction?: number | undefined;
+  members: readonly CourseMember[];
+  /** share of the loose film that a dew day bonds, set by hand; null: as each member has it */
+  bondingPerDew: number | null;
+  /** colonies per m2 that settle in time where none are there yet */
+  lichenDensity: number;
+  /** how many times what settles on the face settles along the lower frame */
+  puddleFactor: number;
+  /** how the modules lie and are cut: what a lower edge costs hangs on it */
+  orientation: Orientation;
+  cells: 'whole' | 'half';
+  /** calendar day on which the first year begins, 0 to 364 */
+  startDay: number;
+  /** years to look ahead */
+  horizon: number;
+}
+
+/** Cleanings of every year, or of every k-th: days from the start of the year ahead, 0 to 364. */
+export interface Visits {
+  days: readonly number[];
+  everyYears: number;
+  effectiveness: Effectiveness;
+}
+
+export const NO_VISITS: Visits = {
+  days: [],
+  everyYears: 1,
+  effectiveness: { loose: 0, bonded: 0, droppings: 0, lichen: 0 },
+};
+
+/** A wash that leaves nothing, which no way does. */
+export const ALL_OF_IT: Effectiveness = { loose: 1, bonded: 1, droppings: 1, lichen: 1 };
+
+/** The parameters that a member goes by: its own, but for what was set by hand; colonies that are there already have their own density. */
+export const parametersOf = (
+  { bondingPerDew, lichenDensity }: Pick<CourseSetup, 'bondingPerDew' | 'lichenDensity'>,
+  { parameters, initial }: Pick<CourseMember, 'parameters' | 'initial'>,
+): LayeredParameters => ({
+  ...parameters,
+  ...(bondingPerDew === null ? {} : { bondingPerDew }),
+  lichenDensity: initial.lichenRadius > 0 ? parameters.lichenDensity : lichenDensity,
+});
+
+/** Some of the members, evenly from all of them, each in the weather that it had: for searches. */
+export const withFewer = (setup: CourseSetup, count: number): CourseSetup => ({
+  ...setup,
+  members: evenly(setup.members, count),
+});
+
+/** The same with something changed in the parameters of every member. */
+export const withParameters = (
+  setup: CourseSetup,
+  change: (parameters: LayeredParameters) => LayeredParameters,
+): CourseSetup => ({
+  ...setup,
+  members: setup.members.map((member) => ({ ...member, parameters: change(member.parameters) })),
+});

@@ -1,0 +1,165 @@
+import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
+import type { CleaningMethod } from '../assumptions.ts';
+import { type Proof, proveCleaning } from '../comparisons/proof.ts';
+import type { WarningCode } from '../comparisons/warnings.ts';
+import { happenedAt } from './clock.ts';
+import {
+  countMarks,
+  type JobEntry,
+  type JobProgress,
+  jobProgress,
+  type ModuleMark,
+  standingEntries,
+} from './progress.ts';
+import type { Step, StepKey } from './steps.ts';
+
+/** A face of a job, as it was when the job was made, and the ways that were planned for it, the first the main one. */
+export interface FaceOfJob {
+  id: string;
+  modules: number;
+  moduleWatts: number;
+  /** 1/K */
+  gammaPdc: number;
+  /** W, AC; null where nothing limits it */
+  limit: number | null;
+  ways: readonly CleaningMethod[];
+}
+
+/** What a job did to one face, and what it proved there. */
+export interface MeasuredFace {
+  id: string;
+  modules: number;
+  counts: Record<ModuleMark | 'left', number>;
+  /** what was done to which share of the modules; empty where nothing was */
+  parts: WashOnRecord['parts'];
+  /** the array after against before; null where no pair of power stands */
+  pair: Pick<PairOnRecord, 'ratio' | 'sigma'> | null;
+}
+
+/** What a job measured by being done: nobody types any of it twice. */
+export interface MeasuredJob {
+  /** when the glass was last worked on; null where it was not */
+  washedAt: string | null;
+  faces: MeasuredFace[];
+  /** modules that were brushed or bladed, and the minutes of the brush step without its stops; null where nobody pressed start or end */
+  brushed: number;
+  brushMinutes: number | null;
+  /** of arriving, switching off, making ready, switching on and packing; null likewise */
+  setUpMinutes: number | null;
+  /** by the meter; null where nobody read one */
+  litres: number | null;
+}
+
+/** Marks that say that the glass was worked on. */
+const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
+const SET_UP: readonly StepKey[] = ['arrive', 'isolate', 'ready', 're-energise', 'pack'];
+/** Warnings after which a pair says nothing of the dirt. */
+const SPOILS: readonly WarningCode[] = [
+  'at-limit',
+  'shading',
+  'wet-glass',
+  'above-sky',
+  'too-far-apart',
+  'low-irradiance',
+];
+
+/** When the glass was last worked on, by the marks; null where no module was marked as worked on. */
+export function washedAt(entries: readonly JobEntry[]): string | null {
+  const worked = standingEntries(entries).flatMap((entry) =>
+    entry.kind === 'mark' && WORKED.includes(entry.mark) ? [happenedAt(entry)] : [],
+  );
+  return worked.sort().at(-1) ?? null;
+}
+
+/** What the readings of a face prove, read alone or together with others on one inverter. */
+export function proofOfFace(face: FaceOfJob, faces: readonly FaceOfJob[], progress: JobProgress): Proof {
+  const readings = progress.readings.filter((entry) => entry.array === face.id);
+  const together = [face, ...faces.filter(({ id }) => readings.at(-1)?.with?.includes(id))];
+  const modules = together.reduce((sum, one) => sum + one.modules, 0);
+  const cleaned = together.reduce((sum, one) => {
+    const counts = countMarks(progress.marks[one.id], one.modules);
+    return sum + WORKED.reduce((all, mark) => all + counts[mark], 0);
+  }, 0);
+  return proveCleaning({
+    readings,
+    pdc0: together.reduce((sum, one) => sum + one.modules * one.moduleWatts, 0),
+    gammaPdc: face.gammaPdc,
+    limit: face.limit,
+    shareCleaned: modules > 0 ? cleaned / modules : 0,
+  });
+}
+
+/** What was measured on a job by doing it (C18): shares, pairs, minutes and litres, from its entries alone. */
+export function measuredJob(
+  steps: readonly Step[],
+  entries: readonly JobEntry[],
+  faces: readonly FaceOfJob[],
+): MeasuredJob {
+  const progress = jobProgress(steps, entries);
+  const measured = faces.map((face): MeasuredFace => {
+    const counts = countMarks(progress.marks[face.id], face.modules);
+    return {
+      id: face.id,
+      modules: face.modules,
+      counts,
+      parts: partsOf(face, counts),
+      pair: pairOf(face, faces, progress),
+    };
+  });
+  const litres = progress.water.flatMap((entry) => (entry.litres === undefined ? [] : [entry.litres]));
+  return {
+    washedAt: washedAt(entries),
+    faces: measured,
+    brushed: measured.reduce((sum, { counts }) => sum + counts.brushed + counts.bladed, 0),
+    brushMinutes: minutesOf(['brush'], progress, entries),
+    setUpMinutes: minutesOf(SET_UP, progress, entries),
+    litres: litres.length > 0 ? Math.max(...litres) : null,
+  };
+}
+
+function partsOf({ modules, ways }: FaceOfJob, counts: MeasuredFace['counts']): WashOnRecord['parts'] {
+  const [main = 'fed-pole'] = ways;
+  const share = (count: number) => count / Math.max(1, modules);
+  const parts = [
+    { way: 'hose' as const, share: share(counts.rinsed) },
+    { way: main, share: share(counts.brushed) },
+    { way: 'wet-blade' as const, share: share(counts.bladed) },
+  ];
+  return parts.filter((part) => part.share > 0);
+}
+
+/** The pair of power of a face, or of the one under which it was read. */
+function pairOf(face: FaceOfJob, faces: readonly FaceOfJob[], progress: JobProgress): MeasuredFace['pair'] {
+  const under = progress.readings.find(({ with: others = [] }) => others.includes(face.id))?.array;
+  const read = faces.find(({ id }) => id === under) ?? face;
+  const { comparison, quantity, warnings } = proofOfFace(read, faces, progress);
+  if (comparison === null || quantity !== 'power' || comparison.ratio <= 0) return null;
+  if (warnings.some(({ code }) => SPOILS.includes(code))) return null;
+  return { ratio: comparison.ratio, sigma: comparison.expandedUncertainty / 2 / comparison.ratio };
+}
+
+/** Minutes from the start to the end of some steps, without the stops in between; null unless all that were done have both. */
+function minutesOf(keys: readonly StepKey[], progress: JobProgress, entries: readonly JobEntry[]): number | null {
+  const done = progress.steps.filter(({ key, state }) => keys.includes(key) && state === 'done');
+  if (done.length === 0) return null;
+  let minutes = 0;
+  for (const { startedAt, endedAt } of done) {
+    if (startedAt === null || endedAt === null) return null;
+    minutes += (Date.parse(endedAt) - Date.parse(startedAt)) / 60_000 - stoppedMinutes(entries, startedAt, endedAt);
+  }
+  return minutes > 0 ? minutes : null;
+}
+
+function stoppedMinutes(entries: readonly JobEntry[], from: string, to: string): number {
+  const [start, end] = [Date.parse(from), Date.parse(to)];
+  let [stopped, since] = [0, Number.NaN];
+  for (const entry of standingEntries(entries)) {
+    const at = Math.min(end, Math.max(start, Date.parse(happenedAt(entry))));
+    if (entry.kind === 'paused' && Number.isNaN(since)) since = at;
+    if (entry.kind === 'resumed' && !Number.isNaN(since)) {
+      stopped += at - since;
+      since = Number.NaN;
+    }
+  }
+  return stopped / 60_000;
+}

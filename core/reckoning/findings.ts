@@ -1,0 +1,91 @@
+import type { WitnessKind } from '../assimilation/history.ts';
+import { type Heard, type Measurement, QUARREL } from '../assimilation/known.ts';
+import type { Estimate } from '../inspections/soil.ts';
+import type { ReckoningOutput } from './reckoning.ts';
+
+/** What could explain that a witness lies off what all others let expect. */
+export const EXPLANATIONS = [
+  'eye-high',
+  'eye-low',
+  'reading-low',
+  'reading-high',
+  'patch-elsewhere',
+  'pair-sky',
+  'energy-other-cause',
+  'energy-nameplate',
+] as const;
+export type Explanation = (typeof EXPLANATIONS)[number];
+
+/** What a reckoning found, as codes with parameters in SI: sentences stand in the words room. */
+export type Finding =
+  | { code: 'agree'; params: { witnesses: number } }
+  | { code: 'one-witness'; params: Record<string, never> }
+  | { code: 'quarrel'; params: { kind: WitnessKind; date: string; surprise: number; explains: Explanation[] } }
+  | { code: 'rain-drawn'; params: { observed: number; days: number } }
+  | {
+      code: 'learned';
+      params: { date: string; expected: Estimate | null; measured: Estimate; dust: Estimate };
+    }
+  | {
+      code: 'worth-measuring';
+      params: { measurement: Measurement; sd: number; minutes: number; worth: number; cost: number };
+    }
+  | { code: 'nothing-worth-measuring'; params: { best: Measurement | null; worth: number; cost: number } }
+  | { code: 'look-on'; params: { date: string | null; price: number | null } };
+
+/** Share of observed days from which on nobody needs to be told that rain was drawn. */
+const MOSTLY = 0.97;
+
+function explains({ kind, surprise }: Heard): Explanation[] {
+  const more = (surprise ?? 0) > 0;
+  switch (kind) {
+    case 'eye':
+      return [more ? 'eye-high' : 'eye-low'];
+    case 'reading':
+      return [more ? 'reading-low' : 'reading-high'];
+    case 'test-patch':
+      return ['patch-elsewhere'];
+    case 'pair':
+      return ['pair-sky'];
+    case 'energy':
+      return [more ? 'energy-nameplate' : 'energy-other-cause'];
+  }
+}
+
+/** What a reckoning has to say beside its figures. @param visitPrice minor units; null where it is not known */
+export function findingsOf(output: ReckoningOutput, visitPrice: number | null): Finding[] {
+  const { known, narrowing, learned, lookOn } = output;
+  if (known === null) return [];
+  const findings: Finding[] = [];
+  const heard = known.witnesses.filter(({ unheard }) => unheard === null);
+  const quarrels = heard.filter(({ surprise }) => Math.abs(surprise ?? 0) > QUARREL);
+  for (const witness of quarrels)
+    findings.push({
+      code: 'quarrel',
+      params: {
+        kind: witness.kind,
+        date: witness.until,
+        surprise: witness.surprise ?? 0,
+        explains: explains(witness),
+      },
+    });
+  if (quarrels.length === 0)
+    findings.push(
+      heard.length > 1 ? { code: 'agree', params: { witnesses: heard.length } } : { code: 'one-witness', params: {} },
+    );
+  if (known.observed < MOSTLY * known.days)
+    findings.push({ code: 'rain-drawn', params: { observed: known.observed, days: known.days } });
+  if (learned) findings.push({ code: 'learned', params: learned });
+  const paying = narrowing.filter(({ pays }) => pays);
+  for (const { measurement, sd, minutes, worth, cost } of paying)
+    findings.push({ code: 'worth-measuring', params: { measurement, sd, minutes, worth, cost } });
+  if (paying.length === 0) {
+    const [best] = narrowing;
+    findings.push({
+      code: 'nothing-worth-measuring',
+      params: { best: best?.measurement ?? null, worth: best?.worth ?? 0, cost: best?.cost ?? 0 },
+    });
+  }
+  findings.push({ code: 'look-on', params: { date: lookOn, price: visitPrice } });
+  return findings;
+}

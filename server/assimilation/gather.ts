@@ -1,0 +1,83 @@
+import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
+import type { PairOnRecord, WashOnRecord } from '../../core/assimilation/records.ts';
+import { WASH_UNTOLD } from '../../core/assumptions.ts';
+import type { MeasuredJob } from '../../core/jobs/measured.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { addedDays } from '../../core/units/dates.ts';
+import { type Look, looksSince } from '../inspections/storage.ts';
+import { measuredJobsOf } from '../jobs/measured.ts';
+import { dateIn } from '../soiling/calendar.ts';
+import type { Connection } from '../storage/database.ts';
+import { weatherBetween } from '../weather/storage.ts';
+import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
+
+/** Days that records are looked back over: three years, after which nothing of them is left on the glass. */
+const LOOK_BACK = 1095;
+
+/** All that is on record of an array and bears on its loss, for one estimate (C17). */
+export type OnRecord = Pick<ReckonInput, 'site' | 'array' | 'looks' | 'washes' | 'pairs' | 'energy' | 'rain'>;
+
+export async function recordsOfArray(
+  connection: Connection,
+  array: SolarArray,
+  site: Site,
+  today: string,
+): Promise<OnRecord> {
+  const from = addedDays(today, -LOOK_BACK);
+  const looks = await looksSince(connection, array.id, from);
+  const jobs = (await measuredJobsOf(connection, site, array.id)).filter(({ date }) => date >= from && date <= today);
+  const weather = await weatherBetween(connection, site.id, from, today);
+  return {
+    site: {
+      latitude: site.latitude,
+      longitude: site.longitude,
+      altitude: site.altitude,
+      climate: await climateOfSite(connection, site),
+      surroundings: site.surroundings,
+      energyBought: site.energyBought,
+      energySold: site.energySold,
+      ownUse: site.ownUse,
+    },
+    array: {
+      modules: moduleCount(array),
+      moduleWatts: array.moduleWatts,
+      gammaPdc: array.gammaPdc,
+      tilt: array.tilt,
+      azimuth: array.azimuth,
+      inverterLimit: array.inverterLimit,
+      exportLimit: array.exportLimit,
+      rearFraction: array.rearFraction,
+      birds: array.birds,
+      installedOn: array.installedOn,
+      wiring: wiringOf(array),
+    },
+    looks: looks.map(({ inspectedAt, lastWashed: _, ...look }) => ({ ...look, date: dateIn(inspectedAt, site.zone) })),
+    washes: washesOf(array.id, jobs, looks),
+    pairs: pairsOf(array.id, jobs),
+    energy: await dailyEnergyOf(connection, array, site),
+    rain: Object.fromEntries(weather.map(({ date, rain }) => [date, rain])),
+  };
+}
+
+type DatedJob = MeasuredJob & { jobId: string; date: string };
+
+const faceOf = (arrayId: string, { faces }: DatedJob) => faces.find(({ id }) => id === arrayId);
+
+/** Washes of our jobs, and those that somebody told of when they looked. */
+function washesOf(arrayId: string, jobs: readonly DatedJob[], looks: readonly Look[]): WashOnRecord[] {
+  const ours = jobs.flatMap((job): WashOnRecord[] => {
+    const parts = faceOf(arrayId, job)?.parts ?? [];
+    return parts.length > 0 ? [{ date: job.date, jobId: job.jobId, parts }] : [];
+  });
+  const known = new Set(ours.map(({ date }) => date));
+  const told = [...new Set(looks.flatMap(({ lastWashed }) => lastWashed ?? []))].filter((date) => !known.has(date));
+  return [...ours, ...told.map((date) => ({ date, jobId: null, parts: [{ way: WASH_UNTOLD, share: 1 }] }))].sort(
+    (a, b) => a.date.localeCompare(b.date),
+  );
+}
+
+const pairsOf = (arrayId: string, jobs: readonly DatedJob[]): PairOnRecord[] =>
+  jobs.flatMap((job) => {
+    const pair = faceOf(arrayId, job)?.pair;
+    return pair ? [{ jobId: job.jobId, date: job.date, ...pair }] : [];
+  });

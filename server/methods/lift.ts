@@ -1,0 +1,59 @@
+import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import type { MethodPlan } from '../../core/methods/choose.ts';
+import { takenOff } from '../../core/methods/work.ts';
+import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
+
+/** A row of the table of plans as it was stored. */
+type Row = Record<string, unknown>;
+type OldMethod = MethodPlan & { takesOff?: number };
+interface OldPlan {
+  arrays: { method: OldMethod; recommended?: OldMethod }[];
+  assumed?: unknown;
+  questions?: unknown;
+  saves?: unknown;
+  beyondFirst?: unknown;
+}
+
+/**
+ * Plans of older calculations in the newest shape: one step a version. Their numbers stay; the ways that they used are told
+ * by what they chose, and what a calculation did not have yet is said not to be there.
+ */
+const STEPS: Record<number, (row: Row) => Row> = {
+  7: (row) => {
+    const output = row.output as OldPlan;
+    const input = row.input as { arrays: { year?: { climate: ClimateKey | Climate } }[] };
+    const climate = input.arrays[0]?.year?.climate;
+    return {
+      ...row,
+      output: {
+        ...output,
+        arrays: output.arrays.map(({ method, recommended, ...array }) => {
+          const ways = [method.method.choose];
+          return {
+            ...array,
+            method: { ...method, ways },
+            recommended: { ...(recommended ?? method), ways },
+            effectiveness: takenOff(ways, EFFECTIVENESS),
+            takesOff: method.takesOff ?? EFFECTIVENESS[method.method.choose].loose,
+          };
+        }),
+        assumed: output.assumed ?? [],
+        questions: output.questions ?? [],
+        saves: output.saves ?? null,
+        beyondFirst: output.beyondFirst ?? null,
+        climate: climate === undefined ? '' : climateOf(climate).name,
+        figures: 0,
+      },
+    };
+  },
+};
+
+const NEWEST = 8;
+
+/** A stored plan in the newest shape. */
+export function lifted(row: Row): Row {
+  const from = Number(row.calculationVersion);
+  let found = row;
+  for (let version = Math.max(7, from); version < NEWEST; version += 1) found = STEPS[version]?.(found) ?? found;
+  return found;
+}

@@ -1,0 +1,67 @@
+import {
+  Area,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
+import { addedDays, daysBetween } from '../../core/units/dates.ts';
+import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { useGlass } from '../api/hooks.ts';
+
+/** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
+export default function CourseChart({ known }: { known: KnownOnRecord }) {
+  const glass = useGlass();
+  const band = known.course.map(({ day, p10, p50, p90 }) => ({ day, band: [p10 * 100, p90 * 100], mid: p50 * 100 }));
+  const first = known.course[0]?.day ?? 0;
+  const last = known.course.at(-1)?.day ?? 0;
+  const seen = known.witnesses.flatMap(({ says, unheard, until, kind }) => {
+    const day = daysBetween(known.from, until);
+    return says && unheard === null && kind !== 'energy' && day >= first && day <= last
+      ? [{ day, says: says.mid * 100, error: [(says.mid - says.low) * 100, (says.high - says.mid) * 100] }]
+      : [];
+  });
+  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
+  const date = (day: number) => formatDate(addedDays(known.from, day), glass);
+  const top = Math.max(
+    5,
+    ...known.course.map(({ p90 }) => p90 * 100),
+    ...seen.map(({ says, error }) => says + (error[1] ?? 0)),
+  );
+  return (
+    <figure
+      className="mb-1"
+      aria-label={`Loss from ${date(first)} to today: between ${formatQuantity(known.loss.p10, 'fraction', glass)} and ${formatQuantity(known.loss.p90, 'fraction', glass)} now`}
+    >
+      <ResponsiveContainer width="100%" height={210}>
+        <ComposedChart data={band} margin={{ top: 8, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={[first, last]}
+            tickFormatter={date}
+            tickCount={5}
+            minTickGap={40}
+            {...axis}
+          />
+          <YAxis width={48} unit=" %" domain={[0, Math.ceil(top / 5) * 5]} {...axis} />
+          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          {known.washDays
+            .filter((day) => day >= first && day <= last)
+            .map((day) => (
+              <ReferenceLine key={day} x={day} stroke="#0c6a85" strokeDasharray="4 3" />
+            ))}
+          <Scatter data={seen} dataKey="says" fill="#14211c" isAnimationActive={false}>
+            <ErrorBar dataKey="error" direction="y" width={5} stroke="#14211c" strokeWidth={1.4} />
+          </Scatter>
+        </ComposedChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}

@@ -1,0 +1,100 @@
+import { useEffect, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
+import type { Heard } from '../../core/assimilation/known.ts';
+import type { Estimate } from '../../core/inspections/soil.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { formatDate, formatNumber, formatQuantity, formatRange, type Glass } from '../../core/units/format.ts';
+import { countedWitness } from '../../words/witness.ts';
+import { useGlass } from '../api/hooks.ts';
+import { useWorker } from '../bench/useBench.ts';
+import { AskReason } from '../parts/AskReason.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+interface OpenedProps {
+  reckoning: Reckoning;
+  witness: Heard;
+  onOverrule: ((overrides: ReckoningOverrides) => void) | undefined;
+  busy: boolean;
+}
+
+/** One witness: what it counted, what the answer would be without it, and the way to leave it out. */
+export function WitnessOpened({ reckoning, witness, onOverrule, busy }: OpenedProps) {
+  const glass = useGlass();
+  const { input, overrides } = reckoning;
+  const leftOut = overrides.leftOut ?? [];
+  const out = leftOut.find(({ key }) => key === witness.key);
+  const [asking, setAsking] = useState(false);
+  return (
+    <div className="witness-opened">
+      {input && <p>{countedWitness(witness, input, glass)}</p>}
+      {witness.surprise !== null && (
+        <p className="quiet">
+          It lies {formatNumber(Math.abs(witness.surprise), 1, glass)} times what both may be out from what all the
+          others let expect.
+        </p>
+      )}
+      {input && witness.unheard === null && <Without input={input} witness={witness} glass={glass} />}
+      {out && (
+        <p>
+          Left out: {out.reason}{' '}
+          {onOverrule && (
+            <Button
+              variant="quiet"
+              disabled={busy}
+              onClick={() => onOverrule({ ...overrides, leftOut: leftOut.filter((one) => one !== out) })}
+            >
+              hear it again
+            </Button>
+          )}
+        </p>
+      )}
+      {onOverrule && !out && witness.unheard === null && (
+        <Button variant="outline-primary" disabled={busy} onClick={() => setAsking(true)}>
+          Leave it out
+        </Button>
+      )}
+      {asking && onOverrule && (
+        <AskReason
+          title="Leave this witness out"
+          label="Reason (kept, and shown where the witness stood)"
+          action="Leave it out and reckon again"
+          onClose={() => setAsking(false)}
+          onReason={(reason) => {
+            setAsking(false);
+            onOverrule({ ...overrides, leftOut: [...leftOut, { key: witness.key, reason }] });
+          }}
+        />
+      )}
+      <p className="quiet mb-0">{witness.unheard === null && `Heard as of ${formatDate(witness.until, glass)}.`}</p>
+    </div>
+  );
+}
+
+/** The answer without one witness, worked out on this device. */
+function Without({ input, witness, glass }: { input: ReckonInput; witness: Heard; glass: Glass }) {
+  const worker = useWorker();
+  const [loss, setLoss] = useState<Estimate | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  useEffect(() => {
+    let gone = false;
+    worker
+      .get()
+      .without(input, witness.key)
+      .then(
+        (found) => !gone && setLoss(found),
+        (trouble: unknown) => !gone && setError(trouble),
+      );
+    return () => {
+      gone = true;
+    };
+  }, [worker, input, witness.key]);
+  if (error) return <Trouble error={error} />;
+  if (loss === null) return <Waiting what="Reckoning without it" />;
+  return (
+    <p>
+      Without it: <strong>{formatQuantity(loss.mid, 'fraction', glass)}</strong>{' '}
+      <span className="quiet">({formatRange(loss.low, loss.high, 'fraction', glass)})</span>
+    </p>
+  );
+}

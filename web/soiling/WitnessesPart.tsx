@@ -1,0 +1,131 @@
+import { Fragment, useState } from 'react';
+import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
+import type { Heard } from '../../core/assimilation/known.ts';
+import { QUARREL } from '../../core/assimilation/known.ts';
+import type { Estimate } from '../../core/inspections/soil.ts';
+import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/reckoning.ts';
+import { useGlass } from '../api/hooks.ts';
+import { WitnessOpened } from './WitnessOpened.tsx';
+
+interface PartProps {
+  reckoning: Reckoning;
+  /** leaves witnesses out, or hears them again; undefined for whoever may not */
+  onOverrule: ((overrides: ReckoningOverrides) => void) | undefined;
+  busy: boolean;
+}
+
+/** The house's expectation, each witness with its weight and its surprise, and what all of them together say, on one axis. */
+export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
+  const glass = useGlass();
+  const [open, setOpen] = useState<string | null>(null);
+  const { known, lossNow } = reckoning.output;
+  if (known === null) return null;
+  const ends = [known.expected.p90, lossNow.high, ...known.witnesses.flatMap(({ says }) => (says ? [says.high] : []))];
+  const least = Math.min(0, known.expected.p10, ...known.witnesses.flatMap(({ says }) => (says ? [says.low] : [])));
+  const axis = {
+    low: Math.max(-0.3, Math.floor(least * 20) / 20),
+    high: Math.min(1, Math.ceil(Math.max(0.05, ...ends) * 20) / 20),
+  };
+  const expected = { low: known.expected.p10, mid: known.expected.p50, high: known.expected.p90 };
+  return (
+    <>
+      <h3>What speaks for it</h3>
+      <table className="table evidence">
+        <thead>
+          <tr>
+            <th>Witness</th>
+            <th className="number">Loss</th>
+            <th className="number">Counts for</th>
+            <th className="axis">
+              <span>{formatQuantity(axis.low, 'fraction', glass, 0)}</span>
+              <span>{formatQuantity(axis.high, 'fraction', glass, 0)}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>
+              The house’s expectation
+              <div className="quiet">dust, rain, dew and washes, before anybody has spoken</div>
+            </td>
+            <Loss loss={expected} />
+            <td className="number quiet">where it all begins</td>
+            <Bar loss={expected} axis={axis} />
+          </tr>
+          {known.witnesses.map((witness) => (
+            <Fragment key={witness.key}>
+              <tr className={witness.unheard ? 'unheard' : ''}>
+                <td>
+                  <button
+                    type="button"
+                    className="witness"
+                    aria-expanded={open === witness.key}
+                    onClick={() => setOpen(open === witness.key ? null : witness.key)}
+                  >
+                    {WITNESS_WORDS[witness.kind]}
+                    <span className="quiet">{when(witness, (date) => formatDate(date, glass))}</span>
+                  </button>
+                  {Math.abs(witness.surprise ?? 0) > QUARREL && (
+                    <span className="quarrel">at odds with the others</span>
+                  )}
+                </td>
+                <Loss loss={witness.says} />
+                <td className="number">
+                  {witness.unheard
+                    ? UNHEARD_WORDS[witness.unheard]
+                    : formatQuantity(witness.weight ?? 0, 'fraction', glass, 0)}
+                </td>
+                <Bar loss={witness.says} axis={axis} />
+              </tr>
+              {open === witness.key && (
+                <tr>
+                  <td colSpan={4}>
+                    <WitnessOpened reckoning={reckoning} witness={witness} onOverrule={onOverrule} busy={busy} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
+          ))}
+          <tr className="together">
+            <td>All together</td>
+            <Loss loss={lossNow} />
+            <td />
+            <Bar loss={lossNow} axis={axis} />
+          </tr>
+        </tbody>
+      </table>
+      <p className="quiet">
+        Counts for: the share of the doubt that would be left without it, which it takes away. Press a witness to see
+        what it counted and what the answer would be without it.
+      </p>
+    </>
+  );
+}
+
+const when = ({ from, until }: Heard, format: (date: string) => string): string =>
+  from === until ? format(until) : `${format(from)} to ${format(until)}`;
+
+function Loss({ loss }: { loss: Estimate | null }) {
+  const glass = useGlass();
+  return (
+    <td className="number">
+      {loss ? formatQuantity(loss.mid, 'fraction', glass) : 'not heard'}
+      {loss && <div className="range">{formatRange(loss.low, loss.high, 'fraction', glass)}</div>}
+    </td>
+  );
+}
+
+function Bar({ loss, axis }: { loss: Estimate | null; axis: { low: number; high: number } }) {
+  const at = (value: number) =>
+    ((Math.min(axis.high, Math.max(axis.low, value)) - axis.low) / (axis.high - axis.low)) * 100;
+  return (
+    <td>
+      <svg viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+        <path d={`M${at(0)} 0V12`} className="zero" />
+        {loss && <rect x={at(loss.low)} y="3" width={Math.max(0.8, at(loss.high) - at(loss.low))} height="6" />}
+        {loss && <path d={`M${at(loss.mid)} 0.5V11.5`} className="mid" />}
+      </svg>
+    </td>
+  );
+}

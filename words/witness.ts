@@ -1,0 +1,53 @@
+import type { Witness } from '../core/assimilation/history.ts';
+import { foundOnPatch } from '../core/comparisons/testPatch.ts';
+import { isFilm, type Soil } from '../core/inspections/soil.ts';
+import type { ReckonInput } from '../core/reckoning/reckoning.ts';
+import { formatDate, formatNumber, formatQuantity, type Glass } from '../core/units/format.ts';
+
+const CLOTH_WORDS = {
+  'not-done': 'No cloth was tried.',
+  clean: 'A cloth took all of it.',
+  some: 'A cloth left some of it.',
+  plain: 'A cloth left most of it.',
+} as const;
+
+/** What a witness counted, in words. */
+export function countedWitness({ kind, recordId, observations }: Witness, input: ReckonInput, glass: Glass): string {
+  const look = input.looks.find(({ id }) => id === recordId);
+  switch (kind) {
+    case 'eye': {
+      if (!look) return '';
+      const films = look.soils.filter((soil) => isFilm(soil.kind)).map((soil) => soilWords(soil, glass));
+      const patches = look.soils.filter((soil) => !isFilm(soil.kind)).map((soil) => soilWords(soil, glass));
+      const marks =
+        look.marks.length > 0 ? ` ${formatNumber(look.marks.length, 0, glass)} marks where patches lie.` : '';
+      const seen = [...films, ...patches].join(', ');
+      return `${seen === '' ? 'Nothing was seen on the glass' : `Seen: ${seen}`}.${marks} ${CLOTH_WORDS[look.wipeTest]}`;
+    }
+    case 'reading': {
+      const reading = look?.reading;
+      if (!reading) return '';
+      return `${formatQuantity(reading.power, 'power', glass)} at ${formatQuantity(reading.poaIrradiance, 'irradiance', glass)} and ${formatQuantity(reading.tempModule, 'temperature', glass)}, held against nameplate and age. Everything that ails the array is in it.`;
+    }
+    case 'test-patch': {
+      const found = look?.testPatch && foundOnPatch(look.testPatch, input.array.gammaPdc);
+      if (!found) return '';
+      const strips = found.strips.map(({ way, gain }) => `${way} ${formatQuantity(gain, 'fraction', glass)}`);
+      return `Gain of each strip over its dirty neighbour: ${strips.join(', ')}. ${found.missing.join(' ')}`.trim();
+    }
+    case 'pair': {
+      const pair = input.pairs.find(({ jobId }) => jobId === recordId);
+      const wash = input.washes.find(({ jobId }) => jobId === recordId);
+      if (!pair) return '';
+      const parts = (wash?.parts ?? []).map(
+        ({ way, share }) => `${formatQuantity(share, 'fraction', glass, 0)} ${way.replaceAll('-', ' ')}`,
+      );
+      return `The array gave ${formatQuantity(pair.ratio - 1, 'fraction', glass)} more after the wash of ${formatDate(pair.date, glass)} than before, ± ${formatQuantity(2 * pair.sigma, 'fraction', glass)}. Washed: ${parts.join(', ')}.`;
+    }
+    case 'energy':
+      return `${formatNumber(observations.length, 0, glass)} clear days of the meter’s energy against what a clear sky would have given, age taken out.`;
+  }
+}
+
+const soilWords = ({ kind, where, grade, share }: Soil, glass: Glass): string =>
+  `${isFilm(kind) ? `${grade} ` : ''}${kind.replaceAll('-', ' ')}, ${where.replaceAll('-', ' ')}, ${formatQuantity(share, 'fraction', glass, share < 0.1 ? 1 : 0)} of the glass`;
