@@ -1,5 +1,4 @@
-import type { Unheard, WitnessKind } from '../core/assimilation/history.ts';
-import type { Measurement } from '../core/assimilation/known.ts';
+import type { Measurement, Unheard, WitnessKind } from '../core/assimilation/witnesses.ts';
 import type { Explanation, Finding } from '../core/reckoning/findings.ts';
 import {
   formatDate,

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { FACTORS } from '../../core/assimilation/factors.ts';
-import { UNHEARD, WITNESSES } from '../../core/assimilation/history.ts';
-import { MEASUREMENTS } from '../../core/assimilation/known.ts';
+import { MEASUREMENTS, UNHEARD, WITNESSES } from '../../core/assimilation/witnesses.ts';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import type { ReckoningOutput } from '../../core/reckoning/reckoning.ts';
 import { date } from '../common.ts';

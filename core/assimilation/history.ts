@@ -9,14 +9,7 @@ import { type Eye, type HouseFigures, USUAL_EYE } from './house.ts';
 import type { Observation } from './observed.ts';
 import type { Assimilation } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
-
-/** Who speaks: the eye, one reading, a test patch, a pair about a wash, clear days of energy. */
-export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'energy'] as const;
-export type WitnessKind = (typeof WITNESSES)[number];
-
-/** Why a witness on record is not heard. */
-export const UNHEARD = ['left-out', 'spoilt', 'not-representative', 'no-figure', 'before-the-record'] as const;
-export type Unheard = (typeof UNHEARD)[number];
+import type { Unheard, WitnessKind } from './witnesses.ts';
 
 export interface Witness {
   /** such as `eye:ID of the look` */
@@ -47,9 +40,13 @@ export interface HistoryOfArray {
 /** Days that an array is looked back over, and at most where its last known wash lies further back. */
 const LOOK_BACK = 730;
 const MOST_DAYS = 1095;
-/** Ways that unobserved rain may have gone that are tried, and the share of observed days from which on one is enough. */
+/**
+ * Ways that unobserved rain may have gone that are tried, and the share of observed days from which on one is enough: of
+ * the days since the last wash or of the last year, whichever is less, for of what lay there before little is left.
+ */
 const DRAWN = 4;
 const OBSERVED_ENOUGH = 0.97;
+const A_YEAR = 365;
 /** Clear days of energy that are heard: more would not narrow anything, for they scatter together. */
 const MOST_CLEAR_DAYS = 250;
 
@@ -69,7 +66,7 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   const parameters = parametersOf(records, cleanings, at);
   const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
   const known = observed.filter((mm) => mm !== null).length;
-  const ways = known >= OBSERVED_ENOUGH * count ? 1 : DRAWN;
+  const ways = isObserved(observed, Math.max(0, ...cleanings.map(({ day }) => day))) ? 1 : DRAWN;
   const marked = records.looks.at(-1)?.marked ?? null;
   return {
     inputs: Array.from({ length: ways }, (_, way) => ({
@@ -92,6 +89,11 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
     observed: known,
     washDays: cleanings.map(({ day }) => day),
   };
+}
+
+function isObserved(observed: readonly (number | null)[], lastWash: number): boolean {
+  const recent = observed.slice(Math.max(lastWash, observed.length - A_YEAR));
+  return recent.filter((mm) => mm !== null).length >= OBSERVED_ENOUGH * recent.length;
 }
 
 function firstDay({ place, washes }: ArrayRecords, last: number): number {

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { exampleDust, exampleRecords, exampleLook as look } from '../testing/exampleRecords.ts';
-import { type Known, QUARREL, whatIsKnown } from './known.ts';
+import { type Known, whatIsKnown } from './known.ts';
 import type { ArrayRecords } from './records.ts';
+import { QUARREL } from './witnesses.ts';
 
 const found = (mid: number) => ({
   strips: [],

@@ -10,6 +10,7 @@ import type { Observation } from './observed.ts';
 import { type Assimilation, assimilateOver, type Member, type Posterior } from './posterior.ts';
 import { predictor, scaleOf } from './predict.ts';
 import type { ArrayRecords } from './records.ts';
+import { MEASUREMENTS, type Measurement } from './witnesses.ts';
 
 /** A witness with what it says alone and what it does to the answer. */
 export interface Heard extends Witness {
@@ -22,9 +23,6 @@ export interface Heard extends Witness {
 }
 
 /** What could be measured next, and what it would leave. */
-export const MEASUREMENTS = ['look', 'cloth', 'marks', 'reading', 'test-patch', 'energy'] as const;
-export type Measurement = (typeof MEASUREMENTS)[number];
-
 export interface Narrowing {
   measurement: Measurement;
   /** standard deviation of the loss after it, a fraction */
@@ -58,8 +56,6 @@ export interface Known {
 const COURSE_POINTS = 90;
 /** Half the width of an interval that holds four in five, in standard deviations. */
 const FOUR_IN_FIVE = 1.2816;
-/** A quarrel: further apart than this, in standard deviations. */
-export const QUARREL = 2;
 /** Readings of one witness that are weighed: more of energy say the same, and each of these counts for its share. */
 const WEIGHED = 24;
 

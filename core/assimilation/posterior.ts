@@ -123,18 +123,25 @@ function drawsOf(input: Assimilation, history: number, among: number, onStep: (s
   const run = predictor({ ...input, observations });
   const logsOf = (point: ArrayLike<number>) =>
     Float64Array.from(middle, (mean, at) => mean + (spread[at] as number) * (point[at] as number));
+  // A draw is weighed and later told of: it is run once.
+  const ran = new WeakMap<ArrayLike<number> & object, Predicted & { logs: Float64Array }>();
+  const ranAt = (point: ArrayLike<number> & object) => {
+    const known = ran.get(point);
+    if (known) return known;
+    const logs = logsOf(point);
+    const found = { logs, ...run(logs) };
+    ran.set(point, found);
+    return found;
+  };
   const witnessed: Witnessed = {
     width: FACTORS.length,
     values: observations.map(comparable),
     scales: observations.map(scaleOf),
     degreesOfFreedom: DEGREES_OF_FREEDOM,
-    predict: (point) => run(logsOf(point)).observations,
+    predict: (point) => ranAt(point).observations,
   };
   const { points, ...drawn } = weighedDraws(witnessed, seededRandom((input.seed ?? 1) + history), among, onStep);
-  const runs = points.map((point): Run => {
-    const logs = logsOf(point);
-    return { logs, history, ...run(logs) };
-  });
+  const runs = points.map((point): Run => ({ history, ...ranAt(point) }));
   return { ...drawn, runs, witnessed, same };
 }
 

@@ -5,14 +5,17 @@ import { mean } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, type PreparedCourses, walk } from './courses.ts';
 import { type CourseSetup, NO_VISITS, parametersOf } from './setup.ts';
 
-/** Days between those that are looked at. */
-const STEP = 14;
+/** Days between those that are looked at first, and on the way back to the first of all. */
+const STEP = 28;
+const FINE_STEP = 7;
+/** Days between those that are tried for the next visit. */
+const NEXT_STEP = 14;
 
 /**
  * The first day of the year ahead from which on a wash brings back, in the year after it, what it costs: on the mean over
  * the courses. The courses have to go on for two years.
  * @param worth of a kWh and price of the visit in one money
- * @returns days from the start; null where no such day is found within the year
+ * @returns days from the start, to a week; null where no such day is found within the year
  */
 export function firstDayThatPays(
   prepared: PreparedCourses,
@@ -21,21 +24,26 @@ export function firstDayThatPays(
 ): number | null {
   const limit = prepared.setup.array.pacRated;
   const untouched = walk(prepared, NO_VISITS);
-  for (let day = 0; day < DAYS_A_YEAR; day += STEP) {
+  const pays = (day: number): boolean => {
     const washed = walk(prepared, { days: [day], everyYears: prepared.setup.horizon, effectiveness });
     const saved = mean(
       washed.map(({ loss }, at) => {
         let sum = 0;
         for (let index = day; index < day + DAYS_A_YEAR; index += 1) {
           const one = prepared.energy[at]?.[index];
-          if (one)
-            sum +=
-              energyAtLoss(one, loss[index] ?? 0, limit) - energyAtLoss(one, untouched[at]?.loss[index] ?? 0, limit);
+          const before = untouched[at]?.loss[index] ?? 0;
+          if (one) sum += energyAtLoss(one, loss[index] ?? 0, limit) - energyAtLoss(one, before, limit);
         }
         return sum / 1000;
       }),
     );
-    if (saved * valuePerKWh >= price) return day;
+    return saved * valuePerKWh >= price;
+  };
+  for (let day = 0; day < DAYS_A_YEAR; day += STEP) {
+    if (!pays(day)) continue;
+    let first = day;
+    while (first - FINE_STEP > day - STEP && first >= FINE_STEP && pays(first - FINE_STEP)) first -= FINE_STEP;
+    return first;
   }
   return null;
 }
@@ -70,7 +78,7 @@ export function nextBestDay(arrays: readonly AfterWash[], visits: number): numbe
     );
   };
   let best = { day: even, lost: Number.POSITIVE_INFINITY };
-  for (let day = Math.round(even / 2); day <= 1.5 * even; day += STEP) {
+  for (let day = Math.round(even / 2); day <= 1.5 * even; day += NEXT_STEP) {
     const lost = arrays.reduce((sum, array) => sum + lostUntil(array, day), 0);
     if (lost < best.lost) best = { day, lost };
   }

@@ -35,8 +35,11 @@ function lostBy({ setup, energy }: PreparedCourses, walked: readonly Walked[]): 
 }
 
 /** kWh that one wash on the first day brings back within a year, in each course. */
-export function recoveredBy(prepared: PreparedCourses, effectiveness = ALL_OF_IT): number[] {
-  const untouched = lostWith(prepared, NO_VISITS);
+export function recoveredBy(
+  prepared: PreparedCourses,
+  effectiveness = ALL_OF_IT,
+  untouched = lostWith(prepared, NO_VISITS),
+): number[] {
   const washed = lostWith(prepared, { days: [0], everyYears: 1, effectiveness });
   return untouched.map((lost, at) => Math.max(0, lost - (washed[at] ?? 0)));
 }
@@ -58,7 +61,7 @@ export function yearAhead(prepared: PreparedCourses): YearAhead {
     cleanEnergy: spread(clean),
     lostEnergy: spread(lost),
     lostShare: spread(lost.map((value, at) => ratioOrZero(value, clean[at] ?? 0))),
-    recoverable: spread(recoveredBy(prepared)),
+    recoverable: spread(recoveredBy(prepared, ALL_OF_IT, lost)),
     limitShare: ratioOrZero(sum(all.map(({ limited }) => limited)), sum(all.map(({ producing }) => producing))),
     curve: Array.from({ length: DAYS_A_YEAR }, (_, day) => ({
       ...fourInFive(walked.map(({ loss }) => loss[day] ?? 0)),

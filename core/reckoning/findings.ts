@@ -1,5 +1,5 @@
-import type { WitnessKind } from '../assimilation/history.ts';
-import { type Heard, type Measurement, QUARREL } from '../assimilation/known.ts';
+import type { Heard } from '../assimilation/known.ts';
+import { type Measurement, QUARREL, type WitnessKind } from '../assimilation/witnesses.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { ReckoningOutput } from './reckoning.ts';
 

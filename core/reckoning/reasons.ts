@@ -1,5 +1,5 @@
-import type { WitnessKind } from '../assimilation/history.ts';
 import type { Known } from '../assimilation/known.ts';
+import type { WitnessKind } from '../assimilation/witnesses.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
 import type { PreparedCourses } from '../courses/courses.ts';
 import type { CourseMember } from '../courses/setup.ts';

@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
 import type { Heard } from '../../core/assimilation/known.ts';
-import { QUARREL } from '../../core/assimilation/known.ts';
+import { QUARREL } from '../../core/assimilation/witnesses.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/reckoning.ts';

@@ -1,0 +1,14 @@
+/** Who speaks: the eye, one reading, a test patch, a pair about a wash, clear days of energy. */
+export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'energy'] as const;
+export type WitnessKind = (typeof WITNESSES)[number];
+
+/** Why a witness on record is not heard. */
+export const UNHEARD = ['left-out', 'spoilt', 'not-representative', 'no-figure', 'before-the-record'] as const;
+export type Unheard = (typeof UNHEARD)[number];
+
+/** A quarrel: further apart than this, in standard deviations of both together. */
+export const QUARREL = 2;
+
+/** What could be measured next. */
+export const MEASUREMENTS = ['look', 'cloth', 'marks', 'reading', 'test-patch', 'energy'] as const;
+export type Measurement = (typeof MEASUREMENTS)[number];
