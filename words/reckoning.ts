@@ -73,7 +73,7 @@ export function findingWords(finding: Finding, reader: Reader): string {
     }
     case 'rain-drawn': {
       const { observed, days } = finding.params;
-      return `Rain is on record for ${formatNumber(observed, 0, glass)} of ${formatNumber(days, 0, glass)} days; on the others it was drawn from the climate, four times over.`;
+      return `Rain is on record for ${formatNumber(observed, 0, glass)} of ${formatNumber(days, 0, glass)} days; on the others it was drawn from the climate.`;
     }
     case 'learned': {
       const { date, expected, measured, dust } = finding.params;

@@ -24,6 +24,7 @@ const array: LookedAt = {
 };
 const look = (changes: Partial<RecordedLook> = {}): RecordedLook => ({
   id: 'a',
+  by: 'somebody',
   date: '2026-11-20',
   soils: [],
   marks: [],

@@ -1,94 +1,89 @@
 import { expect } from 'chai';
-import { LICHEN_WHERE_SEEN, PATCH_FACTOR } from '../assumptions.ts';
+import { factorsOf } from '../assimilation/factors.ts';
+import { LICHEN_WHERE_SEEN } from '../assumptions.ts';
+import { LayeredGlass } from '../soiling/layered.ts';
+import { exampleYear } from '../testing/exampleAhead.ts';
 import { exampleSoils } from '../testing/examplePlan.ts';
-import { exampleReckon } from '../testing/exampleReckon.ts';
-import { aheadOfSite, type KnownOfArray, stateOfGlass, usualChoices, worksUntil } from './aheadOfSite.ts';
-import { filmLoss } from './filmLoss.ts';
-import { bondingOfSplit, type SplitPlace } from './rainSplit.ts';
-import { yearAheadInput } from './reckon.ts';
+import { type ArrayAhead, atLoss, courseSetup, usualChoices, withChoices, worksUntil } from './ofArray.ts';
+import { type CourseMember, parametersOf } from './setup.ts';
 
-const known: KnownOfArray = {
-  year: yearAheadInput(exampleReckon),
-  seen: { patch: null, wipe: 'some' },
-  marked: null,
-  soils: exampleReckon.inspection.soils,
-  exposure: { surroundings: 'farmland', birds: 'few' },
-  orientation: 'portrait',
-  cells: 'whole',
+const { members: _, horizon: __, bondingPerDew: ___, lichenDensity: ____, puddleFactor: _____, ...place } = exampleYear;
+const known: ArrayAhead = {
+  ...place,
+  rearFraction: 0,
+  members: [0.5, 1, 2].map((deposition) => ({
+    state: { loose: deposition, bonded: 0.4, droppings: 0.001, lichenRadius: 0, standingLeft: 0.5 },
+    factors: factorsOf((name) => (name === 'deposition' ? deposition : 1)),
+  })),
+  parameters: { lichenDensity: 0, mismatch: 6, standingLoss: 0.1 },
+  soils: [exampleSoils.dust],
 };
-const edge = { kind: 'algae', where: 'lower-edge', grade: 'plain', share: 0.01, bond: 'soak' } as const;
+const lossOf = (member: CourseMember) =>
+  1 - new LayeredGlass(exampleYear.surfaceTilt, member.parameters, member.initial).soilingRatio();
+const setup = (changes: Partial<ArrayAhead> = {}) => {
+  const array = { ...known, ...changes };
+  return courseSetup(array, usualChoices(array), 1);
+};
 
-describe('what years ahead begin with', () => {
-  it('is a film of the mass that the present loss asks for, split as the cloth says', () => {
-    const { loose, bonded } = stateOfGlass(known);
-    expect(filmLoss(loose + bonded)).to.be.closeTo(known.year.lossNow.mid, 1e-6);
-    expect(bonded / (loose + bonded)).to.be.closeTo(0.4, 1e-9);
-    const plain = stateOfGlass({ ...known, seen: { patch: null, wipe: 'plain' } });
-    expect(plain.bonded).to.be.above(bonded);
+describe('years ahead of an array', () => {
+  it('begin for each member with what it carries, and go on with its own dust', () => {
+    const { members } = setup();
+    expect(members.map(({ dust }) => dust)).to.deep.equal([0.5, 1, 2]);
+    expect(members.map(({ initial }) => initial.loose)).to.deep.equal([0.5, 1, 2]);
+    expect(members.map(({ course }) => course)).to.deep.equal([0, 1, 2]);
   });
 
-  it('is lichen of the radius at which its colonies cover what was seen', () => {
-    const { lichenRadius } = stateOfGlass({ ...known, soils: [exampleSoils.lichen] });
-    const cover = 1 - Math.exp(-LICHEN_WHERE_SEEN * Math.PI * lichenRadius ** 2);
-    expect(cover).to.be.closeTo(exampleSoils.lichen.share, 1e-9);
-    expect(
-      aheadOfSite({ ...known, soils: [exampleSoils.lichen] }, { ...usualChoices(known), lichen: 'dry' }, 2, 1),
-    ).to.have.nested.property('parameters.lichenDensity', LICHEN_WHERE_SEEN);
+  it('turn lichen that stands there into colonies that cost the same today and grow', () => {
+    const lichen = setup({ soils: [exampleSoils.lichen] });
+    const still = setup();
+    lichen.members.forEach((member, at) => {
+      expect(member.initial.lichenRadius).to.be.above(0);
+      expect(member.parameters.lichenDensity).to.equal(LICHEN_WHERE_SEEN);
+      expect(lossOf(member)).to.be.closeTo(lossOf(still.members[at] as CourseMember), 1e-9);
+    });
+    const dry = { ...lichen, lichenDensity: 0 };
+    expect(parametersOf(dry, dry.members[0] as CourseMember).lichenDensity).to.equal(LICHEN_WHERE_SEEN);
   });
 
-  it('takes the mismatch of the marked patches, or the usual one', () => {
-    const choices = usualChoices(known);
-    expect(aheadOfSite(known, choices, 2, 1).parameters.mismatch).to.equal(PATCH_FACTOR.mid);
-    const marked = { areaLoss: 0.01, powerLoss: { low: 0.1, mid: 0.13, high: 0.2 } };
-    expect(aheadOfSite({ ...known, marked }, choices, 2, 1).parameters.mismatch).to.be.closeTo(13, 1e-9);
+  it('have water at the frame where something was seen there, more of it on flat glass', () => {
+    const edge = { ...exampleSoils.algae, where: 'lower-edge' } as const;
+    const asked = (surfaceTilt: number) => usualChoices({ soils: [edge], climate: 'winter-rain', surfaceTilt }).puddles;
+    expect([usualChoices(known).puddles, asked(20), asked(4)]).to.deep.equal(['none', 'some', 'plain']);
+    expect(usualChoices({ ...known, climate: 'desert' }).lichen).to.equal('dry');
   });
 
-  it('counts the light on the back of the modules', () => {
-    const both = { ...known, year: { ...known.year, rearFraction: 0.07 } };
-    expect(aheadOfSite(both, usualChoices(known), 2, 1).rearFraction).to.equal(0.07);
-    expect(aheadOfSite(known, usualChoices(known), 2, 1).rearFraction).to.equal(0);
+  it('take what somebody chooses otherwise, and leave the members as they are', () => {
+    const base = setup();
+    const works = { from: 0, to: 30, surroundings: 'dusty' as const };
+    const chosen = withChoices(base, { bondingPerDew: 0.2, puddles: 'plain', lichen: 'dry', works });
+    expect([chosen.bondingPerDew, chosen.lichenDensity, chosen.exposure.works]).to.deep.equal([0.2, 0, works]);
+    expect(chosen.puddleFactor).to.be.above(base.puddleFactor);
+    expect(chosen.members).to.equal(base.members);
   });
 
-  it('has water at the frame where something was seen there, more of it on flat glass', () => {
-    expect(usualChoices(known).puddles).to.equal('none');
-    expect(usualChoices({ ...known, soils: [edge] }).puddles).to.equal('some');
-    const flat = { ...known.year, surfaceTilt: 4 };
-    expect(usualChoices({ year: flat, soils: [edge] }).puddles).to.equal('plain');
-    expect(usualChoices({ ...known, year: { ...known.year, climate: 'desert' } }).lichen).to.equal('dry');
+  it('lose what is set by hand, whatever a member carries', () => {
+    for (const loss of [0, 0.02, 0.1, 0.31, 0.6])
+      for (const member of setup({ lossByHand: loss }).members) expect(lossOf(member)).to.be.closeTo(loss, 2e-3);
+    expect(new Set(setup({ dustByHand: 0.7 }).members.map(({ dust }) => dust))).to.deep.equal(new Set([0.7]));
+  });
+
+  it('lose it also where the glass was found clean', () => {
+    const clean = {
+      ...(setup().members[0] as CourseMember),
+      initial: { loose: 0, bonded: 0, droppings: 0, lichenRadius: 0, standingLeft: 0 },
+    };
+    expect(lossOf(atLoss(clean, 0.12))).to.be.closeTo(0.12, 2e-3);
   });
 });
 
 describe('works next door', () => {
-  it('go on from the look to their last day, that day included', () => {
-    expect(worksUntil('2026-11-21', '2026-11-20T08:00:00Z')).to.deep.equal({ from: 0, to: 2, surroundings: 'dusty' });
-    expect(worksUntil('2027-11-20', '2026-11-20T08:00:00Z')?.to).to.equal(366);
+  it('go on from today to their last day, that day included', () => {
+    expect(worksUntil('2026-11-21', '2026-11-20')).to.deep.equal({ from: 0, to: 2, surroundings: 'dusty' });
+    expect(worksUntil('2027-11-20', '2026-11-20')?.to).to.equal(366);
   });
 
-  it('are none where nobody named any, or they were over before the look', () => {
-    expect(worksUntil(undefined, '2026-11-20T08:00:00Z')).to.equal(undefined);
-    expect(worksUntil('2026-11-19', '2026-11-20T08:00:00Z')).to.equal(undefined);
-  });
-});
-
-describe('rain’s school, set by the rinsed strip', () => {
-  const place: SplitPlace = {
-    latitude: -33.5,
-    climate: 'winter-rain',
-    surroundings: 'farmland',
-    birds: 'few',
-    surfaceTilt: 20,
-    day: 320,
-  };
-
-  it('is nothing where the rinse left nothing, and all where it left all', () => {
-    expect(bondingOfSplit(place, 0)).to.equal(0);
-    expect(bondingOfSplit(place, 1)).to.be.above(0.9);
-  });
-
-  it('is higher the more the rinse left', () => {
-    const found = [0.2, 0.5, 0.8].map((bonded) => bondingOfSplit(place, bonded));
-    expect(found).to.deep.equal([...found].sort((a, b) => a - b));
-    expect(found[0]).to.be.above(0);
-    expect(found[2]).to.be.below(1);
+  it('are none where nobody named any, or they are over', () => {
+    expect(worksUntil(undefined, '2026-11-20')).to.equal(undefined);
+    expect(worksUntil('2026-11-19', '2026-11-20')).to.equal(undefined);
   });
 });

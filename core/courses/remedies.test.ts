@@ -1,19 +1,19 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
-import { exampleAhead } from '../testing/exampleAhead.ts';
+import { exampleAhead, exampleMembers } from '../testing/exampleAhead.ts';
 import { compareRemedies, type RemedyInput, withRemedy } from './remedies.ts';
 import { REMEDIES } from './remedyKeys.ts';
-import type { YearsAheadSetup } from './yearsAhead.ts';
+import type { CourseSetup } from './setup.ts';
 
-const setup: YearsAheadSetup = {
+const setup: CourseSetup = {
   ...exampleAhead,
   surfaceTilt: 5,
   array: { pdc0: 20_000, gammaPdc: -0.0035 },
   exposure: { surroundings: 'farmland', birds: 'roost' },
-  parameters: { lichenDensity: 0, mismatch: 8 },
+  members: exampleMembers(3),
+  lichenDensity: 0,
   puddleFactor: 12,
   horizon: 4,
-  years: 3,
 };
 const compared = (changes: Partial<RemedyInput> = {}) =>
   compareRemedies({

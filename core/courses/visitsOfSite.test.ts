@@ -1,54 +1,61 @@
 import { expect } from 'chai';
-import { planningYears } from '../soiling/yearAhead.ts';
-import { exampleYear as base } from '../testing/exampleYear.ts';
-import { compareEvenVisits } from './evenVisits.ts';
+import { EFFECTIVENESS } from '../assumptions.ts';
+import { exampleYear as base } from '../testing/exampleAhead.ts';
+import { prepareCourses } from './courses.ts';
+import { compareVisits, lostBySite, type WashedArray } from './visitsOfSite.ts';
 
-describe('evenly placed visits', () => {
-  const arrays = [{ input: base, years: planningYears(base) }];
-  const compared = compareEvenVisits(arrays, () => 100_000, 200);
+const washed = (way: keyof typeof EFFECTIVENESS = 'fed-pole'): WashedArray => ({
+  prepared: prepareCourses(base),
+  effectiveness: EFFECTIVENESS[way],
+});
 
-  it('compares 0 to 12 and counts their cost', () => {
+describe('the visits of a year', () => {
+  const arrays = [washed()];
+  const compared = compareVisits(arrays, () => 100_000, 200);
+
+  it('are compared from 0 to 12, with what they cost', () => {
     expect(compared.options.map(({ visits }) => visits)).to.deep.equal([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
     expect(compared.options[3]?.cost).to.equal(300_000);
   });
 
-  it('recommends the least sum of dirt and visits', () => {
+  it('are best where dirt and visits together cost least', () => {
     const least = Math.min(...compared.options.map(({ total }) => total));
     expect(compared.options[compared.best]?.total).to.equal(least);
   });
 
-  it('recommends none where a visit costs more than it could bring', () => {
-    expect(compareEvenVisits(arrays, () => 50_000_000, 200).best).to.equal(0);
+  it('are none where a visit costs more than it could bring, and many where it costs nothing', () => {
+    const bestAt = (price: number) =>
+      compared.options.reduce((best, { lostValue, visits }) => {
+        const other = compared.options[best];
+        return lostValue + visits * price < (other?.lostValue ?? 0) + best * price ? visits : best;
+      }, 0);
+    expect(bestAt(50_000_000)).to.equal(0);
+    expect(bestAt(0)).to.be.above(6);
   });
 
-  it('recommends many where a visit costs nothing', () => {
-    expect(compareEvenVisits(arrays, () => 0, 200).best).to.be.above(6);
-  });
-
-  it('pays just under the price it names, and not just over it', () => {
+  it('pay just under the price that is named, and not just over it', () => {
     const price = compared.breakEvenPrice;
-    const at = (cost: number) => compareEvenVisits(arrays, () => cost, 200).options;
-    expect(at(price - 1)[1]?.total).to.be.below(at(price - 1)[0]?.total ?? 0);
-    expect(at(price + 1)[1]?.total).to.be.above(at(price + 1)[0]?.total ?? 0);
+    const [none, one] = compared.options;
+    expect((one?.lostValue ?? 0) + price - 1).to.be.below(none?.lostValue ?? 0);
+    expect((one?.lostValue ?? 0) + price + 1).to.be.above(none?.lostValue ?? 0);
   });
 
-  it('never leaves more dirt with two visits than with one, wherever in the year it begins', () => {
-    for (const [climate, startDay] of [
-      ['winter-rain', 10],
-      ['winter-rain', 130],
-      ['summer-rain', 0],
-      ['summer-rain', 250],
-      ['all-year-rain', 40],
-      ['desert', 200],
-    ] as const) {
-      const input = { ...base, climate, startDay, years: 4 };
-      const { options } = compareEvenVisits([{ input, years: planningYears(input) }], () => 0, 200);
-      const [, one, two] = options;
-      expect(two?.lostEnergy.mean, `${climate} from day ${startDay}`).to.be.at.most(one?.lostEnergy.mean ?? 0);
+  it('lose no more with one visit more', () => {
+    compared.options.slice(1).forEach(({ lostEnergy }, at) => {
+      expect(lostEnergy.mean).to.be.at.most((compared.options[at]?.lostEnergy.mean ?? 0) * 1.001);
+    });
+  });
+
+  it('lose no more on their days than evenly apart from the first', () => {
+    for (const visits of [1, 2, 4]) {
+      const even = Array.from({ length: visits }, (_, at) => Math.floor((at * 365) / visits));
+      const lost = lostBySite(arrays, even);
+      const mean = lost.reduce((sum, one) => sum + one, 0) / lost.length;
+      expect(compared.options[visits]?.lostEnergy.mean).to.be.at.most(mean * 1.001);
     }
   });
 
-  it('says what the visits beyond the first bring, year by year', () => {
+  it('say what those beyond the first bring', () => {
     const [none, one, , three] = compared.options;
     expect(none?.savedOverOne.mean).to.equal(0);
     expect(one?.savedOverOne.p90).to.equal(0);
@@ -56,11 +63,16 @@ describe('evenly placed visits', () => {
       (one?.lostEnergy.mean ?? 0) - (three?.lostEnergy.mean ?? 0),
       1e-9 * (one?.lostEnergy.mean ?? 0),
     );
-    expect(three?.savedOverOne.p10).to.be.at.most(three?.savedOverOne.p50 ?? 0);
   });
 
-  it('counts two arrays of a site as the sum of both', () => {
-    const two = compareEvenVisits([...arrays, ...arrays], () => 100_000, 200);
-    expect(two.options[0]?.lostEnergy.mean).to.be.closeTo(2 * (compared.options[0]?.lostEnergy.mean ?? 0), 1e-6);
+  it('save less in a way that leaves more', () => {
+    expect(
+      lostBySite([washed('hose')], [100]).every((lost, at) => lost > (lostBySite(arrays, [100])[at] ?? 0)),
+    ).to.equal(true);
+  });
+
+  it('of two arrays of a site lose the sum of both', () => {
+    const [two, single] = [lostBySite([...arrays, ...arrays], []), lostBySite(arrays, [])];
+    for (const [at, lost] of two.entries()) expect(lost).to.be.closeTo(2 * (single[at] ?? 0), 1e-6);
   });
 });

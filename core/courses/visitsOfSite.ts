@@ -42,7 +42,7 @@ export interface WashedArray {
 export const MOST_VISITS = 12;
 
 /** Courses on which days are searched for, over all arrays of a site together, and of each at least. */
-const SEARCHED = { together: 12, each: 3 } as const;
+const SEARCHED = { together: 8, each: 3 } as const;
 /** The share of loss at which a day's worth is taken: small, as losses are, and past the rounding. */
 const SMALL_LOSS = 0.05;
 

@@ -1,36 +1,26 @@
 import { expect } from 'chai';
-import { exampleYear as base } from '../testing/exampleYear.ts';
-import { siteSoilingRate } from './siteRate.ts';
-import { planningYears, type YearAheadInput, yearAhead } from './yearAhead.ts';
+import { EFFECTIVENESS } from '../assumptions.ts';
+import { exampleYear as base, exampleMembers } from '../testing/exampleAhead.ts';
+import { prepareCourses } from './courses.ts';
+import type { CourseSetup } from './setup.ts';
+import { recoveredBy, yearAhead } from './yearAhead.ts';
+import { yearsAhead } from './yearsAhead.ts';
 
-describe('the rate at which a site soils', () => {
-  it('is higher in the six weeks of harvest, and only on farmland', () => {
-    const farm = siteSoilingRate({ surroundings: 'farmland', birds: 'none', surfaceTilt: 20, latitude: -33.5 });
-    const town = siteSoilingRate({ surroundings: 'town', birds: 'none', surfaceTilt: 20, latitude: -33.5 });
-    expect(farm[330]).to.be.above(3 * (farm[200] ?? 0));
-    expect(new Set(town).size).to.equal(1);
-  });
-
-  it('has its harvest half a year apart north of the equator', () => {
-    const north = siteSoilingRate({ surroundings: 'farmland', birds: 'none', surfaceTilt: 20, latitude: 50 });
-    expect(north[140]).to.be.above(north[330] ?? 1);
-  });
-
-  it('is higher under a roost and on flatter glass', () => {
-    const rate = (birds: 'none' | 'roost', surfaceTilt: number) =>
-      siteSoilingRate({ surroundings: 'town', birds, surfaceTilt, latitude: -33.5 })[0] ?? 0;
-    expect(rate('roost', 20)).to.be.above(rate('none', 20));
-    expect(rate('none', 5)).to.be.above(rate('none', 45));
-  });
-});
+const of = (changes: Partial<CourseSetup> = {}) => yearAhead(prepareCourses({ ...base, ...changes }));
 
 describe('a year ahead', () => {
-  const years = planningYears(base);
-  const year = yearAhead(base, years);
+  const year = of();
 
   it('comes out the same for the same seed, and otherwise for another', () => {
-    expect(yearAhead(base)).to.deep.equal(year);
-    expect(yearAhead({ ...base, seed: 5 }).lostEnergy.p50).to.not.equal(year.lostEnergy.p50);
+    expect(of()).to.deep.equal(year);
+    expect(of({ seed: 5 }).lostEnergy.p50).to.not.equal(year.lostEnergy.p50);
+  });
+
+  it('is the first of ten years ahead, to the last digit', () => {
+    const ten = yearsAhead(prepareCourses({ ...base, horizon: 10 }));
+    const { p10, p50, p90 } = year.lostEnergy;
+    expect(ten.lost[0]).to.deep.equal({ low: p10, mid: p50, high: p90 });
+    expect(ten.lostShare[0]?.mid).to.equal(year.lostShare.p50);
   });
 
   it('names a range whose ends lie on either side of its middle', () => {
@@ -44,17 +34,31 @@ describe('a year ahead', () => {
     expect(year.recoverable.p90).to.be.at.most(year.lostEnergy.p90);
   });
 
-  it('does not sell the first week as the year: one wash brings back less than 365 days of the present loss', () => {
-    expect(year.recoverable.p50).to.be.below(base.lossNow.mid * year.cleanEnergy.p50 * 0.9);
+  it('brings back less by a way that leaves something', () => {
+    const prepared = prepareCourses(base);
+    const [whole, hose] = [recoveredBy(prepared), recoveredBy(prepared, EFFECTIVENESS.hose)];
+    for (const [at, kWh] of hose.entries()) expect(kWh).to.be.below(whole[at] ?? 0);
   });
 
-  it('loses more where rain never cleans', () => {
-    expect(yearAhead({ ...base, threshold: 1e6 }, years).lostEnergy.p50).to.be.above(year.lostEnergy.p50);
+  it('begins with the loss that lies there', () => {
+    const dirtier = of({
+      members: exampleMembers(12, { initial: { loose: 3, bonded: 3, droppings: 0, lichenRadius: 0 } }),
+    });
+    expect(dirtier.curve[0]?.mid).to.be.above((year.curve[0]?.mid ?? 0) + 0.05);
+  });
+
+  it('loses more where more dust settles', () => {
+    expect(of({ members: base.members.map((one) => ({ ...one, dust: 2 })) }).lostEnergy.p50).to.be.above(
+      year.lostEnergy.p50,
+    );
+  });
+
+  it('loses more where dew bonds more, set by hand for all members', () => {
+    expect(of({ bondingPerDew: 0.3 }).lostEnergy.p50).to.be.above(year.lostEnergy.p50);
   });
 
   it('loses less where a limit holds for part of the year, and says for how much', () => {
-    const limited: YearAheadInput = { ...base, array: { ...base.array, pacRated: 5000 } };
-    const found = yearAhead(limited);
+    const found = of({ array: { ...base.array, pacRated: 5000 } });
     expect(found.limitShare).to.be.above(0.1);
     expect(found.lostEnergy.p50).to.be.below(year.lostEnergy.p50);
   });

@@ -1,11 +1,12 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
-import { exampleAhead } from '../testing/exampleAhead.ts';
-import { CLEAN_GLASS } from './layered.ts';
-import { lowerEdgeLoss } from './lowerEdge.ts';
-import { prepareCourses, type Visits, type YearsAheadSetup, yearsAhead } from './yearsAhead.ts';
+import { CLEAN_GLASS } from '../soiling/layered.ts';
+import { exampleAhead, exampleMembers } from '../testing/exampleAhead.ts';
+import { prepareCourses } from './courses.ts';
+import type { CourseSetup, Visits } from './setup.ts';
+import { yearsAhead } from './yearsAhead.ts';
 
-const of = (changes: Partial<YearsAheadSetup> = {}, visits?: Visits) =>
+const of = (changes: Partial<CourseSetup> = {}, visits?: Visits) =>
   yearsAhead(prepareCourses({ ...exampleAhead, ...changes }), visits);
 const each = (days: number[], everyYears = 1): Visits => ({
   days,
@@ -27,7 +28,7 @@ describe('years ahead', () => {
   });
 
   it('cost ever more where lichen grows, from the third uncleaned year on', () => {
-    const without = of({ parameters: { ...exampleAhead.parameters, lichenDensity: 0 } });
+    const without = of({ lichenDensity: 0 });
     expect(bare.lost[1]?.mid).to.be.closeTo(without.lost[1]?.mid ?? 0, 1e-9);
     expect(bare.lost[2]?.mid).to.be.above(without.lost[2]?.mid ?? 0);
     expect(bare.lost[5]?.mid).to.be.above((bare.lost[3]?.mid ?? 0) * 1.2);
@@ -47,7 +48,7 @@ describe('years ahead', () => {
   });
 
   it('begin with what lies on the glass now', () => {
-    const dirty = of({ initial: { ...CLEAN_GLASS, bonded: 4 } });
+    const dirty = of({ members: exampleMembers(6, { initial: { ...CLEAN_GLASS, bonded: 4 } }) });
     expect(dirty.fan[0]?.mid).to.be.above((bare.fan[0]?.mid ?? 0) + 0.05);
   });
 
@@ -66,26 +67,5 @@ describe('years ahead', () => {
     const busy = of({ exposure: { ...exampleAhead.exposure, works } });
     expect(busy.fan[3]?.mid).to.be.above(bare.fan[3]?.mid ?? 1);
     expect(busy.lost[3]?.mid).to.be.closeTo(bare.lost[3]?.mid ?? 0, 1);
-  });
-});
-
-describe('a lower edge', () => {
-  it('costs an upright module all that its lowest cells miss, a lying one no more than a third', () => {
-    const [upright, lying] = [lowerEdgeLoss('portrait', 'whole'), lowerEdgeLoss('landscape', 'whole')];
-    expect(upright(0)).to.equal(0);
-    expect(upright(0.2)).to.be.within(0.1, 0.2);
-    expect(lying(0.9)).to.be.within(0.25, 0.4);
-    expect(upright(0.9)).to.be.above(0.8);
-  });
-
-  it('costs half-cut upright modules half of that at most', () => {
-    expect(lowerEdgeLoss('portrait', 'half')(0.9)).to.be.within(0.4, 0.6);
-  });
-
-  it('costs more the more it keeps out, whatever is asked', () => {
-    const cost = lowerEdgeLoss('portrait', 'whole');
-    expect(cost(-1)).to.equal(0);
-    for (let kept = 0; kept < 1; kept += 0.03) expect(cost(kept + 0.03)).to.be.at.least(cost(kept));
-    expect(cost(2)).to.equal(cost(1));
   });
 });

@@ -1,9 +1,10 @@
 import { expect } from 'chai';
+import { EFFECTIVENESS } from '../assumptions.ts';
 import { kitList } from '../kit/list.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod, type MethodInput } from './choose.ts';
 import { fromGround } from './fromGround.ts';
-import { litresPerModule, minutesPerModule, questionsOf, shareTakenOff } from './work.ts';
+import { litresPerModule, minutesPerModule, questionsOf, takenOff } from './work.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;
 const base = exampleFace([dust]);
@@ -144,15 +145,11 @@ describe('water on a module', () => {
 });
 
 describe('what a way takes off', () => {
-  it('is by the layer of each soil, weighted with what it costs', () => {
-    expect(shareTakenOff([dust], ['fed-pole'])).to.be.closeTo(0.99, 1e-12);
-    expect(shareTakenOff([dust], ['hose'])).to.be.closeTo(0.85, 1e-12);
-    const both = shareTakenOff([dust, lichen], ['fed-pole']);
-    expect(both).to.be.within(0.1, 0.99);
-    expect(shareTakenOff([dust, lichen], ['fed-pole', 'wet-blade'])).to.be.above(both);
-  });
-  it('is that of loose film where nothing was seen', () => {
-    expect(shareTakenOff([], ['robot-dry'])).to.equal(0.95);
+  it('is of each layer what the best of the ways that are used takes', () => {
+    const { loose, lichen } = takenOff(['fed-pole', 'wet-blade'], EFFECTIVENESS);
+    expect([loose, lichen]).to.deep.equal([0.99, 0.95]);
+    expect(takenOff(['robot-dry'], EFFECTIVENESS).bonded).to.equal(EFFECTIVENESS['robot-dry'].bonded);
+    expect(takenOff([], EFFECTIVENESS).loose).to.equal(0);
   });
 });
 

@@ -2,9 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Mark } from '../inspections/marks.ts';
 import { stringPower } from '../modules/string.ts';
-import { exampleReckon } from '../testing/exampleReckon.ts';
 import { markedLoss, stringsOf, type WiredArray } from './markedLoss.ts';
-import { reckon } from './reckon.ts';
 
 const array: WiredArray = {
   rows: 2,
@@ -135,37 +133,5 @@ describe('what marks cost', () => {
       }),
       { numRuns: 40 },
     );
-  });
-});
-
-describe('a reckoning with marks', () => {
-  const marks = [droppings(row(0))];
-  const withMarks = (soils = exampleReckon.inspection.soils) =>
-    reckon({
-      ...exampleReckon,
-      array: { ...exampleReckon.array, wiring: array },
-      inspection: { ...exampleReckon.inspection, soils, marks },
-    }).output;
-
-  it('joins what the film takes with what the marks cost their strings', () => {
-    const film = reckon(exampleReckon).output.lossNow.mid;
-    const found = withMarks();
-    expect(found.lossNow.mid).to.be.closeTo(1 - (1 - film) * (1 - (found.marked?.powerLoss.mid ?? 0)), 1e-9);
-  });
-
-  it('does not count patches twice where they are marked and listed', () => {
-    const listed = { kind: 'droppings', where: 'spots', grade: 'plain', share: 0.02, bond: 'soak' } as const;
-    expect(withMarks([...exampleReckon.inspection.soils, listed]).lossNow).to.deep.equal(withMarks().lossNow);
-  });
-
-  it('keeps marks and wiring with the result, from which it comes again', () => {
-    const { marked } = withMarks();
-    expect(marked?.marks).to.deep.equal(marks);
-    if (!marked) throw new Error('marked');
-    expect(markedLoss(marked.wiring, marked.marks).powerLoss).to.deep.equal(marked.powerLoss);
-  });
-
-  it('says that without marks there is nothing to say of strings', () => {
-    expect(reckon(exampleReckon).output.marked).to.equal(null);
   });
 });

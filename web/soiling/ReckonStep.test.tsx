@@ -1,14 +1,13 @@
 import { expect } from 'chai';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning } from '../../contract/soiling/endpoints.ts';
-import { reckon } from '../../core/soiling/reckon.ts';
-import type { ReckonInput } from '../../core/soiling/reckoning.ts';
-import { exampleSoils } from '../../core/testing/examplePlan.ts';
-import { exampleReckon } from '../../core/testing/exampleReckon.ts';
+import { reckon } from '../../core/reckoning/reckon.ts';
+import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { exampleInspection, exampleReckon } from '../../core/testing/exampleReckon.ts';
 import { read } from '../testing/markup.tsx';
 import { ReckonStep } from './ReckonStep.tsx';
 
-const input = (changes: Partial<ReckonInput> = {}): ReckonInput => ({ ...exampleReckon, years: 5, ...changes });
+const input = (changes: Partial<ReckonInput> = {}): ReckonInput => ({ ...exampleReckon, ...changes });
 const array = { id: 'a', name: 'Roof', birds: 'few' } as SolarArray;
 const site = { surroundings: 'farmland' } as Site;
 
@@ -19,9 +18,10 @@ function reckoning(made: ReckonInput, overrides: Reckoning['overrides'] = {}): R
     inspectionId: 'i',
     at: '2026-11-24T08:00:00Z',
     by: 'Test Owner',
-    calculationVersion: '2',
+    calculationVersion: '8',
     overrides,
-    ...reckon(made),
+    input: made,
+    output: reckon(made),
   };
 }
 function step(last: Reckoning | null, looked: string | null = 'i', role: 'owner' | 'crew' = 'owner'): string {
@@ -29,7 +29,7 @@ function step(last: Reckoning | null, looked: string | null = 'i', role: 'owner'
     role,
     answers: [
       [['listInspections', { id: 'a' }, { limit: 1 }], { items: looked ? [{ id: looked }] : [], next: null }],
-      [['listReckonings', { id: 'a' }, { limit: 10 }], { items: last ? [last] : [], next: null }],
+      [['listReckonings', { id: 'a' }, { limit: 1 }], { items: last ? [last] : [], next: null }],
     ],
   });
 }
@@ -54,8 +54,26 @@ describe('the page of a reckoning', () => {
     expect(step(plain)).not.to.include('Somebody has looked since.');
   });
 
-  it('says that the soiling of the surroundings is an assumption of the house', () => {
-    expect(step(plain)).to.include('House assumption for farmland and a few birds');
+  it('holds dust against what the house assumes for the surroundings', () => {
+    expect(step(plain)).to.match(/Dust \d+\.\d+.× .*Times what the house assumes for farmland/);
+  });
+
+  it('sets the house, each witness and all together beside each other, with what each counts for', () => {
+    expect(step(plain)).to.match(/The house’s expectation.*The eye 28\/10\/2026.* \d+.%.* All together \d+\.\d.%/);
+  });
+
+  it('says when a wash pays, and whether anything is worth measuring', () => {
+    expect(step(plain)).to.include('no wash is expected to bring back its price').and.include('worth measuring');
+  });
+
+  it('keeps the numbers of an older calculation, and asks to reckon again before planning', () => {
+    const { known: _, courses: __, ...rest } = plain.output;
+    const old = { ...plain, input: null, output: { ...rest, known: null, courses: null }, calculationVersion: '7' };
+    const text = step(old);
+    expect(text)
+      .to.include('reckoned by an older calculation')
+      .and.match(/Lost now \d+\.\d.%/);
+    expect(text).not.to.include('What speaks for it');
   });
 
   it('keeps the reason of a figure set by hand, beside what had been recommended', () => {
@@ -65,18 +83,10 @@ describe('the page of a reckoning', () => {
     expect(text).to.match(/Overruled: three readings Recommended was: \d+\.\d.%/);
   });
 
-  it('holds the meter beside the eye, with what the instruments can be out', () => {
-    const reading = { power: 5000, poaIrradiance: 800, tempModule: 45, shading: false, wet: false, capped: false };
-    const text = step(reckoning(input({ inspection: { soils: [exampleSoils.dust], wipeTest: 'some', reading } })));
-    expect(text)
-      .to.match(/Shortfall by the meter \d+\.\d.%/)
-      .and.include('Meter beside eye.');
-    expect(step(plain)).not.to.include('Meter beside eye.');
-  });
-
-  it('says that rain never cleans where the threshold says so', () => {
-    expect(step(reckoning(input({ overrides: { rainThreshold: 1000 } })))).to.include('never here');
-    expect(step(plain)).to.match(/Rain cleans at \d+(\.\d)? mm/);
+  it('hears a reading as a witness, and says what speaks against it', () => {
+    const reading = { power: 5000, poaIrradiance: 800, tempModule: 45, shading: true, wet: false, capped: false };
+    const text = step(reckoning(input({ looks: [exampleInspection({ reading })] })));
+    expect(text).to.match(/One reading 28\/10\/2026 not heard spoilt by a limit, a shadow or wet glass/);
   });
 
   it('is read by the crew, who do not overrule it', () => {
@@ -87,6 +97,6 @@ describe('the page of a reckoning', () => {
   });
 
   it('says by whom, when and by which calculation it was made', () => {
-    expect(step(plain)).to.match(/Reckoned 24\/11\/2026 by Test Owner, calculation 2\./);
+    expect(step(plain)).to.match(/Reckoned 24\/11\/2026 by Test Owner, calculation 8\./);
   });
 });

@@ -50,7 +50,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
               <div className="quiet">dust, rain, dew and washes, before anybody has spoken</div>
             </td>
             <Loss loss={expected} />
-            <td className="number quiet">where it all begins</td>
+            <td />
             <Bar loss={expected} axis={axis} />
           </tr>
           {known.witnesses.map((witness) => (
@@ -63,7 +63,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
                     aria-expanded={open === witness.key}
                     onClick={() => setOpen(open === witness.key ? null : witness.key)}
                   >
-                    {WITNESS_WORDS[witness.kind]}
+                    {WITNESS_WORDS[witness.kind]}{' '}
                     <span className="quiet">{when(witness, (date) => formatDate(date, glass))}</span>
                   </button>
                   {Math.abs(witness.surprise ?? 0) > QUARREL && (
@@ -71,7 +71,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
                   )}
                 </td>
                 <Loss loss={witness.says} />
-                <td className="number">
+                <td className="number" data-label={witness.unheard ? undefined : 'counts for '}>
                   {witness.unheard
                     ? UNHEARD_WORDS[witness.unheard]
                     : formatQuantity(witness.weight ?? 0, 'fraction', glass, 0)}

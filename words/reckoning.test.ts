@@ -1,0 +1,85 @@
+import { expect } from 'chai';
+import { findingsOf } from '../core/reckoning/findings.ts';
+import { reckon } from '../core/reckoning/reckon.ts';
+import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
+import { DEFAULT_GLASS } from '../core/units/format.ts';
+import { findingWords } from './reckoning.ts';
+import { countedWitness } from './witness.ts';
+
+const reader = { glass: DEFAULT_GLASS, currency: 'ZAR' };
+const american = { glass: { units: 'us', decimalMark: '.', dateOrder: 'mdy' } as const, currency: 'USD' };
+/** With plain spaces between numbers and their units. */
+const plain = (words: string) => words.replaceAll('\u00a0', ' ');
+const output = reckon(input);
+const codes = (changes: Partial<typeof output>, price: number | null = 1000) =>
+  findingsOf({ ...output, ...changes }, price).map(({ code }) => code);
+
+describe('what a reckoning found', () => {
+  it('is told as codes: one witness, drawn rain, nothing worth measuring, no wash that pays', () => {
+    expect(codes({})).to.include.members(['one-witness', 'rain-drawn', 'nothing-worth-measuring', 'look-on']);
+  });
+
+  it('is nothing of what an older calculation reckoned', () => {
+    expect(codes({ known: null })).to.deep.equal([]);
+  });
+
+  it('names a quarrel with what could explain it', () => {
+    const known = output.known;
+    if (known === null) throw new Error('nothing is known');
+    const [eye] = known.witnesses;
+    const witnesses = [{ ...(eye as NonNullable<typeof eye>), surprise: 2.6 }];
+    const [quarrel] = findingsOf({ ...output, known: { ...known, witnesses } }, null);
+    expect(quarrel).to.deep.equal({
+      code: 'quarrel',
+      params: { kind: 'eye', date: input.today, surprise: 2.6, explains: ['eye-high'] },
+    });
+    expect(quarrel && findingWords(quarrel, reader)).to.match(/^The eye of 28\/10\/2026 says more than all the others/);
+  });
+
+  it('is said in the reader’s dates and money', () => {
+    const found = { code: 'look-on', params: { date: '2027-03-01', price: 123_400 } } as const;
+    expect(findingWords(found, reader)).to.include('01/03/2027').and.to.include('ZAR');
+    expect(findingWords(found, american)).to.include('03/01/2027').and.to.include('USD');
+  });
+
+  it('tells the second visit what the first one taught', () => {
+    const learned = {
+      date: '2026-05-02',
+      expected: { low: 0.04, mid: 0.061, high: 0.09 },
+      measured: { low: 0.032, mid: 0.04, high: 0.047 },
+      dust: { low: 0.6, mid: 0.7, high: 0.8 },
+    };
+    expect(plain(findingWords({ code: 'learned', params: learned }, reader))).to.equal(
+      'Last time, 02/05/2026: expected 6.1 %, measured 4.0 % (3.2 to 4.7 %). This site soils at 0.7 times what was assumed (0.6 to 0.8).',
+    );
+  });
+
+  it('has a sentence for every code', () => {
+    const all = [
+      ...findingsOf(output, 1000),
+      { code: 'agree', params: { witnesses: 3 } } as const,
+      {
+        code: 'worth-measuring',
+        params: { measurement: 'test-patch', sd: 0.01, minutes: 25, worth: 90_000, cost: 13_000 },
+      } as const,
+      { code: 'nothing-worth-measuring', params: { best: null, worth: 0, cost: 0 } } as const,
+      { code: 'look-on', params: { date: null, price: null } } as const,
+    ];
+    for (const one of all) expect(findingWords(one, reader), one.code).to.match(/^[A-Z0-9].*\.$/);
+  });
+});
+
+describe('what a witness counted', () => {
+  const [eye] = output.known?.witnesses ?? [];
+  it('is what was seen, and what the cloth left', () => {
+    expect(plain(eye ? countedWitness(eye, input, DEFAULT_GLASS) : '')).to.equal(
+      'Seen: plain dust, whole face, 100 % of the glass. A cloth left some of it.',
+    );
+  });
+  it('is nothing seen where nothing was', () => {
+    const looks = [exampleInspection({ soils: [], wipeTest: 'not-done' })];
+    expect(eye && countedWitness(eye, { ...input, looks }, DEFAULT_GLASS)).to.equal(
+      'Nothing was seen on the glass. No cloth was tried.',
+    );
+  });
+});
