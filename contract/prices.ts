@@ -18,6 +18,7 @@ const PRICE_KEYS = new Set([
   'costs',
   'price',
   'visitPrice',
+  'minutePrice',
   'planCosts',
   'planSaves',
   'benefit',

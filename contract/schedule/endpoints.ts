@@ -28,6 +28,10 @@ export const dayStrip = z.object({
     quotes: z.array(quoteListItem),
     late: z.array(jobListItem),
     unlooked: z.array(z.object({ siteId: id, site: z.string(), lastLook: z.string().nullable() })),
+    /** arrays that a wash is expected to pay for from a day on that has come, and no job is booked for: to be looked at now */
+    paying: z.array(
+      z.object({ siteId: id, site: z.string(), array: z.string(), lookOn: z.string(), loss: z.number() }),
+    ),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
   }),
   coming: z.array(plannedJob),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
-import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
+import { bookJob, type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 type Listed = { id?: string; siteId: string; jobId?: string };
 
@@ -142,10 +142,24 @@ describe('the day', () => {
       ]);
     });
 
+    it('names an array that a wash is expected to pay for, until one is booked', async () => {
+      const site = siteBody({ name: 'Dear dirt', energyBought: 90_000_000, energySold: 90_000_000 });
+      const array = arrayBody();
+      await owner.must('POST', '/api/sites', site);
+      await owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+      await owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+      const { output } = await owner.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+      const listed = async () =>
+        (await today()).chase.paying.find(({ siteId }: { siteId: string }) => siteId === site.id);
+      expect(await listed()).to.include({ array: array.name, lookOn: output.lookOn, loss: output.lossNow.mid });
+      await bookJob(owner, site.id);
+      expect(await listed()).to.equal(undefined);
+    });
+
     it('keeps quotes and what is for the desk from the crew', async () => {
       const crew = await harness.as('crew');
       const { chase } = await crew.must('GET', '/api/day');
-      expect([chase.quotes, chase.unlooked, chase.unsigned]).to.deep.equal([[], [], []]);
+      expect([chase.quotes, chase.unlooked, chase.paying, chase.unsigned]).to.deep.equal([[], [], [], []]);
     });
   });
 });

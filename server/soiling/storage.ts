@@ -69,6 +69,41 @@ export async function lastReckonings(connection: Connection, arrayIds: string[])
   return rows.map(toReckoning);
 }
 
+/**
+ * Arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest since
+ * first: without those for which a job is booked, or was done since.
+ */
+export const payingArrays = (
+  connection: Connection,
+  today: string,
+  limit: number,
+): Promise<{ siteId: string; site: string; array: string; lookOn: string; loss: number }[]> =>
+  connection
+    .from(
+      connection('reckonings')
+        .distinctOn('array_id')
+        .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
+        .select('array_id', 'look_on', 'at', connection.raw(`(output #>> '{lossNow,mid}')::float8 as loss`))
+        .as('newest'),
+    )
+    .join('arrays', 'arrays.id', 'newest.array_id')
+    .join('sites', 'sites.id', 'arrays.site_id')
+    .where('newest.look_on', '<=', today)
+    .whereNotExists(
+      connection('jobs')
+        .whereRaw('jobs.site_id = sites.id')
+        .whereRaw(`(jobs.state in ('scheduled', 'in-hand', 'paused') or jobs.scheduled_for >= newest.at::date)`),
+    )
+    .orderBy(['newest.look_on', 'arrays.id'])
+    .limit(limit)
+    .select(
+      'sites.id as siteId',
+      'sites.name as site',
+      'arrays.name as array',
+      'newest.look_on as lookOn',
+      'newest.loss as loss',
+    );
+
 /** What was set for the years ahead of an array, with the name of whoever set it. */
 export async function findOutlook(connection: Connection, arrayId: string): Promise<Outlook | undefined> {
   const row = await connection('outlooks')

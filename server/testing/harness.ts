@@ -198,7 +198,6 @@ export interface Chain {
 export async function makeJob(caller: Caller, visits?: number, faces = 1): Promise<Chain> {
   const site = siteBody();
   const arrays = Array.from({ length: faces }, (_, at) => arrayBody(faces > 1 ? { name: `Face ${at + 1}` } : {}));
-  const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
   await caller.must('POST', '/api/sites', site);
   for (const array of arrays) {
     await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
@@ -206,9 +205,20 @@ export async function makeJob(caller: Caller, visits?: number, faces = 1): Promi
     await caller.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
   }
   const arrayIds = arrays.map(({ id }) => id);
+  const booked = await bookJob(caller, site.id, visits);
+  return { siteId: site.id, arrayId: arrayIds[0] as string, arrayIds, ...booked };
+}
+
+/** From a site whose arrays are reckoned to a job: plan, quote, the customer's yes. */
+export async function bookJob(
+  caller: Caller,
+  siteId: string,
+  visits?: number,
+): Promise<Pick<Chain, 'planId' | 'quoteId' | 'jobId'>> {
+  const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
   const overrides = visits ? { visits: { value: visits, reason: 'as agreed' } } : {};
-  await caller.must('POST', `/api/sites/${site.id}/plans`, { id: planId, overrides });
-  const quote = await caller.must('POST', `/api/sites/${site.id}/quotes`, { id: quoteId });
+  await caller.must('POST', `/api/sites/${siteId}/plans`, { id: planId, overrides });
+  const quote = await caller.must('POST', `/api/sites/${siteId}/quotes`, { id: quoteId });
   const sent = await caller.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });
   await caller.must('POST', `/api/quotes/${quoteId}/decision`, {
     version: sent.version,
@@ -216,7 +226,7 @@ export async function makeJob(caller: Caller, visits?: number, faces = 1): Promi
     choice: visits ? 'planned' : 'one',
   });
   await caller.must('POST', `/api/quotes/${quoteId}/jobs`, { id: jobId, scheduledFor: '2026-12-01' });
-  return { siteId: site.id, arrayId: arrayIds[0] as string, arrayIds, planId, quoteId, jobId };
+  return { planId, quoteId, jobId };
 }
 
 export const readingEntry = (array: string, value: number, when: 'before' | 'after' = 'before') => ({

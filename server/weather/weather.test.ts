@@ -203,10 +203,10 @@ describe('the weather of a site', () => {
     await owner.must('POST', `/api/arrays/${arrayId}/inspections`, inspectionBody());
     const reckon = () => owner.must('POST', `/api/arrays/${arrayId}/reckonings`, { id: randomUUID() });
     const own = await reckon();
-    expect(own.input.climate.name).to.match(/EPW/);
+    expect(own.input.site.climate.name).to.match(/EPW/);
     await owner.must('POST', `${path}/drop`, {});
     const shipped = await reckon();
-    expect(shipped.input.climate).to.equal('winter-rain');
+    expect(shipped.input.site.climate).to.equal('winter-rain');
     // A year of clear hours only: more energy than under the made-up clouds.
     expect(own.output.year.cleanEnergy.p50).to.be.above(shipped.output.year.cleanEnergy.p50);
   });

@@ -58,8 +58,8 @@ function Chase({ day }: { day: DayStrip }) {
   const glass = useGlass();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked } = day.chase;
-  const nothing = quotes.length + unsigned.length + unlooked.length === 0;
+  const { quotes, unsigned, unlooked, paying } = day.chase;
+  const nothing = quotes.length + unsigned.length + unlooked.length + paying.length === 0;
   if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
@@ -82,6 +82,15 @@ function Chase({ day }: { day: DayStrip }) {
             <Link to={`/sites/${job.siteId}/show`}>{job.site}</Link>
             <span>washed, report not signed</span>
             <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+          </li>
+        ))}
+        {paying.map(({ siteId, site, array, lookOn, loss }) => (
+          <li key={`${siteId} ${array}`}>
+            <Link to={`/sites/${siteId}/reckon`}>{site}</Link>
+            <span>
+              {array}: look now, a wash is expected to pay; {formatQuantity(loss, 'fraction', glass)} lost when reckoned
+            </span>
+            <span className="end">since {formatDate(lookOn, glass)}</span>
           </li>
         ))}
         {unlooked.map((site) => (

@@ -121,7 +121,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       <div className="figures">
         <Figure label="Lost now" reason={reasons.lossNow} />
         <Figure label="Lost in a year" reason={reasons.lostEnergy} />
-        <Figure label="Worth, a year" reason={reasons.lostValue} />
+        {reasons.lostValue && <Figure label="Worth, a year" reason={reasons.lostValue} />}
         <Figure label="A full wash returns" reason={reasons.recoverable} note="if all of it comes off" />
         <Figure
           label="Hours clipping"
@@ -152,7 +152,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
           ))}
         </div>
       )}
-      {known && (
+      {known && desk && (
         <>
           <h4>What would narrow it</h4>
           <Findings findings={findings} codes={['worth-measuring', 'nothing-worth-measuring']} reader={reader} />
