@@ -1,5 +1,6 @@
 import { backupsEndpoints } from './backups/endpoints.ts';
 import type { Endpoint } from './endpoint.ts';
+import { figuresEndpoints } from './figures/endpoints.ts';
 import { importsEndpoints } from './imports/endpoints.ts';
 import { inspectionsEndpoints } from './inspections/endpoints.ts';
 import { quickLookEndpoints } from './inspections/quickLooks.ts';
@@ -24,6 +25,7 @@ export const endpoints = {
   ...inspectionsEndpoints,
   ...quickLookEndpoints,
   ...soilingEndpoints,
+  ...figuresEndpoints,
   ...weatherEndpoints,
   ...methodsEndpoints,
   ...quotesEndpoints,

@@ -3,19 +3,21 @@
  * assumptions on screen, and give way to the contractor's own records as those grow.
  */
 
-export type CleaningMethod =
-  | 'hose'
-  | 'hose-and-brush'
-  | 'fed-pole'
-  | 'soap'
-  | 'alcohol'
-  | 'wet-blade'
-  | 'rotary-head'
-  | 'robot-wet'
-  | 'robot-dry'
-  | 'spray-line'
-  | 'spray-line-wiped'
-  | 'cloth';
+export const CLEANING_METHODS = [
+  'hose',
+  'hose-and-brush',
+  'fed-pole',
+  'soap',
+  'alcohol',
+  'wet-blade',
+  'rotary-head',
+  'robot-wet',
+  'robot-dry',
+  'spray-line',
+  'spray-line-wiped',
+  'cloth',
+] as const;
+export type CleaningMethod = (typeof CLEANING_METHODS)[number];
 
 export interface Effectiveness {
   loose: number;
@@ -233,5 +235,7 @@ export const WITNESS_SIGMA = {
 } as const;
 /** What lies there where the eye finds none: film, g/m2, and share under droppings, with how far that may be out. */
 export const UNSEEN = { film: 0.15, filmSigma: 1, cover: 1e-5, coverSigma: 1 } as const;
+/** How far the house's figure of what a way takes of a bonded film may be out: of the logarithm of its odds. */
+export const BONDED_FACTOR_SPREAD = 0.7;
 /** A wash of which nobody says how it was done. */
 export const WASH_UNTOLD: CleaningMethod = 'hose-and-brush';

@@ -61,6 +61,7 @@ export const router = createBrowserRouter([
             path: 'backups',
             lazy: async () => ({ Component: (await import('./backups/BackupsPage.tsx')).BackupsPage }),
           },
+          { path: 'known', lazy: async () => ({ Component: (await import('./figures/KnownPage.tsx')).KnownPage }) },
           { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },
           { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },
           {

@@ -40,6 +40,7 @@ export function Shell() {
           {desk && <NavLink to="/quotes">Quotes</NavLink>}
           <NavLink to="/field">Field</NavLink>
           <NavLink to="/bench">Bench</NavLink>
+          {desk && <NavLink to="/known">What we know</NavLink>}
           {person.role === 'owner' && <NavLink to="/company">Company</NavLink>}
           {person.role === 'owner' && <NavLink to="/people">People</NavLink>}
         </nav>

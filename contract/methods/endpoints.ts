@@ -1,15 +1,13 @@
 import { z } from 'zod';
-import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import { CLEANING_METHODS } from '../../core/assumptions.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { ACCESS } from '../../core/methods/work.ts';
 import { computed, id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 
-const METHODS = Object.keys(EFFECTIVENESS) as [keyof typeof EFFECTIVENESS];
-
 const arrayOverrides = z.object({
-  method: overruled(z.enum(METHODS)).optional(),
+  method: overruled(z.enum(CLEANING_METHODS)).optional(),
   access: overruled(z.enum(ACCESS)).optional(),
   brush: overruled(text(80)).optional(),
   /** metres */

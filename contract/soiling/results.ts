@@ -96,6 +96,9 @@ const known = z.object({
   ),
   house: layeredParameters,
   witnesses: z.array(witness),
+  taught: z.array(
+    z.object({ key: z.string(), value: z.number(), sd: z.number(), recordId: z.string().nullable(), date }),
+  ),
   course: z.array(z.object({ day: z.number(), p10: z.number(), p50: z.number(), p90: z.number() })),
   from: date,
   days: z.number().int(),

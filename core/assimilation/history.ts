@@ -77,10 +77,10 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
       cleanings,
       observations,
       prior: {
-        deposition: records.house.dust.sd,
+        deposition: records.house.dust[records.place.surroundings].sd,
         ...(marked && marked.droppings.cover > 0 ? { mismatch: MARKED_MISMATCH_SPREAD } : {}),
       },
-      priorMean: { deposition: records.house.dust.mean },
+      priorMean: { deposition: records.house.dust[records.place.surroundings].mean },
       seed: records.seed,
     })),
     witnesses,

@@ -1,4 +1,12 @@
-import { type CleaningMethod, EFFECTIVENESS, type Effectiveness, WITNESS_SIGMA } from '../assumptions.ts';
+import {
+  type CleaningMethod,
+  EFFECTIVENESS,
+  type Effectiveness,
+  SET_UP_MINUTES,
+  SURROUNDINGS,
+  type Surroundings,
+  WITNESS_SIGMA,
+} from '../assumptions.ts';
 import { PRIOR_SPREAD } from './factors.ts';
 
 /** How far out somebody's eye is: the mean and the spread of the logarithm of the film seen against what lay there. */
@@ -13,16 +21,25 @@ export interface HouseFigures {
   version: number;
   effectiveness: Record<CleaningMethod, Effectiveness>;
   /** of the logarithm of what settles against what the surroundings let expect */
-  dust: { mean: number; sd: number };
+  dust: Record<Surroundings, { mean: number; sd: number }>;
   /** by the id of the person */
   eyes: Readonly<Record<string, Eye>>;
+  /** factors on the house's minutes and litres a module, by way */
+  pace: Partial<Record<CleaningMethod, number>>;
+  litres: Partial<Record<CleaningMethod, number>>;
+  setUpMinutes: number;
 }
 
 export const HOUSE: HouseFigures = {
   version: 0,
   effectiveness: EFFECTIVENESS,
-  dust: { mean: 0, sd: PRIOR_SPREAD.deposition },
+  dust: Object.fromEntries(
+    SURROUNDINGS.map((around) => [around, { mean: 0, sd: PRIOR_SPREAD.deposition }]),
+  ) as HouseFigures['dust'],
   eyes: {},
+  pace: {},
+  litres: {},
+  setUpMinutes: SET_UP_MINUTES,
 };
 
 export const USUAL_EYE: Eye = { bias: 0, sigma: WITNESS_SIGMA.film };

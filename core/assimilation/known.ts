@@ -10,6 +10,7 @@ import type { Observation } from './observed.ts';
 import { type Assimilation, assimilateOver, type Member, type Posterior } from './posterior.ts';
 import { predictor, scaleOf } from './predict.ts';
 import type { ArrayRecords } from './records.ts';
+import { type Taught, taughtBy } from './taught.ts';
 import { MEASUREMENTS, type Measurement } from './witnesses.ts';
 
 /** A witness with what it says alone and what it does to the answer. */
@@ -39,6 +40,8 @@ export interface Known {
   house: LayeredParameters;
   members: Member[];
   witnesses: Heard[];
+  /** what it teaches of figures that the house assumes */
+  taught: Taught[];
   /** the best first; what would narrow nothing is left out */
   narrowing: Narrowing[];
   /** from the last wash, or the first day on record, to the last day */
@@ -92,6 +95,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
     witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, run)),
+    taught: taughtBy(records, history, posterior, run),
     narrowing: whatNarrows(history, losses, run),
     course: courseOf(history, run),
     from: history.from,

@@ -20,6 +20,16 @@ export interface Member {
   history: number;
 }
 
+/** A witness against what all others predict of it, on the scale on which its kind is compared. */
+export interface Surprise {
+  index: number;
+  /** in standard deviations of both together */
+  z: number;
+  /** what the others predict, and how surely */
+  centre: number;
+  sd: number;
+}
+
 export interface Posterior {
   /** at the end of the last day, a fraction */
   loss: { mean: number; sd: number; p10: number; p50: number; p90: number };
@@ -28,7 +38,7 @@ export interface Posterior {
   /** equally likely, from the least loss to the greatest */
   members: Member[];
   /** how far each witness lies from what all others predict, in standard deviations of both together */
-  surprises: { index: number; z: number }[];
+  surprises: Surprise[];
   /** how many independent draws the answer is worth */
   effective: number;
 }
@@ -173,7 +183,7 @@ function surprisesOf(
   weights: Float64Array,
   same: readonly number[],
 ): Posterior['surprises'] {
-  const z = witnessed.values.map((value, index) => {
+  const told = witnessed.values.map((value, index) => {
     let [total, sum, squares] = [0, 0, 0];
     for (let draw = 0; draw < predicted.length; draw += 1) {
       const one = predicted[draw]?.[index] as number;
@@ -184,9 +194,10 @@ function surprisesOf(
     }
     const centre = sum / total;
     const scale = witnessed.scales[index] as number;
-    return (value - centre) / Math.sqrt(Math.max(0, squares / total - centre * centre) + scale * scale);
+    const variance = Math.max(0, squares / total - centre * centre);
+    return { z: (value - centre) / Math.sqrt(variance + scale * scale), centre, sd: Math.sqrt(variance) };
   });
-  return same.map((at, index) => ({ index, z: z[at] as number }));
+  return same.map((at, index) => ({ index, ...(told[at] as Omit<Surprise, 'index'>) }));
 }
 
 /**

@@ -11,6 +11,8 @@ const face: FaceOfJob = {
   gammaPdc: -0.0035,
   limit: null,
   ways: ['fed-pole'],
+  houseMinutes: 1.2,
+  houseLitres: 3,
 };
 let count = 0;
 const at = (minute: number) => new Date(Date.UTC(2026, 10, 24, 8, minute)).toISOString();

@@ -23,6 +23,9 @@ export interface FaceOfJob {
   /** W, AC; null where nothing limits it */
   limit: number | null;
   ways: readonly CleaningMethod[];
+  /** what the house assumes for one module in the main way; null where the plan is too old to tell */
+  houseMinutes: number | null;
+  houseLitres: number | null;
 }
 
 /** What a job did to one face, and what it proved there. */
@@ -48,6 +51,10 @@ export interface MeasuredJob {
   setUpMinutes: number | null;
   /** by the meter; null where nobody read one */
   litres: number | null;
+  /** the main way of all its faces, and what the house assumes of minutes and litres for the modules brushed; null where they differ */
+  way: CleaningMethod | null;
+  houseMinutes: number | null;
+  houseLitres: number | null;
 }
 
 /** Marks that say that the glass was worked on. */
@@ -114,6 +121,29 @@ export function measuredJob(
     brushMinutes: minutesOf(['brush'], progress, entries),
     setUpMinutes: minutesOf(SET_UP, progress, entries),
     litres: litres.length > 0 ? Math.max(...litres) : null,
+    ...expectedOf(measured, faces),
+  };
+}
+
+/** What the house would have let expect of the modules that were brushed. */
+function expectedOf(
+  measured: readonly MeasuredFace[],
+  faces: readonly FaceOfJob[],
+): Pick<MeasuredJob, 'way' | 'houseMinutes' | 'houseLitres'> {
+  const worked = faces.flatMap((face, at) => {
+    const { brushed = 0, bladed = 0 } = measured[at]?.counts ?? {};
+    return brushed + bladed > 0 ? [{ face, count: brushed + bladed }] : [];
+  });
+  const [way = null] = worked[0]?.face.ways ?? [];
+  const alike = worked.every(({ face }) => face.ways[0] === way);
+  const sum = (of: (face: FaceOfJob) => number | null) =>
+    worked.some(({ face }) => of(face) === null) || worked.length === 0
+      ? null
+      : worked.reduce((all, { face, count }) => all + count * (of(face) ?? 0), 0);
+  return {
+    way: alike ? way : null,
+    houseMinutes: sum(({ houseMinutes }) => houseMinutes),
+    houseLitres: sum(({ houseLitres }) => houseLitres),
   };
 }
 

@@ -33,6 +33,9 @@ export interface MethodInput {
   finish: 'output' | 'spotless';
   /** the module maker's word or the customer's signature for a blade is on record */
   bladeAgreed: boolean;
+  /** factors on the house's minutes and litres, by way, where the contractor's own figures stand in their place */
+  pace?: Partial<Record<CleaningMethod, number>> | undefined;
+  litres?: Partial<Record<CleaningMethod, number>> | undefined;
   /** what a test patch on this face found; left out where there was none, and by calculations 1 to 4 */
   tested?: Pick<TestPatch, 'removed' | 'minutesPerModule'> | undefined;
 }
@@ -121,7 +124,7 @@ export function workOf(
   const minutes = minutesOf(input, way, access);
   return {
     ...minutes,
-    litresPerModule: litresPerModule(way, minutes.minutesPerModule),
+    litresPerModule: litresOf(input, way, minutes.minutesPerModule),
     ways: [...new Set([way, ...rungs])],
   };
 }
@@ -136,10 +139,23 @@ function minutesOf(
   const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
   if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test strips of this face.' };
   return {
-    minutesPerModule: minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: looseFilmOnly(input) }),
-    minutesBecause: 'For one module, by way, access, storeys and soil (house assumption).',
+    minutesPerModule: houseMinutes(input, way, access) * (input.pace?.[way] ?? 1),
+    minutesBecause:
+      input.pace?.[way] === undefined
+        ? 'For one module, by way, access, storeys and soil (house assumption).'
+        : 'For one module, by way, access, storeys and soil, at the pace of your own jobs.',
   };
 }
+
+/** The house's minutes for one module in a way, whatever pace is in use. */
+export const houseMinutes = (input: MethodInput, way: CleaningMethod, access: Access): number =>
+  minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: looseFilmOnly(input) });
+
+/** Litres on one module for so many minutes of a way, at the house's flow or by what jobs used. */
+export const litresOf = ({ litres, pace }: MethodInput, way: CleaningMethod, minutes: number): number =>
+  litres?.[way] === undefined
+    ? litresPerModule(way, minutes)
+    : (litresPerModule(way, minutes) / (pace?.[way] ?? 1)) * litres[way];
 
 /** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
 function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string } | null {

@@ -19,8 +19,8 @@ import { type Spread, spread } from '../statistics/summary.ts';
 import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
 import { climateOf } from '../weather/index.ts';
-import { chooseMethod, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
-import { type Access, litresPerModule, questionsOf, takenOff } from './work.ts';
+import { chooseMethod, litresOf, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
+import { type Access, questionsOf, takenOff } from './work.ts';
 
 export interface PlanInput {
   arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];
@@ -101,7 +101,9 @@ export interface PlanOutput {
 
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
-  const arrays = input.arrays.map(({ arrayId, name, method, courses }): ArrayPlan => {
+  const { pace, litres: litresByWay } = input.house;
+  const arrays = input.arrays.map(({ arrayId, name, method: given, courses }): ArrayPlan => {
+    const method = { ...given, pace, litres: litresByWay };
     const chosen = overrule(method, input.overrides.arrays?.[arrayId] ?? {});
     const effectiveness = takenOff(chosen.ways, input.house.effectiveness);
     return {
@@ -127,6 +129,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     storeys: Math.max(...input.arrays.map(({ method }) => method.storeys)),
     travelKm: input.travelKm,
     travelMinutes: input.travelMinutes,
+    setUpMinutes: input.house.setUpMinutes,
     soakMinutes: total(arrays.map(({ method }) => method.soakMinutes.choose)),
     waterCost,
     accessEquipment: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold'),
@@ -230,7 +233,7 @@ function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
     pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: byHand },
     escalation,
     minutesPerModule,
-    litresPerModule: litresPerModule(way, minutesPerModule),
+    litresPerModule: litresOf(input, way, minutesPerModule),
   };
 }
 

@@ -29,6 +29,8 @@ export interface VisitWork {
   travelKm: number;
   /** minutes on the road there and back */
   travelMinutes: number;
+  /** minutes of set-up and packing; the house's where it is left out */
+  setUpMinutes?: number;
   /** minutes in which what needs soaking is left wet before it is brushed; default 0 */
   soakMinutes?: number;
   /** minor units, from the water plan */
@@ -66,7 +68,10 @@ export interface PricedVisit {
 
 /** Minutes of a visit: set-up and packing, soaking, the modules, and the road (C15). */
 export const visitMinutes = (work: VisitWork): number =>
-  SET_UP_MINUTES + (work.soakMinutes ?? 0) + work.modules * work.minutesPerModule + work.travelMinutes;
+  (work.setUpMinutes ?? SET_UP_MINUTES) +
+  (work.soakMinutes ?? 0) +
+  work.modules * work.minutesPerModule +
+  work.travelMinutes;
 
 /** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
 export function totals(lines: readonly { amount: number }[], taxRate: number) {

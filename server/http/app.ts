@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { backupsHandlers } from '../backups/routes.ts';
 import type { Services } from '../context.ts';
 import { notFound } from '../errors.ts';
+import { figuresHandlers } from '../figures/routes.ts';
 import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
@@ -38,6 +39,7 @@ const handlers: Handlers = {
   ...inspectionsHandlers,
   ...quickLookHandlers,
   ...soilingHandlers,
+  ...figuresHandlers,
   ...weatherHandlers,
   ...methodsHandlers,
   ...quotesHandlers,

@@ -1,11 +1,11 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { QuickLook, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
-import { HOUSE } from '../../core/assimilation/house.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
 import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
+import { figuresNow } from '../figures/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
 import { firstPlace } from '../sites/storage.ts';
 import { dateIn } from '../soiling/calendar.ts';
@@ -44,7 +44,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     travelMinutes: fields.travelMinutes,
     prices: company.prices,
     today: dateIn(now, company.zone),
-    house: HOUSE,
+    house: await figuresNow(context.database),
     seed: WEATHER_SEED,
   };
   const output = await context.workers.run('quickLook', input);

@@ -1,16 +1,23 @@
+import type { Plan } from '../../contract/methods/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { type FaceOfJob, type MeasuredJob, measuredJob } from '../../core/jobs/measured.ts';
-import type { PlanOutput } from '../../core/methods/plan.ts';
+import { houseMinutes } from '../../core/methods/choose.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import { litresPerModule } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { dateIn } from '../soiling/calendar.ts';
-import type { Connection } from '../storage/database.ts';
-import { entriesOf, type JobRow, workedJobs } from './storage.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
+import { mustFind } from '../storage/writing.ts';
+import { entriesOf, type JobRow, keepMeasured, measuredRows, workedJobs } from './storage.ts';
 
 /** A face as a job has it, with the ways that its plan chose. */
-export const faceOfJob = (array: SolarArray, site: Site, plan: Pick<PlanOutput, 'arrays'>): FaceOfJob => {
-  const method = plan.arrays.find(({ arrayId }) => arrayId === array.id)?.method;
+export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan): FaceOfJob => {
+  const method = output.arrays.find(({ arrayId }) => arrayId === array.id)?.method;
+  const given = (input as unknown as Partial<PlanInput>).arrays?.find(({ arrayId }) => arrayId === array.id)?.method;
+  const [way] = method?.ways ?? [];
+  const minutes = method && given && way ? houseMinutes(given, way, method.access.choose) : null;
   return {
     id: array.id,
     modules: moduleCount(array),
@@ -18,6 +25,8 @@ export const faceOfJob = (array: SolarArray, site: Site, plan: Pick<PlanOutput, 
     gammaPdc: array.gammaPdc,
     limit: acLimit(array, site.ownUse) ?? null,
     ways: method?.ways ?? [],
+    houseMinutes: minutes,
+    houseLitres: minutes !== null && way ? litresPerModule(way, minutes) : null,
   };
 };
 
@@ -25,7 +34,7 @@ export const faceOfJob = (array: SolarArray, site: Site, plan: Pick<PlanOutput, 
 export async function measuredOf(connection: Connection, job: JobRow, site: Site): Promise<MeasuredJob> {
   const quote = await readQuote(connection, job.quoteId);
   const plan = await readPlan(connection, quote.planId);
-  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan.output));
+  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan));
   return measuredJob(job.content.steps, await entriesOf(connection, job.id), faces);
 }
 
@@ -43,3 +52,11 @@ export async function measuredJobsOf(
   }
   return found;
 }
+
+/** Keeps what a job measured beside it, once its work has ended: what is learned from it is read from there. */
+export async function measureJob(trx: Transaction, job: JobRow): Promise<void> {
+  const site = await mustFind<Site>(trx, 'sites', job.siteId, 'site');
+  await keepMeasured(trx, job.id, await measuredOf(trx, job, site));
+}
+
+export const measuredJobs = measuredRows;

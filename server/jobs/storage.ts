@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
@@ -174,6 +175,28 @@ export async function packingOf(connection: Connection, ids: string[]) {
       { content, said: said.filter(({ jobId }) => jobId === id).map(({ body }) => body) },
     ]),
   );
+}
+
+/** Keeps what a finished job measured by being done. */
+export const keepMeasured = (trx: Transaction, id: string, measured: MeasuredJob): Promise<unknown> =>
+  trx('jobs')
+    .where({ id })
+    .update({ measured: json(measured) });
+
+/** What the newest finished jobs measured. */
+export async function measuredRows(
+  connection: Connection,
+  limit: number,
+): Promise<{ id: string; siteId: string; site: string; date: string; measured: MeasuredJob }[]> {
+  return connection('jobs')
+    .join('sites', 'sites.id', 'jobs.site_id')
+    .whereNotNull('jobs.measured')
+    .orderBy([
+      { column: 'jobs.scheduledFor', order: 'desc' },
+      { column: 'jobs.id', order: 'asc' },
+    ])
+    .limit(limit)
+    .select('jobs.id', 'jobs.siteId', 'sites.name as site', 'jobs.scheduledFor as date', 'jobs.measured as measured');
 }
 
 /** Jobs of a site on which an array was worked on, oldest first; ended or not, for what was washed is washed. */

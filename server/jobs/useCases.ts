@@ -22,6 +22,7 @@ import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
 import { insertAgreement, insertVisits } from './agreementStorage.ts';
+import { measureJob } from './measured.ts';
 import {
   entriesOf,
   followJob,
@@ -282,4 +283,5 @@ async function followEntries(trx: Transaction, job: JobRow, entries: JobEntry[])
         ? 'in-hand'
         : 'scheduled';
   await followJob(trx, job.id, { state, modulesLeft });
+  if (progress.finished) await measureJob(trx, job);
 }

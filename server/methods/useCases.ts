@@ -1,7 +1,6 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
-import { HOUSE } from '../../core/assimilation/house.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
@@ -12,6 +11,7 @@ import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
+import { figuresNow } from '../figures/useCases.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { arraysOfSite, waterReadingsOfSite } from '../sites/storage.ts';
@@ -81,7 +81,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         tested: inspection.testPatch ? foundOnPatch(inspection.testPatch, array.gammaPdc) : undefined,
       },
     })),
-    house: HOUSE,
+    house: await figuresNow(database),
     finish: body.finish,
     water: {
       ...(site.waterSource === 'none' ? { none: true } : {}),

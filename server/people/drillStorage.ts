@@ -20,3 +20,16 @@ export async function listRoundRows(connection: Connection, personId: string, qu
   const rows = await newestFirst(own, 'at', 'id', query);
   return rows.map((row) => drillRound.parse(row));
 }
+
+/** How far some people's guesses lie off in the drill, on the mean, as a fraction of the truth; rounds without dirt say nothing. */
+export async function drillBiases(
+  connection: Connection,
+  people: readonly string[],
+): Promise<Map<string, { bias: number; rounds: number }>> {
+  const rows: { personId: string; bias: number; rounds: number }[] = await connection('drill_rounds')
+    .whereIn('personId', [...people])
+    .where('truth', '>', 0)
+    .groupBy('personId')
+    .select('personId', connection.raw('avg(guess / truth - 1)::float8 as bias, count(*)::int as rounds'));
+  return new Map(rows.map(({ personId, bias, rounds }) => [personId, { bias, rounds }]));
+}

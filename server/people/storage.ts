@@ -24,6 +24,14 @@ export const findPersonByEmail = (connection: Connection, email: string): Promis
 export const findPerson = (connection: Connection, id: string): Promise<PersonRow | undefined> =>
   connection('people').where({ id }).first();
 
+/** Names by id. */
+export async function namesOfPeople(connection: Connection, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows: { id: string; name: string }[] = await connection('people')
+    .whereIn('id', [...ids])
+    .select('id', 'name');
+  return new Map(rows.map(({ id, name }) => [id, name]));
+}
+
 export const listPeopleRows = (connection: Connection): Promise<PersonRow[]> => connection('people').orderBy('name');
 
 /** Whoever a session belongs to, if that person may still come in. */

@@ -55,7 +55,7 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   const progress = jobProgress(job.content.steps, entries);
   const quote = await readQuote(connection, job.quoteId);
   const plan = await readPlan(connection, quote.planId);
-  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan.output));
+  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan));
   const measured = measuredJob(job.content.steps, entries, faces);
   const arrays = [];
   for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, array, faces, progress));

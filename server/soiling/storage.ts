@@ -5,6 +5,7 @@ import {
   type Reckoning,
   reckoning,
 } from '../../contract/soiling/endpoints.ts';
+import type { Taught } from '../../core/assimilation/taught.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
@@ -68,6 +69,26 @@ export async function lastReckonings(connection: Connection, arrayIds: string[])
     .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }]);
   return rows.map(toReckoning);
 }
+
+/** What the newest reckoning of each array taught, the newest first. */
+export const taughtByArrays = (
+  connection: Connection,
+  limit: number,
+): Promise<{ id: string; name: string; siteId: string; site: string; taught: Taught[] }[]> =>
+  connection
+    .from(
+      connection('reckonings')
+        .distinctOn('array_id')
+        .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
+        .select('array_id', 'entered', connection.raw(`output #> '{known,taught}' as taught`))
+        .as('newest'),
+    )
+    .join('arrays', 'arrays.id', 'newest.array_id')
+    .join('sites', 'sites.id', 'arrays.site_id')
+    .whereRaw(`jsonb_typeof(newest.taught) = 'array'`)
+    .orderBy('newest.entered', 'desc')
+    .limit(limit)
+    .select('arrays.id', 'arrays.name', 'arrays.siteId', 'sites.name as site', 'newest.taught as taught');
 
 /**
  * Arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest since

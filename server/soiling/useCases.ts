@@ -1,7 +1,6 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Outlook, Reckoning, ReckoningOverrides, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
-import { HOUSE } from '../../core/assimilation/house.ts';
 import { MODULE_MINUTES } from '../../core/assumptions.ts';
 import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -9,6 +8,7 @@ import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { recordsOfArray } from '../assimilation/gather.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
+import { figuresNow } from '../figures/useCases.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { lastGross } from '../quotes/storage.ts';
@@ -80,7 +80,7 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
     expected: lastPair === undefined ? null : await expectedBefore(database, array.id, lastPair, site.zone),
     visitPrice: await visitPriceOf(context, array, site),
     minutePrice: prices.hourlyRate / 60,
-    house: HOUSE,
+    house: await figuresNow(database),
     seed: SEED,
   };
 }

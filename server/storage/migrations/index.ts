@@ -20,6 +20,7 @@ import * as assumed from './018-assumed.ts';
 import * as photoFiling from './019-photo-filing.ts';
 import * as agreements from './020-agreements.ts';
 import * as lookOn from './021-look-on.ts';
+import * as ownFigures from './022-own-figures.ts';
 
 interface Migration {
   name: string;
@@ -50,6 +51,7 @@ const MIGRATIONS: Migration[] = [
   { name: '019-photo-filing', ...photoFiling },
   { name: '020-agreements', ...agreements },
   { name: '021-look-on', ...lookOn },
+  { name: '022-own-figures', ...ownFigures },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,164 @@
+import { type Calibration, calibrate, type Figure, type Scale } from '../assimilation/calibration.ts';
+import { type Eye, HOUSE, type HouseFigures, USUAL_EYE } from '../assimilation/house.ts';
+import {
+  BONDED_FACTOR_SPREAD,
+  CLEANING_METHODS,
+  type CleaningMethod,
+  EFFECTIVENESS,
+  SET_UP_MINUTES,
+  SURROUNDINGS,
+  type Surroundings,
+} from '../assumptions.ts';
+
+/** What a figure is of, before the name of whom or what it is of: `eye:ID of a person`, `bonded:fed-pole`, `dust:farmland`. */
+export const FIGURE_KINDS = ['eye', 'dust', 'bonded', 'pace', 'litres', 'set-up'] as const;
+export type FigureKind = (typeof FIGURE_KINDS)[number];
+
+/** One thing that was learned on one job or at one site. */
+export interface Datum extends Figure {
+  /** the figure that it speaks of, `kind:of` */
+  key: string;
+  /** where it comes from: a job or an array */
+  from: { record: 'job' | 'array'; id: string; name: string; date: string };
+}
+
+/** A figure as the house has it, and as the contractor's own records have it. */
+export interface OwnFigure {
+  key: string;
+  kind: FigureKind;
+  /** whom or what it is of: a person's id, a way, surroundings */
+  of: string;
+  house: number;
+  /** the house figure where there is nothing to learn from yet */
+  ours: number;
+  /** four in five of it, by what it is known to */
+  low: number;
+  high: number;
+  /** how far out one look of an eye is, the standard deviation of its logarithm; null of all others */
+  spread: number | null;
+  n: number;
+  from: Datum['from'][];
+}
+
+interface KindOfFigure {
+  scale: Scale;
+  /** how far the house figure may be out, and jobs differ at least, on the scale */
+  sd: number;
+  between: number;
+}
+
+/** House figures of how sure the house is of its figures, and of how far jobs differ. */
+const KINDS: Record<FigureKind, KindOfFigure> = {
+  // logarithm of the film seen against what lay there
+  eye: { scale: 'identity', sd: 0.3, between: 0.3 },
+  dust: { scale: 'log', sd: HOUSE.dust.farmland.sd, between: 0.3 },
+  bonded: { scale: 'logit', sd: BONDED_FACTOR_SPREAD, between: 0.3 },
+  // factors on the house's minutes and litres a module
+  pace: { scale: 'log', sd: 0.35, between: 0.15 },
+  litres: { scale: 'log', sd: 0.4, between: 0.2 },
+  'set-up': { scale: 'log', sd: 0.4, between: 0.2 },
+};
+/** Looks after which a person's own scatter counts as much as the house's. */
+const LOOKS_OF_THE_HOUSE = 4;
+const FOUR_IN_FIVE = 1.2816;
+
+const kindOf = (key: string): FigureKind => key.slice(0, key.indexOf(':')) as FigureKind;
+const nameOf = (key: string): string => key.slice(key.indexOf(':') + 1);
+
+/** The house's figure under a key. */
+export function houseFigure(key: string): number {
+  const of = nameOf(key);
+  switch (kindOf(key)) {
+    case 'eye':
+      return 0;
+    case 'bonded':
+      return EFFECTIVENESS[of as CleaningMethod].bonded;
+    case 'set-up':
+      return SET_UP_MINUTES;
+    case 'dust':
+    case 'pace':
+    case 'litres':
+      return 1;
+  }
+}
+
+const BACK: Record<Scale, (value: number, by: number) => number> = {
+  identity: (value, by) => value + by,
+  log: (value, by) => value * Math.exp(by),
+  logit: (value, by) => {
+    const on = Math.log(value / (1 - value)) + by;
+    return 1 / (1 + Math.exp(-on));
+  },
+};
+
+/**
+ * Every figure of which something was learned, as the house and as the contractor's own records have it (C18), in the order
+ * of the kinds. The house's counts on: few jobs move it little.
+ */
+export function ownFigures(data: readonly Datum[]): OwnFigure[] {
+  const byKey = new Map<string, Datum[]>();
+  for (const one of data) byKey.set(one.key, [...(byKey.get(one.key) ?? []), one]);
+  return [...byKey]
+    .map(([key, own]): OwnFigure => {
+      const kind = kindOf(key);
+      const { scale, sd, between } = KINDS[kind];
+      const house = houseFigure(key);
+      const found = calibrate({ scale, house: { value: house, sd }, between, data: own });
+      return {
+        key,
+        kind,
+        of: nameOf(key),
+        house,
+        ours: found.value,
+        low: BACK[scale](found.value, -FOUR_IN_FIVE * found.sd),
+        high: BACK[scale](found.value, FOUR_IN_FIVE * found.sd),
+        spread: kind === 'eye' ? spreadOfEye(found) : null,
+        n: found.n,
+        from: own.map(({ from }) => from),
+      };
+    })
+    .sort((a, b) => FIGURE_KINDS.indexOf(a.kind) - FIGURE_KINDS.indexOf(b.kind) || a.of.localeCompare(b.of));
+}
+
+/** How far out one look is: the person's own scatter, with the house's for as long as there are few looks. */
+const spreadOfEye = ({ n, between, sd }: Calibration): number =>
+  Math.sqrt((LOOKS_OF_THE_HOUSE * USUAL_EYE.sigma ** 2 + n * (between ** 2 + sd ** 2)) / (LOOKS_OF_THE_HOUSE + n));
+
+/** A figure that somebody chose to use in place of the house's. */
+export type UsedFigure = Pick<OwnFigure, 'key' | 'ours' | 'low' | 'high' | 'spread'>;
+
+/** The house's figures with the contractor's own in the places that somebody chose. @param version which choice it is */
+export function figuresInUse(version: number, used: readonly UsedFigure[]): HouseFigures {
+  const of = (kind: FigureKind) => used.filter(({ key }) => kindOf(key) === kind);
+  const byName = (kind: FigureKind) => Object.fromEntries(of(kind).map(({ key, ours }) => [nameOf(key), ours]));
+  const effectiveness = Object.fromEntries(
+    CLEANING_METHODS.map((way) => {
+      const own = used.find(({ key }) => key === `bonded:${way}`);
+      return [way, own ? { ...EFFECTIVENESS[way], bonded: own.ours } : EFFECTIVENESS[way]];
+    }),
+  ) as HouseFigures['effectiveness'];
+  const dust = Object.fromEntries(
+    SURROUNDINGS.map((around: Surroundings) => {
+      const own = used.find(({ key }) => key === `dust:${around}`);
+      return [around, own ? dustOf(own) : HOUSE.dust[around]];
+    }),
+  ) as HouseFigures['dust'];
+  const eyes: Record<string, Eye> = Object.fromEntries(
+    of('eye').map(({ key, ours, spread }) => [nameOf(key), { bias: ours, sigma: spread ?? USUAL_EYE.sigma }]),
+  );
+  return {
+    version,
+    effectiveness,
+    dust,
+    eyes,
+    pace: byName('pace'),
+    litres: byName('litres'),
+    setUpMinutes: of('set-up')[0]?.ours ?? HOUSE.setUpMinutes,
+  };
+}
+
+/** A site's dust is as its surroundings' by what was learned there, and sites of the same surroundings differ all the same. */
+const dustOf = ({ ours, low, high }: UsedFigure) => ({
+  mean: Math.log(ours),
+  sd: Math.hypot(Math.log(high / low) / (2 * FOUR_IN_FIVE), KINDS.dust.between),
+});

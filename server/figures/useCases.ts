@@ -1,0 +1,93 @@
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
+import type { HouseFigures } from '../../core/assimilation/house.ts';
+import { lessonsOfArray, lessonsOfJob } from '../../core/figures/lessons.ts';
+import { type Datum, figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
+import type { Context } from '../context.ts';
+import { late } from '../errors.ts';
+import { measuredJobs } from '../jobs/measured.ts';
+import { drillBiases } from '../people/drillStorage.ts';
+import { namesOfPeople } from '../people/storage.ts';
+import { taughtByArrays } from '../soiling/storage.ts';
+import type { Connection } from '../storage/database.ts';
+import { createOnce } from '../storage/writing.ts';
+import { type Choice, insertChoice, lockChoices, newestChoice } from './storage.ts';
+
+type Endpoints = typeof figuresEndpoints;
+
+/** Of so many jobs and arrays lessons are drawn, the newest of each: what lies further back says little of today. */
+const MOST_JOBS = 300;
+const MOST_ARRAYS = 1000;
+
+/** The figures that estimates and plans go by: the house's, and ours where somebody chose them. */
+export async function figuresNow(connection: Connection): Promise<HouseFigures> {
+  const { version, figures } = await newestChoice(connection);
+  return figuresInUse(version, figures);
+}
+
+/** Everything that jobs and arrays taught, with the site that it comes from. */
+async function lessons(connection: Connection): Promise<{ data: Datum[]; sites: Map<string, string> }> {
+  const jobs = await measuredJobs(connection, MOST_JOBS);
+  const arrays = await taughtByArrays(connection, MOST_ARRAYS);
+  const ofJobs = jobs.flatMap(({ id, site, date, measured }) =>
+    lessonsOfJob(measured, { record: 'job', id, name: site, date }),
+  );
+  const ofArrays = arrays.flatMap(({ id, name, site, taught }) =>
+    lessonsOfArray(taught, { id, name: `${site}, ${name}` }),
+  );
+  return {
+    data: [...ofJobs, ...ofArrays],
+    sites: new Map([...jobs, ...arrays].map(({ id, siteId }) => [id, siteId])),
+  };
+}
+
+export async function readFigures(_context: Context, connection: Connection): Promise<KnownFigures> {
+  const { data, sites } = await lessons(connection);
+  const choice = await newestChoice(connection);
+  const figures = ownFigures(data);
+  const people = figures.filter(({ kind }) => kind === 'eye').map(({ of }) => of);
+  const names = await namesOfPeople(connection, people);
+  const drills = await drillBiases(connection, people);
+  const { version, at, by } = choice;
+  return {
+    version,
+    at,
+    by,
+    figures: figures.map((figure): KnownFigure => {
+      const used = choice.figures.find(({ key }) => key === figure.key);
+      return {
+        ...figure,
+        of: figure.kind === 'eye' ? (names.get(figure.of) ?? figure.of) : figure.of,
+        from: figure.from.map((one) => ({ ...one, siteId: sites.get(one.id) ?? one.id })),
+        use: used ? 'ours' : 'house',
+        used: used?.ours ?? null,
+        drill: figure.kind === 'eye' ? (drills.get(figure.of) ?? null) : null,
+      };
+    }),
+  };
+}
+
+const asUsed = ({ key, ours, low, high, spread }: OwnFigure): UsedFigure => ({ key, ours, low, high, spread });
+
+/** Chooses for which figures ours are used, as they stand now: a new version. What was reckoned before keeps what it went by. */
+export function useFigures(
+  context: Context,
+  { id, version, ours }: BodyOf<Endpoints['useFigures']>,
+): Promise<KnownFigures> {
+  return context.database.transaction(async (trx) => {
+    await lockChoices(trx);
+    await createOnce(trx, context, 'figures', { id, version, ours }, async () => {
+      const before = await newestChoice(trx);
+      if (before.version !== version) throw late(shown(before), { version, ours });
+      const wanted = new Set(ours);
+      const { data } = await lessons(trx);
+      const figures = ownFigures(data)
+        .filter(({ key }) => wanted.has(key))
+        .map(asUsed);
+      await insertChoice(trx, { id, version: version + 1, at: context.clock(), by: context.person.id, figures });
+    });
+    return readFigures(context, trx);
+  });
+}
+
+const shown = ({ version, figures }: Choice) => ({ version, ours: figures.map(({ key }) => key) });

@@ -1,0 +1,51 @@
+import type { FigureKind } from '../core/figures/ours.ts';
+import { formatNumber, formatQuantity, formatRange, type Glass } from '../core/units/format.ts';
+
+/** What the figures of a kind are, and what they are held against. */
+export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> = {
+  eye: {
+    title: 'How each eye sees a film',
+    about:
+      'Film seen against what all other witnesses let expect: 1 is right, above it an eye sees more than lies there. Used, it corrects each look and says how far one look may be out.',
+  },
+  dust: {
+    title: 'What settles',
+    about: 'Dust against the house’s figure for the surroundings, over all sites there. Used, estimates begin from it.',
+  },
+  bonded: {
+    title: 'What each way takes off a bonded film',
+    about: 'From measured washes and test strips. Used, washes on record and plans count with it.',
+  },
+  pace: {
+    title: 'Minutes a module',
+    about: 'Time at the brush, without stops, against the house’s minutes for way, access, storeys and soil.',
+  },
+  litres: { title: 'Litres a module', about: 'By the meter at the tap, against the house’s litres for the way.' },
+  'set-up': { title: 'Set-up and packing', about: 'Arriving, switching off, making ready, switching on, packing.' },
+};
+
+/** A figure of a kind as its reader sees it. */
+export function figureWords(kind: FigureKind, value: number, glass: Glass): string {
+  switch (kind) {
+    case 'eye':
+      return `${formatNumber(Math.exp(value), 2, glass)}×`;
+    case 'bonded':
+      return formatQuantity(value, 'fraction', glass, 0);
+    case 'set-up':
+      return formatQuantity(value, 'minutes', glass);
+    default:
+      return `${formatNumber(value, 2, glass)}×`;
+  }
+}
+
+/** The range of a figure of a kind. */
+export function figureRange(kind: FigureKind, low: number, high: number, glass: Glass): string {
+  if (kind === 'bonded') return formatRange(low, high, 'fraction', glass, 0);
+  if (kind === 'set-up') return formatRange(low, high, 'minutes', glass);
+  const at = (value: number) => formatNumber(kind === 'eye' ? Math.exp(value) : value, 2, glass);
+  return `${at(low)} to ${at(high)}×`;
+}
+
+/** What the guess drill says of an eye: beside the records, and never mixed in. */
+export const drillWords = ({ bias, rounds }: { bias: number; rounds: number }, glass: Glass): string =>
+  `In the guess drill: ${formatNumber(1 + bias, 2, glass)}× over ${formatNumber(rounds, 0, glass)} rounds, not counted here.`;
