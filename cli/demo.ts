@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { DateTime } from 'luxon';
 import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.ts';
 import { companyFields } from '../contract/people/endpoints.ts';
-import { makeRecords } from '../demo/records.ts';
 import { SITES } from '../demo/scenario.ts';
+import { asItWas } from '../demo/truth.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
 import { cookiesOf } from './cookies.ts';
@@ -59,7 +59,9 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       process.stderr.write('Loading the demo company ...\n');
       const door = await signIn(address, DEMO_OWNER.email, password);
       for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
-      await importFolder(door, folder, company.zone);
+      // Whoever looked at a site brings it in: the records are theirs.
+      const estimator = await signIn(address, DEMO_CREW[0].email, password);
+      await importFolder({ owner: door, estimator }, folder, company.zone);
     }
   } finally {
     await database.destroy();
@@ -115,14 +117,16 @@ async function acceptAs(
   if (!answer.ok) throw new Error(await answer.text());
 }
 
-/** Rain and energy hang on the season: they are made for the days before today, not moved there from other days. */
+const toldOf = (site: ImportedSite) => SITES.find(({ fields }) => fields.name === site.site.name);
+
+/** Rain, energy and dust hang on the season: they are made for the days before today, not moved there from other days. */
 function withRecords(site: ImportedSite, today: string): ImportedSite {
-  const told = SITES.find(({ fields }) => fields.name === site.site.name);
-  return told?.records ? { ...site, ...makeRecords(site, today, told.records, told.key.length) } : site;
+  const told = toldOf(site);
+  return told?.truth ? asItWas(site, today, told.truth, told.key.length) : site;
 }
 
 /** Imports every file of sites in a folder, and the photographs that they name. */
-async function importFolder(door: Door, folder: string, zone: string): Promise<void> {
+async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: string, zone: string): Promise<void> {
   const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
   const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / 86_400_000);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
@@ -135,6 +139,7 @@ async function importFolder(door: Door, folder: string, zone: string): Promise<v
       const bytes = readFileSync(join(folder, 'photos', picture));
       form.append('file', new Blob([bytes], { type: 'image/jpeg' }), picture);
     }
-    await door('POST', '/api/imports', form);
+    const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
+    await doors[by ?? 'owner']('POST', '/api/imports', form);
   }
 }

@@ -92,7 +92,13 @@ export async function test(only: string[]): Promise<number> {
   }
   if (wants('unit'))
     counts.push(
-      mocha('unit tests', ['core/**/*.test.ts', 'contract/**/*.test.ts', 'words/**/*.test.ts', 'cli/**/*.test.ts', 'web/**/*.test.{ts,tsx}']),
+      mocha('unit tests', [
+        'core/**/*.test.ts',
+        'contract/**/*.test.ts',
+        'words/**/*.test.ts',
+        'cli/**/*.test.ts',
+        'web/**/*.test.{ts,tsx}',
+      ]),
     );
   if (wants('server')) {
     const { cluster, discard } = await throwawayCluster();

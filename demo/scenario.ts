@@ -3,6 +3,7 @@ import type { defect, expectedReading, mark, soil } from '../contract/inspection
 import type { planOverrides } from '../contract/methods/endpoints.ts';
 import type { arrayFields, customerFields, siteFields } from '../contract/sites/endpoints.ts';
 import type { RoofSheet, RoofThing } from '../contract/sites/sheet.ts';
+import type { Truth } from './truth.ts';
 
 /** The scenario in short: who, what lies on the roof, and what has been done. `make.ts` writes the import files from it. */
 export interface DemoArray {
@@ -51,8 +52,8 @@ export interface DemoSite {
   arrays: DemoArray[];
   water: { dayOffset: number; conductivity: number; temperature: number }[];
   rounds: DemoRound[];
-  /** made-up daily rain and energy of the days before today, and the loss of a dry day in it */
-  records?: { days: number; dirtADay: number };
+  /** how it really is there: rain, energy, looks and readings follow from it */
+  truth?: Truth;
 }
 
 type Marks = z.input<typeof mark>[];
@@ -154,7 +155,7 @@ const array = (
 export const SITES: DemoSite[] = [
   {
     key: 'farmhouse',
-    records: { days: 400, dirtADay: 0.0016 },
+    truth: { dust: 0.6, by: 'owner' },
     customer: { name: 'Lindiwe Oakes', email: 'lindiwe@oakes.example', phone: '000 555 0101' },
     fields: site({ name: 'Oakes farmhouse', place: 'Quince Lane 4, Merrow Valley' }),
     arrays: [
@@ -200,7 +201,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'cellar',
-    records: { days: 400, dirtADay: 0.0024 },
+    truth: { dust: 1.7, by: 'estimator' },
     customer: { name: 'Thornfield Cellars', email: 'works@thornfield.example', phone: '000 555 0102' },
     fields: site({
       name: 'Thornfield cellar',
@@ -250,6 +251,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'packing-shed',
+    truth: { dust: 1.1, by: 'estimator' },
     customer: { name: 'Pear Tree Packers', email: 'yard@peartree.example', phone: '000 555 0103' },
     fields: site({
       name: 'Pear Tree packing shed',
@@ -608,7 +610,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'new-house',
-    records: { days: 240, dirtADay: 0.0003 },
+    truth: { dust: 0.9, by: 'owner' },
     customer: { name: 'Priya Hollow', email: 'priya@hollow.example', phone: '000 555 0111' },
     fields: site({
       name: 'Hollow house',

@@ -56,11 +56,11 @@ test('a test patch says the loss, what rain leaves and the pace, and Reckon and 
   await expect(page.locator('.patch-found')).toContainText(percent(brushed.loss));
   await page.getByRole('link', { name: /^Reckon/ }).click();
   await page.getByRole('button', { name: 'Reckon again' }).click();
-  const lost = page.locator('.figures').getByRole('button').first();
-  await expect(lost).toContainText(percent(brushed.loss));
-  await lost.click();
-  await expect(page.getByText(/dirty neighbour, after to before/)).toBeVisible();
-  await page.keyboard.press('Escape');
+  const strips = page.getByRole('button', { name: 'Test strips' });
+  await expect(page.locator('.evidence tr', { has: strips })).toContainText(percent(brushed.loss));
+  await strips.click();
+  await expect(page.getByText(/Gain of each strip over its dirty neighbour/)).toContainText(percent(brushed.gain));
+  await expect(page.locator('.witness-opened')).toContainText('Without it');
   await page.getByRole('link', { name: /^Plan/ }).click();
   await page.getByRole('button', { name: /^(Plan again|Make the plan)$/ }).click();
   await expect(page.getByText(/As timed on the test strips/)).toBeVisible();

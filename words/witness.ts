@@ -1,7 +1,10 @@
 import type { Witness } from '../core/assimilation/history.ts';
+import { expectedOutput } from '../core/comparisons/expected.ts';
+import { expectedOfReading } from '../core/comparisons/powerReading.ts';
 import { foundOnPatch } from '../core/comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../core/inspections/soil.ts';
 import type { ReckonInput } from '../core/reckoning/reckoning.ts';
+import { ageOn } from '../core/units/dates.ts';
 import { formatDate, formatNumber, formatQuantity, type Glass } from '../core/units/format.ts';
 
 const CLOTH_WORDS = {
@@ -27,7 +30,9 @@ export function countedWitness({ kind, recordId, observations }: Witness, input:
     case 'reading': {
       const reading = look?.reading;
       if (!reading) return '';
-      return `${formatQuantity(reading.power, 'power', glass)} at ${formatQuantity(reading.poaIrradiance, 'irradiance', glass)} and ${formatQuantity(reading.tempModule, 'temperature', glass)}, held against nameplate and age. Everything that ails the array is in it.`;
+      const read = { ...input.array, ageYears: ageOn(input.array.installedOn, look.date) };
+      const { expected } = expectedOutput(expectedOfReading(read, reading));
+      return `${formatQuantity(reading.power, 'power', glass)} of the ${formatQuantity(expected, 'power', glass)} expected at ${formatQuantity(reading.poaIrradiance, 'irradiance', glass)} and ${formatQuantity(reading.tempModule, 'temperature', glass)}, with its age. Everything that ails the array is in it.`;
     }
     case 'test-patch': {
       const found = look?.testPatch && foundOnPatch(look.testPatch, input.array.gammaPdc);
