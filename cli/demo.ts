@@ -59,9 +59,11 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       process.stderr.write('Loading the demo company ...\n');
       const door = await signIn(address, DEMO_OWNER.email, password);
       for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
-      // Whoever looked at a site brings it in: the records are theirs.
+      // Whoever looked at a site brings it in, so that the looks are theirs; only an owner may, and so for that long it is one.
+      await giveRole(door, DEMO_CREW[0].email, 'owner');
       const estimator = await signIn(address, DEMO_CREW[0].email, password);
       await importFolder({ owner: door, estimator }, folder, company.zone);
+      await giveRole(door, DEMO_CREW[0].email, 'estimator');
     }
   } finally {
     await database.destroy();
@@ -118,6 +120,12 @@ async function acceptAs(
 }
 
 const toldOf = (site: ImportedSite) => SITES.find(({ fields }) => fields.name === site.site.name);
+
+async function giveRole(door: Door, email: string, role: string): Promise<void> {
+  const { people } = (await door('GET', '/api/people')) as { people: { id: string; email: string; version: number }[] };
+  const person = people.find((one) => one.email === email);
+  if (person) await door('PATCH', `/api/people/${person.id}`, { role, version: person.version });
+}
 
 /** Rain, energy and dust hang on the season: they are made for the days before today, not moved there from other days. */
 function withRecords(site: ImportedSite, today: string): ImportedSite {
