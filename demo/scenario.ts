@@ -251,7 +251,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'packing-shed',
-    truth: { dust: 1.1, by: 'estimator' },
+    truth: { dust: 1.1, by: 'estimator', strips: true },
     customer: { name: 'Pear Tree Packers', email: 'yard@peartree.example', phone: '000 555 0103' },
     fields: site({
       name: 'Pear Tree packing shed',

@@ -16,6 +16,8 @@ export interface Truth {
   dust: number;
   /** whose eye looks there */
   by: 'owner' | 'estimator';
+  /** whether strips were washed and read against a dirty neighbour */
+  strips?: boolean;
 }
 
 /** The owner sees what lies there; the estimator sees more than half as much again. */
@@ -36,6 +38,7 @@ type Round = ImportedSite['rounds'][number];
 interface Course {
   ratio: number[];
   film: number[];
+  bonded: number[];
   before: Map<number, number>;
 }
 
@@ -65,7 +68,7 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
       const birds = array.birds ?? 'few';
       const glass = new LayeredGlass(array.tilt, { lichenDensity: 0, mismatch: PATCH_FACTOR.mid }, CLEAN_GLASS);
       const washes = new Map(site.rounds.flatMap((round) => washesOf(round, array, at)));
-      const course: Course = { ratio: [], film: [], before: new Map() };
+      const course: Course = { ratio: [], film: [], bonded: [], before: new Map() };
       weather.forEach(({ day, rain, dew }, index) => {
         const share = washes.get(index);
         if (share !== undefined) {
@@ -77,6 +80,7 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
         glass.pass(rain, dew, usual * truth.dust * scatter, DROPPINGS[birds]);
         course.ratio.push(glass.soilingRatio());
         course.film.push(glass.loose + glass.bonded);
+        course.bonded.push(glass.bonded);
       });
       return [array.id, course];
     }),
@@ -152,6 +156,7 @@ function asSeen(
       return {
         ...inspection,
         soils: withFilm(inspection.soils as Soil[], mass),
+        ...(truth.strips ? { testPatch: stripsOf(course, day, random) } : {}),
         reading: reading && {
           ...reading,
           power: Math.round(
@@ -204,4 +209,28 @@ function withFilm(soils: readonly Soil[], mass: number): Soil[] {
   const grade = grades.find((one) => filmLoss(FILM_GRADE[one]) >= wanted) ?? 'thick';
   const share = Math.min(1, Math.round((wanted / filmLoss(FILM_GRADE[grade])) * 100) / 100);
   return [{ ...film, grade, share: Math.max(0.01, share) }, ...rest];
+}
+
+/** Strips rinsed, brushed and bladed, read in W against a dirty neighbour in one minute each. */
+function stripsOf({ film, bonded }: Course, day: number, random: Random) {
+  const [all, fast] = [film[day] ?? 0, bonded[day] ?? 0];
+  const ways = { rinse: EFFECTIVENESS.hose, brush: POLE, blade: EFFECTIVENESS['wet-blade'] };
+  const read = (mass: number) => ({
+    value: Math.round(390 * (1 - filmLoss(mass)) * Math.exp(0.002 * normalDraw(random)) * 10) / 10,
+    tempModule: Math.round((41 + random()) * 10) / 10,
+  });
+  return {
+    quantity: 'power' as const,
+    representative: true,
+    strips: (['rinse', 'brush', 'blade'] as const).map((way) => ({
+      way,
+      modules: 1,
+      minutes: { rinse: 0.6, brush: 1.5, blade: 3 }[way],
+      before: { strip: read(all), neighbour: read(all) },
+      after: {
+        strip: read((all - fast) * (1 - ways[way].loose) + fast * (1 - ways[way].bonded)),
+        neighbour: read(all),
+      },
+    })),
+  };
 }

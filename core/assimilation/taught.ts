@@ -23,8 +23,10 @@ export interface Taught {
 /** What members say that observations would have shown: one row for each. */
 type Run = (observations: readonly Omit<Observation, 'value'>[]) => number[][];
 
-/** Less sure than this, and a lesson is none: of logarithms and odds. */
-const MOST_UNSURE = 1;
+/** Less surely known of the film without the look, and it says nothing of the eye: the house's expectation alone is no judge of it. */
+const FILM_KNOWN_TO = 0.6;
+/** Less sure than this, and a lesson is none: of odds. */
+const MOST_UNSURE = 2;
 /** A share of bonded film under which nothing can be said of what took it off, and of the modules that have to be washed. */
 const LEAST_BONDED = 0.2;
 const LEAST_WASHED = 0.8;
@@ -60,7 +62,7 @@ function ofEye(
   const told = at === undefined ? undefined : surprises[at];
   const { bias } = records.house.eyes[look.by] ?? USUAL_EYE;
   const filmy = look.soils.some(({ share }) => share > 0);
-  if (!seen || !told || !filmy || told.sd > MOST_UNSURE) return [];
+  if (!seen || !told || !filmy || told.sd > FILM_KNOWN_TO) return [];
   const value = Math.log(seen.value) + bias - told.centre;
   return [{ key: `eye:${look.by}`, value, sd: told.sd, recordId: look.id, date: look.date }];
 }
@@ -82,11 +84,14 @@ function onlyWay({ parts }: WashOnRecord): CleaningMethod | null {
   return most && most.share >= LEAST_WASHED ? most.way : null;
 }
 
-/** What a way took off the bonded film, where a pair measured what it gained. */
+/**
+ * What a way took off the bonded film, where a pair measured what it gained and others say what lay there before. Where the
+ * energy after the wash is heard as well, all of them speak of the gain alone, and what stayed on the glass is not known.
+ */
 function ofPair(
   witness: Witness,
   records: ArrayRecords,
-  { inputs, from }: HistoryOfArray,
+  { inputs }: HistoryOfArray,
   { surprises }: Posterior,
   run: Run,
 ): Taught[] {
@@ -99,7 +104,9 @@ function ofPair(
   const [shares = []] = run([{ kind: 'bonded', day: observation.day - 1, sigma: 1 }]);
   const bonded = shares.reduce((sum, one) => sum + one, 0) / Math.max(1, shares.length);
   const expected = 1 - Math.exp(-told.centre);
-  if (bonded < LEAST_BONDED || expected < 0.005 || from > witness.until) return [];
+  const { day } = observation;
+  const energyAfter = inputs[0]?.observations.some((one) => one.kind === 'energy' && one.day >= day) ?? false;
+  if (bonded < LEAST_BONDED || expected < 0.005 || energyAfter) return [];
   const { loose: byLoose, bonded: byBonded } = records.house.effectiveness[way];
   const ofHouse = (1 - bonded) * byLoose + bonded * byBonded;
   const took = Math.min(0.995, (ofHouse * (1 - 1 / observation.value)) / expected);
@@ -129,5 +136,5 @@ function ofStrips({ id, date, patch }: LookOnRecord, { house }: ArrayRecords): T
 function effect(key: string, share: number, spread: number, recordId: string | null, date: string): Taught[] {
   const value = Math.min(ENDS.most, Math.max(ENDS.least, share));
   const sd = Math.max(0.1, spread / (value * (1 - value)));
-  return sd > 2 * MOST_UNSURE ? [] : [{ key, value, sd, recordId, date }];
+  return sd > MOST_UNSURE ? [] : [{ key, value, sd, recordId, date }];
 }

@@ -250,6 +250,7 @@ export async function finishJob(caller: Caller, chain: Chain, reads = true): Pro
   };
   for (const step of job.steps) {
     for (const caution of step.cautions) add({ kind: 'caution', step: step.key, caution: caution.key, answer: true });
+    add({ kind: 'step-started', step: step.key });
     if (step.key === 'brush')
       add({
         kind: 'mark',
@@ -262,10 +263,7 @@ export async function finishJob(caller: Caller, chain: Chain, reads = true): Pro
       add({ ...readingEntry(chain.arrayId, 4000, 'before'), id: randomUUID(), at: new Date(clock).toISOString() });
     if (reads && step.key === 'after')
       add({ ...readingEntry(chain.arrayId, 4500, 'after'), id: randomUUID(), at: new Date(clock).toISOString() });
-    if (step.minutes) {
-      add({ kind: 'step-started', step: step.key });
-      clock += step.minutes * 60_000;
-    }
+    clock += (step.minutes ?? 0) * 60_000;
     add({ kind: 'step-done', step: step.key });
   }
   await caller.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
