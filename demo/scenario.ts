@@ -201,7 +201,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'cellar',
-    truth: { dust: 1.7, by: 'estimator' },
+    truth: { dust: 1.7, by: 'estimator', strips: true },
     customer: { name: 'Thornfield Cellars', email: 'works@thornfield.example', phone: '000 555 0102' },
     fields: site({
       name: 'Thornfield cellar',

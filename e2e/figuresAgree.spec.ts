@@ -158,7 +158,9 @@ async function walkPlanAndOffer(
   walk.hold('worth of a wash', 'Offer', await boxed(page, 'One wash is worth'), worth);
   const recoverable = plain(formatQuantity(output.recoverable.p50, 'energy', GLASS));
   walk.hold('energy of a wash', 'Offer', await boxed(page, 'Energy it brings back'), recoverable);
-  walk.hold('hours', 'Offer', offer, `${((2 * output.priced.minutes) / 60).toFixed(2)} person-hours`);
+  // Whole hours stand without a fraction.
+  const personHours = ((2 * output.priced.minutes) / 60).toFixed(2).replace(/\.00$/, '');
+  walk.hold('hours', 'Offer', offer, `${personHours} person-hours`);
   const paper = await paperText(page.context(), `/api/quotes/${quote.id}/paper.pdf`);
   walk.hold('price', 'the paper', paper, gross);
   walk.hold('worth of a wash', 'the paper', paper, `(middle ${amount(output.benefit.p50)})`);

@@ -272,6 +272,28 @@ test.describe
       await expect(page.getByText('Module 20 was reached a day later.')).toBeVisible();
       await expectAccessible(page);
     });
+
+    test('Look again: the next estimate has heard the wash, and what we know has learned from it', async () => {
+      await page.goto(`${siteAddress}/look`);
+      await page.getByRole('button', { name: 'Record an inspection' }).click();
+      await page.getByRole('button', { name: 'Film over the face' }).click();
+      await page.getByRole('button', { name: 'Record what you saw' }).click();
+      await page.goto(`${siteAddress}/reckon`);
+      await page.getByRole('button', { name: 'Reckon again' }).click();
+      const wash = page.locator('.evidence tr', { has: page.getByRole('button', { name: /^A wash, measured/ }) });
+      await expect(wash).toBeVisible({ timeout: 30_000 });
+      // The pair of the report: 1 - 4960 / 5580, as compute says.
+      expect(plain((await wash.textContent()) ?? '')).toContain(BY_HAND.loss);
+      const learned = plain((await page.locator('.notice', { hasText: 'Last time' }).textContent()) ?? '');
+      expect(learned).toContain(`measured ${BY_HAND.loss}`);
+      expect(learned).toMatch(/This site soils at \d+\.\d times what was assumed/);
+      await page.goto(`${siteAddress}/show`);
+      await expect(figure(page, 'Loss there was')).toHaveText(/11\.1/);
+      await page.getByRole('link', { name: 'What we know' }).click();
+      const setUp = page.locator('.known-figures tr', { hasText: 'every job' });
+      await setUp.locator('summary').click();
+      await expect(setUp.getByRole('link').first()).toBeVisible();
+    });
   });
 
 /** Answers, types and touches what each card asks for. */

@@ -120,7 +120,8 @@ function ofStrips({ id, date, patch }: LookOnRecord, { house }: ArrayRecords): T
   if (!patch || bonded < LEAST_BONDED) return [];
   return patch.found.removed.flatMap(({ way: strip, share }) => {
     const way = STRIP_WAYS[strip];
-    if (way === undefined) return [];
+    // The strip that came cleanest is taken for clean: of itself it says nothing.
+    if (way === undefined || share.low >= 1) return [];
     const { loose } = house.effectiveness[way];
     return effect(
       `bonded:${way}`,
