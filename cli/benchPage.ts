@@ -10,8 +10,10 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Mark } from '../core/inspections/marks.ts';
+import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import type { ReckonInput } from '../core/reckoning/reckoning.ts';
 import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.ts';
+import { addedDays } from '../core/units/dates.ts';
 import { startWorkers } from '../server/work/workers.ts';
 import { BROWSER_FLAGS } from './browser.ts';
 import { cookiesOf } from './cookies.ts';
@@ -130,6 +132,23 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
   }
 }
 
+/** Rain and energy of every day of two years: dust that a rain each fortnight takes off, and a cloud on every third day. */
+function twoYears(): Pick<ReckonInput, 'rain' | 'energy'> {
+  const { site, array, today } = exampleReckon;
+  const place = { ...site, linkeTurbidity: 3 };
+  const surface = { surfaceTilt: array.tilt, surfaceAzimuth: array.azimuth };
+  const pdc0 = 420 * array.moduleWatts;
+  const days = Array.from({ length: 730 }, (_, at) => {
+    const date = addedDays(today, at - 730);
+    const clear = clearSkyDay(place, surface, { pdc0, gammaPdc: array.gammaPdc }, date, 20, 1).energy;
+    return { date, energy: clear * (1 - 0.002 * (at % 14)) * (at % 3 === 0 ? 0.6 : 1), rain: at % 14 === 0 ? 12 : 0 };
+  });
+  return {
+    rain: Object.fromEntries(days.map(({ date, rain }) => [date, rain])),
+    energy: { site: { ...place, ...surface, pdc0, gammaPdc: array.gammaPdc }, days, cleanings: [] },
+  };
+}
+
 async function reckoning(): Promise<void> {
   const workers = startWorkers();
   const modules = Array.from({ length: 420 }, (_, index) => index);
@@ -157,6 +176,7 @@ async function reckoning(): Promise<void> {
       },
     },
     looks: [exampleInspection({ marks })],
+    ...twoYears(),
   };
   try {
     await workers.run('reckon', input);
@@ -164,10 +184,10 @@ async function reckoning(): Promise<void> {
     await workers.run('reckon', input);
     const took = performance.now() - start;
     line(
-      '420 modules, 21 strings, 224 marks, 40 weather years, on a worker',
+      '420 modules, 21 strings, 224 marks, two years of rain and energy, on a worker',
       `${took.toFixed(0)} ms`,
-      'at most 1000 ms',
-      took <= 1000,
+      'at most 2000 ms',
+      took <= 2000,
     );
   } finally {
     await workers.close();

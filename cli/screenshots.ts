@@ -65,7 +65,7 @@ const SHOTS: Shot[] = [
     },
   },
   { name: 'company', go: (page) => page.goto('/company').then(() => undefined) },
-  { name: 'quotes', go: (page) => page.goto('/quotes').then(() => undefined) },
+  { name: 'known', go: (page) => page.goto('/known').then(() => undefined) },
   {
     name: 'bench-patch',
     go: async (page) => {
