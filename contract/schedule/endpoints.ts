@@ -28,10 +28,8 @@ export const dayStrip = z.object({
     quotes: z.array(quoteListItem),
     late: z.array(jobListItem),
     unlooked: z.array(z.object({ siteId: id, site: z.string(), lastLook: z.string().nullable() })),
-    /** arrays that a wash is expected to pay for from a day on that has come, and no job is booked for: to be looked at now */
-    paying: z.array(
-      z.object({ siteId: id, site: z.string(), array: z.string(), lookOn: z.string(), loss: z.number() }),
-    ),
+    /** sites with arrays, by name, that a wash is expected to pay for from a day on that has come: to be looked at now */
+    paying: z.array(z.object({ siteId: id, site: z.string(), arrays: z.string(), lookOn: z.string() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
   }),
   coming: z.array(plannedJob),

@@ -7,7 +7,7 @@ import { expectedOutput } from '../comparisons/expected.ts';
 import { expectedOfReading, type ReadArray, warningsOfReading } from '../comparisons/powerReading.ts';
 import { prepareCourses } from '../courses/courses.ts';
 import { type AheadChoices, type ArrayAhead, courseSetup, usualChoices, worksUntil } from '../courses/ofArray.ts';
-import { ALL_OF_IT, type CourseSetup, withFewer } from '../courses/setup.ts';
+import { type CourseSetup, withFewer } from '../courses/setup.ts';
 import { firstDayThatPays } from '../courses/washPays.ts';
 import { recoveredBy, yearAhead } from '../courses/yearAhead.ts';
 import { acLimit } from '../modules/acLimit.ts';
@@ -171,9 +171,10 @@ const withoutInputs = ({ strings, ...rest }: MarkedLoss, input: ReckonInput): Ma
   marks: lastLook(input)?.marks ?? [],
 });
 
-function lookOn(setup: CourseSetup, { visitPrice, today }: ReckonInput, valuePerKWh: number): string | null {
+/** The first day on which the usual way is expected to pay: whoever plans chooses the way, and may find another. */
+function lookOn(setup: CourseSetup, { visitPrice, today, house }: ReckonInput, valuePerKWh: number): string | null {
   const prepared = prepareCourses({ ...withFewer(setup, SEARCHED), horizon: 2 });
-  const day = firstDayThatPays(prepared, ALL_OF_IT, { valuePerKWh, price: visitPrice });
+  const day = firstDayThatPays(prepared, house.effectiveness['fed-pole'], { valuePerKWh, price: visitPrice });
   return day === null ? null : addedDays(today, day);
 }
 

@@ -32,6 +32,8 @@ export interface JobRow {
   minutes: number;
   /** which visit of its quote, from 1 */
   visit: number;
+  /** what it measured by being done; null until its work has ended */
+  measured: MeasuredJob | null;
   version: number;
 }
 
@@ -68,7 +70,7 @@ export const insertEntry = (
 
 export const insertJob = (
   trx: Transaction,
-  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'version'>,
+  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'version'>,
 ): Promise<unknown> =>
   trx('jobs').insert({ ...row, state: 'scheduled', modulesLeft: row.modules, content: json(content) });
 

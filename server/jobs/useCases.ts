@@ -43,7 +43,7 @@ export async function readJob(connection: Connection, id: string) {
   const customer = await findCustomer(connection, site.customerId);
   const entries = await entriesOf(connection, id);
   const photos = await photosWhere(connection, { jobId: [id] });
-  const { content, modules: _modules, modulesLeft: _left, minutes: _minutes, ...rest } = row;
+  const { content, modules: _modules, modulesLeft: _left, minutes: _minutes, measured: _measured, ...rest } = row;
   return {
     ...rest,
     ...content,

@@ -14,7 +14,7 @@ import { readCompanyRow } from '../people/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
 import { arraysOfSite, firstPlace, sitesNotSeenSince, waterReadingsOfSite } from '../sites/storage.ts';
 import { addDays, dateIn } from '../soiling/calendar.ts';
-import { payingArrays } from '../soiling/storage.ts';
+import { payingSites } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustFind } from '../storage/writing.ts';
 
@@ -56,7 +56,7 @@ export async function readDay(
       late: await lateJobs(database, today, MOST_LISTED),
       quotes: sees ? await unanswered(context) : [],
       unlooked: sees ? await sitesNotSeenSince(database, daysBefore(context, LOOK_AFTER), MOST_LISTED) : [],
-      paying: sees ? await payingArrays(database, today, MOST_LISTED) : [],
+      paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
     },
   };

@@ -91,20 +91,21 @@ export const taughtByArrays = (
     .select('arrays.id', 'arrays.name', 'arrays.siteId', 'sites.name as site', 'newest.taught as taught');
 
 /**
- * Arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest since
- * first: without those for which a job is booked, or was done since.
+ * Sites with arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest
+ * since first. Without those that are in hand (a quote that waits, a job that is booked or was done since), and without
+ * those whose plan has counted all arrays together since and found that no visit pays.
  */
-export const payingArrays = (
+export const payingSites = (
   connection: Connection,
   today: string,
   limit: number,
-): Promise<{ siteId: string; site: string; array: string; lookOn: string; loss: number }[]> =>
+): Promise<{ siteId: string; site: string; arrays: string; lookOn: string }[]> =>
   connection
     .from(
       connection('reckonings')
         .distinctOn('array_id')
         .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
-        .select('array_id', 'look_on', 'at', connection.raw(`(output #>> '{lossNow,mid}')::float8 as loss`))
+        .select('array_id', 'look_on', 'at')
         .as('newest'),
     )
     .join('arrays', 'arrays.id', 'newest.array_id')
@@ -115,14 +116,20 @@ export const payingArrays = (
         .whereRaw('jobs.site_id = sites.id')
         .whereRaw(`(jobs.state in ('scheduled', 'in-hand', 'paused') or jobs.scheduled_for >= newest.at::date)`),
     )
-    .orderBy(['newest.look_on', 'arrays.id'])
+    .whereNotExists(connection('quotes').whereRaw(`quotes.site_id = sites.id and quotes.state = 'sent'`))
+    .whereNotExists(
+      connection('plans').whereRaw(
+        `plans.site_id = sites.id and plans.at >= newest.at and (plans.output #>> '{visits,best}')::int = 0`,
+      ),
+    )
+    .groupBy('sites.id', 'sites.name')
+    .orderByRaw('min(newest.look_on), sites.id')
     .limit(limit)
     .select(
       'sites.id as siteId',
       'sites.name as site',
-      'arrays.name as array',
-      'newest.look_on as lookOn',
-      'newest.loss as loss',
+      connection.raw(`string_agg(arrays.name, ', ' order by arrays.name) as arrays`),
+      connection.raw('min(newest.look_on)::text as look_on'),
     );
 
 /** What was set for the years ahead of an array, with the name of whoever set it. */

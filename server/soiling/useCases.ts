@@ -121,10 +121,17 @@ export async function reckonArray(
   });
 }
 
+/** How far out whose eye is, and what all else goes into an estimate, is for the desk. */
+const asCrewSees = <R extends Reckoning>(row: R): R => ({
+  ...row,
+  input: null,
+  output: { ...row.output, known: row.output.known && { ...row.output.known, taught: [] } },
+});
+
 export async function listReckonings(context: Context, arrayId: string, query: QueryOf<Endpoints['listReckonings']>) {
   await mustFind(context.database, 'arrays', arrayId, 'array');
   const rows = await listReckoningRows(context.database, arrayId, query);
-  return pageOfEntered(rows, query.limit);
+  return pageOfEntered(context.person.role === 'crew' ? rows.map(asCrewSees) : rows, query.limit);
 }
 
 /** What was set by hand for the years ahead of an array; nothing, at version 0, where nobody has. */

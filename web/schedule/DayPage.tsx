@@ -84,12 +84,10 @@ function Chase({ day }: { day: DayStrip }) {
             <span className="end">{formatDate(job.scheduledFor, glass)}</span>
           </li>
         ))}
-        {paying.map(({ siteId, site, array, lookOn, loss }) => (
-          <li key={`${siteId} ${array}`}>
+        {paying.map(({ siteId, site, arrays, lookOn }) => (
+          <li key={siteId}>
             <Link to={`/sites/${siteId}/reckon`}>{site}</Link>
-            <span>
-              {array}: look now, a wash is expected to pay; {formatQuantity(loss, 'fraction', glass)} lost when reckoned
-            </span>
+            <span>look now, a wash is expected to pay: {arrays}</span>
             <span className="end">since {formatDate(lookOn, glass)}</span>
           </li>
         ))}
