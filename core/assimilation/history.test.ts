@@ -51,6 +51,13 @@ describe('from records to days, washes and witnesses', () => {
     expect(input?.prior).to.deep.equal({ deposition: 0.6, mismatch: 0.15 });
   });
 
+  it('stands before a job of its day, unless it was taken after it', () => {
+    const washes = [{ date: '2026-11-20', jobId: 'job', parts: [{ way: 'fed-pole' as const, share: 1 }] }];
+    const dayOf = (afterWash: boolean) =>
+      historyOf(records({ washes, looks: [look({ afterWash })] })).inputs[0]?.observations[0]?.day ?? 0;
+    expect(dayOf(true) - dayOf(false)).to.equal(1);
+  });
+
   it('has what grows stand as it was seen after a wash that took a part of it', () => {
     const washes = [{ date: '2026-03-01', jobId: null, parts: [{ way: 'alcohol' as const, share: 1 }] }];
     const [input] = historyOf(records({ looks: [look({ soils: [lichen] })], washes })).inputs;

@@ -176,8 +176,8 @@ function heard(records: ArrayRecords, at: (date: string) => number, count: numbe
   const washed = new Set(records.washes.filter(({ jobId }) => jobId !== null).map(({ date }) => date));
   for (const look of records.looks) {
     const { id, date } = look;
-    // Whoever looks on the day of a job looks before it.
-    const day = at(date) - (washed.has(date) ? 1 : 0);
+    // Whoever looks on the day of a job looks before it, unless the clock says otherwise.
+    const day = at(date) - (washed.has(date) && !look.afterWash ? 1 : 0);
     const told = (kind: WitnessKind) => ({ key: `${kind}:${id}`, kind, recordId: id, from: date, until: date });
     add(told('eye'), seenByEye(look, day, records.house));
     if (look.reading) {

@@ -19,6 +19,8 @@ export interface RecordedLook {
   by: string;
   /** `YYYY-MM-DD` by the site's calendar */
   date: string;
+  /** whether a wash of the same day was done by then */
+  afterWash?: boolean | undefined;
   soils: readonly Soil[];
   marks: readonly Mark[];
   wipeTest: WipeTest;
@@ -39,10 +41,11 @@ export interface LookedAt extends Omit<ReadArray, 'ageYears'> {
 export const looksOf = (array: LookedAt, looks: readonly RecordedLook[]): LookOnRecord[] =>
   [...looks]
     .sort((a, b) => a.date.localeCompare(b.date))
-    .map(({ id, by, date, soils, marks, wipeTest, reading, testPatch }) => ({
+    .map(({ id, by, date, afterWash, soils, marks, wipeTest, reading, testPatch }) => ({
       id,
       by,
       date,
+      ...(afterWash ? { afterWash } : {}),
       soils,
       marked: markedOf(array, marks),
       wipeTest,

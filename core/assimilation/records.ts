@@ -13,6 +13,8 @@ export interface LookOnRecord {
   /** whose eye it was: the id of a person; null where it was a caller's, on the telephone */
   by: string | null;
   date: string;
+  /** whether a wash of the same day was done by then; left out: it was not */
+  afterWash?: boolean | undefined;
   soils: readonly Soil[];
   /** what was marked on its modules; null where nothing was */
   marked: MarkedOnRecord | null;

@@ -17,17 +17,23 @@ const LOOK_BACK = 1095;
 /** All that is on record of an array and bears on its loss, for one estimate (C17). */
 export type OnRecord = Pick<ReckonInput, 'site' | 'array' | 'looks' | 'washes' | 'pairs' | 'energy' | 'rain'>;
 
+/** The same, with the moment of the last wash that was measured; null where none was. */
+interface Gathered {
+  records: OnRecord;
+  measuredAt: string | null;
+}
+
 export async function recordsOfArray(
   connection: Connection,
   array: SolarArray,
   site: Site,
   today: string,
-): Promise<OnRecord> {
+): Promise<Gathered> {
   const from = addedDays(today, -LOOK_BACK);
   const looks = await looksSince(connection, array.id, from);
   const jobs = (await measuredJobsOf(connection, site, array.id)).filter(({ date }) => date >= from && date <= today);
   const weather = await weatherBetween(connection, site.id, from, today);
-  return {
+  const records: OnRecord = {
     site: {
       latitude: site.latitude,
       longitude: site.longitude,
@@ -51,12 +57,19 @@ export async function recordsOfArray(
       installedOn: array.installedOn,
       wiring: wiringOf(array),
     },
-    looks: looks.map(({ inspectedAt, lastWashed: _, ...look }) => ({ ...look, date: dateIn(inspectedAt, site.zone) })),
+    looks: looks.map(({ inspectedAt, lastWashed: _, ...look }) => {
+      const date = dateIn(inspectedAt, site.zone);
+      const afterWash = jobs.some(
+        (job) => job.date === date && Date.parse(job.washedAt ?? '') < Date.parse(inspectedAt),
+      );
+      return { ...look, date, ...(afterWash ? { afterWash } : {}) };
+    }),
     washes: washesOf(array.id, jobs, looks),
     pairs: pairsOf(array.id, jobs),
     energy: await dailyEnergyOf(connection, array, site),
     rain: Object.fromEntries(weather.map(({ date, rain }) => [date, rain])),
   };
+  return { records, measuredAt: jobs.findLast((job) => faceOf(array.id, job)?.pair)?.washedAt ?? null };
 }
 
 type DatedJob = MeasuredJob & { jobId: string; date: string };

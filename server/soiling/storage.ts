@@ -46,16 +46,15 @@ export async function listReckoningRows(
   return rows.map((row) => ({ ...toReckoning(row), entered: row.entered }));
 }
 
-/** The loss that was reckoned last before a day or on it, by the site's calendar; null where nobody had. */
+/** The loss that was reckoned last before a moment; null where nobody had. */
 export async function reckonedBefore(
   connection: Connection,
   arrayId: string,
-  date: string,
-  zone: string,
+  moment: string,
 ): Promise<{ at: string; lossNow: Estimate } | null> {
   const row = await connection('reckonings')
     .where({ arrayId })
-    .whereRaw('(at at time zone ?)::date <= ?::date', [zone, date])
+    .where('at', '<', moment)
     .orderBy('entered', 'desc')
     .first('at', connection.raw(`output -> 'lossNow' as loss_now`));
   return row ?? null;

@@ -61,9 +61,8 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
   const { database } = context;
   const site = await mustFind<Site>(database, 'sites', array.siteId, 'site');
   const today = dateIn(context.clock(), site.zone);
-  const records = await recordsOfArray(database, array, site, today);
+  const { records, measuredAt } = await recordsOfArray(database, array, site, today);
   const { prices } = await readCompany(context);
-  const lastPair = records.pairs.at(-1)?.date;
   const { settings } = await readOutlook(database, array.id);
   return {
     ...records,
@@ -77,7 +76,7 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
       lichen: settings.lichen,
       worksUntil: settings.worksUntil,
     },
-    expected: lastPair === undefined ? null : await expectedBefore(database, array.id, lastPair, site.zone),
+    expected: measuredAt === null ? null : await expectedBefore(database, array.id, measuredAt, site.zone),
     visitPrice: await visitPriceOf(context, array, site),
     minutePrice: prices.hourlyRate / 60,
     house: await figuresNow(database),
@@ -85,8 +84,8 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
   };
 }
 
-async function expectedBefore(connection: Connection, arrayId: string, date: string, zone: string) {
-  const found = await reckonedBefore(connection, arrayId, date, zone);
+async function expectedBefore(connection: Connection, arrayId: string, moment: string, zone: string) {
+  const found = await reckonedBefore(connection, arrayId, moment);
   return found && { date: dateIn(found.at, zone), loss: found.lossNow };
 }
 

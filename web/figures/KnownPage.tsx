@@ -107,8 +107,10 @@ function OfKind({ kind, figures, ours, onFlip }: OfKindProps) {
                 )}
                 {figure.drill && <div className="quiet">{drillWords(figure.drill, glass)}</div>}
               </td>
-              <td className="number">{figureWords(kind, figure.house, glass)}</td>
-              <td className="number">
+              <td className="number" data-label="House">
+                {figureWords(kind, figure.house, glass)}
+              </td>
+              <td className="number" data-label="Ours">
                 <strong>{figureWords(kind, figure.ours, glass)}</strong>
                 <div className="range">{figureRange(kind, figure.low, figure.high, glass)}</div>
                 {figure.used !== null &&
