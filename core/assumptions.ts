@@ -103,9 +103,6 @@ export const SET_UP_MINUTES = 30;
 export const WET_SHARE = 0.6;
 export const POLE_FLOW = 4;
 
-/** How far the assumed soiling rate of a site may be out (standard deviation of its logarithm). */
-export const RATE_SPREAD = 0.35;
-
 /** Yearly loss of output with age, a fraction, where the maker's figure is not at hand. */
 export const DEGRADATION_PER_YEAR = 0.005;
 
@@ -190,8 +187,6 @@ export const BONDED_BY_CLOTH = { clean: 0.05, 'not-done': 0.3, some: 0.4, plain:
 /** Share of a film taken off on a test patch from which on a way is enough, and what a stronger one has to add to be wanted. */
 export const ENOUGH_TAKEN_OFF = 0.95;
 export const WORTH_A_STRONGER_WAY = 0.05;
-/** How far the change of clear days from one year to the next may be out, a fraction. */
-export const YEAR_ON_YEAR_SPREAD = 0.02;
 /** Height of an eave where nobody has measured it, m: of one storey, of each above, and of frames that stand on the ground. */
 export const EAVE_HEIGHT = { firstStorey: 2.8, storeyAbove: 2.7, ground: 0.6, carport: 2.4 } as const;
 /** Minutes that a wetted module takes to come back to the temperature that sun and air give it. */

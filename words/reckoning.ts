@@ -52,9 +52,6 @@ const EXPLANATION_WORDS: Record<Explanation, string> = {
 };
 
 const points = (fraction: number, { glass }: Reader): string => formatNumber(fraction * 100, 1, glass);
-/** A factor on what the house assumes. */
-export const timesWords = (factor: number, glass: Glass): string =>
-  `${formatNumber(factor, factor < 10 ? 1 : 0, glass)}×`;
 
 /** One finding as a sentence or two for its reader. */
 export function findingWords(finding: Finding, reader: Reader): string {

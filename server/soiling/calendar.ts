@@ -1,12 +1,5 @@
 import { DateTime } from 'luxon';
 
-/** Day of a 365-day year, from 0, of an instant in a zone; 29 February counts as the 28th. */
-export function dayOfYearIn(instant: string, zone: string): number {
-  const local = DateTime.fromISO(instant, { zone });
-  const ordinal = local.ordinal - (local.isInLeapYear && local.ordinal > 59 ? 1 : 0);
-  return Math.min(364, ordinal - 1);
-}
-
 /** Years from a date to an instant, not below 0. */
 export const yearsBetween = (date: string, instant: string): number =>
   Math.max(0, (Date.parse(instant) - Date.parse(`${date}T00:00:00Z`)) / (365.25 * 86_400_000));
