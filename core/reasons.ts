@@ -44,4 +44,4 @@ export interface Reason {
  * 7: a plan of visits is judged by its range and visit by visit; a wash on glass that rain has just cleaned does no harm.
  * 8: one estimate from all that is known of an array, and one model for the year, the plan, its visits and the years ahead.
  */
-export const CALCULATION_VERSION = '8';
+export const CALCULATION_VERSION = '9';

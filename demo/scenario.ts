@@ -155,7 +155,7 @@ const array = (
 export const SITES: DemoSite[] = [
   {
     key: 'farmhouse',
-    truth: { dust: 0.6, by: 'owner' },
+    truth: { dust: 0.6, by: 'owner', strips: true },
     customer: { name: 'Lindiwe Oakes', email: 'lindiwe@oakes.example', phone: '000 555 0101' },
     fields: site({ name: 'Oakes farmhouse', place: 'Quince Lane 4, Merrow Valley' }),
     arrays: [
@@ -610,7 +610,7 @@ export const SITES: DemoSite[] = [
   },
   {
     key: 'new-house',
-    truth: { dust: 0.9, by: 'owner' },
+    truth: { dust: 0.9, by: 'owner', strips: true },
     customer: { name: 'Priya Hollow', email: 'priya@hollow.example', phone: '000 555 0111' },
     fields: site({
       name: 'Hollow house',

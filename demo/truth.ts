@@ -1,11 +1,21 @@
 import type { ImportedSite } from '../contract/imports/endpoints.ts';
-import { DROPPINGS, DUST_DAY_SPREAD, EFFECTIVENESS, FILM_GRADE, PATCH_FACTOR } from '../core/assumptions.ts';
+import { wiringOf } from '../contract/sites/endpoints.ts';
+import {
+  DROPPINGS,
+  DUST_DAY_SPREAD,
+  EFFECTIVENESS,
+  type Effectiveness,
+  FILM_GRADE,
+  PATCH_FACTOR,
+} from '../core/assumptions.ts';
 import { expectedOutput } from '../core/comparisons/expected.ts';
 import { expectedOfReading } from '../core/comparisons/powerReading.ts';
-import { isFilm, lossFromInspection, type Soil } from '../core/inspections/soil.ts';
+import type { Mark } from '../core/inspections/marks.ts';
+import { isFilm, joinLosses, lossFromInspection, lossOfSoil, type Soil } from '../core/inspections/soil.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import { filmLoss } from '../core/soiling/filmLoss.ts';
 import { CLEAN_GLASS, LayeredGlass } from '../core/soiling/layered.ts';
+import { markedLoss } from '../core/soiling/markedLoss.ts';
 import { normalDraw, type Random, seededRandom } from '../core/statistics/random.ts';
 import { addedDays, ageOn, dayOfYear, daysBetween } from '../core/units/dates.ts';
 import { CLIMATES, climateMonth, generateWeatherYears, monthOfDay, usualDeposition } from '../core/weather/index.ts';
@@ -26,6 +36,7 @@ const EYE: Record<Truth['by'], number> = { owner: 1, estimator: 1.6 };
 const EYE_SCATTER = 0.25;
 /** The fed pole of this company takes less off a bonded film than the house's figure. */
 const POLE = { ...EFFECTIVENESS['fed-pole'], bonded: 0.6 };
+const NOTHING = { loose: 0, bonded: 0, droppings: 0, lichen: 0 };
 const DAYS = 730;
 const CLIMATE = CLIMATES['winter-rain'];
 /** Modules give a little less than their plate. */
@@ -39,6 +50,9 @@ interface Course {
   ratio: number[];
   film: number[];
   bonded: number[];
+  droppings: number[];
+  /** share of the output that lichen, algae and moss take */
+  standing: number[];
   before: Map<number, number>;
 }
 
@@ -66,9 +80,11 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
   const courses = new Map(
     site.arrays.map((array): [string, Course] => {
       const birds = array.birds ?? 'few';
-      const glass = new LayeredGlass(array.tilt, { lichenDensity: 0, mismatch: PATCH_FACTOR.mid }, CLEAN_GLASS);
       const washes = new Map(site.rounds.flatMap((round) => washesOf(round, array, at)));
-      const course: Course = { ratio: [], film: [], bonded: [], before: new Map() };
+      const standingLoss = standingOf(site.rounds, array, washes);
+      const parameters = { lichenDensity: 0, mismatch: PATCH_FACTOR.mid, standingLoss };
+      const glass = new LayeredGlass(array.tilt, parameters, CLEAN_GLASS);
+      const course: Course = { ratio: [], film: [], bonded: [], droppings: [], standing: [], before: new Map() };
       weather.forEach(({ day, rain, dew }, index) => {
         const share = washes.get(index);
         if (share !== undefined) {
@@ -81,6 +97,8 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
         course.ratio.push(glass.soilingRatio());
         course.film.push(glass.loose + glass.bonded);
         course.bonded.push(glass.bonded);
+        course.droppings.push(glass.droppings);
+        course.standing.push(standingLoss * glass.standingLeft);
       });
       return [array.id, course];
     }),
@@ -130,6 +148,19 @@ function washesOf({ job }: Round, array: Arrays[number], at: (date: string) => n
   const [first] = worked;
   if (!first || first.day < 0) return [];
   return [[first.day, Math.min(1, worked.reduce((sum, { count }) => sum + count, 0) / modules)]];
+}
+
+/** What lichen, algae and moss cost from the first day on, so that after the washes it is what the last look wrote down. */
+function standingOf(rounds: readonly Round[], array: Arrays[number], washes: ReadonlyMap<number, number>): number {
+  const looks = rounds.flatMap(({ inspections }) => inspections).filter(({ arrayId }) => arrayId === array.id);
+  const { soils = [], marks = [] } = (looks.at(-1) ?? {}) as { soils?: Soil[]; marks?: Mark[] };
+  const stands = <K extends { kind: string }>(some: readonly K[]) => some.filter(({ kind }) => kind !== 'droppings');
+  const seen =
+    marks.length > 0
+      ? markedLoss(wiringOf(array), stands(marks)).powerLoss.mid
+      : joinLosses(stands(soils.filter(({ kind }) => !isFilm(kind))).map(lossOfSoil)).mid;
+  const left = [...washes.values()].reduce((all, share) => all * (1 - share * POLE.lichen), 1);
+  return Math.min(0.9, seen / left);
 }
 
 /** A round with its looks as the eye that looked would have had them, and its readings as the glass would have given them. */
@@ -212,13 +243,19 @@ function withFilm(soils: readonly Soil[], mass: number): Soil[] {
 }
 
 /** Strips rinsed, brushed and bladed, read in W against a dirty neighbour in one minute each. */
-function stripsOf({ film, bonded }: Course, day: number, random: Random) {
-  const [all, fast] = [film[day] ?? 0, bonded[day] ?? 0];
+function stripsOf(course: Course, day: number, random: Random) {
+  const [all, fast, spots, grown] = (['film', 'bonded', 'droppings', 'standing'] as const).map(
+    (layer) => course[layer][day] ?? 0,
+  ) as [number, number, number, number];
   const ways = { rinse: EFFECTIVENESS.hose, brush: POLE, blade: EFFECTIVENESS['wet-blade'] };
-  const read = (mass: number) => ({
-    value: Math.round(390 * (1 - filmLoss(mass)) * Math.exp(0.002 * normalDraw(random)) * 10) / 10,
-    tempModule: Math.round((41 + random()) * 10) / 10,
-  });
+  const read = (takes: Effectiveness) => {
+    const mass = (all - fast) * (1 - takes.loose) + fast * (1 - takes.bonded);
+    const bare = (1 - PATCH_FACTOR.mid * spots * (1 - takes.droppings)) * (1 - grown * (1 - takes.lichen));
+    return {
+      value: Math.round(390 * (1 - filmLoss(mass)) * bare * Math.exp(0.002 * normalDraw(random)) * 10) / 10,
+      tempModule: Math.round((41 + random()) * 10) / 10,
+    };
+  };
   return {
     quantity: 'power' as const,
     representative: true,
@@ -226,11 +263,8 @@ function stripsOf({ film, bonded }: Course, day: number, random: Random) {
       way,
       modules: 1,
       minutes: { rinse: 0.6, brush: 1.5, blade: 3 }[way],
-      before: { strip: read(all), neighbour: read(all) },
-      after: {
-        strip: read((all - fast) * (1 - ways[way].loose) + fast * (1 - ways[way].bonded)),
-        neighbour: read(all),
-      },
+      before: { strip: read(NOTHING), neighbour: read(NOTHING) },
+      after: { strip: read(ways[way]), neighbour: read(NOTHING) },
     })),
   };
 }

@@ -38,6 +38,7 @@ export const layeredParameters = z.object({
   lichenGrowth: notNegative.default(1),
   mismatch: notNegative,
   standingLoss: fraction.default(0),
+  removalOdds: z.number().gt(0).default(1),
 });
 
 export const layeredState = z.object({

@@ -114,7 +114,7 @@ export const wiringOf = ({
   cells,
   electronics,
   strings,
-}: SolarArray): WiredArray => ({
+}: Pick<SolarArray, keyof WiredArray>): WiredArray => ({
   rows,
   columns,
   missing,

@@ -23,6 +23,7 @@ const layeredParameters = z.object({
   lichenGrowth: z.number().optional(),
   mismatch: z.number(),
   standingLoss: z.number().optional(),
+  removalOdds: z.number().optional(),
 });
 const layeredState = z.object({
   loose: z.number(),

@@ -13,6 +13,7 @@ export const FACTORS = [
   'mismatch',
   'standing',
   'level',
+  'removal',
 ] as const;
 export type Factor = (typeof FACTORS)[number];
 
@@ -35,6 +36,8 @@ export const PRIOR_SPREAD: Factors = {
   standing: 0.5,
   // output of clean glass against the nameplate, age taken out
   level: 0.05,
+  // odds with which a wash takes off the bonded film: of a way, and known to nobody who has not set it otherwise
+  removal: 0,
 };
 
 /** The same of `mismatch` where patches are marked on their modules. */
@@ -56,5 +59,6 @@ export function layFactors(parameters: LayeredParameters, factors: Factors): Req
     lichenGrowth: given.lichenGrowth,
     mismatch: given.mismatch * factors.mismatch,
     standingLoss: given.standingLoss * factors.standing,
+    removalOdds: given.removalOdds * factors.removal,
   };
 }

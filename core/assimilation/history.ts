@@ -1,10 +1,19 @@
-import { BONDED_BY_CLOTH, DROPPINGS, type Effectiveness, PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
+import {
+  BONDED_BY_CLOTH,
+  type CleaningMethod,
+  DROPPINGS,
+  type Effectiveness,
+  PATCH_FACTOR,
+  UNSEEN,
+  WITNESS_SIGMA,
+} from '../assumptions.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
 import { filmMassOf } from '../soiling/filmLoss.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters } from '../soiling/layered.ts';
 import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../units/dates.ts';
 import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';
 import { MARKED_MISMATCH_SPREAD } from './factors.ts';
+import { filmOnPatch, standingOf } from './filmOnPatch.ts';
 import { type Eye, type HouseFigures, USUAL_EYE } from './house.ts';
 import type { Observation } from './observed.ts';
 import type { Assimilation } from './posterior.ts';
@@ -66,18 +75,20 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   const parameters = parametersOf(records, cleanings, at);
   const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
   const known = observed.filter((mm) => mm !== null).length;
-  const ways = isObserved(observed, Math.max(0, ...cleanings.map(({ day }) => day))) ? 1 : DRAWN;
+  const courses = isObserved(observed, Math.max(0, ...cleanings.map(({ day }) => day))) ? 1 : DRAWN;
   const marked = records.looks.at(-1)?.marked ?? null;
+  const way = mostUsedWay(washes);
   return {
-    inputs: Array.from({ length: ways }, (_, way) => ({
+    inputs: Array.from({ length: courses }, (_, course) => ({
       surfaceTilt: records.place.surfaceTilt,
       parameters,
       initial: CLEAN_GLASS,
-      days: daysOf(records, first, observed, records.seed + way),
+      days: daysOf(records, first, observed, records.seed + course),
       cleanings,
       observations,
       prior: {
         deposition: records.house.dust[records.place.surroundings].sd,
+        ...(way === null ? {} : { removal: records.house.bondedSpread[way] }),
         ...(marked && marked.droppings.cover > 0 ? { mismatch: MARKED_MISMATCH_SPREAD } : {}),
       },
       priorMean: { deposition: records.house.dust[records.place.surroundings].mean },
@@ -101,6 +112,13 @@ function firstDay({ place, washes }: ArrayRecords, last: number): number {
   const back = Math.min(last + 1 - LOOK_BACK, Number.isFinite(lastWash) ? lastWash : last);
   const begun = place.installedOn === null ? Number.NEGATIVE_INFINITY : dayNumber(place.installedOn);
   return Math.min(last, Math.max(back, last + 1 - MOST_DAYS, begun));
+}
+
+/** The way in which most of the modules were washed, by all washes; null where there was none. */
+function mostUsedWay(washes: readonly WashOnRecord[]): CleaningMethod | null {
+  const shares = new Map<CleaningMethod, number>();
+  for (const { way, share } of washes.flatMap(({ parts }) => parts)) shares.set(way, (shares.get(way) ?? 0) + share);
+  return [...shares].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }
 
 /** What a wash took off the whole array: of each part what its way takes off. */
@@ -153,11 +171,6 @@ function parametersOf(
   };
 }
 
-function standingOf({ marked, soils }: LookOnRecord): number {
-  if (marked) return marked.standing;
-  return joinLosses(soils.filter(({ kind }) => !isFilm(kind) && kind !== 'droppings').map(lossOfSoil)).mid;
-}
-
 /** What each witness saw, and which are not heard. */
 function heard(records: ArrayRecords, at: (date: string) => number, count: number) {
   const observations: Observation[] = [];
@@ -186,7 +199,7 @@ function heard(records: ArrayRecords, at: (date: string) => number, count: numbe
       add(told('reading'), [seen], spoilt ? 'spoilt' : null);
     }
     if (look.patch) {
-      const seen = seenOnPatch(look, day);
+      const seen = seenOnPatch(look, day, records.house);
       const none = seen.length === 0 ? 'no-figure' : null;
       add(told('test-patch'), seen, look.patch.representative ? none : 'not-representative');
     }
@@ -222,18 +235,15 @@ function thinned<T>(days: readonly T[]): T[] {
 const CALLERS_EYE: Eye = { bias: 0, sigma: Math.log(2.5) };
 
 /** The eye: the film as one even one that costs as much, droppings by their cover, the cloth. */
-function seenByEye(
-  { by, soils, marked, wipeTest, patch }: LookOnRecord,
-  day: number,
-  house: HouseFigures,
-): Observation[] {
+function seenByEye(look: LookOnRecord, day: number, house: HouseFigures): Observation[] {
+  const { by, soils, marked, wipeTest } = look;
   const eye = by === null ? CALLERS_EYE : (house.eyes[by] ?? USUAL_EYE);
   const film = joinLosses(soils.filter(({ kind }) => isFilm(kind)).map(lossOfSoil)).mid;
   const mass = filmMassOf(film) ?? 0;
   const cover = marked
     ? marked.droppings.cover
     : soils.reduce((sum, { kind, share }) => sum + (kind === 'droppings' ? share : 0), 0);
-  const cloth = wipeTest === 'not-done' || patch?.found.bonded ? null : BONDED_BY_CLOTH[wipeTest];
+  const cloth = wipeTest === 'not-done' || filmOnPatch(look, house) ? null : BONDED_BY_CLOTH[wipeTest];
   return [
     mass > 0
       ? { kind: 'film', day, value: mass / Math.exp(eye.bias), sigma: eye.sigma }
@@ -245,13 +255,14 @@ function seenByEye(
   ];
 }
 
-/** Strips against a dirty neighbour: the loss with its own uncertainty, and what the rinse left. */
-function seenOnPatch({ patch }: LookOnRecord, day: number): Observation[] {
-  if (patch === null) return [];
-  const { loss, atMost, bonded } = patch.found;
+/** Strips against a dirty neighbour: the loss with its own uncertainty, and how much of the film the rinse left. */
+function seenOnPatch(look: LookOnRecord, day: number, house: HouseFigures): Observation[] {
+  if (look.patch === null) return [];
+  const { loss, atMost } = look.patch.found;
+  const bonded = filmOnPatch(look, house)?.bonded;
   const seen: Observation[] = [];
   if (loss) seen.push({ kind: 'loss', day, value: loss.mid, sigma: Math.max(0.002, (loss.high - loss.low) / 4) });
   else if (atMost !== null) seen.push({ kind: 'loss', day, value: atMost / 2, sigma: Math.max(0.002, atMost / 2) });
-  if (bonded) seen.push({ kind: 'bonded', day, value: bonded.mid, sigma: WITNESS_SIGMA.bondedByPatch });
+  if (bonded) seen.push({ kind: 'bonded', day, ...bonded });
   return seen;
 }

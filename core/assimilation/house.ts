@@ -1,4 +1,6 @@
 import {
+  BONDED_FACTOR_SPREAD,
+  CLEANING_METHODS,
   type CleaningMethod,
   EFFECTIVENESS,
   type Effectiveness,
@@ -20,6 +22,8 @@ export interface HouseFigures {
   /** which figures these are; 0: the house's alone */
   version: number;
   effectiveness: Record<CleaningMethod, Effectiveness>;
+  /** how far what a way takes off the bonded film may be out at one array, of its odds' logarithm */
+  bondedSpread: Record<CleaningMethod, number>;
   /** of the logarithm of what settles against what the surroundings let expect */
   dust: Record<Surroundings, { mean: number; sd: number }>;
   /** by the id of the person */
@@ -33,6 +37,9 @@ export interface HouseFigures {
 export const HOUSE: HouseFigures = {
   version: 0,
   effectiveness: EFFECTIVENESS,
+  bondedSpread: Object.fromEntries(
+    CLEANING_METHODS.map((way) => [way, BONDED_FACTOR_SPREAD]),
+  ) as HouseFigures['bondedSpread'],
   dust: Object.fromEntries(
     SURROUNDINGS.map((around) => [around, { mean: 0, sd: PRIOR_SPREAD.deposition }]),
   ) as HouseFigures['dust'],

@@ -95,7 +95,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
     witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, run)),
-    taught: taughtBy(records, history, posterior, run),
+    taught: taughtBy(records, history, posterior),
     narrowing: whatNarrows(history, losses, run),
     course: courseOf(history, run),
     from: history.from,

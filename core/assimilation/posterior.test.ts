@@ -54,11 +54,16 @@ const patch = { kind: 'loss', day: last, sigma: 0.01 } as const;
 describe('one estimate from all that is known', () => {
   it('is what the house expects where nobody has seen anything', () => {
     const { parameters, effective } = assimilate(unseen(1));
-    for (const name of FACTORS) {
+    for (const name of FACTORS.filter((one) => one !== 'removal')) {
       expect(parameters[name].mean, name).to.be.closeTo(0, 0.08 * PRIOR_SPREAD[name]);
       expect(parameters[name].sd / PRIOR_SPREAD[name], name).to.be.closeTo(1, 0.08);
     }
     expect(effective).to.be.above(500);
+  });
+
+  it('does not doubt what a way takes off unless that is asked for', () => {
+    expect(assimilate(unseen(1)).parameters.removal).to.deep.equal({ mean: 0, sd: 0 });
+    expect(assimilate({ ...unseen(1), prior: { removal: 0.7 } }).parameters.removal.sd).to.be.closeTo(0.7, 0.06);
   });
 
   it('is the same again with the same seed, and nearly with another', () => {

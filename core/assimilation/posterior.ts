@@ -129,10 +129,16 @@ interface Run extends Predicted {
 function drawsOf(input: Assimilation, history: number, among: number, onStep: (share: number) => void) {
   const middle = FACTORS.map((name) => input.priorMean?.[name] ?? 0);
   const spread = FACTORS.map((name) => input.prior?.[name] ?? PRIOR_SPREAD[name]);
+  // What nobody doubts is no unknown.
+  const places = spread.flatMap((one, at) => (one > 0 ? [at] : []));
   const { observations, same } = distinct(input.observations);
   const run = predictor({ ...input, observations });
-  const logsOf = (point: ArrayLike<number>) =>
-    Float64Array.from(middle, (mean, at) => mean + (spread[at] as number) * (point[at] as number));
+  const logsOf = (point: ArrayLike<number>) => {
+    const logs = Float64Array.from(middle);
+    for (const [at, place] of places.entries())
+      logs[place] = (logs[place] as number) + (spread[place] as number) * (point[at] as number);
+    return logs;
+  };
   // A draw is weighed and later told of: it is run once.
   const ran = new WeakMap<ArrayLike<number> & object, Predicted & { logs: Float64Array }>();
   const ranAt = (point: ArrayLike<number> & object) => {
@@ -144,7 +150,7 @@ function drawsOf(input: Assimilation, history: number, among: number, onStep: (s
     return found;
   };
   const witnessed: Witnessed = {
-    width: FACTORS.length,
+    width: places.length,
     values: observations.map(comparable),
     scales: observations.map(scaleOf),
     degreesOfFreedom: DEGREES_OF_FREEDOM,

@@ -1,6 +1,15 @@
 import { expect } from 'chai';
-import { exampleLook, exampleRecords } from '../testing/exampleRecords.ts';
+import { EFFECTIVENESS } from '../assumptions.ts';
+import { lossOfSoil, type Soil } from '../inspections/soil.ts';
+import { filmLoss } from '../soiling/filmLoss.ts';
+import { exampleDust, exampleLook, exampleRecords, exampleStrips } from '../testing/exampleRecords.ts';
+import { FACTORS } from './factors.ts';
+import { filmOnPatch } from './filmOnPatch.ts';
+import { historyOf } from './history.ts';
+import { HOUSE } from './house.ts';
 import { whatIsKnown } from './known.ts';
+import type { Assimilation } from './posterior.ts';
+import { predictor } from './predict.ts';
 import type { ArrayRecords } from './records.ts';
 
 /** Clear days of energy that say that hardly anything lies on the glass. */
@@ -12,33 +21,30 @@ const taught = (changes: Partial<ArrayRecords> = {}) => whatIsKnown(exampleRecor
 const of = (key: string, changes?: Partial<ArrayRecords>) => taught(changes).filter((one) => one.key === key);
 
 describe('what an array teaches', () => {
-  /** Strips that say that a film of 5 % lies there, where the eye sees one of 11.5 %. */
-  const strips: ArrayRecords['looks'][number]['patch'] = {
-    representative: true,
-    found: {
-      strips: [],
-      loss: { low: 0.04, mid: 0.05, high: 0.06 },
-      atMost: null,
-      bonded: null,
-      removed: [],
-      minutesPerModule: [],
-      missing: [],
-    },
-  };
-  const tested = [exampleLook({ patch: strips })];
+  /** Strips that say that a film of 10 % lies there, where the eye sees one of twice that. */
+  const strips = { representative: true, found: exampleStrips(0.1, { blade: 0 }) };
+  const tested = [exampleLook({ soils: [{ ...exampleDust, grade: 'thick', share: 0.9 }], patch: strips })];
+
+  /** No bird has been there: all that is lost is film. */
+  const place = { ...exampleRecords().place, birds: 'none' as const };
 
   it('is that an eye sees too much, where strips of the same day say so', () => {
-    const [lesson] = of('eye:somebody', { looks: tested });
+    const [lesson] = of('eye:somebody', { place, looks: tested });
     expect(lesson?.value).to.be.within(0.7, 1.8);
     expect(lesson?.recordId).to.equal('a');
   });
 
   it('is the same of an eye that is corrected already: the raw look counts, not the corrected one', () => {
     const house = exampleRecords().house;
-    const [plain] = of('eye:somebody', { looks: tested });
+    const [plain] = of('eye:somebody', { place, looks: tested });
     const eyes = { somebody: { bias: 0.4, sigma: 0.5 } };
-    const [corrected] = of('eye:somebody', { looks: tested, house: { ...house, eyes } });
+    const [corrected] = of('eye:somebody', { place, looks: tested, house: { ...house, eyes } });
     expect(corrected?.value).to.be.closeTo(plain?.value ?? 0, 0.15);
+  });
+
+  it('is nothing of an eye that saw as much as can be said', () => {
+    const looks = [exampleLook({ soils: [{ ...exampleDust, grade: 'thick' }], patch: strips })];
+    expect(of('eye:somebody', { place, looks })).to.deep.equal([]);
   });
 
   it('is nothing of an eye where nobody else has spoken', () => {
@@ -46,8 +52,8 @@ describe('what an array teaches', () => {
   });
 
   it('is nothing of a caller’s words, and nothing of an eye that was left out', () => {
-    expect(of('eye:somebody', { looks: [exampleLook({ by: null, patch: strips })] })).to.deep.equal([]);
-    expect(of('eye:somebody', { looks: tested, leftOut: ['eye:a'] })).to.deep.equal([]);
+    expect(of('eye:somebody', { looks: [exampleLook({ by: null, patch: strips })], place })).to.deep.equal([]);
+    expect(of('eye:somebody', { place, looks: tested, leftOut: ['eye:a'] })).to.deep.equal([]);
   });
 
   it('is less dust where the energy says so, without what was taken to be so before', () => {
@@ -61,25 +67,49 @@ describe('what an array teaches', () => {
     );
   });
 
+  /** A film of 2 g/m2, of which 0.8 are loose: a brush that takes half of what is bonded leaves a little over 0.6. */
+  const brushed = exampleStrips(filmLoss(2), { rinse: filmLoss(1.2), brush: filmLoss(0.6 + 0.8 * 0.01), blade: 0 });
+
   it('is what a brush left of the bonded film on test strips', () => {
-    const removed = [
-      { way: 'rinse' as const, share: { low: 0.35, mid: 0.4, high: 0.45 } },
-      { way: 'brush' as const, share: { low: 0.72, mid: 0.76, high: 0.8 } },
-      { way: 'blade' as const, share: { low: 0.97, mid: 1, high: 1 } },
-    ];
-    const found = {
-      strips: [],
-      loss: { low: 0.08, mid: 0.09, high: 0.1 },
-      atMost: null,
-      bonded: { low: 0.55, mid: 0.6, high: 0.65 },
-      removed,
-      minutesPerModule: [],
-      missing: [],
-    };
-    const looks = [exampleLook({ patch: { found, representative: true } })];
+    const looks = [exampleLook({ patch: { found: brushed, representative: true } })];
     const [lesson] = of('bonded:fed-pole', { looks });
-    // 0.76 = 0.4 · 0.99 + 0.6 · e
-    expect(lesson?.value).to.be.closeTo((0.76 - 0.4 * 0.99) / 0.6, 1e-9);
+    expect(lesson?.value).to.be.closeTo(0.5, 1e-6);
+  });
+
+  it('is the same where lichen stands on the strips, which no brush takes: of the film alone', () => {
+    const lichen: Soil = { ...exampleDust, kind: 'lichen', where: 'spots', share: 0.005, bond: 'blade' };
+    const stands = lossOfSoil(lichen).mid;
+    const under = (loss: number, share: number) => 1 - (1 - loss) * (1 - stands * share);
+    const { fed, hose } = { fed: EFFECTIVENESS['fed-pole'], hose: EFFECTIVENESS.hose };
+    const found = exampleStrips(under(filmLoss(2), 1), {
+      rinse: under(filmLoss(1.2), 1 - hose.lichen),
+      brush: under(filmLoss(0.608), 1 - fed.lichen),
+      blade: 0,
+    });
+    const look = exampleLook({ soils: [exampleDust, lichen], patch: { found, representative: true } });
+    expect(filmOnPatch(look, HOUSE)?.bonded.value).to.be.closeTo(0.6, 1e-6);
+    const [lesson] = of('bonded:fed-pole', { looks: [look] });
+    expect(lesson?.value).to.be.closeTo(0.5, 1e-6);
+    const [plain] = of('bonded:fed-pole', {
+      looks: [exampleLook({ patch: { found: brushed, representative: true } })],
+    });
+    expect(lesson?.sd).to.be.above(plain?.sd ?? 9);
+  });
+
+  it('is what a wash takes off by the energy before and after it, where one way was used', () => {
+    const washes = [{ date: '2026-10-01', jobId: 'j', parts: [{ way: 'fed-pole' as const, share: 1 }] }];
+    const day = (at: number) => new Date(Date.UTC(2024, 10, 30 + at)).toISOString().slice(0, 10);
+    const rain = Object.fromEntries(Array.from({ length: 730 }, (_, at) => [day(at), 0]));
+    const days = Array.from({ length: 100 }, (_, at) => ({ date: day(7 * at), performance: 0 }));
+    // As it would be if the wash took off half of the bonded film.
+    const [input] = historyOf(exampleRecords({ looks: [], rain, washes, energy: days })).inputs as [Assimilation];
+    const odds = 1 / (EFFECTIVENESS['fed-pole'].bonded / (1 - EFFECTIVENESS['fed-pole'].bonded));
+    const shown = predictor(input)(FACTORS.map((name) => (name === 'removal' ? Math.log(odds) : 0))).observations;
+    const seen = days.map((one, at) => ({ ...one, performance: shown[at] as number }));
+    const [lesson] = of('bonded:fed-pole', { looks: [], rain, washes, energy: seen });
+    expect(lesson?.value).to.be.within(0.35, 0.65);
+    const mixed = [...washes, { date: '2026-08-01', jobId: 'k', parts: [{ way: 'soap' as const, share: 1 }] }];
+    expect(of('bonded:fed-pole', { looks: [], rain, washes: mixed, energy: seen })).to.deep.equal([]);
   });
 
   it('is nothing of dust where nobody has spoken', () => {

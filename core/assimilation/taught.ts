@@ -1,8 +1,8 @@
-import type { CleaningMethod } from '../assumptions.ts';
-import type { PatchWay } from '../comparisons/testPatch.ts';
+import { type CleaningMethod, FILM_GRADE } from '../assumptions.ts';
+import { atOdds } from '../soiling/layered.ts';
+import { filmOnPatch } from './filmOnPatch.ts';
 import type { HistoryOfArray, Witness } from './history.ts';
 import { USUAL_EYE } from './house.ts';
-import type { Observation } from './observed.ts';
 import type { Posterior } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
 
@@ -20,11 +20,10 @@ export interface Taught {
   date: string;
 }
 
-/** What members say that observations would have shown: one row for each. */
-type Run = (observations: readonly Omit<Observation, 'value'>[]) => number[][];
-
 /** Less surely known of the film without the look, and it says nothing of the eye: the house's expectation alone is no judge of it. */
 const FILM_KNOWN_TO = 0.6;
+/** Of the thickest grade, from which on an eye's scale ends. */
+const MOST_SEEN = 0.97;
 /** Less sure than this, and a lesson is none: of odds. */
 const MOST_UNSURE = 2;
 /** A share of bonded film under which nothing can be said of what took it off, and of the modules that have to be washed. */
@@ -35,16 +34,13 @@ const ENDS = { least: 0.02, most: 0.98 } as const;
 /** Less than this says next to nothing. */
 const LEAST_PRECISION = 0.5;
 
-const STRIP_WAYS: Partial<Record<PatchWay, CleaningMethod>> = { brush: 'fed-pole', soap: 'soap', blade: 'wet-blade' };
-
 /** All that is taught by what is known of an array. */
-export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posterior: Posterior, run: Run): Taught[] {
+export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posterior: Posterior): Taught[] {
   const heard = history.witnesses.filter(({ unheard }) => unheard === null);
   return [
     ...heard.flatMap((witness) => ofEye(witness, records, history, posterior)),
-    ...heard.flatMap((witness) => ofPair(witness, records, history, posterior, run)),
     ...records.looks.flatMap((look) => ofStrips(look, records)),
-    ...(heard.length > 0 ? ofDust(records, posterior) : []),
+    ...(heard.length > 0 ? [...ofDust(records, posterior), ...ofWashes(records, posterior)] : []),
   ];
 }
 
@@ -62,74 +58,54 @@ function ofEye(
   const told = at === undefined ? undefined : surprises[at];
   const { bias } = records.house.eyes[look.by] ?? USUAL_EYE;
   const filmy = look.soils.some(({ share }) => share > 0);
-  if (!seen || !told || !filmy || told.sd > FILM_KNOWN_TO) return [];
+  // Who saw the thickest grade all over could not have said more.
+  const atTheEnd = seen !== undefined && seen.value * Math.exp(bias) > MOST_SEEN * FILM_GRADE.thick;
+  if (!seen || !told || !filmy || atTheEnd || told.sd > FILM_KNOWN_TO) return [];
   const value = Math.log(seen.value) + bias - told.centre;
   return [{ key: `eye:${look.by}`, value, sd: told.sd, recordId: look.id, date: look.date }];
 }
 
 /** What the array says of its dust beside what was taken to be so before. */
 function ofDust({ place, house, until }: ArrayRecords, { parameters }: Posterior): Taught[] {
-  const found = parameters.deposition;
-  const prior = house.dust[place.surroundings];
-  const precision = 1 / found.sd ** 2 - 1 / prior.sd ** 2;
-  if (!(precision > LEAST_PRECISION)) return [];
-  const mean = (found.mean / found.sd ** 2 - prior.mean / prior.sd ** 2) / precision;
+  const said = withoutBefore(parameters.deposition, house.dust[place.surroundings]);
+  if (said === null) return [];
   const key = `dust:${place.surroundings}`;
-  return [{ key, value: Math.exp(mean), sd: 1 / Math.sqrt(precision), recordId: null, date: until }];
+  return [{ key, value: Math.exp(said.mean), sd: said.sd, recordId: null, date: until }];
 }
 
-/** The one way in which nearly all of the modules were washed; null where there was none. */
-function onlyWay({ parts }: WashOnRecord): CleaningMethod | null {
-  const most = [...parts].sort((a, b) => b.share - a.share)[0];
-  return most && most.share >= LEAST_WASHED ? most.way : null;
+/** What was seen says of a factor by itself; null where it hardly says anything. */
+function withoutBefore(found: { mean: number; sd: number }, before: { mean: number; sd: number }) {
+  const precision = 1 / found.sd ** 2 - 1 / before.sd ** 2;
+  if (!(precision > LEAST_PRECISION)) return null;
+  const mean = (found.mean / found.sd ** 2 - before.mean / before.sd ** 2) / precision;
+  return { mean, sd: 1 / Math.sqrt(precision) };
 }
 
-/**
- * What a way took off the bonded film, where a pair measured what it gained and others say what lay there before. Where the
- * energy after the wash is heard as well, all of them speak of the gain alone, and what stayed on the glass is not known.
- */
-function ofPair(
-  witness: Witness,
-  records: ArrayRecords,
-  { inputs }: HistoryOfArray,
-  { surprises }: Posterior,
-  run: Run,
-): Taught[] {
-  const [at] = witness.observations;
-  const observation = at === undefined ? undefined : inputs[0]?.observations[at];
-  const told = at === undefined ? undefined : surprises[at];
-  const wash = records.washes.find(({ date }) => date === witness.until);
-  const way = wash && onlyWay(wash);
-  if (witness.kind !== 'pair' || !observation || !told || !way || observation.day === 0) return [];
-  const [shares = []] = run([{ kind: 'bonded', day: observation.day - 1, sigma: 1 }]);
-  const bonded = shares.reduce((sum, one) => sum + one, 0) / Math.max(1, shares.length);
-  const expected = 1 - Math.exp(-told.centre);
-  const { day } = observation;
-  const energyAfter = inputs[0]?.observations.some((one) => one.kind === 'energy' && one.day >= day) ?? false;
-  if (bonded < LEAST_BONDED || expected < 0.005 || energyAfter) return [];
-  const { loose: byLoose, bonded: byBonded } = records.house.effectiveness[way];
-  const ofHouse = (1 - bonded) * byLoose + bonded * byBonded;
-  const took = Math.min(0.995, (ofHouse * (1 - 1 / observation.value)) / expected);
-  const spread = (ofHouse * Math.exp(-told.centre) * Math.hypot(told.sd, observation.sigma)) / expected / bonded;
-  return effect(`bonded:${way}`, (took - (1 - bonded) * byLoose) / bonded, spread, witness.recordId, witness.until);
+/** The one way in which nearly all of the modules were washed each time; null where there was none. */
+function onlyWay(washes: readonly WashOnRecord[]): CleaningMethod | null {
+  const ways = washes.map(({ parts }) => parts.find(({ share }) => share >= LEAST_WASHED)?.way ?? null);
+  const [first = null] = ways;
+  return ways.every((way) => way === first) ? first : null;
+}
+
+/** What a way takes off the bonded film here, beside what was taken to be so before: by pairs, energy and looks after washes. */
+function ofWashes({ washes, house, until }: ArrayRecords, { parameters }: Posterior): Taught[] {
+  const way = onlyWay(washes);
+  if (way === null) return [];
+  const said = withoutBefore(parameters.removal, { mean: 0, sd: house.bondedSpread[way] });
+  if (said === null) return [];
+  const share = atOdds(house.effectiveness[way].bonded, Math.exp(said.mean));
+  return [{ key: `bonded:${way}`, value: share, sd: said.sd, recordId: null, date: until }];
 }
 
 /** What the strips of a test patch took off the bonded film, where the rinsed one says how much of it there was. */
-function ofStrips({ id, date, patch }: LookOnRecord, { house }: ArrayRecords): Taught[] {
-  const bonded = patch?.found.bonded?.mid ?? 0;
-  if (!patch || bonded < LEAST_BONDED) return [];
-  return patch.found.removed.flatMap(({ way: strip, share }) => {
-    const way = STRIP_WAYS[strip];
-    // The strip that came cleanest is taken for clean: of itself it says nothing.
-    if (way === undefined || share.low >= 1) return [];
+function ofStrips(look: LookOnRecord, { house }: ArrayRecords): Taught[] {
+  const film = filmOnPatch(look, house);
+  if (film === null || film.bonded.value < LEAST_BONDED) return [];
+  const bonded = film.bonded.value;
+  return film.removed.flatMap(({ way, value, sigma }) => {
     const { loose } = house.effectiveness[way];
-    return effect(
-      `bonded:${way}`,
-      (share.mid - (1 - bonded) * loose) / bonded,
-      (share.high - share.low) / 4 / bonded,
-      id,
-      date,
-    );
+    return effect(`bonded:${way}`, (value - (1 - bonded) * loose) / bonded, sigma / bonded, look.id, look.date);
   });
 }
 

@@ -137,6 +137,12 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
       return [way, own ? { ...EFFECTIVENESS[way], bonded: own.ours } : EFFECTIVENESS[way]];
     }),
   ) as HouseFigures['effectiveness'];
+  const bondedSpread = Object.fromEntries(
+    CLEANING_METHODS.map((way) => {
+      const own = used.find(({ key }) => key === `bonded:${way}`);
+      return [way, own ? spreadAt(own, 'bonded', oddsOf) : HOUSE.bondedSpread[way]];
+    }),
+  ) as HouseFigures['bondedSpread'];
   const dust = Object.fromEntries(
     SURROUNDINGS.map((around: Surroundings) => {
       const own = used.find(({ key }) => key === `dust:${around}`);
@@ -149,6 +155,7 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
   return {
     version,
     effectiveness,
+    bondedSpread,
     dust,
     eyes,
     pace: byName('pace'),
@@ -157,8 +164,10 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
   };
 }
 
-/** A site's dust is as its surroundings' by what was learned there, and sites of the same surroundings differ all the same. */
-const dustOf = ({ ours, low, high }: UsedFigure) => ({
-  mean: Math.log(ours),
-  sd: Math.hypot(Math.log(high / low) / (2 * FOUR_IN_FIVE), KINDS.dust.between),
-});
+const oddsOf = (share: number): number => Math.log(share / (1 - share));
+
+/** How far one array may lie from a figure of ours: the figure is not known for certain, and arrays differ all the same. */
+const spreadAt = ({ low, high }: UsedFigure, kind: 'bonded' | 'dust', scale: (value: number) => number): number =>
+  Math.hypot((scale(high) - scale(low)) / (2 * FOUR_IN_FIVE), KINDS[kind].between);
+
+const dustOf = (own: UsedFigure) => ({ mean: Math.log(own.ours), sd: spreadAt(own, 'dust', Math.log) });

@@ -19,6 +19,8 @@ export interface LayeredParameters {
   mismatch: number;
   /** loss to patches that neither come nor go in the record (lichen seen, algae, moss), a fraction; default 0 */
   standingLoss?: number;
+  /** how many times the odds that a way's figure gives a wash takes the bonded film off here; default 1 */
+  removalOdds?: number;
 }
 
 export const LAYERED_DEFAULTS = {
@@ -28,6 +30,7 @@ export const LAYERED_DEFAULTS = {
   droppingsRainFactor: 0.15,
   lichenGrowth: 1,
   standingLoss: 0,
+  removalOdds: 1,
 } as const;
 
 export interface LayeredState {
@@ -105,6 +108,10 @@ function lichenAfter(radius: number, density: number, effectiveness: number): nu
   return Math.sqrt(Math.max(0, -Math.log(after)) / (density * Math.PI));
 }
 
+/** A share at so many times its odds: all stays all, and nothing nothing. */
+export const atOdds = (share: number, times: number): number =>
+  times === 1 ? share : (share * times) / (1 - share + share * times);
+
 /**
  * Glass under the layers as it goes through its days: the one step of this model, which every use of it takes. Its fields are
  * declared, not defined: they are numbers from the first moment, which makes millions of such days six times as fast.
@@ -128,6 +135,7 @@ export class LayeredGlass {
   private declare readonly lichenDensity: number;
   private declare readonly mismatch: number;
   private declare readonly standingLoss: number;
+  private declare readonly removalOdds: number;
 
   /** @param surfaceTilt degrees */
   constructor(surfaceTilt: number, parameters: LayeredParameters, initial: LayeredState) {
@@ -146,12 +154,13 @@ export class LayeredGlass {
     this.lichenDensity = figures.lichenDensity;
     this.mismatch = figures.mismatch;
     this.standingLoss = figures.standingLoss;
+    this.removalOdds = figures.removalOdds;
   }
 
   /** @param share part of the array that is washed */
   clean(effectiveness: Effectiveness, share = 1): void {
     this.loose *= 1 - share * effectiveness.loose;
-    this.bonded *= 1 - share * effectiveness.bonded;
+    this.bonded *= 1 - share * atOdds(effectiveness.bonded, this.removalOdds);
     this.droppings *= 1 - share * effectiveness.droppings;
     this.lichenRadius = lichenAfter(this.lichenRadius, this.lichenDensity, share * effectiveness.lichen);
     this.standingLeft *= 1 - share * effectiveness.lichen;

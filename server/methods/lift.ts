@@ -1,10 +1,10 @@
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
 import type { MethodPlan } from '../../core/methods/choose.ts';
 import { takenOff } from '../../core/methods/work.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
+import { lifter, type StoredRow } from '../storage/lift.ts';
 
-/** A row of the table of plans as it was stored. */
-type Row = Record<string, unknown>;
 type OldMethod = MethodPlan & { takesOff?: number };
 interface OldPlan {
   arrays: { method: OldMethod; recommended?: OldMethod }[];
@@ -18,7 +18,7 @@ interface OldPlan {
  * Plans of older calculations in the newest shape: one step a version. Their numbers stay; the ways that they used are told
  * by what they chose, and what a calculation did not have yet is said not to be there.
  */
-const STEPS: Record<number, (row: Row) => Row> = {
+const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   7: (row) => {
     const output = row.output as OldPlan;
     const input = row.input as { arrays: { year?: { climate: ClimateKey | Climate } }[] };
@@ -48,12 +48,5 @@ const STEPS: Record<number, (row: Row) => Row> = {
   },
 };
 
-const NEWEST = 8;
-
 /** A stored plan in the newest shape. */
-export function lifted(row: Row): Row {
-  const from = Number(row.calculationVersion);
-  let found = row;
-  for (let version = Math.max(7, from); version < NEWEST; version += 1) found = STEPS[version]?.(found) ?? found;
-  return found;
-}
+export const lifted = lifter(STEPS, 7, Number(CALCULATION_VERSION));

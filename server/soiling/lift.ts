@@ -1,12 +1,14 @@
-/** A row of the table of reckonings as it was stored. */
-type Row = Record<string, unknown>;
+import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { lifter, type StoredRow } from '../storage/lift.ts';
+
 type Part = Record<string, unknown>;
 
 /**
  * What was reckoned by older calculations, brought to the newest shape: one step a version. Numbers stay as they were; what
  * a calculation did not have yet is said not to be there.
  */
-const STEPS: Record<number, (row: Row) => Row> = {
+const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   // 7 and before went by one witness, and by a rate: no members, and no list of all that was heard.
   7: (row) => {
     const output = row.output as Part;
@@ -37,14 +39,22 @@ const STEPS: Record<number, (row: Row) => Row> = {
       },
     };
   },
+  // 8 took what a way takes off for certain.
+  8: (row) => {
+    const output = row.output as Part;
+    const known = output.known as { parameters: Part } | null;
+    const input = row.input as { house: Part } | null;
+    const certain = Object.fromEntries(CLEANING_METHODS.map((way) => [way, 0]));
+    return {
+      ...row,
+      input: input && { ...input, house: { ...input.house, bondedSpread: certain } },
+      output: {
+        ...output,
+        known: known && { ...known, parameters: { ...known.parameters, removal: { mean: 0, sd: 0 } } },
+      },
+    };
+  },
 };
 
-const NEWEST = 8;
-
 /** A stored reckoning in the newest shape. */
-export function lifted(row: Row): Row {
-  const from = Number(row.calculationVersion);
-  let found = row;
-  for (let version = Math.max(7, from); version < NEWEST; version += 1) found = STEPS[version]?.(found) ?? found;
-  return found;
-}
+export const lifted = lifter(STEPS, 7, Number(CALCULATION_VERSION));
