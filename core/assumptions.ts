@@ -228,6 +228,8 @@ export const WITNESS_SIGMA = {
   bondedByCloth: 0.2,
   energy: 0.012,
 } as const;
+/** Film that a wash has left by what a cloth shows in one stroke after it, g/m2, with how far that may be out. */
+export const FILM_BY_CLOTH = { clean: 0.03, some: 0.3, plain: 1, sigma: Math.log(2.5) } as const;
 /** What lies there where the eye finds none: film, g/m2, and share under droppings, with how far that may be out. */
 export const UNSEEN = { film: 0.15, filmSigma: 1, cover: 1e-5, coverSigma: 1 } as const;
 /** How far the house's figure of what a way takes of a bonded film may be out: of the logarithm of its odds. */

@@ -20,6 +20,7 @@ export const WITNESS_WORDS: Record<WitnessKind, string> = {
   reading: 'One reading',
   'test-patch': 'Test strips',
   pair: 'A wash, measured',
+  cloth: 'A cloth after a wash',
   energy: 'Daily energy',
 };
 
@@ -47,6 +48,7 @@ const EXPLANATION_WORDS: Record<Explanation, string> = {
   'reading-high': 'The reading may have been taken under a brighter sky than the sensor saw, or after rain.',
   'patch-elsewhere': 'The strip may lie where it is dirtier or cleaner than the rest.',
   'pair-sky': 'The sky, the temperature or the share that was washed may have changed between the two readings.',
+  'cloth-elsewhere': 'The stroke may lie where the wash did better or worse than elsewhere.',
   'energy-other-cause': 'The meter may see shade, a string that is out, or another fault beside the dirt.',
   'energy-nameplate': 'The modules may give more than their plate says, or the meter reads high.',
 };

@@ -14,6 +14,12 @@ const CLOTH_WORDS = {
   plain: 'A cloth left most of it.',
 } as const;
 
+const CLOTH_AFTER_WORDS = {
+  clean: 'the cloth stayed clean',
+  some: 'some film on the cloth',
+  plain: 'a plain film on the cloth',
+} as const;
+
 /** What a witness counted, in words. */
 export function countedWitness({ kind, recordId, observations }: Witness, input: ReckonInput, glass: Glass): string {
   const look = input.looks.find(({ id }) => id === recordId);
@@ -48,6 +54,10 @@ export function countedWitness({ kind, recordId, observations }: Witness, input:
         ({ way, share }) => `${formatQuantity(share, 'fraction', glass, 0)} ${way.replaceAll('-', ' ')}`,
       );
       return `The array gave ${formatQuantity(pair.ratio - 1, 'fraction', glass)} more after the wash of ${formatDate(pair.date, glass)} than before, ± ${formatQuantity(2 * pair.sigma, 'fraction', glass)}. Washed: ${parts.join(', ')}.`;
+    }
+    case 'cloth': {
+      const wash = input.washes.find(({ jobId }) => jobId === recordId);
+      return wash?.cloth ? `One stroke over the washed glass: ${CLOTH_AFTER_WORDS[wash.cloth]}.` : '';
     }
     case 'energy':
       return `${formatNumber(observations.length, 0, glass)} clear days of the meter’s energy against what a clear sky would have given, age taken out.`;

@@ -3,6 +3,7 @@ import {
   type CleaningMethod,
   DROPPINGS,
   type Effectiveness,
+  FILM_BY_CLOTH,
   PATCH_FACTOR,
   UNSEEN,
   WITNESS_SIGMA,
@@ -209,6 +210,11 @@ function heard(records: ArrayRecords, at: (date: string) => number, count: numbe
       ? [{ kind: 'gain', day: at(date), value: ratio, sigma } as const]
       : [];
     add({ key: `pair:${jobId}`, kind: 'pair', recordId: jobId, from: date, until: date }, seen);
+  }
+  for (const { jobId, date, cloth } of records.washes) {
+    if (jobId === null || cloth === undefined) continue;
+    const seen = { kind: 'film', day: at(date), value: FILM_BY_CLOTH[cloth], sigma: FILM_BY_CLOTH.sigma } as const;
+    add({ key: `cloth:${jobId}`, kind: 'cloth', recordId: jobId, from: date, until: date }, [seen]);
   }
   const clear = thinned(records.energy.filter(({ date }) => at(date) >= 0 && at(date) < count));
   const [begin, end] = [clear[0], clear.at(-1)];

@@ -38,6 +38,8 @@ export interface WashOnRecord {
   /** the job, where it was one of ours */
   jobId: string | null;
   parts: readonly { way: CleaningMethod; share: number }[];
+  /** what a cloth showed after it; left out where none was tried */
+  cloth?: Exclude<WipeTest, 'not-done'> | undefined;
 }
 
 /** A pair of readings about a wash: the array after it against before, at the same sun and temperature. */

@@ -1,5 +1,5 @@
-/** Who speaks: the eye, one reading, a test patch, a pair about a wash, clear days of energy. */
-export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'energy'] as const;
+/** Who speaks: the eye, one reading, a test patch, a pair about a wash, a cloth after one, clear days of energy. */
+export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'cloth', 'energy'] as const;
 export type WitnessKind = (typeof WITNESSES)[number];
 
 /** Why a witness on record is not heard. */

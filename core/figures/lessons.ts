@@ -5,6 +5,8 @@ import type { Datum } from './ours.ts';
 /** How surely a job's clock and its water meter tell its pace and its litres, on the scale of their logarithms. */
 const CLOCK = 0.1;
 const METER = 0.1;
+/** The same of litres that follow from the flow that a way is taken to have. */
+const FLOW = 0.3;
 const SET_UP_CLOCK = 0.15;
 /** A job of fewer modules says little of a pace; and no pace lies further from the house's than this, or a step was forgotten. */
 const FEWEST = 4;
@@ -14,7 +16,7 @@ const plausible = (factor: number): boolean => factor > 1 / FURTHEST && factor <
 
 /** What one job teaches of pace, litres and set-up, from its entries alone. */
 export function lessonsOfJob(measured: MeasuredJob, from: Datum['from']): Datum[] {
-  const { way, brushed, brushMinutes, houseMinutes, litres, houseLitres, setUpMinutes } = measured;
+  const { way, brushed, brushMinutes, houseMinutes, litres, metered, houseLitres, setUpMinutes } = measured;
   const lessons: Datum[] = [];
   const add = (key: string, value: number, sd: number) => lessons.push({ key, value, sd, from });
   if (way !== null && brushed >= FEWEST && brushMinutes !== null && houseMinutes !== null && houseMinutes > 0) {
@@ -23,7 +25,7 @@ export function lessonsOfJob(measured: MeasuredJob, from: Datum['from']): Datum[
   }
   if (way !== null && brushed >= FEWEST && litres !== null && houseLitres !== null && houseLitres > 0) {
     const factor = litres / houseLitres;
-    if (plausible(factor)) add(`litres:${way}`, factor, METER);
+    if (plausible(factor)) add(`litres:${way}`, factor, metered ? METER : FLOW);
   }
   if (setUpMinutes !== null && setUpMinutes > 1 && setUpMinutes < 240) add('set-up:all', setUpMinutes, SET_UP_CLOCK);
   return lessons;

@@ -79,6 +79,7 @@ describe('what a job teaches', () => {
     brushMinutes: 18,
     setUpMinutes: 42,
     litres: 50,
+    metered: true,
     way: 'fed-pole',
     houseMinutes: 24,
     houseLitres: 58,
@@ -88,6 +89,12 @@ describe('what a job teaches', () => {
   it('is its pace, its litres and its set-up against the house’s', () => {
     const [pace, litres, setUp] = lessonsOfJob(job, from);
     expect([pace?.value, litres?.value, setUp?.value]).to.deep.equal([18 / 24, 50 / 58, 42]);
+  });
+
+  it('is surer of litres that a meter read than of those that follow from the minutes', () => {
+    const sdOf = (metered: boolean) =>
+      lessonsOfJob({ ...job, metered }, from).find(({ key }) => key === 'litres:fed-pole')?.sd ?? 0;
+    expect(sdOf(true)).to.be.below(sdOf(false));
   });
 
   it('is no pace where a step was forgotten, the ways differ or hardly anything was brushed', () => {

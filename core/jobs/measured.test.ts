@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { litresIn } from '../methods/work.ts';
 import { type FaceOfJob, measuredJob } from './measured.ts';
 import type { JobEntry } from './progress.ts';
 import { jobSteps } from './steps.ts';
@@ -98,6 +99,21 @@ describe('what a job measured by being done', () => {
     ]);
     expect([setUpMinutes, litres]).to.deep.equal([21, 88]);
     expect(of([entry(45, { kind: 'water', conductivity: 12, temperature: 18 })]).litres).to.equal(null);
+  });
+
+  it('is litres by the flow of the way and the minutes where nobody read a meter', () => {
+    const worked = [mark(12, range(0, 10), 'brushed'), ...step('brush', 10, 40)];
+    const { litres, metered } = of(worked);
+    expect([litres, metered]).to.deep.equal([litresIn('fed-pole', 30), false]);
+    const meter = (litres: number) => entry(45, { kind: 'meter', litres });
+    expect(of([...worked, meter(80), meter(88)])).to.include({ litres: 88, metered: true });
+  });
+
+  it('is what the last cloth showed on each face', () => {
+    const cloth = (minute: number, shows: 'clean' | 'plain') => entry(minute, { kind: 'cloth', array: 'sunny', shows });
+    const other = { ...face, id: 'shady' };
+    const { faces } = of([cloth(1, 'plain'), cloth(2, 'clean')], [face, other]);
+    expect(faces.map((one) => one.cloth)).to.deep.equal(['clean', null]);
   });
 
   it('is a pair of readings with its uncertainty', () => {

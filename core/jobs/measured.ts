@@ -2,8 +2,10 @@ import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Proof, proveCleaning } from '../comparisons/proof.ts';
 import type { WarningCode } from '../comparisons/warnings.ts';
+import { litresIn } from '../methods/work.ts';
 import { happenedAt } from './clock.ts';
 import {
+  type ClothAfter,
   countMarks,
   type JobEntry,
   type JobProgress,
@@ -37,6 +39,8 @@ export interface MeasuredFace {
   parts: WashOnRecord['parts'];
   /** the array after against before; null where no pair of power stands */
   pair: Pick<PairOnRecord, 'ratio' | 'sigma'> | null;
+  /** what a cloth showed after it; null where none was tried */
+  cloth: ClothAfter | null;
 }
 
 /** What a job measured by being done: nobody types any of it twice. */
@@ -49,8 +53,9 @@ export interface MeasuredJob {
   brushMinutes: number | null;
   /** of arriving, switching off, making ready, switching on and packing; null likewise */
   setUpMinutes: number | null;
-  /** by the meter; null where nobody read one */
+  /** by the meter, or else by the flow of the way and the minutes; null where neither is known */
   litres: number | null;
+  metered: boolean;
   /** the main way of all its faces, and what the house assumes of minutes and litres for the modules brushed; null where they differ */
   way: CleaningMethod | null;
   houseMinutes: number | null;
@@ -111,17 +116,21 @@ export function measuredJob(
       counts,
       parts: partsOf(face, counts),
       pair: pairOf(face, faces, progress),
+      cloth: progress.cloths[face.id] ?? null,
     };
   });
-  const litres = progress.water.flatMap((entry) => (entry.litres === undefined ? [] : [entry.litres]));
+  const expected = expectedOf(measured, faces);
+  const brushMinutes = minutesOf(['brush'], progress, entries);
+  const byFlow = brushMinutes !== null && expected.way !== null ? litresIn(expected.way, brushMinutes) : null;
   return {
     washedAt: washedAt(entries),
     faces: measured,
     brushed: measured.reduce((sum, { counts }) => sum + counts.brushed + counts.bladed, 0),
-    brushMinutes: minutesOf(['brush'], progress, entries),
+    brushMinutes,
     setUpMinutes: minutesOf(SET_UP, progress, entries),
-    litres: litres.length > 0 ? Math.max(...litres) : null,
-    ...expectedOf(measured, faces),
+    litres: progress.metered ?? byFlow,
+    metered: progress.metered !== null,
+    ...expected,
   };
 }
 

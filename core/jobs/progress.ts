@@ -1,9 +1,14 @@
 import type { Reading } from '../comparisons/compare.ts';
+import type { WipeTest } from '../inspections/soil.ts';
 import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
 
 export const MODULE_MARKS = ['rinsed', 'brushed', 'bladed', 'not-reached', 'come-back'] as const;
 export type ModuleMark = (typeof MODULE_MARKS)[number];
+
+/** What a cloth shows after a wash: nothing, some film, plainly one. */
+export const CLOTHS_AFTER = ['clean', 'some', 'plain'] as const satisfies readonly WipeTest[];
+export type ClothAfter = (typeof CLOTHS_AFTER)[number];
 
 /** Something that happened on a job. Entries are evidence: they are added, never changed. */
 export type JobEntry = { id: string } & Clocked &
@@ -34,6 +39,10 @@ export type JobEntry = { id: string } & Clocked &
     /** why a face has no reading */
     | { kind: 'no-reading'; when: 'before' | 'after'; array: string; reason: string }
     | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
+    /** litres that the job used, by a water meter */
+    | { kind: 'meter'; litres: number }
+    /** what a white cloth showed in one stroke over the washed glass */
+    | { kind: 'cloth'; array: string; shows: ClothAfter }
     /** glass and water side by side, Celsius, where they were too far apart to bring together */
     | { kind: 'temperatures'; glass: number; water: number }
     | { kind: 'paused'; reason: string }
@@ -70,6 +79,10 @@ export interface JobProgress {
   /** faces that have no reading, with why */
   unread: { array: string; when: 'before' | 'after'; reason: string }[];
   water: WaterEntry[];
+  /** litres used by the meter, as it was read last */
+  metered: number | null;
+  /** array id -> what the last cloth showed there */
+  cloths: Record<string, ClothAfter>;
   kit: Record<string, boolean>;
   /** how each hazard was answered last, on whichever step, since the job went on after a stop */
   standing: Record<string, boolean>;
@@ -111,6 +124,8 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     readings: [],
     unread: [],
     water: [],
+    metered: null,
+    cloths: {},
     kit: {},
     standing: {},
     skyAsked: false,
@@ -176,6 +191,13 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
     case 'water':
       progress.water.push(entry);
       progress.waterTemperature = entry.temperature;
+      progress.metered = entry.litres ?? progress.metered;
+      break;
+    case 'meter':
+      progress.metered = entry.litres;
+      break;
+    case 'cloth':
+      progress.cloths[entry.array] = entry.shows;
       break;
     case 'temperatures':
       progress.glass = entry.glass;

@@ -16,7 +16,7 @@ export type StepKey =
   | 'pack';
 
 /** How a step ends: a tick, readings, marks on every module, photographs, a water reading. */
-export type StepEnd = 'tick' | 'before-readings' | 'after-readings' | 'modules' | 'wipe-pair' | 'water';
+export type StepEnd = 'tick' | 'before-readings' | 'after-readings' | 'modules' | 'wipe-pair' | 'water' | 'meter';
 
 export interface Caution {
   key: string;
@@ -193,7 +193,7 @@ export function jobSteps(input: StepsInput): Step[] {
       'after-readings',
     ),
     step('look-again', 'Look again', 'Missed spots show only when it is dry and lit.', 'tick', [], there),
-    step('pack', 'Pack up', 'Hoses in, gates closed, ground as it was.', 'tick'),
+    step('pack', 'Pack up', 'Hoses in, gates closed, ground as it was.', wet ? 'meter' : 'tick'),
   ];
   return steps.filter((item): item is Step => item !== null);
 }

@@ -8,7 +8,7 @@ import {
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
 import { fromGround } from './fromGround.ts';
-import { type Access, litresPerModule, minutesPerModule } from './work.ts';
+import { type Access, litresIn, minutesPerModule } from './work.ts';
 
 export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
 
@@ -153,9 +153,7 @@ export const houseMinutes = (input: MethodInput, way: CleaningMethod, access: Ac
 
 /** Litres on one module for so many minutes of a way, at the house's flow or by what jobs used. */
 export const litresOf = ({ litres, pace }: MethodInput, way: CleaningMethod, minutes: number): number =>
-  litres?.[way] === undefined
-    ? litresPerModule(way, minutes)
-    : (litresPerModule(way, minutes) / (pace?.[way] ?? 1)) * litres[way];
+  litres?.[way] === undefined ? litresIn(way, minutes) : (litresIn(way, minutes) / (pace?.[way] ?? 1)) * litres[way];
 
 /** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
 function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string } | null {

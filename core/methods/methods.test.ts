@@ -4,7 +4,7 @@ import { kitList } from '../kit/list.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod, type MethodInput } from './choose.ts';
 import { fromGround } from './fromGround.ts';
-import { litresPerModule, minutesPerModule, questionsOf, takenOff } from './work.ts';
+import { litresIn, minutesPerModule, questionsOf, takenOff } from './work.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;
 const base = exampleFace([dust]);
@@ -138,9 +138,9 @@ describe('minutes for a module', () => {
 
 describe('water on a module', () => {
   it('is what runs while it runs, and none for a dry way', () => {
-    expect(litresPerModule('fed-pole', 1.2)).to.be.closeTo(1.2 * 0.6 * 4, 1e-12);
-    expect(litresPerModule('robot-dry', 1.2)).to.equal(0);
-    expect(litresPerModule('hose', 1)).to.be.above(litresPerModule('fed-pole', 1));
+    expect(litresIn('fed-pole', 1.2)).to.be.closeTo(1.2 * 0.6 * 4, 1e-12);
+    expect(litresIn('robot-dry', 1.2)).to.equal(0);
+    expect(litresIn('hose', 1)).to.be.above(litresIn('fed-pole', 1));
   });
 });
 

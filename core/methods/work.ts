@@ -29,9 +29,8 @@ export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfW
   return MODULE_MINUTES * METHOD_WORK[way].pace * reach * (looseFilmOnly ? MINUTES_FACTOR.looseFilmOnly : 1);
 }
 
-/** Litres on one module (C9): the time for which water runs on it times the flow of the way. */
-export const litresPerModule = (way: CleaningMethod, minutes: number): number =>
-  minutes * WET_SHARE * METHOD_WORK[way].flow;
+/** Litres in so many minutes of a way (C9): the time for which water runs in them times the way's flow. */
+export const litresIn = (way: CleaningMethod, minutes: number): number => minutes * WET_SHARE * METHOD_WORK[way].flow;
 
 /** What one cleaning takes off each layer: of each the best of the ways that are used. */
 export function takenOff(

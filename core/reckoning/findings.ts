@@ -11,6 +11,7 @@ export const EXPLANATIONS = [
   'reading-high',
   'patch-elsewhere',
   'pair-sky',
+  'cloth-elsewhere',
   'energy-other-cause',
   'energy-nameplate',
 ] as const;
@@ -47,6 +48,8 @@ function explains({ kind, surprise }: Heard): Explanation[] {
       return ['patch-elsewhere'];
     case 'pair':
       return ['pair-sky'];
+    case 'cloth':
+      return ['cloth-elsewhere'];
     case 'energy':
       return [more ? 'energy-nameplate' : 'energy-other-cause'];
   }

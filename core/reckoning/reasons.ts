@@ -57,6 +57,7 @@ const WITNESS_WORDS: Record<WitnessKind, string> = {
   reading: 'One reading',
   'test-patch': 'Test strips',
   pair: 'A wash measured before and after',
+  cloth: 'A cloth after a wash',
   energy: 'Clear days of daily energy',
 };
 

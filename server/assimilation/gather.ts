@@ -79,8 +79,9 @@ const faceOf = (arrayId: string, { faces }: DatedJob) => faces.find(({ id }) => 
 /** Washes of our jobs, and those that somebody told of when they looked. */
 function washesOf(arrayId: string, jobs: readonly DatedJob[], looks: readonly Look[]): WashOnRecord[] {
   const ours = jobs.flatMap((job): WashOnRecord[] => {
-    const parts = faceOf(arrayId, job)?.parts ?? [];
-    return parts.length > 0 ? [{ date: job.date, jobId: job.jobId, parts }] : [];
+    const { parts = [], cloth = null } = faceOf(arrayId, job) ?? {};
+    if (parts.length === 0) return [];
+    return [{ date: job.date, jobId: job.jobId, parts, ...(cloth === null ? {} : { cloth }) }];
   });
   const known = new Set(ours.map(({ date }) => date));
   const told = [...new Set(looks.flatMap(({ lastWashed }) => lastWashed ?? []))].filter((date) => !known.has(date));

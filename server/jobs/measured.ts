@@ -3,7 +3,7 @@ import { moduleCount, type Site, type SolarArray } from '../../contract/sites/en
 import { type FaceOfJob, type MeasuredJob, measuredJob } from '../../core/jobs/measured.ts';
 import { houseMinutes } from '../../core/methods/choose.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
-import { litresPerModule } from '../../core/methods/work.ts';
+import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
@@ -26,7 +26,7 @@ export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan
     limit: acLimit(array, site.ownUse) ?? null,
     ways: method?.ways ?? [],
     houseMinutes: minutes,
-    houseLitres: minutes !== null && way ? litresPerModule(way, minutes) : null,
+    houseLitres: minutes !== null && way ? litresIn(way, minutes) : null,
   };
 };
 

@@ -6,7 +6,9 @@ import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
 import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
+import { FieldCloth } from './FieldCloth.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
+import { FieldMeter } from './FieldMeter.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
 import { FieldReadings } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
@@ -121,6 +123,7 @@ function StepWork({
   const array = job.arrays.find(({ id }) => id === arrayId);
   if (step.ends === 'tick' || array === undefined) return null;
   if (step.ends === 'water') return <FieldWater job={job} progress={progress} happen={happen} onTyped={onTyped} />;
+  if (step.ends === 'meter') return <FieldMeter jobId={job.id} progress={progress} happen={happen} onTyped={onTyped} />;
   const when = step.ends === 'before-readings' ? 'before' : 'after';
   const read = (id: string) => (isAnswered(progress, id, when) ? ' (read)' : '');
   return (
@@ -136,7 +139,12 @@ function StepWork({
         <FieldReadings job={job} array={array} progress={progress} when={when} happen={happen} onTyped={onTyped} />
       )}
       {step.ends === 'before-readings' && <FieldPictures job={job} array={array} when="before" />}
-      {step.ends === 'wipe-pair' && <FieldPictures job={job} array={array} when="after" />}
+      {step.ends === 'wipe-pair' && (
+        <>
+          <FieldCloth arrayId={array.id} progress={progress} happen={happen} />
+          <FieldPictures job={job} array={array} when="after" />
+        </>
+      )}
     </>
   );
 }

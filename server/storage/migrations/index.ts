@@ -21,6 +21,7 @@ import * as photoFiling from './019-photo-filing.ts';
 import * as agreements from './020-agreements.ts';
 import * as lookOn from './021-look-on.ts';
 import * as ownFigures from './022-own-figures.ts';
+import * as cloths from './023-cloths.ts';
 
 interface Migration {
   name: string;
@@ -52,6 +53,7 @@ const MIGRATIONS: Migration[] = [
   { name: '020-agreements', ...agreements },
   { name: '021-look-on', ...lookOn },
   { name: '022-own-figures', ...ownFigures },
+  { name: '023-cloths', ...cloths },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
