@@ -172,11 +172,16 @@ export type Puddles = (typeof PUDDLES)[number];
 /** How many times what settles on the glass settles along the lower frame, where water stands and dries. */
 export const PUDDLE_FACTOR: Record<Puddles, number> = { none: 1, some: 4, plain: 12 };
 /** What is left of that with a drain clip at the low point of the frame, a gutter above the modules, or steeper frames. */
-export const PUDDLE_LEFT = { drainClip: 0.25, gutter: 0.5, steeper: 1 / 3 } as const;
+export const PUDDLE_LEFT = { steeper: 1 / 3 } as const;
+/**
+ * Share of what a fitting works against that it leaves: of what stands along the frame under clips and a gutter, of a dew
+ * day's bonding under a coating, of droppings under a deterrent.
+ */
+export const FITTED_LEFT = { 'drain-clip': 0.25, deterrent: 1 / 15, coating: 0.5, gutter: 0.5 } as const;
 /** Tilt of steeper frames, degrees. */
 export const STEEPER_TILT = 20;
-/** A coating: how much sooner rain takes loose film, how much of a dew day's bonding is left, and its life in years. */
-export const COATING = { rainScale: 0.6, bonding: 0.5, droppings: 2, years: 4 } as const;
+/** A coating: how much sooner rain takes loose film, how much more of droppings, and its life in years. */
+export const COATING = { rainScale: 0.6, droppings: 2, years: 4 } as const;
 /** Years that a deterrent lasts before it has to be put up again, and until what was trimmed has grown back. */
 export const DETERRENT_YEARS = 8;
 export const TRIM_YEARS = 3;

@@ -12,6 +12,16 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
     title: 'What settles',
     about: 'Dust against the house’s figure for the surroundings, over all sites there. Used, estimates begin from it.',
   },
+  season: {
+    title: 'What settles, by season',
+    about:
+      'Dust of a season against what the house lets expect of it beside the rest of the year. From arrays with a long record. Used, the past and the years ahead settle by it.',
+  },
+  fitted: {
+    title: 'What fittings leave',
+    about:
+      'Growth of marked patches on the modules that have them, as a share of that on the rows left without. Used, remedies are compared with it.',
+  },
   bonded: {
     title: 'What each way takes off a bonded film',
     about: 'From measured washes and test strips. Used, washes on record and plans count with it.',
@@ -20,7 +30,10 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
     title: 'Minutes a module',
     about: 'Time at the brush, without stops, against the house’s minutes for way, access, storeys and soil.',
   },
-  litres: { title: 'Litres a module', about: 'By the meter at the tap, against the house’s litres for the way.' },
+  litres: {
+    title: 'Litres a module',
+    about: 'By the water meter, or by flow and minutes where nobody reads one, against the house’s litres for the way.',
+  },
   'set-up': { title: 'Set-up and packing', about: 'Arriving, switching off, making ready, switching on, packing.' },
 };
 
@@ -30,6 +43,7 @@ export function figureWords(kind: FigureKind, value: number, glass: Glass): stri
     case 'eye':
       return `${formatNumber(Math.exp(value), 2, glass)}×`;
     case 'bonded':
+    case 'fitted':
       return formatQuantity(value, 'fraction', glass, 0);
     case 'set-up':
       return formatQuantity(value, 'minutes', glass);
@@ -40,7 +54,7 @@ export function figureWords(kind: FigureKind, value: number, glass: Glass): stri
 
 /** The range of a figure of a kind. */
 export function figureRange(kind: FigureKind, low: number, high: number, glass: Glass): string {
-  if (kind === 'bonded') return formatRange(low, high, 'fraction', glass, 0);
+  if (kind === 'bonded' || kind === 'fitted') return formatRange(low, high, 'fraction', glass, 0);
   if (kind === 'set-up') return formatRange(low, high, 'minutes', glass);
   const at = (value: number) => formatNumber(kind === 'eye' ? Math.exp(value) : value, 2, glass);
   return `${at(low)} to ${at(high)}×`;

@@ -1,11 +1,9 @@
 import { z } from 'zod';
+import { FITTED_KINDS } from '../../core/inspections/fittings.ts';
 import { date, note, text } from '../common.ts';
 
 export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
-
-export const FITTED_KINDS = ['drain-clip', 'deterrent', 'coating', 'gutter'] as const;
-export type FittedKind = (typeof FITTED_KINDS)[number];
 
 const metres = z.number().min(-500).max(500);
 

@@ -3,6 +3,7 @@ import { FACTORS } from '../../core/assimilation/factors.ts';
 import { MEASUREMENTS, UNHEARD, WITNESSES } from '../../core/assimilation/witnesses.ts';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import type { ReckoningOutput } from '../../core/reckoning/reckoning.ts';
+import { SEASONS } from '../../core/weather/index.ts';
 import { date } from '../common.ts';
 import { mark } from '../inspections/endpoints.ts';
 import { arrayFields } from '../sites/endpoints.ts';
@@ -56,6 +57,7 @@ export const courseSetup = z.object({
     birds: z.enum(BIRDS),
     works: z.object({ from: z.number(), to: z.number(), surroundings: z.enum(SURROUNDINGS) }).optional(),
     pollen: z.boolean().optional(),
+    seasons: z.partialRecord(z.enum(SEASONS), z.number()).optional(),
   }),
   members: z.array(
     z.object({

@@ -15,7 +15,7 @@ import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../units/dates.ts'
 import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';
 import { MARKED_MISMATCH_SPREAD } from './factors.ts';
 import { filmOnPatch, standingOf } from './filmOnPatch.ts';
-import { type Eye, type HouseFigures, USUAL_EYE } from './house.ts';
+import { type Eye, exposureOf, type HouseFigures, USUAL_EYE } from './house.ts';
 import type { Observation } from './observed.ts';
 import type { Assimilation } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
@@ -134,7 +134,7 @@ function takenOff({ parts }: WashOnRecord, { effectiveness }: HouseFigures): Eff
 
 /** The days as the house expects them: observed rain, drawn where nobody observed it, dew as its chance, dust by season. */
 function daysOf(
-  { place }: ArrayRecords,
+  { place, house }: ArrayRecords,
   first: number,
   observed: readonly (number | null)[],
   seed: number,
@@ -147,7 +147,9 @@ function daysOf(
   return {
     rain: observed.map((mm, day) => mm ?? drawn[begin + day] ?? 0),
     dew: calendar.map((day) => climateMonth(climate.dew, monthOfDay(day), place.latitude)),
-    deposition: calendar.map((day) => usualDeposition(place, day)),
+    deposition: calendar.map((day) =>
+      usualDeposition({ ...place, ...exposureOf(place.surroundings, place.birds, house) }, day),
+    ),
     droppings: calendar.map(() => DROPPINGS[place.birds]),
   };
 }

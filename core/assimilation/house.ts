@@ -1,14 +1,18 @@
 import {
+  type Birds,
   BONDED_FACTOR_SPREAD,
   CLEANING_METHODS,
   type CleaningMethod,
   EFFECTIVENESS,
   type Effectiveness,
+  FITTED_LEFT,
   SET_UP_MINUTES,
   SURROUNDINGS,
   type Surroundings,
   WITNESS_SIGMA,
 } from '../assumptions.ts';
+import type { FittedKind } from '../inspections/fittings.ts';
+import type { Exposure, Season } from '../weather/index.ts';
 import { PRIOR_SPREAD } from './factors.ts';
 
 /** How far out somebody's eye is: the mean and the spread of the logarithm of the film seen against what lay there. */
@@ -26,6 +30,10 @@ export interface HouseFigures {
   bondedSpread: Record<CleaningMethod, number>;
   /** of the logarithm of what settles against what the surroundings let expect */
   dust: Record<Surroundings, { mean: number; sd: number }>;
+  /** how many times what is usual settles in a season of some surroundings; 1 where it is not named */
+  seasons: Partial<Record<Surroundings, Partial<Record<Season, number>>>>;
+  /** share of what a fitting works against that it leaves */
+  fitted: Record<FittedKind, number>;
   /** by the id of the person */
   eyes: Readonly<Record<string, Eye>>;
   /** factors on the house's minutes and litres a module, by way */
@@ -43,6 +51,8 @@ export const HOUSE: HouseFigures = {
   dust: Object.fromEntries(
     SURROUNDINGS.map((around) => [around, { mean: 0, sd: PRIOR_SPREAD.deposition }]),
   ) as HouseFigures['dust'],
+  seasons: {},
+  fitted: FITTED_LEFT,
   eyes: {},
   pace: {},
   litres: {},
@@ -50,3 +60,13 @@ export const HOUSE: HouseFigures = {
 };
 
 export const USUAL_EYE: Eye = { bias: 0, sigma: WITNESS_SIGMA.film };
+
+/** What settles at a site by the figures in use, without what lies on its latitude. */
+export const exposureOf = (
+  surroundings: Surroundings,
+  birds: Birds,
+  { seasons }: Pick<HouseFigures, 'seasons'>,
+): Omit<Exposure, 'latitude'> => {
+  const own = seasons[surroundings];
+  return { surroundings, birds, ...(own === undefined ? {} : { seasons: own }) };
+};

@@ -5,6 +5,7 @@ import type { HistoryOfArray, Witness } from './history.ts';
 import { USUAL_EYE } from './house.ts';
 import type { Posterior } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
+import { seasonsSaid } from './seasons.ts';
 
 /**
  * What one array teaches of a figure that the house assumes (C18): under the figure's key, on its scale. An eye is a
@@ -33,6 +34,10 @@ const LEAST_WASHED = 0.8;
 const ENDS = { least: 0.02, most: 0.98 } as const;
 /** Less than this says next to nothing. */
 const LEAST_PRECISION = 0.5;
+/** No lesson is surer than this. */
+const LEAST_SD = 0.1;
+/** Less surely known than this, of its logarithm, and a season is told from the others by nothing. */
+const SEASON_KNOWN_TO = 0.5;
 
 /** All that is taught by what is known of an array. */
 export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posterior: Posterior): Taught[] {
@@ -40,7 +45,9 @@ export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posteri
   return [
     ...heard.flatMap((witness) => ofEye(witness, records, history, posterior)),
     ...records.looks.flatMap((look) => ofStrips(look, records)),
-    ...(heard.length > 0 ? [...ofDust(records, posterior), ...ofWashes(records, posterior)] : []),
+    ...(heard.length > 0
+      ? [...ofDust(records, posterior), ...ofWashes(records, posterior), ...ofSeasons(records, history, posterior)]
+      : []),
   ];
 }
 
@@ -71,6 +78,22 @@ function ofDust({ place, house, until }: ArrayRecords, { parameters }: Posterior
   if (said === null) return [];
   const key = `dust:${place.surroundings}`;
   return [{ key, value: Math.exp(said.mean), sd: said.sd, recordId: null, date: until }];
+}
+
+/** What the array says of each season's dust beside that of its whole record. */
+function ofSeasons(
+  { place, house, until }: ArrayRecords,
+  { inputs, from }: HistoryOfArray,
+  posterior: Posterior,
+): Taught[] {
+  const [input] = inputs;
+  if (input === undefined) return [];
+  return seasonsSaid(input, posterior, from, place.latitude).flatMap(({ season, mean, sd }) => {
+    if (sd > SEASON_KNOWN_TO) return [];
+    const used = house.seasons[place.surroundings]?.[season] ?? 1;
+    const key = `season:${place.surroundings}/${season}`;
+    return [{ key, value: used * Math.exp(mean), sd: Math.max(LEAST_SD, sd), recordId: null, date: until }];
+  });
 }
 
 /** What was seen says of a factor by itself; null where it hardly says anything. */
@@ -112,6 +135,6 @@ function ofStrips(look: LookOnRecord, { house }: ArrayRecords): Taught[] {
 /** A lesson of a share, with its spread on the scale of odds. */
 function effect(key: string, share: number, spread: number, recordId: string | null, date: string): Taught[] {
   const value = Math.min(ENDS.most, Math.max(ENDS.least, share));
-  const sd = Math.max(0.1, spread / (value * (1 - value)));
+  const sd = Math.max(LEAST_SD, spread / (value * (1 - value)));
   return sd > MOST_UNSURE ? [] : [{ key, value, sd, recordId, date }];
 }

@@ -1,4 +1,13 @@
-import { COATING, DETERRENT_YEARS, type Effectiveness, PUDDLE_LEFT, STEEPER_TILT, TRIM_YEARS } from '../assumptions.ts';
+import {
+  COATING,
+  DETERRENT_YEARS,
+  type Effectiveness,
+  FITTED_LEFT,
+  PUDDLE_LEFT,
+  STEEPER_TILT,
+  TRIM_YEARS,
+} from '../assumptions.ts';
+import type { FittedKind } from '../inspections/fittings.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { LAYERED_DEFAULTS } from '../soiling/layered.ts';
 import { fourInFive, mean } from '../statistics/summary.ts';
@@ -49,16 +58,23 @@ export interface RemedyInput {
   visitCost: number;
   valuePerKWh: number;
   asked: readonly RemedyAsked[];
+  /** share of what each fitting works against that it leaves; the house's figures where left out */
+  fitted?: Record<FittedKind, number> | undefined;
 }
 
 /** Visits a year that are tried, evenly spaced. */
 const MOST_VISITS = 4;
 const DAYS = 365;
 
-const timesAsMuch = (factor: number): string => (factor === 1 ? 'as much' : `${factor} times as much`);
+const timesAsMuch = (factor: number): string =>
+  factor === 1 ? 'as much' : `${Number(factor.toPrecision(2))} times as much`;
 
 /** What a remedy changes in a setup; null where there is nothing for it to change. */
-export function withRemedy(setup: CourseSetup, key: RemedyKey): { setup: CourseSetup; changes: string } | null {
+export function withRemedy(
+  setup: CourseSetup,
+  key: RemedyKey,
+  left: Record<FittedKind, number> = FITTED_LEFT,
+): { setup: CourseSetup; changes: string } | null {
   const { exposure } = setup;
   const puddlesLeft = (share: number) => Math.max(1, setup.puddleFactor * share);
   switch (key) {
@@ -74,33 +90,36 @@ export function withRemedy(setup: CourseSetup, key: RemedyKey): { setup: CourseS
     case 'deterrent':
       if (exposure.birds === 'none') return null;
       return {
-        setup: { ...setup, exposure: { ...exposure, birds: exposure.birds === 'roost' ? 'few' : 'none' } },
-        changes: exposure.birds === 'roost' ? 'A roost becomes a few birds' : 'No droppings',
+        setup: {
+          ...setup,
+          members: setup.members.map((member) => ({ ...member, droppings: member.droppings * left.deterrent })),
+        },
+        changes: `Of the droppings ${Math.round(100 * left.deterrent)} % are left`,
       };
     case 'drain-clip':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: puddlesLeft(PUDDLE_LEFT.drainClip) },
-        changes: `Along the frame ${timesAsMuch(setup.puddleFactor)} as elsewhere becomes ${timesAsMuch(puddlesLeft(PUDDLE_LEFT.drainClip))}`,
+        setup: { ...setup, puddleFactor: puddlesLeft(left['drain-clip']) },
+        changes: `Along the frame ${timesAsMuch(setup.puddleFactor)} as elsewhere becomes ${timesAsMuch(puddlesLeft(left['drain-clip']))}`,
       };
     case 'gutter':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: puddlesLeft(PUDDLE_LEFT.gutter) },
-        changes: 'Water from the roof above no longer runs over the modules: half as much along the frame',
+        setup: { ...setup, puddleFactor: puddlesLeft(left.gutter) },
+        changes: 'Water from the roof above no longer runs over the modules: less along the frame',
       };
     case 'coating':
       return {
-        setup: withParameters(bondingLess(setup), (parameters) => {
+        setup: withParameters(bondingLess(setup, left.coating), (parameters) => {
           const given = { ...LAYERED_DEFAULTS, ...parameters };
           return {
             ...parameters,
             rainScale: given.rainScale * COATING.rainScale,
-            bondingPerDew: given.bondingPerDew * COATING.bonding,
+            bondingPerDew: given.bondingPerDew * left.coating,
             droppingsRainFactor: Math.min(1, given.droppingsRainFactor * COATING.droppings),
           };
         }),
-        changes: 'Rain takes loose film sooner, dew bonds half as much of it',
+        changes: `Rain takes loose film sooner, dew bonds ${timesAsMuch(left.coating)} of it`,
       };
     case 'tilt':
       if (setup.surfaceTilt >= STEEPER_TILT) return null;
@@ -118,9 +137,9 @@ export function withRemedy(setup: CourseSetup, key: RemedyKey): { setup: CourseS
 }
 
 /** Bonding that was set by hand is less under a coating as well. */
-const bondingLess = (setup: CourseSetup): CourseSetup => ({
+const bondingLess = (setup: CourseSetup, left: number): CourseSetup => ({
   ...setup,
-  bondingPerDew: setup.bondingPerDew === null ? null : setup.bondingPerDew * COATING.bonding,
+  bondingPerDew: setup.bondingPerDew === null ? null : setup.bondingPerDew * left,
 });
 
 const LIFE: Partial<Record<RemedyKey, number>> = {
@@ -160,7 +179,7 @@ const atLeastNone = ({ low, mid, high }: Estimate): Estimate => ({
 export function compareRemedies(input: RemedyInput): RemediesFound {
   const before = bestEvenVisits(prepareCourses(input.setup), input);
   const remedies = input.asked.flatMap(({ key, cost }): RemedyFound[] => {
-    const changed = withRemedy(input.setup, key);
+    const changed = withRemedy(input.setup, key, input.fitted);
     if (changed === null) return [];
     const after = bestEvenVisits(prepareCourses(changed.setup), input);
     const life = LIFE[key] ?? null;

@@ -27,11 +27,13 @@ describe('figures of our own', () => {
   it('are by kind, the eyes first', () => {
     const figures = ownFigures([
       datum('set-up:all', 40),
+      datum('fitted:coating', 0.4),
+      datum('season:town/winter', 1.1),
       datum('dust:town', 1.2),
       datum('eye:p', 0.4),
       datum('bonded:soap', 0.8),
     ]);
-    expect(figures.map(({ kind }) => kind)).to.deep.equal(['eye', 'dust', 'bonded', 'set-up']);
+    expect(figures.map(({ kind }) => kind)).to.deep.equal(['eye', 'dust', 'season', 'bonded', 'fitted', 'set-up']);
   });
 
   it('of an eye have its bias and how far one look is out: the house’s scatter counts while there are few', () => {
@@ -60,7 +62,12 @@ describe('figures in use', () => {
       used('set-up:all', 41),
       used('eye:p', 0.47),
       used('dust:town', 1.5),
+      used('season:town/summer', 1.8),
+      used('fitted:drain-clip', 0.4),
     ]);
+    expect(now.seasons).to.deep.equal({ town: { summer: 1.8 } });
+    expect(now.fitted).to.deep.equal({ ...HOUSE.fitted, 'drain-clip': 0.4 });
+    expect(now.bondedSpread['fed-pole']).to.be.within(0.3, HOUSE.bondedSpread['fed-pole']);
     expect(now.version).to.equal(3);
     expect(now.effectiveness['fed-pole']).to.deep.equal({ ...EFFECTIVENESS['fed-pole'], bonded: 0.62 });
     expect(now.effectiveness.soap).to.equal(EFFECTIVENESS.soap);

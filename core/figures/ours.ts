@@ -5,13 +5,16 @@ import {
   CLEANING_METHODS,
   type CleaningMethod,
   EFFECTIVENESS,
+  FITTED_LEFT,
   SET_UP_MINUTES,
   SURROUNDINGS,
   type Surroundings,
 } from '../assumptions.ts';
+import type { FittedKind } from '../inspections/fittings.ts';
+import type { Season } from '../weather/index.ts';
 
 /** What a figure is of, before the name of whom or what it is of: `eye:ID of a person`, `bonded:fed-pole`, `dust:farmland`. */
-export const FIGURE_KINDS = ['eye', 'dust', 'bonded', 'pace', 'litres', 'set-up'] as const;
+export const FIGURE_KINDS = ['eye', 'dust', 'season', 'bonded', 'fitted', 'pace', 'litres', 'set-up'] as const;
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
 /** One thing that was learned on one job or at one site. */
@@ -52,6 +55,8 @@ const KINDS: Record<FigureKind, KindOfFigure> = {
   // logarithm of the film seen against what lay there
   eye: { scale: 'identity', sd: 0.3, between: 0.3 },
   dust: { scale: 'log', sd: HOUSE.dust.farmland.sd, between: 0.3 },
+  season: { scale: 'log', sd: 0.4, between: 0.2 },
+  fitted: { scale: 'log', sd: 0.7, between: 0.4 },
   bonded: { scale: 'logit', sd: BONDED_FACTOR_SPREAD, between: 0.3 },
   // factors on the house's minutes and litres a module
   pace: { scale: 'log', sd: 0.35, between: 0.15 },
@@ -75,7 +80,10 @@ export function houseFigure(key: string): number {
       return EFFECTIVENESS[of as CleaningMethod].bonded;
     case 'set-up':
       return SET_UP_MINUTES;
+    case 'fitted':
+      return FITTED_LEFT[of as FittedKind];
     case 'dust':
+    case 'season':
     case 'pace':
     case 'litres':
       return 1;
@@ -149,6 +157,11 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
       return [around, own ? dustOf(own) : HOUSE.dust[around]];
     }),
   ) as HouseFigures['dust'];
+  const seasons: HouseFigures['seasons'] = {};
+  for (const [name, factor] of Object.entries(byName('season'))) {
+    const [around, season] = name.split('/') as [Surroundings, Season];
+    seasons[around] = { ...seasons[around], [season]: factor };
+  }
   const eyes: Record<string, Eye> = Object.fromEntries(
     of('eye').map(({ key, ours, spread }) => [nameOf(key), { bias: ours, sigma: spread ?? USUAL_EYE.sigma }]),
   );
@@ -157,6 +170,8 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
     effectiveness,
     bondedSpread,
     dust,
+    seasons,
+    fitted: { ...HOUSE.fitted, ...byName('fitted') },
     eyes,
     pace: byName('pace'),
     litres: byName('litres'),

@@ -1,4 +1,4 @@
-import type { HouseFigures } from '../assimilation/house.ts';
+import { exposureOf, type HouseFigures } from '../assimilation/house.ts';
 import { whatIsKnown } from '../assimilation/known.ts';
 import type { ArrayRecords } from '../assimilation/records.ts';
 import { type Birds, MODULE_MINUTES, type Surroundings, WASH_UNTOLD } from '../assumptions.ts';
@@ -139,7 +139,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
     surfaceAzimuth: azimuthOf(input.latitude),
     array: { pdc0: input.modules * input.moduleWatts, gammaPdc: -0.0035 },
     rearFraction: 0,
-    exposure: { surroundings: input.surroundings, birds: input.birds },
+    exposure: exposureOf(input.surroundings, input.birds, input.house),
     orientation: 'portrait',
     cells: 'whole',
     startDay: dayOfYear(input.today),

@@ -1,6 +1,8 @@
+import { exposureOf } from '../assimilation/house.ts';
 import { type Known, whatIsKnown } from '../assimilation/known.ts';
 import { looksOf } from '../assimilation/looks.ts';
 import type { ArrayRecords } from '../assimilation/records.ts';
+import type { Taught } from '../assimilation/taught.ts';
 import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
 import { clearDaysOf } from '../comparisons/dailyEnergy.ts';
 import { expectedOutput } from '../comparisons/expected.ts';
@@ -10,6 +12,7 @@ import { type AheadChoices, type ArrayAhead, courseSetup, usualChoices, worksUnt
 import { type CourseSetup, withFewer } from '../courses/setup.ts';
 import { firstDayThatPays } from '../courses/washPays.ts';
 import { recoveredBy, yearAhead } from '../courses/yearAhead.ts';
+import { fittingsSeen } from '../inspections/fittings.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { outputAtAge } from '../modules/ageing.ts';
 import { type MarkedLoss, markedLoss } from '../soiling/markedLoss.ts';
@@ -73,7 +76,7 @@ export function choicesOf(
 
 /** The array with its members as years ahead begin with them. */
 export function arrayAhead(input: ReckonInput, known: Known): ArrayAhead {
-  const { site, array, overrides, today, seed } = input;
+  const { site, array, overrides, house, today, seed } = input;
   const aged = outputAtAge(ageOn(array.installedOn, today), DEGRADATION_PER_YEAR);
   const limit = acLimit(array, site.ownUse);
   return {
@@ -89,7 +92,7 @@ export function arrayAhead(input: ReckonInput, known: Known): ArrayAhead {
       ...(limit === undefined ? {} : { pacRated: limit }),
     },
     rearFraction: array.rearFraction,
-    exposure: { surroundings: site.surroundings, birds: array.birds },
+    exposure: exposureOf(site.surroundings, array.birds, house),
     orientation: array.wiring.orientation,
     cells: array.wiring.cells,
     startDay: dayOfYear(today),
@@ -128,7 +131,7 @@ export function reckon(input: ReckonInput, onStep?: (share: number) => void): Re
   );
   return {
     lossNow,
-    known: onRecord,
+    known: { ...onRecord, taught: [...onRecord.taught, ...taughtByFittings(input)] },
     courses: setup,
     year,
     lostValue: scale(year.lostEnergy, valuePerKWh),
@@ -142,6 +145,15 @@ export function reckon(input: ReckonInput, onStep?: (share: number) => void): Re
     recommended: { lossNow: found, dust: Math.exp(known.parameters.deposition.mean) },
   };
 }
+
+/** What fittings were seen to leave, beside the modules without them. */
+const taughtByFittings = ({ array, looks, washes }: ReckonInput): Taught[] =>
+  fittingsSeen(
+    array.fitted,
+    looks,
+    array.modules,
+    washes.map(({ date }) => date),
+  ).map(({ kind, left, sd, date }) => ({ key: `fitted:${kind}`, value: left, sd, recordId: null, date }));
 
 /** The last reading of all against what was to be expected then. */
 function meterOf(input: ReckonInput): Pick<ReckoningOutput, 'expectation' | 'meterReason' | 'warnings'> {

@@ -8,6 +8,7 @@ import type { Expectation } from '../comparisons/expected.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
 import type { CourseSetup } from '../courses/setup.ts';
 import type { YearAhead } from '../courses/yearAhead.ts';
+import type { FittedOn } from '../inspections/fittings.ts';
 import type { Mark } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
@@ -41,6 +42,8 @@ export interface ReckonInput {
     birds: Birds;
     installedOn: string | null;
     wiring: WiredArray;
+    /** what was fitted against a cause, and on which modules */
+    fitted: readonly FittedOn[];
   };
   /** all that is on record: looks with what was found, washes, pairs, daily energy, rain in mm by date */
   looks: readonly RecordedLook[];

@@ -48,6 +48,7 @@ export const exampleReckon: ReckonInput = {
       electronics: 'string',
       strings: [],
     },
+    fitted: [],
   },
   looks: [exampleInspection()],
   washes: [],

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { DEPOSITION } from '../assumptions.ts';
 import { mean } from '../statistics/summary.ts';
-import { CLIMATES, type Exposure, exposureDays, generateWeatherYears, usualDeposition } from './index.ts';
+import { CLIMATES, type Exposure, exposureDays, generateWeatherYears, seasonOf, usualDeposition } from './index.ts';
 
 const farm: Exposure = { surroundings: 'farmland', birds: 'few', latitude: -33.5 };
 const weather = generateWeatherYears(CLIMATES['winter-rain'], -33.5, 30, 1);
@@ -44,5 +44,25 @@ describe('what settles on the glass', () => {
     const share = (from: number, to: number) =>
       mean(weather.flatMap((_, year) => [...dew.subarray(year * 365 + from, year * 365 + to)]));
     expect(share(151, 212)).to.be.above(3 * share(0, 59));
+  });
+});
+
+describe('seasons', () => {
+  it('are three whole months each, and the other way about in the south', () => {
+    expect([10, 100, 200, 300, 350].map((day) => seasonOf(day, 50))).to.deep.equal([
+      'winter',
+      'spring',
+      'summer',
+      'autumn',
+      'winter',
+    ]);
+    expect(seasonOf(10, -33)).to.equal('summer');
+  });
+
+  it('settle as much as the contractor’s own records say, and others as before', () => {
+    const town = { surroundings: 'town', birds: 'few', latitude: 50, pollen: false } as const;
+    const own = { ...town, seasons: { winter: 2 } };
+    expect(usualDeposition(own, 10)).to.equal(2 * usualDeposition(town, 10));
+    expect(usualDeposition(own, 200)).to.equal(usualDeposition(town, 200));
   });
 });

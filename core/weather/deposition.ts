@@ -16,6 +16,15 @@ import { normalDraw, type Random, seededRandom } from '../statistics/random.ts';
 import type { Climate } from './climates.ts';
 import { climateMonth, monthOfDay, type WeatherYear } from './generator.ts';
 
+export const SEASONS = ['spring', 'summer', 'autumn', 'winter'] as const;
+export type Season = (typeof SEASONS)[number];
+
+/** The season of a calendar day, 0 to 364, three whole months each. @param latitude degrees; its sign decides */
+export function seasonOf(day: number, latitude: number): Season {
+  const north = (monthOfDay(day) + (latitude < 0 ? 6 : 0)) % 12;
+  return SEASONS[Math.floor(((north + 10) % 12) / 3)] as Season;
+}
+
 /** What lies around a site and when it dirties it. */
 export interface Exposure {
   surroundings: Surroundings;
@@ -26,6 +35,8 @@ export interface Exposure {
   works?: { from: number; to: number; surroundings: Surroundings } | undefined;
   /** whether pollen settles here in spring; default true */
   pollen?: boolean | undefined;
+  /** how many times what is usual for the surroundings settles in a season; default 1 */
+  seasons?: Partial<Record<Season, number>> | undefined;
 }
 
 /** Days of weather and of what settles, for as many years as the weather has. */
@@ -52,10 +63,11 @@ const within = (day: number, start: number, length: number, latitude: number): b
  * @param day calendar day, 0 to 364
  */
 export function usualDeposition(exposure: Exposure, day: number): number {
-  const { surroundings, latitude, pollen = true } = exposure;
+  const { surroundings, latitude, pollen = true, seasons = {} } = exposure;
   const harvest = surroundings === 'farmland' && within(day, HARVEST_START_SOUTH, HARVEST_DAYS, latitude);
   const spring = pollen && surroundings !== 'desert' && within(day, POLLEN_START_SOUTH, POLLEN_DAYS, latitude);
-  return DEPOSITION[surroundings] * (harvest ? HARVEST_FACTOR : 1) * (spring ? POLLEN_FACTOR : 1);
+  const usual = DEPOSITION[surroundings] * (harvest ? HARVEST_FACTOR : 1) * (spring ? POLLEN_FACTOR : 1);
+  return usual * (seasons[seasonOf(day, latitude)] ?? 1);
 }
 
 /**

@@ -3,6 +3,7 @@ import type { PairOnRecord, WashOnRecord } from '../../core/assimilation/records
 import { WASH_UNTOLD } from '../../core/assumptions.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { indexOf, placesOf } from '../../core/sites/layout.ts';
 import { addedDays } from '../../core/units/dates.ts';
 import { type Look, looksSince } from '../inspections/storage.ts';
 import { measuredJobsOf } from '../jobs/measured.ts';
@@ -56,6 +57,7 @@ export async function recordsOfArray(
       birds: array.birds,
       installedOn: array.installedOn,
       wiring: wiringOf(array),
+      fitted: fittedOn(array),
     },
     looks: looks.map(({ inspectedAt, lastWashed: _, ...look }) => {
       const date = dateIn(inspectedAt, site.zone);
@@ -71,6 +73,16 @@ export async function recordsOfArray(
   };
   return { records, measuredAt: jobs.findLast((job) => faceOf(array.id, job)?.pair)?.washedAt ?? null };
 }
+
+/** Fittings stand on rows of the sheet: what of the array has them. */
+const fittedOn = (array: SolarArray): ReckonInput['array']['fitted'] => {
+  const grid = { ...array, origin: array.sheet.origin };
+  return array.sheet.fitted.map(({ kind, since, rows }) => ({
+    kind,
+    since,
+    modules: placesOf(grid).flatMap((place) => (rows.includes(place.row) ? (indexOf(grid, place) ?? []) : [])),
+  }));
+};
 
 type DatedJob = MeasuredJob & { jobId: string; date: string };
 

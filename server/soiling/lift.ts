@@ -1,4 +1,4 @@
-import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import { CLEANING_METHODS, FITTED_LEFT } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { lifter, type StoredRow } from '../storage/lift.ts';
 
@@ -43,11 +43,15 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   8: (row) => {
     const output = row.output as Part;
     const known = output.known as { parameters: Part } | null;
-    const input = row.input as { house: Part } | null;
+    const input = row.input as { house: Part; array: Part } | null;
     const certain = Object.fromEntries(CLEANING_METHODS.map((way) => [way, 0]));
     return {
       ...row,
-      input: input && { ...input, house: { ...input.house, bondedSpread: certain } },
+      input: input && {
+        ...input,
+        array: { ...input.array, fitted: [] },
+        house: { ...input.house, bondedSpread: certain, seasons: {}, fitted: FITTED_LEFT },
+      },
       output: {
         ...output,
         known: known && { ...known, parameters: { ...known.parameters, removal: { mean: 0, sd: 0 } } },

@@ -9,7 +9,7 @@ import { drillWords, FIGURE_WORDS, figureRange, figureWords } from '../../words/
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { METHOD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { FITTED_WORDS, METHOD_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 /** What our own jobs and sites say of the figures that the house assumes, and which of both is used. */
 export function KnownPage() {
@@ -141,7 +141,12 @@ function OfKind({ kind, figures, ours, onFlip }: OfKindProps) {
 
 function From({ figure }: { figure: KnownFigure }) {
   const glass = useGlass();
-  const what = figure.kind === 'dust' ? 'array' : figure.from.some(({ record }) => record === 'job') ? 'job' : 'record';
+  const what =
+    figure.kind === 'dust' || figure.kind === 'season'
+      ? 'array'
+      : figure.from.some(({ record }) => record === 'job')
+        ? 'job'
+        : 'record';
   return (
     <details>
       <summary>{counted(figure.n, what)}</summary>
@@ -160,6 +165,11 @@ function From({ figure }: { figure: KnownFigure }) {
 
 function nameOf({ kind, of }: KnownFigure): string {
   if (kind === 'dust') return SURROUNDINGS_WORDS[of as keyof typeof SURROUNDINGS_WORDS] ?? of;
+  if (kind === 'season') {
+    const [around = '', season] = of.split('/');
+    return `${SURROUNDINGS_WORDS[around as keyof typeof SURROUNDINGS_WORDS] ?? around}, ${season}`;
+  }
+  if (kind === 'fitted') return FITTED_WORDS[of as keyof typeof FITTED_WORDS] ?? of;
   if (kind === 'bonded' || kind === 'pace' || kind === 'litres')
     return METHOD_WORDS[of as keyof typeof METHOD_WORDS] ?? of;
   return kind === 'set-up' ? 'every job' : of;

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import type { FittedKind } from '../../contract/sites/sheet.ts';
+import type { FittedKind } from '../../core/inspections/fittings.ts';
 import { type Growth, growthBetween, TOO_SOON } from '../../core/inspections/growth.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';

@@ -1,7 +1,7 @@
-import type { FittedKind } from '../../contract/sites/sheet.ts';
 import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectSeverity } from '../../core/inspections/defects.ts';
+import type { FittedKind } from '../../core/inspections/fittings.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { Rung } from '../../core/methods/choose.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { FITTED_KINDS, type FittedKind, type RoofSheet } from '../../contract/sites/sheet.ts';
+import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import { FITTED_KINDS, type FittedKind } from '../../core/inspections/fittings.ts';
 import { formatDate } from '../../core/units/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';

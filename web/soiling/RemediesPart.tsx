@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { EFFECTIVENESS } from '../../core/assumptions.ts';
+import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/courses/remedies.ts';
 import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
 import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
@@ -32,10 +32,12 @@ interface RemediesPartProps {
   /** visits a year of the site's plan; null where there is none, or it may not be seen */
   planned: number | null;
   outlook: ReturnType<typeof useOutlook>;
+  /** what washes and fittings do, by the figures that the reckoning went by */
+  house: Pick<HouseFigures, 'effectiveness' | 'fitted'>;
 }
 
 /** What can be done about the causes: what each changes and saves, what it may cost, and how many visits it spares. */
-export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook }: RemediesPartProps) {
+export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, house }: RemediesPartProps) {
   const currency = useCurrency();
   const minor = 10 ** minorDigits(currency);
   const [asked, setAsked] = useState<RemedyInput | null>(null);
@@ -46,7 +48,8 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook }: R
       ? null
       : {
           setup: withFewer(setup, COMPARED),
-          effectiveness: EFFECTIVENESS['fed-pole'],
+          effectiveness: house.effectiveness['fed-pole'],
+          fitted: house.fitted,
           visitCost,
           valuePerKWh,
           asked: here.map((key) => ({ key, cost: key === 'wait' ? 0 : (remedyCosts[key] ?? null) })),

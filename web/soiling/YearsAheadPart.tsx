@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Outlook, Reckoning } from '../../contract/soiling/endpoints.ts';
+import { HOUSE } from '../../core/assimilation/house.ts';
 import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
 import { usualChoices, withChoices, worksUntil } from '../../core/courses/ofArray.ts';
 import type { CourseSetup, Visits } from '../../core/courses/setup.ts';
@@ -220,6 +221,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
         quoted={quoted}
         planned={planned}
         outlook={outlook}
+        house={reckoning.input?.house ?? HOUSE}
       />
       <OnRecord outlook={outlook} onRecord={onRecord} desk={desk} />
     </>
