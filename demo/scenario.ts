@@ -283,6 +283,18 @@ export const SITES: DemoSite[] = [
     water: [{ dayOffset: -40, conductivity: 640, temperature: 18 }],
     rounds: [
       {
+        look: -420,
+        from: 'ladder',
+        soils: [[dust('plain')], [dust('plain'), lichen(0.02), edge(0.01)]],
+        wipe: 'plain',
+      },
+      {
+        look: -190,
+        from: 'ladder',
+        soils: [[dust('plain')], [dust('plain'), lichen(0.025), edge(0.01)]],
+        wipe: 'plain',
+      },
+      {
         look: -12,
         from: 'ladder',
         soils: [
@@ -407,10 +419,22 @@ export const SITES: DemoSite[] = [
         storeys: 3,
         eaveHeight: 10,
         orientation: 'landscape',
+        // Clips on one of its two rows: the other one is their control.
+        sheet: { ...face(0.5, 0.5), fitted: [{ kind: 'drain-clip', rows: [0], since: '2026-01-12' }] },
       }),
     ],
     water: [{ dayOffset: -30, conductivity: 290, temperature: 17 }],
     rounds: [
+      {
+        look: -290,
+        from: 'drone',
+        soils: [
+          [droppings(0.006), dust('faint')],
+          [droppings(0.008), dust('faint')],
+          [dust('faint'), edge(0.002)],
+        ],
+        marks: [undefined, undefined, [marked('algae', 'lower-edge', 'light', [10, 11])]],
+      },
       {
         look: -20,
         from: 'drone',

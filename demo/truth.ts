@@ -33,7 +33,7 @@ export interface Truth {
 /** The owner sees what lies there; the estimator sees more than half as much again. */
 const EYE: Record<Truth['by'], number> = { owner: 1, estimator: 1.6 };
 /** How far one look is out beside that, of the logarithm. */
-const EYE_SCATTER = 0.25;
+const EYE_SCATTER = 0.15;
 /** The fed pole of this company takes less off a bonded film than the house's figure. */
 const POLE = { ...EFFECTIVENESS['fed-pole'], bonded: 0.6 };
 const NOTHING = { loose: 0, bonded: 0, droppings: 0, lichen: 0 };
