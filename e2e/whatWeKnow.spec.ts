@@ -52,6 +52,18 @@ test('each witness says what it counted and what would be without it; one is lef
   expect(errors).toEqual([]);
 });
 
+test('a reading is a witness like the others', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Oakes farmhouse', 'reckon');
+  const reading = page.getByRole('button', { name: /^One reading/ }).first();
+  await reading.click();
+  const opened = page.locator('.witness-opened');
+  await expect(opened).toContainText('expected at');
+  await expect(opened).toContainText('Without it:', { timeout: 30_000 });
+  expect(errors).toEqual([]);
+});
+
 test('what the demo hides is found again, and own figures go into what is reckoned next, not into what was sent', async ({
   page,
 }) => {
@@ -74,7 +86,7 @@ test('what the demo hides is found again, and own figures go into what is reckon
   try {
     await openSite(page, 'Thornfield cellar', 'reckon');
     await page.getByRole('button', { name: 'Reckon again' }).click();
-    await expect(page.getByText(/own figures \d+/)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/own figures, version \d+/)).toBeVisible({ timeout: 30_000 });
     expect(await paperText(page.context(), address)).toBe(paper);
   } finally {
     await page.goto('/known');

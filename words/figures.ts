@@ -63,3 +63,7 @@ export function figureRange(kind: FigureKind, low: number, high: number, glass: 
 /** What the guess drill says of an eye: beside the records, and never mixed in. */
 export const drillWords = ({ bias, rounds }: { bias: number; rounds: number }, glass: Glass): string =>
   `In the guess drill: ${formatNumber(1 + bias, 2, glass)}× over ${formatNumber(rounds, 0, glass)} rounds, not counted here.`;
+
+/** By which figures something was worked out. @param version of the contractor's own; 0: none of them was in use */
+export const figuresUsedWords = (version: number): string =>
+  version === 0 ? 'the house’s figures' : `own figures, version ${version}`;

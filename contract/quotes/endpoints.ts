@@ -76,6 +76,8 @@ export const shownQuote = quote.extend({
   paper: keptPaper.nullable(),
   /** characters that no shipped font can print; empty once it is sent */
   unprintable: z.array(z.string()),
+  /** which version of the contractor's own figures its plan went by; 0: the house's */
+  figures: z.number().int(),
 });
 export type ShownQuote = z.infer<typeof shownQuote>;
 

@@ -28,6 +28,7 @@ describe('what fittings were seen to leave', () => {
     const [some] = seen([algae(range(0, 5)), algae(range(10, 20))]);
     expect(none?.left).to.equal(0.05);
     expect(some?.left).to.be.above(none?.left ?? 1);
+    expect(some?.sd).to.be.below(none?.sd ?? 0);
   });
 
   it('is nothing where the modules without did not grow over, or none was left without', () => {

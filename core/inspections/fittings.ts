@@ -74,10 +74,9 @@ export function fittingsSeen(
       const having = growth((module) => own.has(module), own.size);
       if (!(without.more > SURE * without.sd)) return [];
       const left = Math.max(LEAST_LEFT, having.more / without.more);
-      const sd = Math.max(
-        WITNESS_SIGMA.coverByMarks,
-        Math.hypot(having.sd / without.more / left, without.sd / without.more),
-      );
+      // What is too little to be marked may be there all the same.
+      const unseen = Math.max(having.sd / without.more, LEAST_LEFT) / left;
+      const sd = Math.hypot(unseen, without.sd / without.more);
       return sd > MOST_UNSURE ? [] : [{ kind: one.kind, left, sd, date: now.date }];
     }),
   );

@@ -31,7 +31,7 @@ const CREW = `
   observations observed offer on orientation origin otherwise outlook output overrides own ownUse p10 p50 p90
   packed paper parameters patch paying pays pdc0 person phone photos place plan planId poaIrradiance power
   puddleFactor quantity quoteId quotes rain rainScale rate ratio reading rearFraction reason reasons received
-  recent reckon recommended recordId recordedAt recoverable repeatability reportId rinsed role row rows runOff says
+  recent reckon recommended recordId recordedAt recoverable removal removalOdds repeatability reportId rinsed role row rows runOff says
   scheduledFor sd seed seen sensor sentence service sessions shading share sheet show signature signedAt signedBy
   since site siteId soils source spine standing standingLeft standingLoss startDay state status step steps storeys
   strings surfaceAzimuth surfaceTilt surprise surroundings taught tempModule temperature temperatureCoefficient

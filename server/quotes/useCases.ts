@@ -40,9 +40,10 @@ export async function showQuote(
 ): Promise<ShownQuote> {
   const found = await readQuote(connection, id);
   const paper = await paperOf(connection, id);
-  if (found.state !== 'draft') return { ...found, paper, unprintable: [] };
+  const { figures } = (await readPlan(connection, found.planId)).output;
+  if (found.state !== 'draft') return { ...found, paper, figures, unprintable: [] };
   const drawn = await composeQuotePaper(connection, id, context.person.glass);
-  return { ...found, paper, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
+  return { ...found, paper, figures, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
 }
 
 export function draftQuote(

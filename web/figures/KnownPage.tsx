@@ -139,17 +139,23 @@ function OfKind({ kind, figures, ours, onFlip }: OfKindProps) {
   );
 }
 
+/** What each lesson of a figure comes from. */
+const LEARNED_FROM: Record<KnownFigure['kind'], string> = {
+  eye: 'look',
+  dust: 'array',
+  season: 'array',
+  bonded: 'record',
+  fitted: 'visit',
+  pace: 'job',
+  litres: 'job',
+  'set-up': 'job',
+};
+
 function From({ figure }: { figure: KnownFigure }) {
   const glass = useGlass();
-  const what =
-    figure.kind === 'dust' || figure.kind === 'season'
-      ? 'array'
-      : figure.from.some(({ record }) => record === 'job')
-        ? 'job'
-        : 'record';
   return (
     <details>
-      <summary>{counted(figure.n, what)}</summary>
+      <summary>{counted(figure.n, LEARNED_FROM[figure.kind])}</summary>
       <ul className="plain-list">
         {figure.from.slice(0, 30).map((one, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two lessons of one record stand beside each other

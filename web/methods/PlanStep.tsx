@@ -5,6 +5,7 @@ import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { planSentence } from '../../core/quotes/price.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
+import { figuresUsedWords } from '../../words/figures.ts';
 import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
@@ -140,7 +141,8 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
         )}
       </Choice>
       <p className="quiet mt-2">
-        Planned {formatDate(plan.at, glass)} by {plan.by}, calculation {plan.calculationVersion}.
+        Planned {formatDate(plan.at, glass)} by {plan.by}, calculation {plan.calculationVersion},{' '}
+        {figuresUsedWords(output.figures)}.
       </p>
     </>
   );

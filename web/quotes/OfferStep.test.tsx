@@ -16,6 +16,7 @@ const offered = (priced: typeof plan.priced) => ({
 const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-pay'): ShownQuote => ({
   paper: null,
   unprintable: [],
+  figures: 0,
   id: 'q',
   siteId: 's',
   planId: 'p',

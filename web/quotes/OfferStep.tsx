@@ -4,6 +4,7 @@ import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { planWords, weatherWords } from '../../core/quotes/words.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { figuresUsedWords } from '../../words/figures.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
@@ -128,7 +129,9 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       </div>
       <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
       {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{ofPlan}</p>}
-      <p className="quiet">{weatherWords(quote)}</p>
+      <p className="quiet">
+        {weatherWords(quote)} Reckoned and planned with {figuresUsedWords(quote.figures)}.
+      </p>
       <Assumed facts={quote.assumed ?? []} />
       <QuoteLines quote={quote} line={line} />
       <Words quote={quote} words={words} />

@@ -7,6 +7,7 @@ import { type Finding, findingsOf } from '../../core/reckoning/findings.ts';
 import { dustOf } from '../../core/reckoning/learned.ts';
 import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { climateOf } from '../../core/weather/index.ts';
+import { figuresUsedWords } from '../../words/figures.ts';
 import { findingWords, type Reader } from '../../words/reckoning.ts';
 import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -204,8 +205,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       )}
       <p className="quiet mt-2">
         Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}
-        {input && input.house.version > 0 && `, own figures ${input.house.version}`}. The result is kept with its
-        inputs.
+        {input && `, ${figuresUsedWords(input.house.version)}`}. The result is kept with its inputs.
       </p>
     </>
   );
