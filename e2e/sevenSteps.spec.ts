@@ -284,6 +284,9 @@ test.describe
       await expect(wash).toBeVisible({ timeout: 30_000 });
       // The pair of the report: 1 - 4960 / 5580, as compute says.
       expect(plain((await wash.textContent()) ?? '')).toContain(BY_HAND.loss);
+      const cloth = page.getByRole('button', { name: /^A cloth after a wash/ });
+      await cloth.click();
+      await expect(page.locator('.witness-opened')).toContainText('the cloth stayed clean');
       const learned = plain((await page.locator('.notice', { hasText: 'Last time' }).textContent()) ?? '');
       expect(learned).toContain(`measured ${BY_HAND.loss}`);
       expect(learned).toMatch(/This site soils at \d+\.\d times what was assumed/);
@@ -332,7 +335,15 @@ async function workThrough(field: Page, folder: string): Promise<void> {
       await expect(field.getByText('14\u00a0µS/cm at')).toBeVisible();
     }
     if (verb === 'Brush') await markModules(field);
-    if (verb === 'Wipe test') await takePictures(field, folder, 'after');
+    if (verb === 'Wipe test') {
+      await sayWhatTheClothShows(field);
+      await takePictures(field, folder, 'after');
+    }
+    if (verb === 'Pack up') {
+      await typePad(field, ['60']);
+      await field.getByRole('button', { name: 'Save the meter' }).tap();
+      await expect(field.getByText('60\u00a0L used, by the meter')).toBeVisible();
+    }
     await field.getByRole('button', { name: `${verb}: done` }).tap();
   }
 }
@@ -353,6 +364,16 @@ async function leaveOutTheWait(field: Page): Promise<void> {
   await field.getByRole('button', { name: 'Cannot, or stop here' }).tap();
   await field.getByLabel('Why').fill('dry and warm to the hand');
   await field.getByRole('button', { name: 'This step cannot be done: leave it out' }).tap();
+}
+
+/** A slip is put right by the next tap. */
+async function sayWhatTheClothShows(field: Page): Promise<void> {
+  await field.getByRole('button', { name: 'Some film on it' }).tap();
+  await expect(field.getByText('A film is left.')).toBeVisible();
+  const clean = field.getByRole('button', { name: 'Stays clean' });
+  await clean.tap();
+  await expect(clean).toHaveAttribute('aria-pressed', 'true');
+  await expect(field.getByText('A film is left.')).toBeHidden();
 }
 
 async function stopAndGoOn(field: Page): Promise<void> {
