@@ -30,8 +30,7 @@ export function FieldCloth({ arrayId, progress, happen }: { arrayId: string; pro
       </fieldset>
       {shown !== undefined && shown !== 'clean' && (
         <p className="caution m-0" role="status">
-          A film is left. Brush again where it shows and wipe again, or leave it so: the report and the next estimate
-          count it.
+          A film is left. Brush again where it shows and wipe again, or leave it so: the next estimate counts it.
         </p>
       )}
     </section>
