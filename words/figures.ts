@@ -17,6 +17,14 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
     about:
       'Dust of a season against what the house lets expect of it beside the rest of the year. From arrays with a long record. Used, the past and the years ahead settle by it.',
   },
+  droppings: {
+    title: 'What each way takes off droppings',
+    about: 'From looks shortly before and after a wash. Used, washes on record and plans count with it.',
+  },
+  lichen: {
+    title: 'What each way takes off lichen, algae and moss',
+    about: 'From looks shortly before and after a wash. Used, washes on record and plans count with it.',
+  },
   fitted: {
     title: 'What fittings leave',
     about:
@@ -43,6 +51,8 @@ export function figureWords(kind: FigureKind, value: number, glass: Glass): stri
     case 'eye':
       return `${formatNumber(Math.exp(value), 2, glass)}×`;
     case 'bonded':
+    case 'droppings':
+    case 'lichen':
     case 'fitted':
       return formatQuantity(value, 'fraction', glass, 0);
     case 'set-up':
@@ -52,9 +62,11 @@ export function figureWords(kind: FigureKind, value: number, glass: Glass): stri
   }
 }
 
+const SHARES: readonly FigureKind[] = ['bonded', 'droppings', 'lichen', 'fitted'];
+
 /** The range of a figure of a kind. */
 export function figureRange(kind: FigureKind, low: number, high: number, glass: Glass): string {
-  if (kind === 'bonded' || kind === 'fitted') return formatRange(low, high, 'fraction', glass, 0);
+  if (SHARES.includes(kind)) return formatRange(low, high, 'fraction', glass, 0);
   if (kind === 'set-up') return formatRange(low, high, 'minutes', glass);
   const at = (value: number) => formatNumber(kind === 'eye' ? Math.exp(value) : value, 2, glass);
   return `${at(low)} to ${at(high)}×`;

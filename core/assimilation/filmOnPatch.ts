@@ -36,7 +36,8 @@ export function standingOf({ marked, soils }: Pick<LookOnRecord, 'marked' | 'soi
   return joinLosses(soils.filter(({ kind }) => !isFilm(kind) && kind !== 'droppings').map(lossOfSoil)).mid;
 }
 
-function droppingsOf({ marked, soils }: Pick<LookOnRecord, 'marked' | 'soils'>): number {
+/** What droppings cost: by their marks, or by the eye. A fraction of the output. */
+export function droppingsOf({ marked, soils }: Pick<LookOnRecord, 'marked' | 'soils'>): number {
   if (marked) return marked.droppings.loss;
   return joinLosses(soils.filter(({ kind }) => kind === 'droppings').map(lossOfSoil)).mid;
 }

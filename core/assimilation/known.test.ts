@@ -48,6 +48,11 @@ describe('what is known of an array', () => {
     expect(Math.abs(of(known, 'test-patch:a')?.surprise ?? 9)).to.be.below(0.7 * reading);
   });
 
+  it('gives no witness more than all of them together have narrowed', () => {
+    const all = 1 - known.loss.sd / known.expected.sd;
+    for (const { weight } of known.witnesses) expect(weight).to.be.within(0, all + 0.02);
+  });
+
   it('is another answer without a witness that is left out, which is still named', () => {
     const without = whatIsKnown(records({ looks: [patched], leftOut: ['test-patch:a'] }));
     expect(of(without, 'test-patch:a')).to.include({ unheard: 'left-out', weight: null, says: null });

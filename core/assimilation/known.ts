@@ -2,13 +2,13 @@ import { PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { filmLoss } from '../soiling/filmLoss.ts';
 import type { LayeredParameters } from '../soiling/layered.ts';
-import { quantile } from '../statistics/summary.ts';
+import { mean, quantile } from '../statistics/summary.ts';
 import { FACTORS } from './factors.ts';
 import { type HistoryOfArray, historyOf, type Witness } from './history.ts';
 import { type Reading, spreadAfter, spreadWithout } from './narrowing.ts';
 import type { Observation } from './observed.ts';
-import { type Assimilation, assimilateOver, type Member, type Posterior } from './posterior.ts';
-import { predictor, scaleOf } from './predict.ts';
+import { type Assimilation, assimilateOver, DEGREES_OF_FREEDOM, type Member, type Posterior } from './posterior.ts';
+import { comparable, predictor, scaleOf } from './predict.ts';
 import type { ArrayRecords } from './records.ts';
 import { type Taught, taughtBy } from './taught.ts';
 import { MEASUREMENTS, type Measurement } from './witnesses.ts';
@@ -94,7 +94,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     parameters: posterior.parameters,
     house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
-    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, run)),
+    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, expected.sd, run)),
     taught: taughtBy(records, history, posterior),
     narrowing: whatNarrows(history, losses, run),
     course: courseOf(history, run),
@@ -121,30 +121,37 @@ function runner(inputs: readonly Assimilation[], members: readonly Member[]): Ru
   };
 }
 
-/** Of many readings some, evenly, each surer by as much as it stands for others. */
+/** Of many readings some, evenly. */
 function some(observations: readonly Observation[]): Observation[] {
   const step = Math.max(1, Math.ceil(observations.length / WEIGHED));
-  const kept = observations.filter((_, at) => (observations.length - 1 - at) % step === 0);
-  const share = Math.sqrt(kept.length / Math.max(1, observations.length));
-  return kept.map((one) => ({ ...one, sigma: scaleOf(one) * share }));
+  return observations.filter((_, at) => (observations.length - 1 - at) % step === 0);
 }
 
-const readingsOf = (run: Run, observations: readonly Observation[]): Reading[] => {
-  const shown = run(observations);
-  return observations.map(({ sigma }, at) => ({ shown: shown[at] as number[], sigma }));
-};
+/** Of an error of Student's t that lies so far out, in its own scale: the sigma of a normal one that says as much. */
+const asNormal = (relative: number): number =>
+  Math.max(Math.sqrt(7 / 5), Math.sqrt((DEGREES_OF_FREEDOM + relative * relative) / (DEGREES_OF_FREEDOM + 1)));
 
-function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Posterior, run: Run): Heard {
+/** @param unheard spread of the loss where nobody has spoken: without a witness no less is known */
+function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Posterior, unheard: number, run: Run): Heard {
   if (witness.unheard !== null) return { ...witness, says: null, weight: null, surprise: null };
   const [input] = inputs as [Assimilation];
   const own = witness.observations.map((at) => input.observations[at] as Observation);
   const losses = posterior.members.map(({ loss }) => loss);
-  const without = spreadWithout(losses, readingsOf(run, some(own)));
+  const kept = some(own);
+  // Each is as much surer as it stands for others.
+  const share = Math.sqrt(kept.length / Math.max(1, own.length));
+  const shown = run(kept);
+  const readings = kept.map((one, at): Reading => {
+    const members = shown[at] as number[];
+    const scale = scaleOf(one);
+    return { shown: members, sigma: share * scale * asNormal((comparable(one) - mean(members)) / scale) };
+  });
+  const without = Math.min(unheard, spreadWithout(losses, readings));
   const all = Math.sqrt(losses.reduce((sum, loss) => sum + (loss - posterior.loss.mean) ** 2, 0) / losses.length);
   return {
     ...witness,
     says: saidAlone(own, input, posterior),
-    weight: Number.isFinite(without) ? Math.max(0, 1 - all / without) : 1,
+    weight: Math.max(0, 1 - all / without),
     surprise: surpriseOf(witness, input, posterior),
   };
 }

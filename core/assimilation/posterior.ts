@@ -7,7 +7,7 @@ import type { History, Observation } from './observed.ts';
 import { comparable, type Predicted, predictor, scaleOf } from './predict.ts';
 
 /** Every observation is taken for a Student's t of so many degrees of freedom: one wild witness must not carry the answer. */
-const DEGREES_OF_FREEDOM = 4;
+export const DEGREES_OF_FREEDOM = 4;
 const MEMBERS = 200;
 
 export interface Member {

@@ -2,7 +2,7 @@ import { dateOfNumber, dayNumber, dayOfYear } from '../units/dates.ts';
 import { SEASONS, type Season, seasonOf } from '../weather/index.ts';
 import { FACTORS, type Factor, PRIOR_SPREAD } from './factors.ts';
 import { backward, forward, inverseOf, rootOf, type Triangle, triangle } from './linear.ts';
-import type { Assimilation, Posterior } from './posterior.ts';
+import { type Assimilation, DEGREES_OF_FREEDOM, type Posterior } from './posterior.ts';
 import { comparable, predictor, scaleOf } from './predict.ts';
 
 /** What an array says of the dust of one season against the mean of all four: of the logarithm. */
@@ -18,7 +18,6 @@ const STEP = 0.05;
 const ROUNDS = 4;
 /** No unknown moves further in one round than straight lines hold. */
 const FURTHEST = 0.5;
-const DEGREES_OF_FREEDOM = 4;
 
 /**
  * What is said of the dust of each season beside the others: from the posterior's mean on, all factors and four more, one

@@ -10,7 +10,7 @@ import { HOUSE } from './house.ts';
 import { whatIsKnown } from './known.ts';
 import type { Assimilation } from './posterior.ts';
 import { predictor } from './predict.ts';
-import type { ArrayRecords } from './records.ts';
+import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';
 
 /** Clear days of energy that say that hardly anything lies on the glass. */
 const energy = Array.from({ length: 40 }, (_, at) => ({
@@ -110,6 +110,40 @@ describe('what an array teaches', () => {
     expect(lesson?.value).to.be.within(0.35, 0.65);
     const mixed = [...washes, { date: '2026-08-01', jobId: 'k', parts: [{ way: 'soap' as const, share: 1 }] }];
     expect(of('bonded:fed-pole', { looks: [], rain, washes: mixed, energy: seen })).to.deep.equal([]);
+  });
+
+  describe('by looks about a wash', () => {
+    const patchy = (share: number): Soil[] => [{ ...exampleDust, kind: 'droppings', where: 'spots', share }];
+    const wash: WashOnRecord = { date: '2026-11-18', jobId: 'j', parts: [{ way: 'fed-pole', share: 1 }] };
+    const about = (after: Partial<LookOnRecord>, washes = [wash]) =>
+      of('droppings:fed-pole', {
+        looks: [
+          exampleLook({ id: 'before', date: '2026-11-10', soils: patchy(0.01) }),
+          exampleLook({ id: 'after', date: '2026-11-20', soils: patchy(0.004), ...after }),
+        ],
+        washes,
+      });
+
+    it('is what it took of the droppings', () => {
+      const [lesson] = about({});
+      expect(lesson?.value).to.be.closeTo(0.6, 0.01);
+      expect(lesson?.recordId).to.equal('after');
+    });
+
+    it('is nothing where the second look was before it, or came late, or another way was used too', () => {
+      expect(about({ date: wash.date })).to.deep.equal([]);
+      expect(about({ date: '2026-11-24' })).to.have.length(1);
+      expect(about({ date: '2026-11-24' }, [{ ...wash, date: '2026-11-11' }])).to.deep.equal([]);
+      const halves: WashOnRecord['parts'] = [
+        { way: 'fed-pole', share: 0.5 },
+        { way: 'hose', share: 0.5 },
+      ];
+      expect(about({}, [{ ...wash, parts: halves }])).to.deep.equal([]);
+    });
+
+    it('is of the same day where the clock says that the second look came after', () => {
+      expect(about({ date: wash.date, afterWash: true })).to.have.length(1);
+    });
   });
 
   it('is nothing of dust where nobody has spoken', () => {

@@ -1,6 +1,7 @@
-import { type CleaningMethod, FILM_GRADE } from '../assumptions.ts';
+import { type CleaningMethod, FILM_GRADE, WITNESS_SIGMA } from '../assumptions.ts';
 import { atOdds } from '../soiling/layered.ts';
-import { filmOnPatch } from './filmOnPatch.ts';
+import { dayNumber } from '../units/dates.ts';
+import { droppingsOf, filmOnPatch, standingOf } from './filmOnPatch.ts';
 import type { HistoryOfArray, Witness } from './history.ts';
 import { USUAL_EYE } from './house.ts';
 import type { Posterior } from './posterior.ts';
@@ -34,6 +35,12 @@ const LEAST_WASHED = 0.8;
 const ENDS = { least: 0.02, most: 0.98 } as const;
 /** Less than this says next to nothing. */
 const LEAST_PRECISION = 0.5;
+/** Days before and after a wash within which a look tells what it took, and the loss to patches that has to be there before. */
+const SHORTLY_BEFORE = 30;
+const SHORTLY_AFTER = 7;
+const LEAST_LOST = 0.01;
+/** Share of patches that nobody would see. */
+const LEAST_SEEN = 0.03;
 /** No lesson is surer than this. */
 const LEAST_SD = 0.1;
 /** Less surely known than this, of its logarithm, and a season is told from the others by nothing. */
@@ -45,6 +52,7 @@ export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posteri
   return [
     ...heard.flatMap((witness) => ofEye(witness, records, history, posterior)),
     ...records.looks.flatMap((look) => ofStrips(look, records)),
+    ...records.washes.flatMap((wash) => ofPatches(wash, records)),
     ...(heard.length > 0
       ? [...ofDust(records, posterior), ...ofWashes(records, posterior), ...ofSeasons(records, history, posterior)]
       : []),
@@ -130,6 +138,24 @@ function ofStrips(look: LookOnRecord, { house }: ArrayRecords): Taught[] {
     const { loose } = house.effectiveness[way];
     return effect(`bonded:${way}`, (value - (1 - bonded) * loose) / bonded, sigma / bonded, look.id, look.date);
   });
+}
+
+/** What a wash took of droppings and of what grows, where somebody looked shortly before it and shortly after. */
+function ofPatches(wash: WashOnRecord, { looks }: ArrayRecords): Taught[] {
+  const way = onlyWay([wash]);
+  const days = ({ date }: LookOnRecord) => dayNumber(date) - dayNumber(wash.date);
+  const isAfter = (look: LookOnRecord) => days(look) > 0 || (days(look) === 0 && look.afterWash === true);
+  const before = looks.findLast((look) => !isAfter(look) && days(look) >= -SHORTLY_BEFORE);
+  const after = looks.find((look) => isAfter(look) && days(look) <= SHORTLY_AFTER);
+  if (way === null || before === undefined || after === undefined) return [];
+  const by = ({ marked }: LookOnRecord) => (marked ? WITNESS_SIGMA.coverByMarks : WITNESS_SIGMA.coverByEye);
+  const taken = (layer: 'droppings' | 'lichen', of: (look: LookOnRecord) => number): Taught[] => {
+    if (of(before) < LEAST_LOST) return [];
+    const left = of(after) / of(before);
+    const spread = Math.max(LEAST_SEEN, left * Math.hypot(by(before), by(after)));
+    return effect(`${layer}:${way}`, 1 - left, spread, after.id, after.date);
+  };
+  return [...taken('droppings', droppingsOf), ...taken('lichen', standingOf)];
 }
 
 /** A lesson of a share, with its spread on the scale of odds. */

@@ -64,12 +64,13 @@ describe('figures in use', () => {
       used('dust:town', 1.5),
       used('season:town/summer', 1.8),
       used('fitted:drain-clip', 0.4),
+      used('lichen:fed-pole', 0.3),
     ]);
     expect(now.seasons).to.deep.equal({ town: { summer: 1.8 } });
     expect(now.fitted).to.deep.equal({ ...HOUSE.fitted, 'drain-clip': 0.4 });
     expect(now.bondedSpread['fed-pole']).to.be.within(0.3, HOUSE.bondedSpread['fed-pole']);
     expect(now.version).to.equal(3);
-    expect(now.effectiveness['fed-pole']).to.deep.equal({ ...EFFECTIVENESS['fed-pole'], bonded: 0.62 });
+    expect(now.effectiveness['fed-pole']).to.deep.equal({ ...EFFECTIVENESS['fed-pole'], bonded: 0.62, lichen: 0.3 });
     expect(now.effectiveness.soap).to.equal(EFFECTIVENESS.soap);
     expect([now.pace['fed-pole'], now.pace.soap, now.setUpMinutes]).to.deep.equal([0.8, undefined, 41]);
     expect(now.eyes.p).to.deep.equal({ bias: 0.47, sigma: 0.4 });

@@ -14,7 +14,18 @@ import type { FittedKind } from '../inspections/fittings.ts';
 import type { Season } from '../weather/index.ts';
 
 /** What a figure is of, before the name of whom or what it is of: `eye:ID of a person`, `bonded:fed-pole`, `dust:farmland`. */
-export const FIGURE_KINDS = ['eye', 'dust', 'season', 'bonded', 'fitted', 'pace', 'litres', 'set-up'] as const;
+export const FIGURE_KINDS = [
+  'eye',
+  'dust',
+  'season',
+  'bonded',
+  'droppings',
+  'lichen',
+  'fitted',
+  'pace',
+  'litres',
+  'set-up',
+] as const;
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
 /** One thing that was learned on one job or at one site. */
@@ -58,6 +69,8 @@ const KINDS: Record<FigureKind, KindOfFigure> = {
   season: { scale: 'log', sd: 0.4, between: 0.2 },
   fitted: { scale: 'log', sd: 0.7, between: 0.4 },
   bonded: { scale: 'logit', sd: BONDED_FACTOR_SPREAD, between: 0.3 },
+  droppings: { scale: 'logit', sd: 0.7, between: 0.4 },
+  lichen: { scale: 'logit', sd: 1, between: 0.5 },
   // factors on the house's minutes and litres a module
   pace: { scale: 'log', sd: 0.35, between: 0.15 },
   litres: { scale: 'log', sd: 0.4, between: 0.2 },
@@ -66,6 +79,11 @@ const KINDS: Record<FigureKind, KindOfFigure> = {
 /** Looks after which a person's own scatter counts as much as the house's. */
 const LOOKS_OF_THE_HOUSE = 4;
 const FOUR_IN_FIVE = 1.2816;
+
+/** Layers of which it is learned what a way takes off; loose film hardly differs. */
+const LAYERS = ['bonded', 'droppings', 'lichen'] as const;
+type Layer = (typeof LAYERS)[number];
+const LEAST_SHARE = 0.01;
 
 const kindOf = (key: string): FigureKind => key.slice(0, key.indexOf(':')) as FigureKind;
 const nameOf = (key: string): string => key.slice(key.indexOf(':') + 1);
@@ -77,7 +95,10 @@ export function houseFigure(key: string): number {
     case 'eye':
       return 0;
     case 'bonded':
-      return EFFECTIVENESS[of as CleaningMethod].bonded;
+    case 'droppings':
+    case 'lichen':
+      // None at all has no odds.
+      return Math.max(LEAST_SHARE, EFFECTIVENESS[of as CleaningMethod][kindOf(key) as Layer]);
     case 'set-up':
       return SET_UP_MINUTES;
     case 'fitted':
@@ -141,8 +162,9 @@ export function figuresInUse(version: number, used: readonly UsedFigure[]): Hous
   const byName = (kind: FigureKind) => Object.fromEntries(of(kind).map(({ key, ours }) => [nameOf(key), ours]));
   const effectiveness = Object.fromEntries(
     CLEANING_METHODS.map((way) => {
-      const own = used.find(({ key }) => key === `bonded:${way}`);
-      return [way, own ? { ...EFFECTIVENESS[way], bonded: own.ours } : EFFECTIVENESS[way]];
+      const own = LAYERS.flatMap((layer) => used.filter(({ key }) => key === `${layer}:${way}`));
+      const ours = Object.fromEntries(own.map((one) => [kindOf(one.key), one.ours]));
+      return [way, own.length > 0 ? { ...EFFECTIVENESS[way], ...ours } : EFFECTIVENESS[way]];
     }),
   ) as HouseFigures['effectiveness'];
   const bondedSpread = Object.fromEntries(

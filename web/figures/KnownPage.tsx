@@ -145,6 +145,8 @@ const LEARNED_FROM: Record<KnownFigure['kind'], string> = {
   dust: 'array',
   season: 'array',
   bonded: 'record',
+  droppings: 'look',
+  lichen: 'look',
   fitted: 'visit',
   pace: 'job',
   litres: 'job',
@@ -176,7 +178,7 @@ function nameOf({ kind, of }: KnownFigure): string {
     return `${SURROUNDINGS_WORDS[around as keyof typeof SURROUNDINGS_WORDS] ?? around}, ${season}`;
   }
   if (kind === 'fitted') return FITTED_WORDS[of as keyof typeof FITTED_WORDS] ?? of;
-  if (kind === 'bonded' || kind === 'pace' || kind === 'litres')
+  if (['bonded', 'droppings', 'lichen', 'pace', 'litres'].includes(kind))
     return METHOD_WORDS[of as keyof typeof METHOD_WORDS] ?? of;
   return kind === 'set-up' ? 'every job' : of;
 }

@@ -97,6 +97,6 @@ describe('the page of a reckoning', () => {
   });
 
   it('says by whom, when and by which calculation it was made', () => {
-    expect(step(plain)).to.match(/Reckoned 24\/11\/2026 by Test Owner, calculation 8\./);
+    expect(step(plain)).to.match(/Reckoned 24\/11\/2026 by Test Owner, calculation 8, the house’s figures\./);
   });
 });
