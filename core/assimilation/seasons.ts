@@ -1,7 +1,8 @@
 import { dateOfNumber, dayNumber, dayOfYear } from '../units/dates.ts';
 import { SEASONS, type Season, seasonOf } from '../weather/index.ts';
 import { FACTORS, type Factor, PRIOR_SPREAD } from './factors.ts';
-import { backward, forward, inverseOf, rootOf, type Triangle, triangle } from './linear.ts';
+import { inverseOf, type Triangle } from './linear.ts';
+import { modeFrom } from './mode.ts';
 import { type Assimilation, DEGREES_OF_FREEDOM, type Posterior } from './posterior.ts';
 import { comparable, predictor, scaleOf } from './predict.ts';
 
@@ -14,10 +15,6 @@ export interface SeasonSaid {
 
 /** Wide, so that what is said is said by what was seen: how far a season lies from the house's is for whoever puts arrays together. */
 const OPEN = 2;
-const STEP = 0.05;
-const ROUNDS = 4;
-/** No unknown moves further in one round than straight lines hold. */
-const FURTHEST = 0.5;
 
 /**
  * What is said of the dust of each season beside the others: from the posterior's mean on, all factors and four more, one
@@ -40,49 +37,32 @@ export function seasonsSaid(
   const before = unknown.map((at) => ({ mean: input.priorMean?.[FACTORS[at] as Factor] ?? 0, sd: spreadOf(at) }));
   const priors = [...before, ...SEASONS.map(() => ({ mean: 0, sd: OPEN }))];
   const middle = FACTORS.map((name) => parameters[name].mean);
-  /** what the witnesses should have seen at a point: the unknown factors, and the seasons behind them */
-  const shownAt = (point: readonly number[]): Float64Array => {
-    const logs = [...middle];
-    for (const [place, at] of unknown.entries()) logs[at] = point[place] as number;
-    const factors = SEASONS.map((_, at) => Math.exp(point[unknown.length + at] as number));
-    const deposition = Float64Array.from(
-      input.days.deposition,
-      (mass, day) => mass * (factors[seasonAt[day] as number] as number),
-    );
-    return predictor({ ...input, days: { ...input.days, deposition } })(logs).observations;
-  };
-  let point = [...unknown.map((at) => middle[at] as number), ...SEASONS.map(() => 0)];
-  let root: Triangle = [];
-  for (let round = 0; round < ROUNDS; round += 1) {
-    const base = shownAt(point);
-    const slopes = point.map((_, at) =>
-      shownAt(point.map((one, place) => (place === at ? one + STEP : one))).map(
-        (one, seen) => (one - (base[seen] as number)) / STEP,
-      ),
-    );
-    const errors = input.observations.map((one, at) => comparable(one) - (base[at] as number));
-    const weights = input.observations.map((one, at) => {
-      const scale = scaleOf(one);
-      const relative = (errors[at] as number) / scale;
-      return (DEGREES_OF_FREEDOM + 1) / (DEGREES_OF_FREEDOM + relative * relative) / (scale * scale);
-    });
-    const weighed = (a: ArrayLike<number>, b: ArrayLike<number>) =>
-      weights.reduce((sum, weight, at) => sum + weight * (a[at] as number) * (b[at] as number), 0);
-    root = rootOf(
-      triangle(
-        point.length,
-        (i, j) =>
-          weighed(slopes[i] as Float64Array, slopes[j] as Float64Array) + (i === j ? 1 / (priors[i]?.sd ?? 1) ** 2 : 0),
-      ),
-    );
-    const pulled = slopes.map((own, at) => {
-      const { mean, sd } = priors[at] as { mean: number; sd: number };
-      return weighed(own, errors) + (mean - (point[at] as number)) / sd ** 2;
-    });
-    const move = backward(root, forward(root, pulled));
-    point = point.map((one, at) => one + Math.max(-FURTHEST, Math.min(FURTHEST, move[at] as number)));
-  }
-  return contrasts(point.slice(unknown.length), inverseOf(root), unknown.length);
+  const at = (point: Float64Array) => priors.map(({ mean, sd }, place) => mean + sd * (point[place] as number));
+  const start = Float64Array.from(priors, ({ mean, sd }, place) => {
+    const factor = unknown[place];
+    return factor === undefined ? 0 : ((middle[factor] as number) - mean) / sd;
+  });
+  const { point, curvature } = modeFrom(
+    {
+      width: priors.length,
+      values: input.observations.map(comparable),
+      scales: input.observations.map(scaleOf),
+      degreesOfFreedom: DEGREES_OF_FREEDOM,
+      predict: (asked) => {
+        const found = at(asked);
+        const logs = [...middle];
+        for (const [place, factor] of unknown.entries()) logs[factor] = found[place] as number;
+        const bySeason = found.slice(unknown.length).map(Math.exp);
+        const deposition = Float64Array.from(
+          input.days.deposition,
+          (mass, day) => mass * (bySeason[seasonAt[day] as number] as number),
+        );
+        return predictor({ ...input, days: { ...input.days, deposition } })(logs).observations;
+      },
+    },
+    start,
+  );
+  return contrasts(at(point).slice(unknown.length), inverseOf(curvature, OPEN ** 2), unknown.length);
 }
 
 /** Each season against the mean of all. */
