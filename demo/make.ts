@@ -25,6 +25,8 @@ type Entry = NonNullable<NonNullable<Round['job']>['entries']>[number];
 
 const FOLDER = import.meta.dirname;
 const ANCHOR = '2026-11-02';
+/** Minutes after which more people come to the brush. */
+const MOST_AT_BRUSH = 300;
 
 /** The same name always makes the same id. */
 function idOf(name: string): string {
@@ -243,7 +245,14 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
       }
     }
     if (step.ends === 'water') add({ kind: 'water', conductivity: spec.water ?? 14, temperature: 22 });
-    if (step.ends === 'modules') for (const array of arrays) markAll(add, site, array, spec);
+    if (step.ends === 'modules') {
+      const work = arrays.map((array, at) => modulesOf(array).length * (methods[at]?.minutesPerModule ?? 1));
+      const people = Math.ceil(work.reduce((all, minutes) => all + minutes, 0) / MOST_AT_BRUSH);
+      const slower = 0.9 + 0.25 * seededRandom(spec.day)();
+      if (people > 1) add({ kind: 'hands', people }, 1);
+      for (const [at, array] of arrays.entries())
+        markAll(add, site, array, spec, Math.round((slower * (work[at] ?? 0)) / people));
+    }
     add({ kind: 'step-done', step: step.key }, step.key === 'dry' ? 40 : 6);
   }
   const next = steps[done];
@@ -254,10 +263,7 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
     if (next.ends === 'modules' && spec.partMarked) {
       const [array] = arrays;
       if (array) {
-        const holes = new Set(array.fields.missing);
-        const modules = Array.from({ length: spec.partMarked }, (_, index) => index).filter(
-          (index) => !holes.has(index),
-        );
+        const modules = modulesOf(array).filter((index) => index < (spec.partMarked ?? 0));
         add({ kind: 'mark', array: idOf(`${site.key} ${array.fields.name}`), modules, mark: 'brushed' }, 25);
       }
     }
@@ -279,21 +285,25 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
   };
 }
 
+/** Places of the modules that are there. */
+function modulesOf({ fields }: DemoArray): number[] {
+  const holes = new Set(fields.missing);
+  return Array.from({ length: fields.rows * fields.columns }, (_, index) => index).filter((index) => !holes.has(index));
+}
+
 function markAll(
   add: (entry: Record<string, unknown>, pause?: number) => void,
   site: DemoSite,
   array: DemoArray,
   spec: NonNullable<DemoRound['job']>,
+  minutes: number,
 ) {
   const id = idOf(`${site.key} ${array.fields.name}`);
-  const holes = new Set(array.fields.missing);
-  const all = Array.from({ length: array.fields.rows * array.fields.columns }, (_, index) => index).filter(
-    (index) => !holes.has(index),
-  );
+  const all = modulesOf(array);
   const missed = new Set(spec.notReached ?? []);
   const bladed = new Set(spec.bladed ?? []);
   const brushed = all.filter((index) => !missed.has(index) && !bladed.has(index));
-  add({ kind: 'mark', array: id, modules: brushed, mark: 'brushed' }, Math.min(240, Math.round(all.length * 1.1)));
+  add({ kind: 'mark', array: id, modules: brushed, mark: 'brushed' }, minutes);
   if (bladed.size > 0) add({ kind: 'mark', array: id, modules: [...bladed], mark: 'bladed' }, 20);
   if (missed.size > 0) add({ kind: 'mark', array: id, modules: [...missed], mark: 'not-reached' }, 1);
 }

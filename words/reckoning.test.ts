@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import type { WashOnRecord } from '../core/assimilation/records.ts';
 import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
@@ -11,8 +12,10 @@ const american = { glass: { units: 'us', decimalMark: '.', dateOrder: 'mdy' } as
 /** With plain spaces between numbers and their units. */
 const plain = (words: string) => words.replaceAll('\u00a0', ' ');
 const output = reckon(input);
-const codes = (changes: Partial<typeof output>, price: number | null = 1000) =>
-  findingsOf({ ...output, ...changes }, price).map(({ code }) => code);
+const codes = (changes: Partial<typeof output>) =>
+  findingsOf({ ...output, ...changes }, { visitPrice: 1000, washes: [] }).map(({ code }) => code);
+
+const washed = (date: string): WashOnRecord => ({ date, jobId: null, parts: [{ way: 'soap', share: 1 }] });
 
 describe('what a reckoning found', () => {
   it('is told as codes: one witness, drawn rain, nothing worth measuring, no wash that pays', () => {
@@ -54,9 +57,33 @@ describe('what a reckoning found', () => {
     );
   });
 
+  it('names the last washes that it counted, and how many came before', () => {
+    const counted = (washes: ReturnType<typeof washed>[]) =>
+      findingsOf(output, { visitPrice: 1000, washes }).find(({ code }) => code === 'washes-counted');
+    const [old, first, second, third] = ['2026-04-01', '2026-05-01', '2026-06-01', '2026-07-01'].map(washed);
+    if (!old || !first || !second || !third) throw new Error('four washes');
+    const four = counted([third, first, second, old]);
+    expect(four?.params).to.deep.include({ earlier: 1 });
+    const three = counted([
+      {
+        ...first,
+        parts: [
+          { way: 'soap', share: 0.6 },
+          { way: 'hose', share: 0.2 },
+        ],
+      },
+      second,
+    ]);
+    expect(three && plain(findingWords(three, reader))).to.equal(
+      'Washes counted: 01/05/2026 (fed pole with neutral soap on 60 %, hose from the ground on 20 %); 01/06/2026 (fed pole with neutral soap on all modules).',
+    );
+    expect(counted([])).to.equal(undefined);
+    expect(counted([washed('1999-01-01')])).to.equal(undefined);
+  });
+
   it('has a sentence for every code', () => {
     const all = [
-      ...findingsOf(output, 1000),
+      ...findingsOf(output, { visitPrice: 1000, washes: [washed('2026-09-01')] }),
       { code: 'agree', params: { witnesses: 3 } } as const,
       {
         code: 'worth-measuring',

@@ -8,6 +8,7 @@ import {
   formatRange,
   type Glass,
 } from '../core/units/format.ts';
+import { METHOD_WORDS } from './ways.ts';
 
 /** How the reader wants units, dates and money. */
 export interface Reader {
@@ -55,6 +56,9 @@ const EXPLANATION_WORDS: Record<Explanation, string> = {
 
 const points = (fraction: number, { glass }: Reader): string => formatNumber(fraction * 100, 1, glass);
 
+const shareWords = (share: number, way: string, { glass }: Reader): string =>
+  `${way.toLowerCase()} on ${share > 0.995 ? 'all modules' : formatQuantity(share, 'fraction', glass, 0)}`;
+
 /** One finding as a sentence or two for its reader. */
 export function findingWords(finding: Finding, reader: Reader): string {
   const { glass, currency } = reader;
@@ -69,6 +73,15 @@ export function findingWords(finding: Finding, reader: Reader): string {
       const side = surprise > 0 === (kind !== 'energy' && kind !== 'pair') ? 'more' : 'less';
       const why = explains.map((one) => EXPLANATION_WORDS[one]).join(' ');
       return `${WITNESS_WORDS[kind]} of ${formatDate(date, glass)} says ${side} than all the others let expect, by ${formatNumber(Math.abs(surprise), 1, glass)} times what both may be out. ${why}`;
+    }
+    case 'washes-counted': {
+      const { washes, earlier } = finding.params;
+      const named = washes.map(({ date, parts }) => {
+        const shares = parts.map(({ way, share }) => shareWords(share, METHOD_WORDS[way], reader));
+        return `${formatDate(date, glass)} (${shares.join(', ')})`;
+      });
+      const before = earlier > 0 ? ` and ${formatNumber(earlier, 0, glass)} before` : '';
+      return `Washes counted: ${named.join('; ')}${before}.`;
     }
     case 'rain-drawn': {
       const { observed, days } = finding.params;

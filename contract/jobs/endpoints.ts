@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { JobEntry } from '../../core/jobs/progress.ts';
-import { CLOTHS_AFTER, MODULE_MARKS, READING_HOWS } from '../../core/jobs/progress.ts';
+import { CLOTHS_AFTER, MODULE_MARKS, MOST_HANDS, READING_HOWS } from '../../core/jobs/progress.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
@@ -75,6 +75,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
     litres: z.number().min(0).max(1e6).optional(),
   }),
   z.object({ ...base, kind: z.literal('meter'), litres: z.number().gt(0).max(1e6) }),
+  z.object({ ...base, kind: z.literal('hands'), people: z.number().int().min(1).max(MOST_HANDS) }),
   z.object({ ...base, kind: z.literal('cloth'), array: id, shows: z.enum(CLOTHS_AFTER) }),
   z.object({
     ...base,

@@ -67,6 +67,14 @@ describe('what is known of an array', () => {
     for (const { p10, p50, p90 } of course) expect(p10 <= p50 && p50 <= p90).to.equal(true);
   });
 
+  it('begins its course at the wash before, where the last is of these days', () => {
+    const part = { date: '2026-11-18', jobId: null, parts: [{ way: 'fed-pole' as const, share: 0.5 }] };
+    const { course, washDays, days } = whatIsKnown(records({ washes: [...records().washes, part] }));
+    expect(course[0]?.day).to.equal(washDays[0]);
+    const before = course.findLast(({ day }) => day < (washDays[1] ?? days));
+    expect(course.at(-1)?.p50).to.be.below(0.8 * (before?.p50 ?? 0));
+  });
+
   it('says what would narrow it: test strips more than a reading, and nothing that is not worth it', () => {
     const seen = whatIsKnown(records());
     const order = seen.narrowing.map(({ measurement }) => measurement);

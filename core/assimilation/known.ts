@@ -188,8 +188,11 @@ function saidAlone(own: readonly Observation[], input: Assimilation, { parameter
   return { low: at(-FOUR_IN_FIVE), mid: at(0), high: at(FOUR_IN_FIVE) };
 }
 
+/** A wash of the last days hides how it came to where it stands: the course then begins at the one before. */
+const FRESH_WASH = 14;
+
 function courseOf({ inputs, days, washDays }: HistoryOfArray, run: Run): Known['course'] {
-  const first = Math.max(0, ...washDays.filter((day) => day < days));
+  const first = Math.max(0, ...washDays.filter((day) => day < days - FRESH_WASH));
   const count = Math.min(COURSE_POINTS, days - first);
   const wanted = Array.from({ length: count }, (_, at) =>
     count === 1 ? days - 1 : first + Math.round((at * (days - 1 - first)) / (count - 1)),

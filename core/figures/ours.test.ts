@@ -36,6 +36,17 @@ describe('figures of our own', () => {
     expect(figures.map(({ kind }) => kind)).to.deep.equal(['eye', 'dust', 'season', 'bonded', 'fitted', 'set-up']);
   });
 
+  it('of a season are in the order of the year, one place after the other', () => {
+    const of = ['town/winter', 'town/spring', 'farmland/winter', 'farmland/autumn'];
+    const figures = ownFigures(of.map((name) => datum(`season:${name}` as 'season:town/winter', 1.1)));
+    expect(figures.map((one) => one.of)).to.deep.equal([
+      'farmland/autumn',
+      'farmland/winter',
+      'town/spring',
+      'town/winter',
+    ]);
+  });
+
   it('of an eye have its bias and how far one look is out: the house’s scatter counts while there are few', () => {
     const steady = ownFigures(times(12, datum('eye:p', 0.47)))[0];
     expect(steady?.ours).to.be.closeTo(0.43, 0.04);

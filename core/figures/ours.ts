@@ -11,7 +11,7 @@ import {
   type Surroundings,
 } from '../assumptions.ts';
 import type { FittedKind } from '../inspections/fittings.ts';
-import type { Season } from '../weather/index.ts';
+import { SEASONS, type Season } from '../weather/index.ts';
 
 /** What a figure is of, before the name of whom or what it is of: `eye:ID of a person`, `bonded:fed-pole`, `dust:farmland`. */
 export const FIGURE_KINDS = [
@@ -146,7 +146,14 @@ export function ownFigures(data: readonly Datum[]): OwnFigure[] {
         from: own.map(({ from }) => from),
       };
     })
-    .sort((a, b) => FIGURE_KINDS.indexOf(a.kind) - FIGURE_KINDS.indexOf(b.kind) || a.of.localeCompare(b.of));
+    .sort((a, b) => FIGURE_KINDS.indexOf(a.kind) - FIGURE_KINDS.indexOf(b.kind) || inOrder(a.of, b.of));
+}
+
+/** By name; seasons in the order of the year. */
+function inOrder(one: string, other: string): number {
+  const place = (name: string) => SEASONS.findIndex((season) => name.endsWith(`/${season}`));
+  const of = (name: string) => name.split('/')[0] ?? name;
+  return of(one).localeCompare(of(other)) || place(one) - place(other);
 }
 
 /** How far out one look is: the person's own scatter, with the house's for as long as there are few looks. */

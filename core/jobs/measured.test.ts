@@ -85,6 +85,14 @@ describe('what a job measured by being done', () => {
     ).to.equal(30);
   });
 
+  it('is the minutes of one person where several brushed at once, and as many litres by the flow', () => {
+    const brush = [mark(12, range(0, 10), 'brushed'), ...step('brush', 10, 40)];
+    const hands = (minute: number, people: number) => entry(minute, { kind: 'hands', people });
+    const { brushMinutes, litres } = of([...brush, hands(11, 2), hands(12, 3)]);
+    expect([brushMinutes, litres]).to.deep.equal([90, litresIn('fed-pole', 90)]);
+    expect(of([hands(11, 2)]).brushMinutes).to.equal(null);
+  });
+
   it('has no minutes where a start was never pressed', () => {
     expect(of([entry(40, { kind: 'step-done', step: 'brush' })]).brushMinutes).to.equal(null);
     expect(of([]).brushMinutes).to.equal(null);

@@ -48,7 +48,8 @@ export interface MeasuredJob {
   /** when the glass was last worked on; null where it was not */
   washedAt: string | null;
   faces: MeasuredFace[];
-  /** modules that were brushed or bladed, and the minutes of the brush step without its stops; null where nobody pressed start or end */
+  /** modules that were brushed or bladed, and the minutes of one person for them: of the brush step without its stops, times
+   * the people who brushed at once; null where nobody pressed start or end */
   brushed: number;
   brushMinutes: number | null;
   /** of arriving, switching off, making ready, switching on and packing; null likewise */
@@ -120,7 +121,7 @@ export function measuredJob(
     };
   });
   const expected = expectedOf(measured, faces);
-  const brushMinutes = minutesOf(['brush'], progress, entries);
+  const brushMinutes = minutesAtBrush(progress, entries);
   const byFlow = brushMinutes !== null && expected.way !== null ? litresIn(expected.way, brushMinutes) : null;
   return {
     washedAt: washedAt(entries),
@@ -187,6 +188,12 @@ function minutesOf(keys: readonly StepKey[], progress: JobProgress, entries: rea
     minutes += (Date.parse(endedAt) - Date.parse(startedAt)) / 60_000 - stoppedMinutes(entries, startedAt, endedAt);
   }
   return minutes > 0 ? minutes : null;
+}
+
+/** Where nobody said how many brushed at once, one did. */
+function minutesAtBrush(progress: JobProgress, entries: readonly JobEntry[]): number | null {
+  const minutes = minutesOf(['brush'], progress, entries);
+  return minutes === null ? null : minutes * (progress.hands ?? 1);
 }
 
 function stoppedMinutes(entries: readonly JobEntry[], from: string, to: string): number {

@@ -9,6 +9,8 @@ export type ModuleMark = (typeof MODULE_MARKS)[number];
 /** What a cloth shows after a wash: nothing, some film, plainly one. */
 export const CLOTHS_AFTER = ['clean', 'some', 'plain'] as const satisfies readonly WipeTest[];
 export type ClothAfter = (typeof CLOTHS_AFTER)[number];
+/** Most people who brush at once on one job. */
+export const MOST_HANDS = 6;
 
 /** Something that happened on a job. Entries are evidence: they are added, never changed. */
 export type JobEntry = { id: string } & Clocked &
@@ -41,6 +43,8 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
     /** litres that the job used, by a water meter */
     | { kind: 'meter'; litres: number }
+    /** people who brush at the same time */
+    | { kind: 'hands'; people: number }
     /** what a white cloth showed in one stroke over the washed glass */
     | { kind: 'cloth'; array: string; shows: ClothAfter }
     /** glass and water side by side, Celsius, where they were too far apart to bring together */
@@ -81,6 +85,8 @@ export interface JobProgress {
   water: WaterEntry[];
   /** litres used by the meter, as it was read last */
   metered: number | null;
+  /** people who brush at once; null where nobody said */
+  hands: number | null;
   /** array id -> what the last cloth showed there */
   cloths: Record<string, ClothAfter>;
   kit: Record<string, boolean>;
@@ -125,6 +131,7 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     unread: [],
     water: [],
     metered: null,
+    hands: null,
     cloths: {},
     kit: {},
     standing: {},
@@ -195,6 +202,9 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       break;
     case 'meter':
       progress.metered = entry.litres;
+      break;
+    case 'hands':
+      progress.hands = entry.people;
       break;
     case 'cloth':
       progress.cloths[entry.array] = entry.shows;

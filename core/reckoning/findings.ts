@@ -1,7 +1,8 @@
 import type { Heard } from '../assimilation/known.ts';
+import type { WashOnRecord } from '../assimilation/records.ts';
 import { type Measurement, QUARREL, type WitnessKind } from '../assimilation/witnesses.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import type { ReckoningOutput } from './reckoning.ts';
+import type { ReckonInput, ReckoningOutput } from './reckoning.ts';
 
 /** What could explain that a witness lies off what all others let expect. */
 export const EXPLANATIONS = [
@@ -22,6 +23,7 @@ export type Finding =
   | { code: 'agree'; params: { witnesses: number } }
   | { code: 'one-witness'; params: Record<string, never> }
   | { code: 'quarrel'; params: { kind: WitnessKind; date: string; surprise: number; explains: Explanation[] } }
+  | { code: 'washes-counted'; params: { washes: Pick<WashOnRecord, 'date' | 'parts'>[]; earlier: number } }
   | { code: 'rain-drawn'; params: { observed: number; days: number } }
   | {
       code: 'learned';
@@ -55,8 +57,17 @@ function explains({ kind, surprise }: Heard): Explanation[] {
   }
 }
 
-/** What a reckoning has to say beside its figures. @param visitPrice minor units; null where it is not known */
-export function findingsOf(output: ReckoningOutput, visitPrice: number | null): Finding[] {
+/** Washes that are named one by one; how many came before them is said. */
+const NAMED_WASHES = 3;
+
+/**
+ * What a reckoning has to say beside its figures. @param input what it went by; null where it is not kept. Its
+ * `visitPrice` is in minor units
+ */
+export function findingsOf(
+  output: ReckoningOutput,
+  input: Pick<ReckonInput, 'visitPrice' | 'washes'> | null,
+): Finding[] {
   const { known, narrowing, learned, lookOn } = output;
   if (known === null) return [];
   const findings: Finding[] = [];
@@ -78,6 +89,17 @@ export function findingsOf(output: ReckoningOutput, visitPrice: number | null): 
     );
   if (known.observed < MOSTLY * known.days)
     findings.push({ code: 'rain-drawn', params: { observed: known.observed, days: known.days } });
+  const washes = (input?.washes ?? [])
+    .filter(({ date }) => date >= known.from)
+    .sort((a, b) => a.date.localeCompare(b.date));
+  if (washes.length > 0)
+    findings.push({
+      code: 'washes-counted',
+      params: {
+        washes: washes.slice(-NAMED_WASHES).map(({ date, parts }) => ({ date, parts: [...parts] })),
+        earlier: Math.max(0, washes.length - NAMED_WASHES),
+      },
+    });
   if (learned) findings.push({ code: 'learned', params: learned });
   const paying = narrowing.filter(({ pays }) => pays);
   for (const { measurement, sd, minutes, worth, cost } of paying)
@@ -89,6 +111,6 @@ export function findingsOf(output: ReckoningOutput, visitPrice: number | null): 
       params: { best: best?.measurement ?? null, worth: best?.worth ?? 0, cost: best?.cost ?? 0 },
     });
   }
-  findings.push({ code: 'look-on', params: { date: lookOn, price: visitPrice } });
+  findings.push({ code: 'look-on', params: { date: lookOn, price: input?.visitPrice ?? null } });
   return findings;
 }

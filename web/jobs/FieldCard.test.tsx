@@ -105,6 +105,14 @@ describe('the card of a step', () => {
     expect(text).to.include('Or leave the step out above, with a reason.');
   });
 
+  it('of the brush asks how many brush at once, one where nobody said', () => {
+    const brush = steps.find(({ ends }) => ends === 'modules') as Step;
+    const chosen = (entries: JobEntry[]) =>
+      /aria-pressed="true">(\d)</.exec(markup(card(brush, [...yes(brush), start(brush), ...entries])))?.[1];
+    expect(chosen([])).to.equal('1');
+    expect(chosen([entry({ kind: 'hands', people: 4 })])).to.equal('4');
+  });
+
   it('is ended by a tick where nothing else is asked for', () => {
     const tick = steps.find(({ ends }) => ends === 'tick') as Step;
     expect(read(card(tick, [...yes(tick), start(tick)]))).to.include(`${tick.verb}: done`);

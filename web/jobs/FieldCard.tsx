@@ -7,6 +7,7 @@ import type { Caution, Step } from '../../core/jobs/steps.ts';
 import { counted } from '../../core/units/words.ts';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
+import { FieldHands } from './FieldHands.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
 import { FieldMeter } from './FieldMeter.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
@@ -134,7 +135,12 @@ function StepWork({
         onArray={setArrayId}
         {...(step.ends.endsWith('readings') ? { note: read } : {})}
       />
-      {step.ends === 'modules' && <MarkModules array={array} progress={progress} entries={entries} happen={happen} />}
+      {step.ends === 'modules' && (
+        <>
+          <MarkModules array={array} progress={progress} entries={entries} happen={happen} />
+          <FieldHands progress={progress} happen={happen} />
+        </>
+      )}
       {step.ends.endsWith('readings') && (
         <FieldReadings job={job} array={array} progress={progress} when={when} happen={happen} onTyped={onTyped} />
       )}

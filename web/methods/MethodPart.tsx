@@ -2,10 +2,11 @@ import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
 import type { ArrayPlan } from '../../core/methods/plan.ts';
 import { ACCESS } from '../../core/methods/work.ts';
 import { formatNumber, formatQuantity } from '../../core/units/format.ts';
+import { METHOD_WORDS } from '../../words/ways.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
-import { METHOD_WORDS, pairs, RUNG_WORDS } from '../parts/words.ts';
+import { pairs, RUNG_WORDS } from '../parts/words.ts';
 import type { PlanPartProps } from './planPart.ts';
 
 const YES_OR_NO = [

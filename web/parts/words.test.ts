@@ -8,13 +8,14 @@ import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { MARK_KINDS } from '../../core/inspections/marks.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
 import { DEFAULT_GLASS } from '../../core/units/format.ts';
+import { METHOD_WORDS } from '../../words/ways.ts';
 import { STEP_MEANING, STEP_WORDS, stepFigure } from '../sites/steps.ts';
 import * as words from './words.ts';
 
 const cases: [what: string, keys: readonly string[], table: Record<string, string>][] = [
   ['soil', SOIL_KINDS, words.SOIL_WORDS],
   ['defect', DEFECT_KINDS, DEFECT_WORDS],
-  ['method', Object.keys(EFFECTIVENESS), words.METHOD_WORDS],
+  ['method', Object.keys(EFFECTIVENESS), METHOD_WORDS],
   ['rung of the ladder', RUNGS, words.RUNG_WORDS],
   ['surroundings', siteFields.shape.surroundings.options, words.SURROUNDINGS_WORDS],
   ['state of a quote', QUOTE_STATES, words.QUOTE_WORDS],

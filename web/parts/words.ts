@@ -1,4 +1,4 @@
-import type { Birds, CleaningMethod } from '../../core/assumptions.ts';
+import type { Birds } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectSeverity } from '../../core/inspections/defects.ts';
 import type { FittedKind } from '../../core/inspections/fittings.ts';
@@ -55,20 +55,6 @@ export const SEVERITY_OF_DEFECT: Record<DefectSeverity, string> = {
   watch: 'watch',
   report: 'report',
   stop: 'stop, keep off',
-};
-export const METHOD_WORDS: Record<CleaningMethod, string> = {
-  hose: 'Hose from the ground',
-  'hose-and-brush': 'Hose and soft brush',
-  'fed-pole': 'Water-fed pole, two passes',
-  soap: 'Fed pole with neutral soap',
-  alcohol: 'Alcohol by hand, then brush',
-  'wet-blade': 'Wet blade after soaking',
-  'rotary-head': 'Rotary head',
-  'robot-wet': 'Brush robot, wet',
-  'robot-dry': 'Brush robot, dry',
-  'spray-line': 'Spray line',
-  'spray-line-wiped': 'Spray line, wiped while it runs',
-  cloth: 'Cloth at ground level',
 };
 export const WATER_WORDS: Record<WaterWay, string> = {
   'as-is': 'As it is',

@@ -5,7 +5,9 @@ import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
 import { type Finding, findingsOf } from '../../core/reckoning/findings.ts';
 import { dustOf } from '../../core/reckoning/learned.ts';
-import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
+import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
+import { addedDays } from '../../core/units/dates.ts';
+import { formatDate, formatQuantity, formatRange, type Glass } from '../../core/units/format.ts';
 import { climateOf } from '../../core/weather/index.ts';
 import { figuresUsedWords } from '../../words/figures.ts';
 import { findingWords, type Reader } from '../../words/reckoning.ts';
@@ -86,6 +88,15 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
   );
 }
 
+/** From when on the course of the loss is shown. */
+function courseWords({ from, course, washDays }: KnownOnRecord, glass: Glass): string {
+  const first = course[0]?.day ?? 0;
+  const date = formatDate(addedDays(from, first), glass);
+  return washDays.includes(first)
+    ? `From the wash of ${date} to today`
+    : `From ${date}, the first day on record, to today`;
+}
+
 /** Whether the daily energy on record goes on beyond what a reckoning heard. */
 function recordGrew({ input }: Reckoning, days: readonly { date: string }[]): boolean {
   return (input?.energy?.days.at(-1)?.date ?? '') < (days.at(-1)?.date ?? '');
@@ -113,7 +124,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
     onWithdraw: overrides[key] && (() => onOverrule?.({ ...overrides, [key]: undefined })),
   });
   const reader = { glass, currency };
-  const findings = findingsOf(output, input?.visitPrice ?? null);
+  const findings = findingsOf(output, input);
   const limit = courses?.array.pacRated;
   const dust = known && dustOf(known.parameters.deposition);
   const dustNow = overrides.dust?.value ?? recommended.dust;
@@ -133,10 +144,14 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       <Assumed facts={factsOfArray(site, array, desk)} />
       <Findings findings={findings} codes={['learned', 'look-on']} reader={reader} />
       <WitnessesPart reckoning={reckoning} onOverrule={onOverrule} busy={busy} />
-      <Findings findings={findings} codes={['quarrel', 'agree', 'one-witness', 'rain-drawn']} reader={reader} />
+      <Findings
+        findings={findings}
+        codes={['quarrel', 'agree', 'one-witness', 'washes-counted', 'rain-drawn']}
+        reader={reader}
+      />
       {known && known.course.length > 1 && (
         <>
-          <h4>{known.washDays.length > 0 ? 'From the last wash to today' : 'From the first day on record to today'}</h4>
+          <h4>{courseWords(known, glass)}</h4>
           <Suspense fallback={<Waiting what="Drawing" />}>
             <CourseChart known={known} />
           </Suspense>
