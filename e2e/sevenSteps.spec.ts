@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
+import type { KnownFigures } from '../contract/figures/endpoints.ts';
 import { compute, expectAccessible, paperText, plain, signIn, watchConsole } from './support/person.ts';
 
 /** Figures worked out by hand from the formulas of the design, for the site that this journey types in. */
@@ -296,6 +297,20 @@ test.describe
       const setUp = page.locator('.known-figures tr', { hasText: 'every job' });
       await setUp.locator('summary').click();
       await expect(setUp.getByRole('link').first()).toBeVisible();
+      // 60 L by the meter on 19 modules, of which the house lets expect 1.2 min · 0.6 · 4 L/min each.
+      const { figures } = (await (await context.request.get('/api/figures')).json()) as KnownFigures;
+      const litres = figures.find(({ key }) => key === 'litres:fed-pole');
+      expect(litres?.from.find(({ name }) => name === 'Reed barn')?.value).toBeCloseTo(60 / (19 * 2.88), 6);
+      const { value } = compute<{ value: number }>('calibrate', {
+        scale: 'log',
+        house: { value: 1, sd: 0.4 },
+        between: 0.2,
+        data: litres?.from.map((one) => ({ value: one.value, sd: one.sd })) ?? [],
+      });
+      expect(litres?.ours).toBeCloseTo(value, 9);
+      await expect(
+        page.locator('.known-figures h2', { hasText: 'Litres a module' }).locator('~ table').first(),
+      ).toContainText(`${value.toFixed(2)}×`);
     });
   });
 

@@ -16,7 +16,18 @@ export const knownFigure = z.object({
   /** how far out one look of an eye is; null of all others */
   spread: z.number().nullable(),
   n: z.number().int(),
-  from: z.array(z.object({ record: z.enum(['job', 'array']), id, siteId: id, name: z.string(), date: z.string() })),
+  /** what each record said by itself, and how surely: its standard deviation on the scale of the kind */
+  from: z.array(
+    z.object({
+      record: z.enum(['job', 'array']),
+      id,
+      siteId: id,
+      name: z.string(),
+      date: z.string(),
+      value: z.number(),
+      sd: z.number(),
+    }),
+  ),
   use: z.enum(['house', 'ours']),
   /** ours as it was when it was put to use; null where the house's is used */
   used: z.number().nullable(),

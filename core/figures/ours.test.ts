@@ -21,7 +21,7 @@ describe('figures of our own', () => {
     const [few, many] = [1, 9].map((count) => ownFigures(times(count, datum('set-up:all', 40)))[0]);
     expect((many?.high ?? 9e9) - (many?.low ?? 0)).to.be.below((few?.high ?? 0) - (few?.low ?? 0));
     expect([few?.n, many?.n, few?.house]).to.deep.equal([1, 9, SET_UP_MINUTES]);
-    expect(few?.from).to.deep.equal([from]);
+    expect(few?.from).to.deep.equal([{ ...from, value: 40, sd: datum('set-up:all', 40).sd }]);
   });
 
   it('are by kind, the eyes first', () => {

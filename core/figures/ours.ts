@@ -51,7 +51,8 @@ export interface OwnFigure {
   /** how far out one look of an eye is, the standard deviation of its logarithm; null of all others */
   spread: number | null;
   n: number;
-  from: Datum['from'][];
+  /** what each record said by itself: its value, and its standard deviation on the scale */
+  from: (Datum['from'] & Figure)[];
 }
 
 interface KindOfFigure {
@@ -143,7 +144,7 @@ export function ownFigures(data: readonly Datum[]): OwnFigure[] {
         high: BACK[scale](found.value, FOUR_IN_FIVE * found.sd),
         spread: kind === 'eye' ? spreadOfEye(found) : null,
         n: found.n,
-        from: own.map(({ from }) => from),
+        from: own.map(({ from, value, sd: own }) => ({ ...from, value, sd: own })),
       };
     })
     .sort((a, b) => FIGURE_KINDS.indexOf(a.kind) - FIGURE_KINDS.indexOf(b.kind) || inOrder(a.of, b.of));

@@ -164,7 +164,7 @@ function From({ figure }: { figure: KnownFigure }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: two lessons of one record stand beside each other
           <li key={at}>
             <Link to={`/sites/${one.siteId}/${one.record === 'job' ? 'show' : 'reckon'}`}>{one.name}</Link>{' '}
-            <span className="quiet">{formatDate(one.date, glass)}</span>
+            <span className="quiet">{formatDate(one.date, glass)}</span> {figureWords(figure.kind, one.value, glass)}
           </li>
         ))}
       </ul>

@@ -97,9 +97,9 @@ function courseWords({ from, course, washDays }: KnownOnRecord, glass: Glass): s
     : `From ${date}, the first day on record, to today`;
 }
 
-/** Whether the daily energy on record goes on beyond what a reckoning heard. */
+/** Whether the daily energy on record goes on beyond what a reckoning heard; what it heard is not shown to everybody. */
 function recordGrew({ input }: Reckoning, days: readonly { date: string }[]): boolean {
-  return (input?.energy?.days.at(-1)?.date ?? '') < (days.at(-1)?.date ?? '');
+  return input !== null && (input.energy?.days.at(-1)?.date ?? '') < (days.at(-1)?.date ?? '');
 }
 
 interface PageProps {
