@@ -34,9 +34,11 @@ describe('what a reckoning found', () => {
     const [quarrel] = findingsOf({ ...output, known: { ...known, witnesses } }, null);
     expect(quarrel).to.deep.equal({
       code: 'quarrel',
-      params: { kind: 'eye', date: input.today, surprise: 2.6, explains: ['eye-high'] },
+      params: { kind: 'eye', date: input.today, surprise: 2.6, explains: ['eye-high'], alone: true },
     });
-    expect(quarrel && findingWords(quarrel, reader)).to.match(/^The eye of 28\/10\/2026 says more than all the others/);
+    expect(quarrel && findingWords(quarrel, reader)).to.match(
+      /^The eye of 28\/10\/2026 says more than the house lets expect/,
+    );
   });
 
   it('is said in the reader’s dates and money', () => {

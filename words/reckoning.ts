@@ -69,10 +69,10 @@ export function findingWords(finding: Finding, reader: Reader): string {
     case 'one-witness':
       return 'There is one witness beside the house’s expectation.';
     case 'quarrel': {
-      const { kind, date, surprise, explains } = finding.params;
+      const { kind, date, surprise, explains, alone } = finding.params;
       const side = surprise > 0 === (kind !== 'energy' && kind !== 'pair') ? 'more' : 'less';
       const why = explains.map((one) => EXPLANATION_WORDS[one]).join(' ');
-      return `${WITNESS_WORDS[kind]} of ${formatDate(date, glass)} says ${side} than all the others let expect, by ${formatNumber(Math.abs(surprise), 1, glass)} times what both may be out. ${why}`;
+      return `${WITNESS_WORDS[kind]} of ${formatDate(date, glass)} says ${side} than ${alone ? 'the house lets' : 'all the others let'} expect, by ${formatNumber(Math.abs(surprise), 1, glass)} times what both may be out. ${why}`;
     }
     case 'washes-counted': {
       const { washes, earlier } = finding.params;

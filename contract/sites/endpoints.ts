@@ -219,6 +219,8 @@ export const siteSpread = z.object({
     quoteId: id.nullable(),
     jobId: id.nullable(),
     reportId: id.nullable(),
+    /** whether somebody reckoned again after the newest plan, and nobody has agreed to that plan */
+    planOvertaken: z.boolean(),
   }),
 });
 export type SiteSpread = z.infer<typeof siteSpread>;

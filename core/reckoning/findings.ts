@@ -22,7 +22,11 @@ export type Explanation = (typeof EXPLANATIONS)[number];
 export type Finding =
   | { code: 'agree'; params: { witnesses: number } }
   | { code: 'one-witness'; params: Record<string, never> }
-  | { code: 'quarrel'; params: { kind: WitnessKind; date: string; surprise: number; explains: Explanation[] } }
+  | {
+      code: 'quarrel';
+      /** `alone`: against the house's expectation, for nobody else has spoken */
+      params: { kind: WitnessKind; date: string; surprise: number; explains: Explanation[]; alone: boolean };
+    }
   | { code: 'washes-counted'; params: { washes: Pick<WashOnRecord, 'date' | 'parts'>[]; earlier: number } }
   | { code: 'rain-drawn'; params: { observed: number; days: number } }
   | {
@@ -81,6 +85,7 @@ export function findingsOf(
         date: witness.until,
         surprise: witness.surprise ?? 0,
         explains: explains(witness),
+        alone: heard.length === 1,
       },
     });
   if (quarrels.length === 0)

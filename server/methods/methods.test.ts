@@ -46,6 +46,24 @@ describe('plans', () => {
     expect(JSON.parse(JSON.stringify(makePlan(input)))).to.deep.equal(output);
   });
 
+  it('are overtaken by what is reckoned after them, until one is made anew or agreed', async () => {
+    const own = await reckonedSite();
+    const overtaken = async () => (await owner.must('GET', `/api/sites/${own.siteId}`)).latest.planOvertaken;
+    const reckonAgain = () => owner.must('POST', `/api/arrays/${own.arrayId}/reckonings`, { id: randomUUID() });
+    expect(await overtaken()).to.equal(false);
+    await make({}, own.siteId);
+    expect(await overtaken()).to.equal(false);
+    await reckonAgain();
+    expect(await overtaken()).to.equal(true);
+    await make({}, own.siteId);
+    expect(await overtaken()).to.equal(false);
+    const { id } = await owner.must('POST', `/api/sites/${own.siteId}/quotes`, { id: randomUUID() });
+    await owner.must('POST', `/api/quotes/${id}/send`, { version: 1 });
+    await owner.must('POST', `/api/quotes/${id}/decision`, { decision: 'accepted', choice: 'one', version: 2 });
+    await reckonAgain();
+    expect(await overtaken()).to.equal(false);
+  });
+
   it('choose the number of visits with the least total of soil and washing', async () => {
     const { visits } = (await make()).output;
     const least = Math.min(...visits.options.map(({ total }: Option) => total));

@@ -1,4 +1,10 @@
-import { moduleCount, type Spine, type STEPS, type StepStateName } from '../../contract/sites/endpoints.ts';
+import {
+  moduleCount,
+  type SiteSpread,
+  type Spine,
+  type STEPS,
+  type StepStateName,
+} from '../../contract/sites/endpoints.ts';
 import { calendarDays } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
 import { type Latest, latestOfSites } from './latestStorage.ts';
@@ -7,7 +13,7 @@ export interface SiteStanding {
   spine: Spine;
   modules: number;
   power: number;
-  latest: { planId: string | null; quoteId: string | null; jobId: string | null; reportId: string | null };
+  latest: SiteSpread['latest'];
 }
 
 /** Where each of some sites stands. */
@@ -33,6 +39,10 @@ function isPlanned(latest: Latest, reckoned: number): boolean {
   const worked = [...latest.reckonings.values()].map(({ at }) => at);
   return [...seen, ...worked].every((at) => Date.parse(at) <= Date.parse(report.drawnUpAt));
 }
+
+/** Whether somebody has reckoned since the newest plan: its numbers go by what was reckoned before. */
+const isOvertaken = ({ plan, reckonings }: Latest): boolean =>
+  [...reckonings.values()].some(({ at }) => plan !== undefined && Date.parse(at) > Date.parse(plan.at));
 
 function standing(latest: Latest, now: Date): SiteStanding {
   const { arrays, plan, quote, job, report } = latest;
@@ -91,6 +101,7 @@ function standing(latest: Latest, now: Date): SiteStanding {
       quoteId: quote?.id ?? null,
       jobId: job?.id ?? null,
       reportId: report?.id ?? null,
+      planOvertaken: planned && offered?.state !== 'accepted' && isOvertaken(latest),
     },
   };
 }

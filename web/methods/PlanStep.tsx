@@ -68,6 +68,11 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
       <Trouble error={plans.error ?? make.error} />
       {!reckoned && plans.data && <Empty>Reckon the loss of at least one array first.</Empty>}
       {reckoned && plans.data && !last && <Empty>Nothing planned yet.</Empty>}
+      {last && spread.latest.planOvertaken && (
+        <div className="notice">
+          Somebody has reckoned since this was planned: it goes by the loss before. Plan again to go by the newest.
+        </div>
+      )}
       {last && <PlanPage plan={last} onOverrule={desk ? run : undefined} busy={make.isPending} />}
     </>
   );

@@ -52,10 +52,10 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   ...changes,
 });
 
-const spread = (planned = true) =>
+const spread = (planned = true, planOvertaken = false) =>
   ({
     site: { id: 's' },
-    latest: { planId: 'p', quoteId: 'q', jobId: null, reportId: null },
+    latest: { planId: 'p', quoteId: 'q', jobId: null, reportId: null, planOvertaken },
     spine: { plan: { state: planned ? 'settled' : 'not-begun', figure: 3 } },
   }) as unknown as SiteSpread;
 
@@ -79,6 +79,13 @@ describe('the page of a quote', () => {
       expect(html(quote({}, verdict))).to.include(`verdict ${verdict}`);
     });
   }
+
+  it('says where somebody has reckoned since the plan, and leads back to it', () => {
+    const at = (overtaken: boolean) =>
+      read(<OfferStep spread={spread(true, overtaken)} />, { answers: answers(quote()) });
+    expect(at(true)).to.include('Somebody has reckoned since the plan was made').and.to.include('Plan again first');
+    expect(at(false)).not.to.include('reckoned since');
+  });
 
   it('says of the plan of visits too that it does not pay', () => {
     const costly = { p10: 14_000, p50: 15_000, p90: 16_000 };

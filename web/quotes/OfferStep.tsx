@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { planWords, weatherWords } from '../../core/quotes/words.ts';
@@ -48,6 +49,12 @@ export function OfferStep({ spread }: { spread: SiteSpread }) {
       </div>
       <Trouble error={list.error ?? quote.error ?? draft.error} />
       {!planned && <Empty>Make the plan first: the price follows from time, travel, water and risk.</Empty>}
+      {planned && latest.planOvertaken && (
+        <div className="notice">
+          Somebody has reckoned since the plan was made: a quote from it goes by the loss before.{' '}
+          <Link to={`/sites/${site.id}/plan`}>Plan again first</Link>
+        </div>
+      )}
       {planned && !quoteId && <Empty>No quote yet.</Empty>}
       {quoteId && quote.isPending && <Waiting />}
       {current && <QuotePage key={current.id} quote={current} onRevised={setShown} />}
