@@ -38,6 +38,9 @@ test('each witness says what it counted and what would be without it; one is lef
   await expect(lostNow(page)).toHaveText(told.replace(' ', '\u00a0'));
   await expect(page.locator('.witness-opened')).toContainText('Left out: the meter was moved');
   await expectAccessible(page);
+  await answered(page, () => page.getByRole('button', { name: 'Reckon again' }).click());
+  await expect(page.getByRole('button', { name: 'Reckon again' })).toBeEnabled();
+  await expect(page.locator('.evidence tr', { has: energy })).toContainText('left out by hand');
   await page.getByRole('button', { name: 'hear it again' }).click();
   await expect(page.locator('.evidence tr', { has: energy })).not.toContainText('left out by hand');
   expect(plain(await lostNow(page).innerText())).toBe(before);

@@ -458,7 +458,7 @@ export function SoilLegend() {
   const words = ['under 1 %', '1 to 4 %', '4 to 9 %', '9 to 18 %', 'over 18 %'];
   return (
     <div className="legend">
-      <span>Loss to the film:</span>
+      <span>Loss to the film, as seen:</span>
       {words.map((word, index) => (
         <span key={word}>
           <span className="swatch" style={{ background: SOIL_COLOURS[index] }} />

@@ -5,6 +5,7 @@ import { reckon } from '../../core/reckoning/reckon.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { exampleInspection, exampleReckon } from '../../core/testing/exampleReckon.ts';
 import { read } from '../testing/markup.tsx';
+import { keptOverrides } from './keptOverrides.ts';
 import { ReckonStep } from './ReckonStep.tsx';
 
 const input = (changes: Partial<ReckonInput> = {}): ReckonInput => ({ ...exampleReckon, ...changes });
@@ -52,6 +53,14 @@ describe('the page of a reckoning', () => {
   it('says that somebody has looked since', () => {
     expect(step(plain, 'newer')).to.include('Somebody has looked since.');
     expect(step(plain)).not.to.include('Somebody has looked since.');
+  });
+
+  it('keeps who was left out when one reckons again, and a loss typed by hand while nobody has looked since', () => {
+    const leftOut = [{ key: 'eye:i', reason: 'in rain' }];
+    const lossNow = { value: 0.21, reason: 'read on the roof' };
+    const made = reckoning(input(), { leftOut, lossNow });
+    expect(keptOverrides(made, 'i')).to.deep.equal({ leftOut, lossNow });
+    expect(keptOverrides(made, 'newer')).to.deep.equal({ leftOut });
   });
 
   it('holds dust against what the house assumes for the surroundings', () => {

@@ -19,6 +19,7 @@ import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { Assumed, factsOfArray } from '../sites/Assumed.tsx';
+import { keptOverrides } from './keptOverrides.ts';
 import { StringsPart } from './StringsPart.tsx';
 import { WitnessesPart } from './WitnessesPart.tsx';
 import { YearsAheadPart } from './YearsAheadPart.tsx';
@@ -53,7 +54,7 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
             <Button
               variant={last && !stale ? 'outline-primary' : 'primary'}
               disabled={reckon.isPending}
-              onClick={() => run({})}
+              onClick={() => run(last ? keptOverrides(last, looked.id) : {})}
             >
               {reckon.isPending ? 'Working it out …' : last ? 'Reckon again' : 'Reckon the loss'}
             </Button>
