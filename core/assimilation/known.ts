@@ -17,7 +17,7 @@ import { MEASUREMENTS, type Measurement } from './witnesses.ts';
 export interface Heard extends Witness {
   /** loss on its last day by it alone, four in five; null of what is not heard */
   says: Estimate | null;
-  /** share of the spread that there would be without it which it takes away, 0 to 1; null of what is not heard */
+  /** share of the spread of the loss, in logarithms, that there would be without it and that it takes away, 0 to 1; null of what is not heard */
   weight: number | null;
   /** how far it lies from what all others predict, in standard deviations of both together */
   surprise: number | null;
@@ -86,6 +86,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
   const posterior = assimilateOver(history.inputs, (share) => onStep?.(0.8 * share));
   const unseen = history.inputs.map((input) => ({ ...input, observations: [], members: 1 }));
   const expected = assimilateOver(unseen, (share) => onStep?.(0.8 + 0.1 * share)).loss;
+  const doubt = Math.log(inLogs(expected.p90) / inLogs(expected.p10)) / (2 * FOUR_IN_FIVE);
   const run = runner(history.inputs, posterior.members);
   const losses = posterior.members.map(({ loss }) => loss);
   return {
@@ -94,7 +95,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     parameters: posterior.parameters,
     house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
-    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, expected.sd, run)),
+    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, doubt, run)),
     taught: taughtBy(records, history, posterior),
     narrowing: whatNarrows(history, losses, run),
     course: courseOf(history, run),
@@ -131,12 +132,15 @@ function some(observations: readonly Observation[]): Observation[] {
 const asNormal = (relative: number): number =>
   Math.max(Math.sqrt(7 / 5), Math.sqrt((DEGREES_OF_FREEDOM + relative * relative) / (DEGREES_OF_FREEDOM + 1)));
 
-/** @param unheard spread of the loss where nobody has spoken: without a witness no less is known */
+/** A loss that has a logarithm: doubt is relative, for a point of a small loss is more than one of a large. */
+const inLogs = (loss: number): number => Math.max(1e-4, loss);
+
+/** @param unheard spread of the logarithm of the loss where nobody has spoken: without a witness no less is known */
 function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Posterior, unheard: number, run: Run): Heard {
   if (witness.unheard !== null) return { ...witness, says: null, weight: null, surprise: null };
   const [input] = inputs as [Assimilation];
   const own = witness.observations.map((at) => input.observations[at] as Observation);
-  const losses = posterior.members.map(({ loss }) => loss);
+  const losses = posterior.members.map(({ loss }) => Math.log(inLogs(loss)));
   const kept = some(own);
   // Each is as much surer as it stands for others.
   const share = Math.sqrt(kept.length / Math.max(1, own.length));
@@ -147,7 +151,8 @@ function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Poster
     return { shown: members, sigma: share * scale * asNormal((comparable(one) - mean(members)) / scale) };
   });
   const without = Math.min(unheard, spreadWithout(losses, readings));
-  const all = Math.sqrt(losses.reduce((sum, loss) => sum + (loss - posterior.loss.mean) ** 2, 0) / losses.length);
+  const middle = mean(losses);
+  const all = Math.sqrt(losses.reduce((sum, loss) => sum + (loss - middle) ** 2, 0) / losses.length);
   return {
     ...witness,
     says: saidAlone(own, input, posterior),
