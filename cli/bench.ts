@@ -258,9 +258,8 @@ function table(): number {
       return `${size}: ${time.toFixed(1)} (${(time / first).toFixed(1)}x)`;
     });
     console.log(`${name}\n  ${of} ${row.join('   ')}`);
-    console.log(
-      `  at most ${budget} ms for the first: ${judge(first <= budget)}; grows as size^${growth(sizes, times).toFixed(2)}`,
-    );
+    const grows = sizes.length > 1 ? `; grows as size^${growth(sizes, times).toFixed(2)}` : '';
+    console.log(`  at most ${budget} ms for the first: ${judge(first <= budget)}${grows}`);
     if (memory !== undefined) {
       const taken = memoryAlone(name);
       console.log(`  at most ${memory} MB for the first alone: ${taken} MB, ${judge(taken <= memory)}`);

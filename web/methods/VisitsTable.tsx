@@ -1,12 +1,28 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import { formatMoney } from '../../core/units/format.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import { addedDays, dayOfYear } from '../../core/units/dates.ts';
+import { formatDate, formatMoney } from '../../core/units/format.ts';
+import { counted } from '../../core/units/words.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 
-/** 0 to 12 even visits a year: what the dirt still takes, what the visits cost, and both as a bar. */
+const YEAR = 365;
+
+/** When the visits that are chosen lose least, as dates of the year ahead; none where the plan does not keep when its year begins. */
+function bestDates({ at, input, output }: Plan): string[] {
+  const startDay = (input as Partial<PlanInput>).arrays?.[0]?.courses?.startDay;
+  if (startDay === undefined) return [];
+  const from = at.slice(0, 10);
+  const ahead = (startDay - dayOfYear(from) + 2 * YEAR) % YEAR;
+  const days = output.visits.options[output.visitsChosen]?.days ?? [];
+  return days.map((day) => addedDays(from, (ahead + day) % YEAR)).sort();
+}
+
+/** 0 to 12 visits a year, each number on its best days: what the dirt still takes, what the visits cost, and both as a bar. */
 export function VisitsTable({ plan }: { plan: Plan }) {
   const glass = useGlass();
   const currency = useCurrency();
   const { options, best, breakEvenPrice } = plan.output.visits;
+  const dates = bestDates(plan);
   const shown = options.filter(
     ({ visits }) => visits <= 4 || visits === 6 || visits === 12 || visits === plan.output.visitsChosen,
   );
@@ -51,7 +67,11 @@ export function VisitsTable({ plan }: { plan: Plan }) {
         {breakEvenPrice > 0
           ? `One visit a year begins to pay under ${formatMoney(breakEvenPrice, currency, glass, 0)} a visit.`
           : 'No price of a visit would make it pay in energy.'}{' '}
-        Evenly placed; for each number the first day that loses least is taken, in steps of a month.
+        {`Each number on the days found best for it${
+          dates.length > 0
+            ? `: for ${counted(dates.length, 'visit')} about ${dates.map((date) => formatDate(date, glass)).join(', ')}`
+            : ''
+        }.`}
       </p>
     </>
   );

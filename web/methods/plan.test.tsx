@@ -2,6 +2,8 @@ import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { addedDays, dayOfYear } from '../../core/units/dates.ts';
+import { formatDate } from '../../core/units/format.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import { VisitsTable } from './VisitsTable.tsx';
@@ -99,6 +101,18 @@ describe('the visits of a plan', () => {
     const text = read(<VisitsTable plan={plan} />);
     expect(text).to.include(`${plan.output.visits.best} (best)`);
     expect(text).to.match(/Dirt, a year.*Visits, a year.*Together/);
+  });
+
+  it('say when the visits lose least, as days of the year ahead', () => {
+    const two = planned({ visits: { value: 2, reason: 'asked for' } }, { overrides: { visits: 2 } });
+    const [first = 0, second = 0] = two.output.visits.options[2]?.days ?? [];
+    const input = { arrays: [{ courses: { startDay: dayOfYear(two.at) } }] };
+    const dates = [first, second].map((day) => formatDate(addedDays(two.at, day)));
+    expect(read(<VisitsTable plan={{ ...two, input }} />)).to.include(`for 2 visits about ${dates.join(', ')}.`);
+    expect(read(<VisitsTable plan={two} />)).to.include('on the days found best for it.');
+    // Visits whose days are over when the plan is made fall into the next year.
+    const late = { arrays: [{ courses: { startDay: dayOfYear(two.at) - first - 1 } }] };
+    expect(read(<VisitsTable plan={{ ...two, input: late }} />)).to.include(formatDate(addedDays(two.at, 364)));
   });
 
   it('show none as an answer too', () => {
