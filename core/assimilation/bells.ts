@@ -1,5 +1,5 @@
+import { rootOf, type Triangle, times, triangle } from '../statistics/linear.ts';
 import { gammaDraw, normalDraw, type Random } from '../statistics/random.ts';
-import { rootOf, type Triangle, times, triangle } from './linear.ts';
 
 /** A bell to draw from: Student's t of several unknowns. */
 export interface Bell {

@@ -1,6 +1,6 @@
+import { inverseOf, rootOf, type Triangle, triangle } from '../statistics/linear.ts';
 import { normalDraw, type Random } from '../statistics/random.ts';
 import { type Bell, bell, drawFrom, fitted, mixtureOf } from './bells.ts';
-import { inverseOf, rootOf, type Triangle, triangle } from './linear.ts';
 import { logPosterior, type Mode, modeFrom, type Witnessed } from './mode.ts';
 
 /** Draws with their weights, which add up to 1. */

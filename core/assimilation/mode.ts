@@ -1,4 +1,4 @@
-import { backward, forward, rootOf, type Triangle, triangle } from './linear.ts';
+import { backward, forward, rootOf, type Triangle, triangle } from '../statistics/linear.ts';
 
 /** Witnesses of unknowns that are standard normal before anything is seen. */
 export interface Witnessed {

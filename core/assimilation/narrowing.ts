@@ -1,4 +1,4 @@
-import { backward, forward, rootOf, triangle } from './linear.ts';
+import { backward, forward, rootOf, triangle } from '../statistics/linear.ts';
 
 /** One thing that could be read: what each member says it would show, and how far the reading would be out. */
 export interface Reading {

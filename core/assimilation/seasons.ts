@@ -1,7 +1,7 @@
+import { inverseOf, type Triangle } from '../statistics/linear.ts';
 import { dateOfNumber, dayNumber, dayOfYear } from '../units/dates.ts';
 import { SEASONS, type Season, seasonOf } from '../weather/index.ts';
 import { FACTORS, type Factor, PRIOR_SPREAD } from './factors.ts';
-import { inverseOf, type Triangle } from './linear.ts';
 import { modeFrom } from './mode.ts';
 import { type Assimilation, DEGREES_OF_FREEDOM, type Posterior } from './posterior.ts';
 import { comparable, predictor, scaleOf } from './predict.ts';

@@ -1,4 +1,4 @@
-import { type Equation, type Fit, leastSquares } from '../statistics/leastSquares.ts';
+import { type Equation, type Fit, leastSquares, leastSquaresCoefficients } from '../statistics/leastSquares.ts';
 import { normalDensity, normalShare } from '../statistics/normal.ts';
 
 /** One day to be explained: the row of the trend (level, days, steps) and the logarithm of its performance. */
@@ -46,7 +46,7 @@ export function fitClearDays(days: readonly TrendDay[], start: readonly number[]
   let sigma = SIGMA_START;
   let shares = { clear: 0.6, haze: 0.15, cloud: 0.25 };
   let clear: number[] = [];
-  let fit: Fit | null = null;
+  let equations: Equation[] = [];
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const residuals = days.map(({ row, value }) => value - dot(row, coefficients));
     let [haze, cloud] = [0, 0];
@@ -60,22 +60,23 @@ export function fitClearDays(days: readonly TrendDay[], start: readonly number[]
       return p / all;
     });
     const count = clear.reduce((sum, weight) => sum + weight, 0);
-    const equations = days.map(({ row, value }, index): Equation => ({ row, value, weight: clear[index] ?? 0 }));
-    fit = leastSquares(equations);
-    if (fit === null || count <= coefficients.length) return null;
-    const moved = Math.max(...fit.coefficients.map((value, index) => Math.abs(value - (coefficients[index] ?? 0))));
-    coefficients = fit.coefficients;
+    equations = days.map(({ row, value }, index): Equation => ({ row, value, weight: clear[index] ?? 0 }));
+    const next = leastSquaresCoefficients(equations);
+    if (next === null || count <= coefficients.length) return null;
+    const moved = Math.max(...next.map((value, index) => Math.abs(value - (coefficients[index] ?? 0))));
+    coefficients = next;
     const squares = equations.reduce(
       (sum, { row, value, weight }) => sum + weight * (value - dot(row, coefficients)) ** 2,
       0,
     );
-    const next = Math.sqrt(squares / (count - coefficients.length));
-    const settled = moved < 1e-8 && Math.abs(next - sigma) < 1e-8;
-    sigma = Math.min(SIGMA_MOST, Math.max(SIGMA_LEAST, next));
+    const scatter = Math.sqrt(squares / (count - coefficients.length));
+    const settled = moved < 1e-8 && Math.abs(scatter - sigma) < 1e-8;
+    sigma = Math.min(SIGMA_MOST, Math.max(SIGMA_LEAST, scatter));
     const total = count + haze + cloud;
     shares = { clear: count / total, haze: haze / total, cloud: cloud / total };
     if (settled) break;
   }
+  const fit = leastSquares(equations);
   return fit && { ...fit, sigma, clear };
 }
 

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { invert, leastSquares } from './leastSquares.ts';
+import { leastSquares, leastSquaresCoefficients } from './leastSquares.ts';
 import { normalDensity, normalShare, student95 } from './normal.ts';
 
 describe('least squares', () => {
@@ -18,23 +18,23 @@ describe('least squares', () => {
 
   it('says so where the points do not settle the coefficients', () => {
     expect(leastSquares([{ row: [1, 2], value: 1, weight: 1 }])).to.equal(null);
-    expect(
-      invert([
-        [1, 1],
-        [1, 1],
-      ]),
-    ).to.equal(null);
+    // Two columns that are one, but for the rounding.
+    const twice = [1, 2, 5, 9].map((x) => ({ row: [1, x, 3 * x + 1e-9], value: x, weight: 1 }));
+    expect(leastSquares(twice)).to.equal(null);
   });
 
-  it('inverts what can be inverted', () => {
-    const inverse = invert([
-      [0, 2],
-      [4, 1],
-    ]);
-    expect(inverse).to.deep.equal([
-      [-0.125, 0.25],
-      [0.5, 0],
-    ]);
+  it('has the inverse of its normal equations, and the same coefficients without it', () => {
+    const points = [0, 1, 2, 4].map((x) => ({ row: [1, x], value: x * x, weight: 2 }));
+    const fit = leastSquares(points);
+    // X'WX = [[8, 14], [14, 42]], of determinant 140.
+    const expected = [
+      [42 / 140, -14 / 140],
+      [-14 / 140, 8 / 140],
+    ];
+    for (const [row, line] of expected.entries())
+      for (const [column, value] of line.entries()) expect(fit?.inverse[row]?.[column]).to.be.closeTo(value, 1e-12);
+    expect(leastSquaresCoefficients(points)).to.deep.equal(fit?.coefficients);
+    expect(leastSquaresCoefficients(points.slice(0, 1))).to.equal(null);
   });
 });
 

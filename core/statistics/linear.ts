@@ -7,8 +7,8 @@ export const triangle = (width: number, value: (row: number, column: number) => 
 /** Least variance on the diagonal, so that what moves as one leaves a matrix that can be rooted. */
 const LEAST = 1e-10;
 
-/** Cholesky's root: L with L L' = matrix. */
-export function rootOf(matrix: Triangle): Triangle {
+/** Cholesky's root: L with L L' = matrix. @param least pivots are at least so much */
+export function rootOf(matrix: Triangle, least = LEAST): Triangle {
   const root: Triangle = [];
   for (const [row, line] of matrix.entries()) {
     const own = new Float64Array(row + 1);
@@ -16,7 +16,7 @@ export function rootOf(matrix: Triangle): Triangle {
       const other = column === row ? own : (root[column] as Float64Array);
       let rest = line[column] as number;
       for (let k = 0; k < column; k += 1) rest -= (own[k] as number) * (other[k] as number);
-      own[column] = column === row ? Math.sqrt(Math.max(LEAST, rest)) : rest / (other[column] as number);
+      own[column] = column === row ? Math.sqrt(Math.max(least, rest)) : rest / (other[column] as number);
     }
     root.push(own);
   }
