@@ -1,10 +1,11 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import { kitList } from '../kit/list.ts';
+import { takenOff } from '../soiling/takenOff.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod, type MethodInput } from './choose.ts';
 import { fromGround } from './fromGround.ts';
-import { litresIn, minutesPerModule, questionsOf, takenOff } from './work.ts';
+import { litresIn, minutesPerModule, questionsOf } from './work.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;
 const base = exampleFace([dust]);

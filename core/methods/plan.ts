@@ -15,12 +15,13 @@ import type { Reason } from '../reasons.ts';
 import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import { LayeredGlass } from '../soiling/layered.ts';
+import { takenOff } from '../soiling/takenOff.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
 import { climateOf } from '../weather/index.ts';
 import { chooseMethod, litresOf, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
-import { type Access, questionsOf, takenOff } from './work.ts';
+import { type Access, questionsOf } from './work.ts';
 
 export interface PlanInput {
   arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];

@@ -1,7 +1,6 @@
 import {
   BY_HAND,
   type CleaningMethod,
-  type Effectiveness,
   LEAST_MINUTES,
   LIFT_PACE,
   LONGEST_POLE,
@@ -31,15 +30,6 @@ export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfW
 
 /** Litres in so many minutes of a way (C9): the time for which water runs in them times the way's flow. */
 export const litresIn = (way: CleaningMethod, minutes: number): number => minutes * WET_SHARE * METHOD_WORK[way].flow;
-
-/** What one cleaning takes off each layer: of each the best of the ways that are used. */
-export function takenOff(
-  ways: readonly CleaningMethod[],
-  figures: Record<CleaningMethod, Effectiveness>,
-): Effectiveness {
-  const best = (layer: keyof Effectiveness) => Math.max(0, ...ways.map((way) => figures[way][layer]));
-  return { loose: best('loose'), bonded: best('bonded'), droppings: best('droppings'), lichen: best('lichen') };
-}
 
 /** What cannot well be: said as a question, never refused, for whoever stands there may know better. */
 export function questionsOf(work: {

@@ -3,6 +3,7 @@ import type { RecordedLook } from '../assimilation/looks.ts';
 import { markedLoss } from '../soiling/markedLoss.ts';
 import { exampleInspection, exampleReckon as input } from '../testing/exampleReckon.ts';
 import { exampleDust } from '../testing/exampleRecords.ts';
+import { daysBetween } from '../units/dates.ts';
 import { reckon, recordsOf, valueOfEnergy } from './reckon.ts';
 import type { ReckonInput } from './reckoning.ts';
 
@@ -70,6 +71,17 @@ describe('reckoning the loss of an array', () => {
   it('names the day from which on a wash pays, the sooner the less it costs', () => {
     expect(of({ visitPrice: 1 }).lookOn).to.equal(input.today);
     expect(of({ visitPrice: 1e9 }).lookOn).to.equal(null);
+  });
+
+  it('takes a visit for as good as its ways: one that hardly cleans never pays, another one soon', () => {
+    const at = (visitWays: ReckonInput['visitWays']) => {
+      const { lookOn } = of({ visitPrice: 3000, visitWays });
+      return lookOn === null ? Number.POSITIVE_INFINITY : daysBetween(input.today, lookOn);
+    };
+    expect(at([])).to.equal(Number.POSITIVE_INFINITY);
+    expect(at(['wet-blade']))
+      .to.be.below(366)
+      .and.at.most(at(['robot-dry']));
   });
 
   it('gives every figure a reason with its value, its formula and its source', () => {

@@ -3,7 +3,7 @@ import { type Known, whatIsKnown } from '../assimilation/known.ts';
 import { looksOf } from '../assimilation/looks.ts';
 import type { ArrayRecords } from '../assimilation/records.ts';
 import type { Taught } from '../assimilation/taught.ts';
-import { DEGRADATION_PER_YEAR } from '../assumptions.ts';
+import { DEGRADATION_PER_YEAR, type Effectiveness } from '../assumptions.ts';
 import { clearDaysOf } from '../comparisons/dailyEnergy.ts';
 import { expectedOutput } from '../comparisons/expected.ts';
 import { expectedOfReading, type ReadArray, warningsOfReading } from '../comparisons/powerReading.ts';
@@ -16,6 +16,7 @@ import { fittingsSeen } from '../inspections/fittings.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { outputAtAge } from '../modules/ageing.ts';
 import { type MarkedLoss, markedLoss } from '../soiling/markedLoss.ts';
+import { takenOff } from '../soiling/takenOff.ts';
 import { evenly, type Spread } from '../statistics/summary.ts';
 import { addedDays, ageOn, dayOfYear } from '../units/dates.ts';
 import { learnedFrom } from './learned.ts';
@@ -123,7 +124,8 @@ export function reckon(input: ReckonInput, onStep?: (share: number) => void): Re
   const lossNow = byHand === undefined ? found : { low: byHand, mid: byHand, high: byHand };
   const marked = markedOf(input);
   const { members, narrowing, ...onRecord } = known;
-  const worths = recoveredBy(prepared).map((energy) => energy * valuePerKWh);
+  const visit = takenOff(input.visitWays, input.house.effectiveness);
+  const worths = recoveredBy(prepared, visit).map((energy) => energy * valuePerKWh);
   const now = washNow(
     evenly(members, COURSES).map(({ loss }) => loss),
     worths,
@@ -140,7 +142,7 @@ export function reckon(input: ReckonInput, onStep?: (share: number) => void): Re
     marked: marked && withoutInputs(marked, input),
     narrowing: worthMeasuring(narrowing, known.loss.sd, now, input.minutePrice),
     learned: learnedFrom(input.pairs, input.expected, known.parameters),
-    lookOn: lookOn(setup, input, valuePerKWh),
+    lookOn: lookOn(setup, visit, input, valuePerKWh),
     reasons: reckoningReasons(input, { known, lossNow, marked, prepared, year, valuePerKWh }),
     recommended: { lossNow: found, dust: Math.exp(known.parameters.deposition.mean) },
   };
@@ -183,10 +185,15 @@ const withoutInputs = ({ strings, ...rest }: MarkedLoss, input: ReckonInput): Ma
   marks: lastLook(input)?.marks ?? [],
 });
 
-/** The first day on which the usual way is expected to pay: whoever plans chooses the way, and may find another. */
-function lookOn(setup: CourseSetup, { visitPrice, today, house }: ReckonInput, valuePerKWh: number): string | null {
+/** The first day on which a visit like the last one that was offered is expected to pay: whoever plans may find another way. */
+function lookOn(
+  setup: CourseSetup,
+  visit: Effectiveness,
+  { visitPrice, today }: ReckonInput,
+  valuePerKWh: number,
+): string | null {
   const prepared = prepareCourses({ ...withFewer(setup, SEARCHED), horizon: 2 });
-  const day = firstDayThatPays(prepared, house.effectiveness['fed-pole'], { valuePerKWh, price: visitPrice });
+  const day = firstDayThatPays(prepared, visit, { valuePerKWh, price: visitPrice });
   return day === null ? null : addedDays(today, day);
 }
 

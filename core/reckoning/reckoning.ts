@@ -2,7 +2,7 @@ import type { HouseFigures } from '../assimilation/house.ts';
 import type { Known } from '../assimilation/known.ts';
 import type { RecordedLook } from '../assimilation/looks.ts';
 import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
-import type { Birds, LichenClimate, Puddles, Surroundings } from '../assumptions.ts';
+import type { Birds, CleaningMethod, LichenClimate, Puddles, Surroundings } from '../assumptions.ts';
 import type { DailyEnergyInput } from '../comparisons/dailyEnergy.ts';
 import type { Expectation } from '../comparisons/expected.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
@@ -64,8 +64,9 @@ export interface ReckonInput {
   };
   /** what was reckoned before the last pair of readings; null where nobody had */
   expected: Expected | null;
-  /** what one visit costs here, and a minute of measuring, minor units */
+  /** what one visit costs here, minor units, the ways in which the glass is cleaned for it, and what a minute of measuring costs */
   visitPrice: number;
+  visitWays: readonly CleaningMethod[];
   minutePrice: number;
   /** the house's figures, or the contractor's own (C18) */
   house: HouseFigures;

@@ -60,6 +60,7 @@ export const exampleReckon: ReckonInput = {
   outlook: {},
   expected: null,
   visitPrice: 200_000,
+  visitWays: ['fed-pole'],
   minutePrice: 600,
   house: HOUSE,
   today: '2026-10-28',

@@ -1,7 +1,7 @@
 import { EFFECTIVENESS } from '../../core/assumptions.ts';
 import type { MethodPlan } from '../../core/methods/choose.ts';
-import { takenOff } from '../../core/methods/work.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
 import { lifter, type StoredRow } from '../storage/lift.ts';
 

@@ -31,13 +31,16 @@ export const contentColumn = (content: QuoteContent) => ({ content: json(content
 export const insertQuote = (trx: Transaction, { content, ...row }: NewQuote): Promise<unknown> =>
   trx('quotes').insert({ ...row, ...contentColumn(content), state: 'draft' });
 
-/** What one visit costs by the newest quote of a site, tax included, minor units; null where nothing was quoted. */
-export async function lastGross(connection: Connection, siteId: string): Promise<number | null> {
+/** What one visit costs by the newest quote of a site, tax included, minor units, and its plan; null where nothing was quoted. */
+export async function lastOffered(
+  connection: Connection,
+  siteId: string,
+): Promise<{ gross: number; planId: string } | null> {
   const row = await connection('quotes')
     .where({ siteId })
     .orderBy('entered', 'desc')
-    .first(connection.raw(`(content #>> '{one,gross}')::bigint as gross`));
-  return row === undefined ? null : Number(row.gross);
+    .first('plan_id', connection.raw(`(content #>> '{one,gross}')::bigint as gross`));
+  return row === undefined ? null : { gross: Number(row.gross), planId: row.planId };
 }
 
 /** A number that no quote has had yet. */

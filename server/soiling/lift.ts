@@ -49,6 +49,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
       ...row,
       input: input && {
         ...input,
+        // The visit was a plain one, whatever had been planned.
+        visitWays: ['fed-pole'],
         array: { ...input.array, fitted: [] },
         house: { ...input.house, bondedSpread: certain, seasons: {}, fitted: FITTED_LEFT },
       },

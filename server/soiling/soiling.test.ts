@@ -80,6 +80,21 @@ describe('reckonings', () => {
     expect([made.overrides, made.by]).to.deep.equal([overrides, 'Test Owner']);
   });
 
+  it('take a visit for what was offered last: its price, and the ways of its plan', async () => {
+    const site = siteBody();
+    const array = arrayBody();
+    await owner.must('POST', '/api/sites', site);
+    await owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    await look(array.id);
+    expect((await make(array.id)).input.visitWays).to.deep.equal(['fed-pole']);
+    const overrides = { arrays: { [array.id]: { method: { value: 'rotary-head', reason: 'we have one' } } } };
+    await owner.must('POST', `/api/sites/${site.id}/plans`, { id: randomUUID(), overrides });
+    const quote = await owner.must('POST', `/api/sites/${site.id}/quotes`, { id: randomUUID() });
+    const { visitPrice, visitWays } = (await make(array.id)).input;
+    expect(visitPrice).to.equal(quote.one.gross);
+    expect(visitWays[0]).to.equal('rotary-head');
+  });
+
   it('refuse a figure set by hand without a reason, or outside of what can be', async () => {
     const arrayId = await newArray();
     await look(arrayId);

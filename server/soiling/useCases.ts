@@ -1,7 +1,7 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Outlook, Reckoning, ReckoningOverrides, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
-import { MODULE_MINUTES } from '../../core/assumptions.ts';
+import { type CleaningMethod, MODULE_MINUTES } from '../../core/assumptions.ts';
 import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
@@ -10,8 +10,9 @@ import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { lastInspection } from '../inspections/storage.ts';
+import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
-import { lastGross } from '../quotes/storage.ts';
+import { lastOffered } from '../quotes/storage.ts';
 import { arraysOfSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
@@ -31,15 +32,29 @@ type Endpoints = typeof soilingEndpoints;
 
 /** Of all draws of an estimate: it makes them the same again. */
 const SEED = 20260;
+/** The way of a plain visit, where nobody has planned one. */
+const PLAIN: readonly CleaningMethod[] = ['fed-pole'];
 
-/** What one visit to an array costs: its part of the last quote, else by the price book as if everything were plain. */
-async function visitPriceOf(context: Context, array: SolarArray, site: Site): Promise<number> {
+/**
+ * What one visit to an array costs and how it cleans: its part of the last quote and the ways of its plan, else by the price
+ * book as if everything were plain.
+ */
+async function visitOf(
+  context: Context,
+  array: SolarArray,
+  site: Site,
+): Promise<Pick<ReckonInput, 'visitPrice' | 'visitWays'>> {
   const { database } = context;
   const modules = moduleCount(array);
   const arrays = await arraysOfSite(database, site.id);
   const all = arrays.reduce((sum, one) => sum + moduleCount(one), 0);
-  const quoted = await lastGross(database, site.id);
-  if (quoted !== null) return Math.round((quoted * modules) / Math.max(1, all));
+  const part = (gross: number) => Math.round((gross * modules) / Math.max(1, all));
+  const offered = await lastOffered(database, site.id);
+  if (offered !== null) {
+    const { output } = await readPlan(database, offered.planId);
+    const planned = output.arrays.find(({ arrayId }) => arrayId === array.id);
+    return { visitPrice: part(offered.gross), visitWays: planned?.method.ways ?? PLAIN };
+  }
   const { prices } = await readCompany(context);
   const { gross } = priceVisit(
     {
@@ -53,7 +68,7 @@ async function visitPriceOf(context: Context, array: SolarArray, site: Site): Pr
     },
     prices,
   );
-  return Math.round((gross * modules) / Math.max(1, all));
+  return { visitPrice: part(gross), visitWays: PLAIN };
 }
 
 /** The inputs of a reckoning, gathered from everything on record about an array. */
@@ -77,7 +92,7 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
       worksUntil: settings.worksUntil,
     },
     expected: measuredAt === null ? null : await expectedBefore(database, array.id, measuredAt, site.zone),
-    visitPrice: await visitPriceOf(context, array, site),
+    ...(await visitOf(context, array, site)),
     minutePrice: prices.hourlyRate / 60,
     house: await figuresNow(database),
     seed: SEED,
