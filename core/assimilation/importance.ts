@@ -16,7 +16,7 @@ type Draws = Pick<Weighed, 'points' | 'weights'>;
 
 /** Draws before anything was seen, in each round after, rounds at least and at most, and what they should be worth. */
 const FIRST = 600;
-const ROUND = 1500;
+const ROUND = 1200;
 const ROUNDS = { least: 2, most: 8 } as const;
 const WORTH = 1000;
 /** Share of each round that is drawn as if nothing had been seen, so that no corner is forgotten. */
@@ -51,7 +51,7 @@ export function weighedDraws(
 ): Weighed {
   const pool: Pool = { points: [], heights: [], densities: [], rounds: [] };
   const unseen = bell(UNSEEN, new Float64Array(witnessed.width), unit(witnessed.width));
-  if (witnessed.values.length === 0) return asBefore(witnessed.width, Math.ceil(ROUND / among), random);
+  if (witnessed.values.length === 0) return asBefore(witnessed.width, Math.ceil(FIRST / among), random);
   drawRound(pool, witnessed, [{ ...unseen, share: 1 }], FIRST, random);
   let bells = bellsOn(heightsOf(witnessed, pool));
   let weights = weightsOf(pool);
