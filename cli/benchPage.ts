@@ -12,6 +12,7 @@ import sharp from 'sharp';
 import type { Mark } from '../core/inspections/marks.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import type { ReckonInput } from '../core/reckoning/reckoning.ts';
+import { quantile } from '../core/statistics/summary.ts';
 import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.ts';
 import { addedDays } from '../core/units/dates.ts';
 import { startWorkers } from '../server/work/workers.ts';
@@ -22,6 +23,9 @@ import { DEMO_OWNER } from './demo.ts';
 import { PROJECT } from './folders.ts';
 import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
 
+/** Rounds in which the worker warms up, and those that count. */
+const WARM = 2;
+const MEASURED = 5;
 const PICTURES = 60;
 const IMPORTED = 100;
 
@@ -179,16 +183,20 @@ async function reckoning(): Promise<void> {
     ...twoYears(),
   };
   try {
-    await workers.run('reckon', input);
-    const start = performance.now();
-    await workers.run('reckon', input);
-    const took = performance.now() - start;
+    const took: number[] = [];
+    for (let round = 0; round < WARM + MEASURED; round += 1) {
+      const start = performance.now();
+      await workers.run('reckon', input);
+      if (round >= WARM) took.push(performance.now() - start);
+    }
+    const middle = quantile(took, 0.5);
     line(
-      '420 modules, 21 strings, 224 marks, two years of rain and energy, on a worker',
-      `${took.toFixed(0)} ms`,
+      '420 modules, 21 strings, 224 marks, two years of rain and energy',
+      `${middle.toFixed(0)} ms`,
       'at most 2000 ms',
-      took <= 2000,
+      middle <= 2000,
     );
+    console.log(`  on a warm worker, the middle of ${MEASURED}; from ${Math.min(...took).toFixed(0)} ms on`);
   } finally {
     await workers.close();
   }
@@ -306,10 +314,10 @@ async function oneImport({ server }: Stage, door: Door): Promise<void> {
 }
 
 ensureChromium();
+await reckoning();
 const stage = await setStage();
 try {
   const door = await signedIn(stage.server.address);
-  await reckoning();
   await dragging(stage, door);
   await pictures(stage, door);
   await oneImport(stage, door);

@@ -8,6 +8,7 @@ export interface Witnessed {
   values: readonly number[];
   /** the scale of each error, which is Student's t */
   scales: readonly number[];
+  /** a whole number */
   degreesOfFreedom: number;
   /** what should have been seen at a point */
   predict(point: Float64Array): Float64Array;
@@ -15,17 +16,36 @@ export interface Witnessed {
 
 /** Logarithm of how likely a point is after all, less a constant; of one so far out that nothing can be predicted, none. */
 export function logPosterior(witnessed: Witnessed, point: Float64Array, predicted = witnessed.predict(point)): number {
+  const { values, scales, degreesOfFreedom } = witnessed;
   let sum = 0;
   for (const one of point) sum -= 0.5 * one * one;
-  for (let at = 0; at < predicted.length; at += 1)
-    sum += logDensity(witnessed, (witnessed.values[at] as number) - (predicted[at] as number), at);
+  // The logarithm of a product costs one for all of its factors.
+  let product = 1;
+  for (let at = 0; at < predicted.length; at += 1) {
+    product *= stretch((values[at] as number) - (predicted[at] as number), scales[at] as number, degreesOfFreedom);
+    if (product > LARGE) {
+      sum -= ((degreesOfFreedom + 1) / 2) * Math.log(product);
+      product = 1;
+    }
+  }
+  sum -= ((degreesOfFreedom + 1) / 2) * Math.log(product);
   return Number.isNaN(sum) ? Number.NEGATIVE_INFINITY : sum;
 }
 
-/** Logarithm of the density of an error of one witness, less a constant. */
-export function logDensity({ degreesOfFreedom, scales }: Witnessed, error: number, at: number): number {
-  const relative = error / (scales[at] as number);
-  return (-(degreesOfFreedom + 1) / 2) * Math.log1p((relative * relative) / degreesOfFreedom);
+/** A product that further factors do not carry over the largest number. */
+const LARGE = 1e100;
+
+function stretch(error: number, scale: number, degreesOfFreedom: number): number {
+  const relative = error / scale;
+  return 1 + (relative * relative) / degreesOfFreedom;
+}
+
+/** How many times less likely an error of one witness is than none at all: one over the density of its Student's t. */
+export function rarity({ degreesOfFreedom, scales }: Witnessed, error: number, at: number): number {
+  const root = Math.sqrt(stretch(error, scales[at] as number, degreesOfFreedom));
+  let power = root;
+  for (let factor = 0; factor < degreesOfFreedom; factor += 1) power *= root;
+  return power;
 }
 
 export interface Mode {

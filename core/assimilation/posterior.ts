@@ -2,7 +2,7 @@ import type { LayeredState } from '../soiling/layered.ts';
 import { seededRandom } from '../statistics/random.ts';
 import { FACTORS, type Factor, type Factors, factorsOf, PRIOR_SPREAD } from './factors.ts';
 import { weighedDraws } from './importance.ts';
-import { logDensity, type Witnessed } from './mode.ts';
+import { rarity, type Witnessed } from './mode.ts';
 import type { History, Observation } from './observed.ts';
 import { comparable, type Predicted, predictor, scaleOf } from './predict.ts';
 
@@ -193,7 +193,7 @@ function surprisesOf(
     let [total, sum, squares] = [0, 0, 0];
     for (let draw = 0; draw < predicted.length; draw += 1) {
       const one = predicted[draw]?.[index] as number;
-      const weight = (weights[draw] as number) * Math.exp(-logDensity(witnessed, value - one, index));
+      const weight = (weights[draw] as number) * rarity(witnessed, value - one, index);
       total += weight;
       sum += weight * one;
       squares += weight * one * one;
