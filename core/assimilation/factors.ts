@@ -1,4 +1,4 @@
-import { LAYERED_DEFAULTS, type LayeredParameters } from '../soiling/layered.ts';
+import { type LayeredParameters, withDefaults } from '../soiling/layered.ts';
 
 /**
  * What is not known of an array (C17): factors on the figures that the house assumes, each about 1. Their logarithms are
@@ -49,7 +49,7 @@ export const factorsOf = (value: (name: Factor, at: number) => number): Factors 
 
 /** The house's figures with factors laid on them, laid out the same way each time. */
 export function layFactors(parameters: LayeredParameters, factors: Factors): Required<LayeredParameters> {
-  const given = { ...LAYERED_DEFAULTS, ...parameters };
+  const given = withDefaults(parameters);
   return {
     rainScale: given.rainScale * factors.rainScale,
     bondingPerDew: Math.min(1, given.bondingPerDew * factors.bonding),

@@ -1,5 +1,5 @@
 import { filmLossRoughly } from '../soiling/filmLoss.ts';
-import { LAYERED_DEFAULTS, LayeredGlass, type LayeredState } from '../soiling/layered.ts';
+import { LayeredGlass, type LayeredState, withDefaults } from '../soiling/layered.ts';
 import { FACTORS, type Factor, factorsOf, layFactors } from './factors.ts';
 import type { History, Observation, ObservationKind } from './observed.ts';
 
@@ -52,7 +52,7 @@ export interface Predicted {
  */
 export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
   const { surfaceTilt } = history;
-  const figures = { ...LAYERED_DEFAULTS, ...history.parameters };
+  const figures = withDefaults(history.parameters);
   const [rain, dew, dust, droppings] = [
     history.days.rain,
     history.days.dew,

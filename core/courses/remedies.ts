@@ -9,7 +9,7 @@ import {
 } from '../assumptions.ts';
 import type { FittedKind } from '../inspections/fittings.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { LAYERED_DEFAULTS } from '../soiling/layered.ts';
+import { withDefaults } from '../soiling/layered.ts';
 import { fourInFive, mean } from '../statistics/summary.ts';
 import { type PreparedCourses, prepareCourses } from './courses.ts';
 import type { RemedyKey } from './remedyKeys.ts';
@@ -111,7 +111,7 @@ export function withRemedy(
     case 'coating':
       return {
         setup: withParameters(bondingLess(setup, left.coating), (parameters) => {
-          const given = { ...LAYERED_DEFAULTS, ...parameters };
+          const given = withDefaults(parameters);
           return {
             ...parameters,
             rainScale: given.rainScale * COATING.rainScale,

@@ -33,6 +33,19 @@ export const LAYERED_DEFAULTS = {
   removalOdds: 1,
 } as const;
 
+/** The parameters with the house's figures where none is given, laid out the same way each time. */
+export const withDefaults = (given: LayeredParameters): Required<LayeredParameters> => ({
+  rainScale: given.rainScale ?? LAYERED_DEFAULTS.rainScale,
+  bondingPerDew: given.bondingPerDew ?? LAYERED_DEFAULTS.bondingPerDew,
+  bondedRainFactor: given.bondedRainFactor ?? LAYERED_DEFAULTS.bondedRainFactor,
+  droppingsRainFactor: given.droppingsRainFactor ?? LAYERED_DEFAULTS.droppingsRainFactor,
+  lichenDensity: given.lichenDensity,
+  lichenGrowth: given.lichenGrowth ?? LAYERED_DEFAULTS.lichenGrowth,
+  mismatch: given.mismatch,
+  standingLoss: given.standingLoss ?? LAYERED_DEFAULTS.standingLoss,
+  removalOdds: given.removalOdds ?? LAYERED_DEFAULTS.removalOdds,
+});
+
 export interface LayeredState {
   /** g/m2 */
   loose: number;
@@ -139,7 +152,7 @@ export class LayeredGlass {
 
   /** @param surfaceTilt degrees */
   constructor(surfaceTilt: number, parameters: LayeredParameters, initial: LayeredState) {
-    const figures = { ...LAYERED_DEFAULTS, ...parameters };
+    const figures = withDefaults(parameters);
     this.loose = initial.loose;
     this.bonded = initial.bonded;
     this.droppings = initial.droppings;

@@ -99,15 +99,16 @@ export function markedLoss(array: WiredArray, marks: readonly Mark[]): MarkedLos
       return { ...own, areaLoss: 0, powerLoss: { low: 0, mid: 0, high: 0 }, worst: null, input };
     const lossAt = (given: StringInput) => lossOf(stringPower(given), electronics);
     const output = stringPower(input);
+    const mid = lossOf(output, electronics);
     return {
       ...own,
       areaLoss: output.opticalLoss,
       powerLoss: {
         low: lossAt(at(1 / FILM_EYE_FACTOR)),
-        mid: lossOf(output, electronics),
+        mid,
         high: lossAt(at(FILM_EYE_FACTOR)),
       },
-      worst: worstModule(input, modules, electronics),
+      worst: worstModule(input, modules, electronics, mid),
       input,
     };
   });
@@ -147,9 +148,13 @@ function lossOf({ pmpClean, pmp, pmpModuleLevel }: StringOutput, electronics: Wi
   return Math.max(0, 1 - (electronics === 'module' ? pmpModuleLevel : pmp) / pmpClean);
 }
 
-/** Clears each marked module in turn; modules that carry the same marks are tried once. */
-function worstModule(input: StringInput, modules: readonly number[], electronics: WiredArray['electronics']) {
-  const loss = lossOf(stringPower(input), electronics);
+/** Clears each marked module in turn; modules that carry the same marks are tried once. @param loss with all of them */
+function worstModule(
+  input: StringInput,
+  modules: readonly number[],
+  electronics: WiredArray['electronics'],
+  loss: number,
+) {
   const tried = new Map<string, number>();
   let worst: { module: number; gives: number } | null = null;
   for (const at of new Set(input.patches.map((patch) => patch.module))) {
