@@ -36,7 +36,7 @@ export interface MethodInput {
   /** factors on the house's minutes and litres, by way, where the contractor's own figures stand in their place */
   pace?: Partial<Record<CleaningMethod, number>> | undefined;
   litres?: Partial<Record<CleaningMethod, number>> | undefined;
-  /** what a test patch on this face found; left out where there was none, and by calculations 1 to 4 */
+  /** what a test patch on this face found; left out where there was none */
   tested?: Pick<TestPatch, 'removed' | 'minutesPerModule'> | undefined;
 }
 
@@ -66,10 +66,10 @@ export interface MethodPlan {
   escalation: EscalationRung[];
   /** minutes of work for one module, all soils and access counted in */
   minutesPerModule: number;
-  /** where they come from; left out by calculations 1 to 4 */
-  minutesBecause?: string | undefined;
-  /** litres on one module; left out by calculations 1 to 6 */
-  litresPerModule?: number | undefined;
+  /** where they come from; empty where nobody kept it */
+  minutesBecause: string;
+  /** litres on one module; null where nobody kept them */
+  litresPerModule: number | null;
   /** the ways that are used one after another: the method, and those of the rungs that are used */
   ways: CleaningMethod[];
 }
@@ -119,7 +119,7 @@ export function workOf(
   way: CleaningMethod,
   access: Access,
   escalation: readonly EscalationRung[],
-): Required<Pick<MethodPlan, 'minutesPerModule' | 'litresPerModule' | 'ways'>> & Pick<MethodPlan, 'minutesBecause'> {
+): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause' | 'litresPerModule' | 'ways'> {
   const rungs = escalation.flatMap(({ rung, use }) => (use && RUNG_WAYS[rung] ? [RUNG_WAYS[rung]] : []));
   const minutes = minutesOf(input, way, access);
   return {

@@ -91,7 +91,7 @@ export interface PlanOutput {
   assumed: AssumedFact[];
   /** what cannot well be of what was chosen, for whoever chose it */
   questions: string[];
-  /** what the chosen visits save in a year, and those beyond the first of that, minor units; null in plans of calculation 6 */
+  /** what the chosen visits save in a year, and those beyond the first of that, minor units; null in older plans */
   saves: Spread | null;
   beyondFirst: Spread | null;
   /** the weather that it is reckoned over, and which figures of house and contractor it rests on */

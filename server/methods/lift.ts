@@ -5,7 +5,11 @@ import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
 import { lifter, type StoredRow } from '../storage/lift.ts';
 
-type OldMethod = MethodPlan & { takesOff?: number };
+type OldMethod = Omit<MethodPlan, 'minutesBecause' | 'litresPerModule'> & {
+  minutesBecause?: string;
+  litresPerModule?: number;
+  takesOff?: number;
+};
 interface OldPlan {
   arrays: { method: OldMethod; recommended?: OldMethod }[];
   assumed?: unknown;
@@ -13,6 +17,14 @@ interface OldPlan {
   saves?: unknown;
   beyondFirst?: unknown;
 }
+
+/** Calculations 1 to 4 did not say where the minutes come from, 1 to 6 no litres, 1 to 7 no ways. */
+const withWork = (method: OldMethod): MethodPlan => ({
+  ...method,
+  minutesBecause: method.minutesBecause ?? '',
+  litresPerModule: method.litresPerModule ?? null,
+  ways: [method.method.choose],
+});
 
 /**
  * Plans of older calculations in the newest shape: one step a version. Their numbers stay; the ways that they used are told
@@ -31,8 +43,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
           const ways = [method.method.choose];
           return {
             ...array,
-            method: { ...method, ways },
-            recommended: { ...(recommended ?? method), ways },
+            method: withWork(method),
+            recommended: withWork(recommended ?? method),
             effectiveness: takenOff(ways, EFFECTIVENESS),
             takesOff: method.takesOff ?? EFFECTIVENESS[method.method.choose].loose,
           };

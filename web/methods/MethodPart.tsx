@@ -105,10 +105,10 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
           />
         )}
       </Choice>
-      {array.method.litresPerModule !== undefined && (
+      {array.method.litresPerModule !== null && (
         <p className="quiet mb-1">
           Takes off {formatQuantity(array.takesOff, 'fraction', glass, 0)} of the loss now, by what lies there (house
-          assumption); {formatQuantity(method.litresPerModule ?? null, 'volume', glass, 1)} a module.
+          assumption); {formatQuantity(method.litresPerModule, 'volume', glass, 1)} a module.
         </p>
       )}
       <Choice
@@ -148,7 +148,7 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       <Choice
         what="Pace"
         value={pace(method.minutesPerModule)}
-        because={`${method.minutesBecause ?? ''} ${soak.choose > 0 ? `Soak ${soak.choose} min first. ` : ''}${soak.because}`.trim()}
+        because={`${method.minutesBecause} ${soak.choose > 0 ? `Soak ${soak.choose} min first. ` : ''}${soak.because}`.trim()}
         overruled={overrides.minutesPerModule}
         recommended={pace(recommended.minutesPerModule)}
       >

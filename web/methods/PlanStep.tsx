@@ -111,10 +111,10 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
           }
         />
       </div>
-      <Assumed facts={output.assumed ?? []} />
+      <Assumed facts={output.assumed} />
       <WaterPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Method</h3>
-      {(output.questions ?? []).map((question) => (
+      {output.questions.map((question) => (
         <div className="notice" key={question}>
           {question}
         </div>

@@ -1,0 +1,53 @@
+import { expect } from 'chai';
+import { FITTED_LEFT } from '../../core/assumptions.ts';
+import { reckon } from '../../core/reckoning/reckon.ts';
+import { exampleReckon as input } from '../../core/testing/exampleReckon.ts';
+import { lifted } from './lift.ts';
+
+describe('a stored reckoning', () => {
+  const output = reckon(input);
+
+  it('of the newest calculation is as it was stored', () => {
+    const newest = { calculationVersion: '9', input, output };
+    expect(lifted(newest)).to.deep.equal(newest);
+  });
+
+  it('of calculation 8 took what a way takes off for certain, and a visit for a plain one', () => {
+    const { bondedSpread: _, seasons: __, fitted: ___, ...house } = input.house;
+    const { visitWays: ____, ...others } = input;
+    const { fitted: _____, ...array } = input.array;
+    const { removal: ______, ...parameters } = output.known?.parameters ?? {};
+    const made = lifted({
+      calculationVersion: '8',
+      input: { ...others, array, house },
+      output: { ...output, known: { ...output.known, parameters } },
+    }) as { input: typeof input; output: typeof output };
+    expect(made.output.lossNow).to.deep.equal(output.lossNow);
+    expect(made.output.known?.parameters.removal).to.deep.equal({ mean: 0, sd: 0 });
+    expect(new Set(Object.values(made.input.house.bondedSpread))).to.deep.equal(new Set([0]));
+    expect(made.input.house).to.deep.include({ seasons: {}, fitted: FITTED_LEFT });
+    expect([made.input.visitWays, made.input.array.fitted]).to.deep.equal([['fed-pole'], []]);
+  });
+
+  it('of calculation 7 and before has no members, and says so', () => {
+    const { reasons, lossNow, year, lostValue, valuePerKWh } = output;
+    const { lostValue: _, ...fewer } = reasons;
+    for (const calculationVersion of ['1', '7']) {
+      const old = {
+        calculationVersion,
+        input: { old: true },
+        output: { lossNow, year, lostValue, valuePerKWh, reasons: fewer },
+      };
+      const made = lifted(old) as { input: null; output: typeof output };
+      expect([made.input, made.output.known, made.output.courses, made.output.lookOn]).to.deep.equal([
+        null,
+        null,
+        null,
+        null,
+      ]);
+      expect(made.output.lossNow).to.deep.equal(lossNow);
+      expect(made.output.reasons.lostValue).to.deep.equal(reasons.lostEnergy);
+      expect(made.output.recommended).to.deep.equal({ lossNow, dust: 1 });
+    }
+  });
+});
