@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import type { Soil } from '../inspections/soil.ts';
 import { exampleDust, exampleLook, exampleRecords } from '../testing/exampleRecords.ts';
+import { addedDays } from '../units/dates.ts';
 import { historyOf } from './history.ts';
 import type { ArrayRecords, LookOnRecord } from './records.ts';
 
@@ -106,6 +107,17 @@ describe('from records to days, washes and witnesses', () => {
       ['test-patch', 'not-representative'],
       ['pair', 'before-the-record'],
     ]);
+  });
+
+  it('lets no rain fall on the last day that nobody saw, and tries several ways where one of the days before is not known', () => {
+    const { from, days } = historyOf(records({}));
+    const all = Array.from({ length: days }, (_, at) => addedDays(from, at));
+    const seen = (dates: string[]) => historyOf(records({ rain: Object.fromEntries(dates.map((date) => [date, 4])) }));
+    const today = seen(all.slice(0, -1));
+    expect([today.inputs.length, today.observed]).to.deep.equal([1, days - 1]);
+    expect(today.inputs[0]?.days.rain[days - 1]).to.equal(0);
+    expect(seen(all.filter((_, at) => at !== days - 5)).inputs.length).to.be.above(1);
+    expect(seen(all.filter((_, at) => at !== days - 200)).inputs.length).to.equal(1);
   });
 
   it('has observed rain where there is any, and tries several ways where there is little', () => {

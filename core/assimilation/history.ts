@@ -76,6 +76,8 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   const parameters = parametersOf(records, cleanings, at);
   const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
   const known = observed.filter((mm) => mm !== null).length;
+  // The last day is not over: rain that nobody has seen has not fallen.
+  observed[count - 1] ??= 0;
   const courses = isObserved(observed, Math.max(0, ...cleanings.map(({ day }) => day))) ? 1 : DRAWN;
   const marked = records.looks.at(-1)?.marked ?? null;
   const way = mostUsedWay(washes);
@@ -103,7 +105,11 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   };
 }
 
+/** A gap in these last days may hide the rain that matters most. */
+const RECENT = 30;
+
 function isObserved(observed: readonly (number | null)[], lastWash: number): boolean {
+  if (observed.slice(Math.max(lastWash, observed.length - RECENT)).includes(null)) return false;
   const recent = observed.slice(Math.max(lastWash, observed.length - A_YEAR));
   return recent.filter((mm) => mm !== null).length >= OBSERVED_ENOUGH * recent.length;
 }

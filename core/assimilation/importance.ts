@@ -16,7 +16,7 @@ type Draws = Pick<Weighed, 'points' | 'weights'>;
 
 /** Draws before anything was seen, in each round after, rounds at least and at most, and what they should be worth. */
 const FIRST = 600;
-const ROUND = 1200;
+const ROUND = 1500;
 const ROUNDS = { least: 2, most: 8 } as const;
 const WORTH = 1000;
 /** Share of each round that is drawn as if nothing had been seen, so that no corner is forgotten. */
@@ -66,10 +66,18 @@ export function weighedDraws(
   return { ...thinned(pool.points, weights), effective: worthOf(weights), evidence: evidenceOf(pool) };
 }
 
-/** Nothing was seen: all is as likely as it was, and each draw weighs the same. */
-function asBefore(width: number, draws: number, random: Random): Weighed {
-  const points = Array.from({ length: draws }, () => Float64Array.from({ length: width }, () => normalDraw(random)));
-  return { points, weights: new Float64Array(draws).fill(1 / draws), effective: draws, evidence: 0 };
+/** Nothing was seen: all is as likely as it was, and each draw weighs the same. Each comes with its mirror image: what one of them has too much of the other has too little of. */
+function asBefore(width: number, pairs: number, random: Random): Weighed {
+  const points = Array.from({ length: pairs }, () => {
+    const point = Float64Array.from({ length: width }, () => normalDraw(random));
+    return [point, point.map((one) => -one)];
+  }).flat();
+  return {
+    points,
+    weights: new Float64Array(points.length).fill(1 / points.length),
+    effective: points.length,
+    evidence: 0,
+  };
 }
 
 const unit = (width: number): Triangle => triangle(width, (row, column) => Number(row === column));
