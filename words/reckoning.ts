@@ -62,7 +62,7 @@ const shareWords = (share: number, way: string, { glass }: Reader): string =>
 /** One finding as a sentence or two for its reader. */
 export function findingWords(finding: Finding, reader: Reader): string {
   const { glass, currency } = reader;
-  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
   switch (finding.code) {
     case 'agree':
       return `${formatNumber(finding.params.witnesses, 0, glass)} witnesses agree within what each may be out.`;

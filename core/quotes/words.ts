@@ -17,7 +17,7 @@ interface OfferedPlan {
 /** What a plan of visits saves, costs and whether it pays; null where no plan is offered. */
 export function planWords({ visits, currency, planned, benefit }: OfferedPlan, glass: Glass): string | null {
   if (planned === null) return null;
-  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
   const { planRange, beyondFirst } = benefit;
   if (planRange && beyondFirst)
     return planSentence({ visits, price: planned.gross, saves: planRange, beyondFirst }, money);

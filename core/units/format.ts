@@ -99,7 +99,10 @@ const MINOR_DIGITS: Record<string, number> = {
 /** How many decimals the minor unit of a currency stands for. */
 export const minorDigits = (currency: string): number => MINOR_DIGITS[currency] ?? 2;
 
-/** An amount in integer minor units as text: `formatMoney(123450, 'ZAR')` is `ZAR 1234.50`. */
+/**
+ * An amount in minor units as text: `formatMoney(123450, 'ZAR')` is `ZAR 1234.50`. What was computed counts as whole minor
+ * units, so that it reads the same before and after it was stored, in however few digits.
+ */
 export function formatMoney(
   amount: number | null,
   currency: string,
@@ -107,7 +110,7 @@ export function formatMoney(
   digits = minorDigits(currency),
 ): string {
   if (amount === null) return 'no figure';
-  return `${currency}\u00a0${formatNumber(amount / 10 ** minorDigits(currency), digits, glass)}`;
+  return `${currency}\u00a0${formatNumber(Math.round(amount) / 10 ** minorDigits(currency), digits, glass)}`;
 }
 
 /** Hours and minutes of an instant in ISO 8601, as UTC has them. */

@@ -95,6 +95,7 @@ describe('figures at the glass', () => {
 
   it('show money in the decimals of its currency', () => {
     expect(formatMoney(123450, 'ZAR')).to.equal('ZAR\u00a01234.50');
+    expect(formatMoney(1_636_449.6, 'ZAR', undefined, 0)).to.equal(formatMoney(1_636_450, 'ZAR', undefined, 0));
     expect(formatMoney(1234, 'JPY')).to.equal('JPY\u00a01234');
     expect(formatMoney(1234, 'KWD')).to.equal('KWD\u00a01.234');
   });

@@ -25,7 +25,7 @@ export interface QuotePaper {
 
 /** The quote as the customer gets it: a short letter, the price, and what it is worth, also where it is not. */
 export function quotePaper({ quote, firm, customer, site, place, modules, glass }: QuotePaper): TDocumentDefinitions {
-  const money = (amount: number) => formatMoney(Math.round(amount), quote.currency, glass);
+  const money = (amount: number) => formatMoney(amount, quote.currency, glass);
   const number = `Quote ${quote.number}.${quote.revision}`;
   const { benefit } = quote;
   const ofPlan = planWords(quote, glass);

@@ -56,7 +56,7 @@ export function OftenBench() {
   const worker = useWorker();
   const { answer, error, busy } = useNewest((input: HowOftenSetup) => worker.get().often(input), setup);
   const change = (next: Partial<HowOftenSetup>) => setSetup({ ...setup, ...next });
-  const money = (amount: number) => formatMoney(Math.round(amount * 10 ** minorDigits(currency)), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
   const chosen = picked ?? answer?.best ?? 0;
   return (
     <div className="bench">

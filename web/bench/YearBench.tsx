@@ -50,7 +50,7 @@ export function YearBench() {
   const bare = useNewest(compute, { setup, visits: [] as number[], method });
   const { answer, error, busy } = useNewest(compute, { setup, visits, method });
   const change = (next: Partial<LayeredYearSetup>) => setSetup({ ...setup, ...next });
-  const money = (amount: number) => formatMoney(Math.round(amount * 10 ** minorDigits(currency)), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
   const place = async () => {
     setProgress(0);
     const days = await search.get().bestDays(

@@ -87,7 +87,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
     visits > 1 && output.saves && output.beyondFirst
       ? planSentence(
           { visits, price: output.pricedInPlan.gross, saves: output.saves, beyondFirst: output.beyondFirst },
-          (amount) => formatMoney(Math.round(amount), currency, glass, 0),
+          (amount) => formatMoney(amount, currency, glass, 0),
         )
       : null;
   return (

@@ -29,8 +29,8 @@ export function showRange(
   currency: string,
 ): string {
   if (kind === 'money') {
-    const scale = 10 ** minorDigits(currency);
-    return `${currency} ${formatNumber(low / scale, 0, glass)} to ${formatNumber(high / scale, 0, glass)}`;
+    const whole = (amount: number) => formatNumber(Math.round(amount) / 10 ** minorDigits(currency), 0, glass);
+    return `${currency} ${whole(low)} to ${whole(high)}`;
   }
   const unit = unitOf(kind, glass.units);
   return `${formatNumber(toGlass(low, kind, glass.units), unit.digits, glass)} to ${formatNumber(toGlass(high, kind, glass.units), unit.digits, glass)} ${unit.symbol}`;

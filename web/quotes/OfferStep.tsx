@@ -104,7 +104,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
   const words = useTyped<LetterWords>(`quote.${quote.id}.words`, { message: quote.message, stated: quote.stated });
   const line = useTyped(`quote.${quote.id}.line`, NO_LINE);
   const { benefit, currency } = quote;
-  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
   const ofPlan = planWords(quote, glass);
   return (
     <>
@@ -155,7 +155,7 @@ function Worth({ quote }: { quote: Quote }) {
   const { benefit, currency } = quote;
   const { worth, recoverable, reasons } = benefit;
   const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it self-consumed`;
-  const money = (amount: number) => formatMoney(Math.round(amount), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
   if (reasons === undefined) {
     return (
       <>

@@ -54,7 +54,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
                 <div className="range">{formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)}</div>
               </td>
               <td className="number part">
-                {formatMoney(Math.round((valueADay * powerLoss.mid * modules) / total), currency, glass)}
+                {formatMoney((valueADay * powerLoss.mid * modules) / total, currency, glass)}
               </td>
               <td>
                 {worst === null ? 'nothing marked' : `module ${worst.module + 1}: alone gives ${share(worst.gives)}`}

@@ -115,7 +115,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
     (best, value, at) => (Math.abs(value - bonding) < Math.abs((SCHOOLS[best] ?? 0) - bonding) ? at : best),
     0,
   );
-  const money = (kWh: number) => formatMoney(Math.round(kWh * output.valuePerKWh), currency, glass, 0);
+  const money = (kWh: number) => formatMoney(kWh * output.valuePerKWh, currency, glass, 0);
   return (
     <>
       <div className="form-grid">
