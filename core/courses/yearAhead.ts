@@ -49,24 +49,35 @@ export function recoveredBy(
  * start would bring back. The first of the years ahead, from the same courses.
  */
 export function yearAhead(prepared: PreparedCourses): YearAhead {
-  const { setup, energy, days } = prepared;
+  const { days } = prepared;
+  const walked = walk(prepared, NO_VISITS);
+  const middle = days[Math.floor(days.length / 2)];
+  return {
+    ...yearFigures(prepared, walked),
+    curve: Array.from({ length: DAYS_A_YEAR }, (_, day) => ({
+      ...fourInFive(walked.map(({ loss }) => loss[day] ?? 0)),
+      rain: middle?.rain[day] ?? 0,
+    })),
+  };
+}
+
+/** The figures of a year ahead without its course. @param walked the courses if nobody washes */
+export function yearFigures(
+  prepared: PreparedCourses,
+  walked: readonly Walked[] = walk(prepared, NO_VISITS),
+): Omit<YearAhead, 'curve'> {
+  const { setup, energy } = prepared;
   const limit = setup.array.pacRated;
   const year = energy.map((own) => own.slice(0, DAYS_A_YEAR));
   const clean = year.map((own) => sum(own.map((day) => energyAtLoss(day, 0, limit))) / 1000);
-  const walked = walk(prepared, NO_VISITS);
   const lost = lostBy(prepared, walked);
   const all = year.flat();
-  const middle = days[Math.floor(days.length / 2)];
   return {
     cleanEnergy: spread(clean),
     lostEnergy: spread(lost),
     lostShare: spread(lost.map((value, at) => ratioOrZero(value, clean[at] ?? 0))),
     recoverable: spread(recoveredBy(prepared, ALL_OF_IT, lost)),
     limitShare: ratioOrZero(sum(all.map(({ limited }) => limited)), sum(all.map(({ producing }) => producing))),
-    curve: Array.from({ length: DAYS_A_YEAR }, (_, day) => ({
-      ...fourInFive(walked.map(({ loss }) => loss[day] ?? 0)),
-      rain: middle?.rain[day] ?? 0,
-    })),
   };
 }
 

@@ -3,7 +3,7 @@ import type { WitnessKind } from '../assimilation/witnesses.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
 import type { PreparedCourses } from '../courses/courses.ts';
 import type { CourseMember } from '../courses/setup.ts';
-import { type YearAhead, yearAhead } from '../courses/yearAhead.ts';
+import { type YearAhead, yearFigures } from '../courses/yearAhead.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason, ReasonInput } from '../reasons.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
@@ -66,6 +66,8 @@ const MORE_DUST = 1.5;
 /** Rain that takes nothing. */
 const NEVER = 1e6;
 
+type Figures = Omit<YearAhead, 'curve'>;
+
 /** Why every figure of a reckoning is what it is. */
 export function reckoningReasons(input: ReckonInput, found: Found): ReckoningReasons {
   const { known, lossNow, marked, prepared, year, valuePerKWh } = found;
@@ -80,8 +82,8 @@ export function reckoningReasons(input: ReckonInput, found: Found): ReckoningRea
     { name: 'Dust against what the surroundings let expect', value: overrides.dust ?? dust.mid, kind: 'factor' },
     { name: 'Courses of weather', value: setup.members.length, kind: 'count' },
   ];
-  const changed = (change: (member: CourseMember) => CourseMember): YearAhead =>
-    yearAhead({ ...prepared, setup: { ...setup, members: setup.members.map(change) } });
+  const changed = (change: (member: CourseMember) => CourseMember): Figures =>
+    yearFigures({ ...prepared, setup: { ...setup, members: setup.members.map(change) } });
   const variants = [
     {
       change: `dust settles ${Math.round((MORE_DUST - 1) * 100)} % faster`,
@@ -96,7 +98,7 @@ export function reckoningReasons(input: ReckonInput, found: Found): ReckoningRea
       year: changed((member) => ({ ...member, initial: { ...CLEAN_GLASS, standingLeft: 0 } })),
     },
   ];
-  const drivers = (pick: (value: YearAhead) => number) =>
+  const drivers = (pick: (value: Figures) => number) =>
     variants
       .map(({ change, year: other }) => ({ change, becomes: pick(other) }))
       .sort((a, b) => Math.abs(b.becomes - pick(year)) - Math.abs(a.becomes - pick(year)));
