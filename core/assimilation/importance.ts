@@ -66,7 +66,10 @@ export function weighedDraws(
   return { ...thinned(pool.points, weights), effective: worthOf(weights), evidence: evidenceOf(pool) };
 }
 
-/** Nothing was seen: all is as likely as it was, and each draw weighs the same. Each comes with its mirror image: what one of them has too much of the other has too little of. */
+/**
+ * Nothing was seen: all is as likely as it was, and each draw weighs the same. Each comes with its mirror image: what one of
+ * them has too much of the other has too little of.
+ */
 function asBefore(width: number, pairs: number, random: Random): Weighed {
   const points = Array.from({ length: pairs }, () => {
     const point = Float64Array.from({ length: width }, () => normalDraw(random));

@@ -1,4 +1,6 @@
-const DAY = 86_400_000;
+import { addedDays, dayOfYear } from '../units/dates.ts';
+
+const YEAR = 365;
 
 /**
  * The days on which the visits of a year fall due, the first on the day that was agreed and the others apart as the plan
@@ -9,8 +11,15 @@ const DAY = 86_400_000;
 export function visitDates(first: string, visits: number, days: readonly number[]): string[] {
   const start = days.length === visits ? (days[0] ?? 0) : 0;
   const apart = (visit: number) =>
-    days.length === visits ? (days[visit] ?? 0) - start : Math.round((365 / visits) * visit);
-  return Array.from({ length: visits }, (_, visit) =>
-    new Date(Date.parse(first) + apart(visit) * DAY).toISOString().slice(0, 10),
-  );
+    days.length === visits ? (days[visit] ?? 0) - start : Math.round((YEAR / visits) * visit);
+  return Array.from({ length: visits }, (_, visit) => addedDays(first, apart(visit)));
+}
+
+/**
+ * Days of a year that begins on a calendar day, as the next dates on which they come.
+ * @param from `YYYY-MM-DD` @param startDay of the year, 0 to 364 @param days from its start
+ */
+export function nextDates(from: string, startDay: number, days: readonly number[]): string[] {
+  const ahead = startDay - dayOfYear(from) + YEAR;
+  return days.map((day) => addedDays(from, (ahead + day) % YEAR)).sort();
 }

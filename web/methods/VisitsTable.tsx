@@ -1,20 +1,15 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
-import { addedDays, dayOfYear } from '../../core/units/dates.ts';
+import { nextDates } from '../../core/schedule/visitDates.ts';
 import { formatDate, formatMoney } from '../../core/units/format.ts';
 import { counted } from '../../core/units/words.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
-
-const YEAR = 365;
 
 /** When the visits that are chosen lose least, as dates of the year ahead; none where the plan does not keep when its year begins. */
 function bestDates({ at, input, output }: Plan): string[] {
   const startDay = (input as Partial<PlanInput>).arrays?.[0]?.courses?.startDay;
   if (startDay === undefined) return [];
-  const from = at.slice(0, 10);
-  const ahead = (startDay - dayOfYear(from) + 2 * YEAR) % YEAR;
-  const days = output.visits.options[output.visitsChosen]?.days ?? [];
-  return days.map((day) => addedDays(from, (ahead + day) % YEAR)).sort();
+  return nextDates(at.slice(0, 10), startDay, output.visits.options[output.visitsChosen]?.days ?? []);
 }
 
 /** 0 to 12 visits a year, each number on its best days: what the dirt still takes, what the visits cost, and both as a bar. */
