@@ -88,6 +88,16 @@ export const migrate = (database: Database): Promise<void> =>
     await database.migrate.latest(MIGRATIONS);
   });
 
+/** The schema as it was after a step; for a database of an earlier day. */
+export const migrateUntil = async (database: Database, last: string): Promise<void> => {
+  const all = await migrationSource.getMigrations([]);
+  const upTo = all.slice(0, all.findIndex(({ name }) => name === last) + 1);
+  await database.migrate.latest({
+    ...MIGRATIONS,
+    migrationSource: { ...migrationSource, getMigrations: async () => upTo },
+  });
+};
+
 /** Names of the steps that this program knows, first to last. */
 export const knownMigrations = async (): Promise<string[]> =>
   (await migrationSource.getMigrations([])).map((migration) => migrationSource.getMigrationName(migration));
