@@ -79,7 +79,8 @@ export type Birds = (typeof BIRDS)[number];
 /** Share of the glass freshly covered by droppings, a day. */
 export const DROPPINGS: Record<Birds, number> = { none: 0, few: 2e-5, roost: 3e-4 };
 
-export type Finish = 'output' | 'spotless';
+export const FINISHES = ['output', 'spotless'] as const;
+export type Finish = (typeof FINISHES)[number];
 
 /** Salts that may be left on the glass, mg/m2. */
 export const RESIDUE_LIMIT: Record<Finish, number> = { output: 20, spotless: 2 };

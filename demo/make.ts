@@ -2,6 +2,7 @@
  * Writes the demo scenario: made-up sites of a made-up contractor, as import files and drawn "photographs".
  * Run with: node --import tsx demo/make.ts
  */
+
 import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -9,6 +10,7 @@ import type { z } from 'zod';
 import { type importBundle, importBundle as schema } from '../contract/imports/endpoints.ts';
 import type { planOverrides } from '../contract/methods/endpoints.ts';
 import { arrayFields } from '../contract/sites/endpoints.ts';
+import { bare } from '../core/findings.ts';
 import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
@@ -206,7 +208,7 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
   ];
   const access = methods.map((method) => method.access.choose);
   const steps = jobSteps({
-    access: access.includes('from a lift or scaffold') ? 'from a lift or scaffold' : (access[0] ?? 'from the ground'),
+    access: access.includes('lift') ? 'lift' : (access[0] ?? 'ground'),
     escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
     rungs,
     isolate: true,
@@ -220,7 +222,14 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
     count += 1;
     entries.push({ id: idOf(`${key} entry ${count}`), at: clock(spec.day, minutes), ...entry } as Entry);
   };
-  const kit = kitList({ way: 'osmosis-resin', brush: '', pole: 0, litres: 0, rungs, access: access[0] ?? '' });
+  const kit = kitList({
+    way: 'osmosis-resin',
+    brush: bare('brush-soft-60'),
+    pole: 0,
+    litres: 0,
+    rungs,
+    access: access[0] ?? 'ground',
+  });
   for (const { key: item } of kit.slice(0, spec.packed ?? kit.length)) {
     const id = idOf(`${key} kit ${item}`);
     entries.push({ id, at: clock(spec.day - 1, 1080), kind: 'kit', item, packed: true } as Entry);

@@ -356,7 +356,7 @@ export const SITES: DemoSite[] = [
             arrays: {
               'Carport with spray line': {
                 access: {
-                  value: 'from the ground',
+                  value: 'ground',
                   reason: 'Open on both sides: brushed from the front and from behind.',
                 },
               },

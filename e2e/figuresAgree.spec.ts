@@ -2,7 +2,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { moduleCount, type SolarArray } from '../contract/sites/endpoints.ts';
 import { claimOf, type Proved } from '../core/reports/claims.ts';
 import type { Spread } from '../core/statistics/summary.ts';
-import { formatMoney, formatQuantity, DEFAULT_GLASS as GLASS } from '../core/units/format.ts';
+import { DEFAULT_GLASS as GLASS } from '../core/units/quantities.ts';
+import { formatMoney, formatQuantity } from '../words/format.ts';
 import { paperText, plain, signIn, watchConsole } from './support/person.ts';
 
 /** What the export says, as far as the walk holds it against screens and papers. */

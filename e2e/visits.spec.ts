@@ -1,6 +1,6 @@
 import { type Browser, expect, type Locator, type Page, test } from '@playwright/test';
 import { visitDates } from '../core/schedule/visitDates.ts';
-import { formatDate } from '../core/units/format.ts';
+import { formatDate } from '../words/format.ts';
 import { openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
 
 /** Overrules one choice of a plan by what stands in its list or its field. */

@@ -1,5 +1,5 @@
 import type { Role } from '../contract/endpoint.ts';
-import type { Glass } from '../core/units/format.ts';
+import type { Glass } from '../core/units/quantities.ts';
 import type { Database } from './storage/database.ts';
 import type { WeatherService } from './weather/service.ts';
 import type { Queue } from './work/queue.ts';

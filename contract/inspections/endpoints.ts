@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
+import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
 import {
@@ -47,21 +48,11 @@ export const mark = z
 /** Modules marked in one inspection, each mark of a module counted: what can be reckoned in one go. */
 const MOST_MARKED = 20_000;
 
-export const DEFECT_KINDS = [
-  'yellowing',
-  'snail-trail',
-  'crack',
-  'hot-spot',
-  'delamination',
-  'loose-cable',
-  'seal',
-  'frame',
-] as const;
 export const defect = z.object({
   kind: z.enum(DEFECT_KINDS),
   /** index of the module in the grid, row by row from the top left */
   module: z.number().int().min(0).max(79_999),
-  severity: z.enum(['watch', 'report', 'stop']),
+  severity: z.enum(DEFECT_SEVERITIES),
   note: note(500),
 });
 

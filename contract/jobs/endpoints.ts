@@ -1,30 +1,16 @@
 import { z } from 'zod';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import { CLOTHS_AFTER, MODULE_MARKS, MOST_HANDS, READING_HOWS } from '../../core/jobs/progress.ts';
-import type { Step } from '../../core/jobs/steps.ts';
+import { JOB_STATES } from '../../core/jobs/states.ts';
+import { CAUTIONS, STEP_ENDS, STEP_KEYS, type Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
+import { kitItem } from '../methods/results.ts';
 import { array, site } from '../sites/endpoints.ts';
 
-const stepKey = z.enum([
-  'arrive',
-  'before',
-  'isolate',
-  'ready',
-  'rinse',
-  'brush',
-  'lip',
-  'escalate',
-  'final-rinse',
-  'wipe',
-  're-energise',
-  'dry',
-  'after',
-  'look-again',
-  'pack',
-]);
+const stepKey = z.enum(STEP_KEYS);
 const base = { id, at: moment };
 const key = z.string().min(1).max(40);
 
@@ -88,14 +74,25 @@ export const jobEntry = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('struck'), entry: id, reason }),
 ]) satisfies z.ZodType<JobEntry>;
 
+const caution = z.object({ key: z.enum(CAUTIONS) });
+/** A step of a job; what it says and asks follows from its keys. */
+export const step = z.object({
+  key: stepKey,
+  ends: z.enum(STEP_ENDS),
+  cautions: z.array(caution),
+  touches: z.array(caution).optional(),
+  dry: z.literal(true).optional(),
+  minutes: z.number().optional(),
+}) as unknown as z.ZodType<Step>;
+
 export const job = z.object({
   id,
   siteId: id,
   quoteId: id,
-  state: z.enum(['scheduled', 'in-hand', 'paused', 'washed', 'reported']),
+  state: z.enum(JOB_STATES),
   scheduledFor: z.string(),
-  steps: computed<Step[]>(),
-  kit: computed<KitItem[]>(),
+  steps: z.array(step),
+  kit: z.array(kitItem as unknown as z.ZodType<KitItem>),
   site,
   customer: z.object({ name: z.string(), phone: z.string() }),
   arrays: z.array(array),

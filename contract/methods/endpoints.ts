@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
-import { RUNGS } from '../../core/methods/choose.ts';
-import type { PlanOutput } from '../../core/methods/plan.ts';
+import { RUNGS } from '../../core/methods/rungs.ts';
 import { ACCESS } from '../../core/methods/work.ts';
-import { computed, id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
+import { WATER_WAYS } from '../../core/water/plan.ts';
+import { id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
+import { planOutput } from './results.ts';
 
 const arrayOverrides = z.object({
   method: overruled(z.enum(CLEANING_METHODS)).optional(),
@@ -18,7 +19,7 @@ const arrayOverrides = z.object({
 });
 
 export const planOverrides = z.object({
-  waterWay: overruled(z.enum(['as-is', 'resin', 'osmosis-resin', 'bought'])).optional(),
+  waterWay: overruled(z.enum(WATER_WAYS)).optional(),
   visits: overruled(z.number().int().min(0).max(12)).optional(),
   isolate: overruled(z.boolean()).optional(),
   /** by the id of the array */
@@ -36,7 +37,7 @@ export const plan = z.object({
   finish: z.enum(['output', 'spotless']),
   overrides: planOverrides,
   input: z.record(z.string(), z.unknown()),
-  output: computed<PlanOutput>(),
+  output: planOutput,
 });
 export type Plan = z.infer<typeof plan>;
 

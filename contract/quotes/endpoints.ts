@@ -1,19 +1,22 @@
 import { z } from 'zod';
-import type { Reason } from '../../core/reasons.ts';
-import type { AssumedFact } from '../../core/sites/assumed.ts';
-import type { Spread } from '../../core/statistics/summary.ts';
-import { computed, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
+import { FINISHES } from '../../core/assumptions.ts';
+import { LINE_KEYS, LINE_UNITS, type LineLabel, VERDICTS } from '../../core/quotes/price.ts';
+import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import type { ClimateName } from '../../core/weather/index.ts';
+import { id, idParams, money, note, pageOf, pageQuery, reason, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint } from '../endpoint.ts';
+import { reason as reasonOf, said } from '../findings.ts';
+import { spread } from '../numbers.ts';
+import { assumedFact } from '../sites/assumed.ts';
 
-export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired', 'superseded'] as const;
 export const quoteState = z.enum(QUOTE_STATES);
 
 export const quoteLine = z.object({
-  key: z.enum(['labour', 'travel', 'water', 'consumables', 'access', 'risk', 'minimum', 'discount', 'other']),
-  label: text(120),
-  quantity: z.number().min(-1_000_000).max(1_000_000),
-  unit: text(20),
+  key: z.enum(LINE_KEYS),
+  label: said<LineLabel>(),
+  quantity: z.number(),
+  unit: z.enum(LINE_UNITS),
   amount: money,
   /** why a computed line was overruled; empty where it stands as computed */
   reason: note(500),
@@ -22,26 +25,43 @@ export type QuoteLineDoc = z.infer<typeof quoteLine>;
 
 export const offer = z.object({ lines: z.array(quoteLine), net: money, tax: money, gross: money, minutes: z.number() });
 
-export interface QuoteBenefit {
+export const quoteBenefit = z.object({
   /** kWh that come back from one wash until it has soiled again */
-  recoverable: Spread;
+  recoverable: spread,
   /** their worth, minor units */
-  worth: Spread;
-  usedShare: number;
-  verdict: 'pays' | 'may-pay' | 'does-not-pay';
-  sentence: string;
+  worth: spread,
+  usedShare: z.number(),
+  verdict: z.enum(VERDICTS),
   /** what a plan of visits saves in a year, minor units, beside what it costs */
-  planSaves: number;
-  planCosts: number;
-  planVerdict: 'pays' | 'may-pay' | 'does-not-pay';
-  /** the range of what it saves, and of what the visits beyond the first save of that; left out on older quotes */
-  planRange?: Spread;
-  beyondFirst?: Spread;
-  /** which weather it was reckoned over, in words for a customer; left out on older quotes */
-  climate?: string;
-  /** left out on quotes that were drawn up before reasons were kept with them */
-  reasons?: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
-}
+  planSaves: z.number(),
+  planCosts: z.number(),
+  planVerdict: z.enum(VERDICTS),
+  /** the range of what it saves, and of what the visits beyond the first save of that; null on older quotes */
+  planRange: spread.nullable(),
+  beyondFirst: spread.nullable(),
+  /** which weather it was reckoned over; null on older quotes */
+  climate: said<ClimateName>().nullable(),
+  /** null on quotes that were drawn up before reasons were kept with them */
+  reasons: z.object({ worth: reasonOf, recoverable: reasonOf, planSaves: reasonOf }).nullable(),
+});
+export type QuoteBenefit = z.infer<typeof quoteBenefit>;
+
+/** What a quote says, apart from where it stands. */
+export const quoteContent = z.object({
+  currency: z.string(),
+  taxRate: z.number(),
+  one: offer,
+  /** each visit of the plan, and how many a year; null where no plan of visits is offered */
+  planned: offer.nullable(),
+  visits: z.number().int(),
+  benefit: quoteBenefit,
+  finish: z.enum(FINISHES),
+  /** what nobody has said, measured or read */
+  assumed: z.array(assumedFact),
+  message: z.string(),
+  stated: z.string(),
+});
+export type QuoteContent = z.infer<typeof quoteContent>;
 
 export const quote = z.object({
   id,
@@ -50,19 +70,8 @@ export const quote = z.object({
   number: z.number().int(),
   revision: z.number().int(),
   state: quoteState,
-  currency: z.string(),
-  taxRate: z.number(),
-  one: offer,
-  /** each visit of the plan, and how many a year; null where no plan of visits is offered */
-  planned: offer.nullable(),
-  visits: z.number().int(),
-  benefit: computed<QuoteBenefit>(),
-  finish: z.enum(['output', 'spotless']),
-  /** what nobody has said, measured or read */
-  assumed: computed<AssumedFact[]>().default([]),
-  message: z.string(),
-  stated: z.string(),
-  choice: z.enum(['one', 'planned']).nullable(),
+  ...quoteContent.shape,
+  choice: z.enum(QUOTE_CHOICES).nullable(),
   createdAt: z.string(),
   sentAt: z.string().nullable(),
   validUntil: z.string().nullable(),
@@ -133,7 +142,15 @@ export const quotesEndpoints = {
       stated: words(500).optional(),
       /** lines of one visit that are set by hand; those not named stay as computed */
       overrule: z
-        .array(z.object({ key: quoteLine.shape.key, label: text(120), amount: money, reason }))
+        .array(
+          z.object({
+            key: z.enum(LINE_KEYS),
+            /** of a line that is added; those that are computed have their own */
+            label: note(120),
+            amount: money,
+            reason,
+          }),
+        )
         .max(40)
         .optional(),
     }),
@@ -161,7 +178,7 @@ export const quotesEndpoints = {
     body: z.object({
       version,
       decision: z.enum(['accepted', 'declined']),
-      choice: z.enum(['one', 'planned']).default('one'),
+      choice: z.enum(QUOTE_CHOICES).default('one'),
     }),
     answer: shownQuote,
   }),

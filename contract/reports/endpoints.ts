@@ -1,38 +1,70 @@
 import { z } from 'zod';
-import type { CompareInput, Comparison } from '../../core/comparisons/compare.ts';
+import { type CompareInput, QUANTITIES } from '../../core/comparisons/compare.ts';
+import type { ProofMissing } from '../../core/comparisons/proof.ts';
 import type { ReadingWarning } from '../../core/comparisons/warnings.ts';
-import type { ModuleMark } from '../../core/jobs/progress.ts';
-import type { Reason } from '../../core/reasons.ts';
-import { isDrawn, SIGNATURE_WAYS, SIGNERS } from '../../core/reports/signature.ts';
-import { computed, id, idParams, text, version } from '../common.ts';
+import type { Written } from '../../core/findings.ts';
+import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
+import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import type { StepFinding } from '../../core/jobs/steps.ts';
+import type { NextBecause } from '../../core/reports/nextVisit.ts';
+import { isDrawn, REPORT_STATES, SIGNATURE_WAYS, SIGNERS } from '../../core/reports/signature.ts';
+import { id, idParams, text, version } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
-import { amendment, amendmentFields, type Photo } from '../inspections/endpoints.ts';
+import { reason, said } from '../findings.ts';
+import { amendment, amendmentFields, photo } from '../inspections/endpoints.ts';
 
-export interface ArrayProof {
-  arrayId: string;
-  name: string;
-  modules: number;
-  cleaned: number;
-  marks: Record<ModuleMark | 'left', number>;
-  quantity: 'power' | 'current' | null;
-  comparison: Comparison | null;
+const reading = z.object({ value: z.number(), poaIrradiance: z.number(), tempModule: z.number() });
+const control = z.object({ value: z.number(), tempModule: z.number() });
+
+/** What a report says of one array. */
+export const arrayProof = z.object({
+  arrayId: z.string(),
+  name: z.string(),
+  modules: z.number(),
+  cleaned: z.number(),
+  marks: z.record(z.enum([...MODULE_MARKS, 'left']), z.number()),
+  quantity: z.enum(QUANTITIES).nullable(),
+  comparison: z
+    .object({
+      ratio: z.number(),
+      gain: z.number(),
+      loss: z.number().nullable(),
+      expandedUncertainty: z.number(),
+      distinguishable: z.boolean(),
+    })
+    .nullable(),
   /** the input of the comparison, as `compute compare` takes it */
-  input: CompareInput | null;
+  input: z
+    .object({
+      quantity: z.enum(QUANTITIES),
+      temperatureCoefficient: z.number(),
+      before: reading,
+      after: reading,
+      control: z.object({ before: control, after: control }).optional(),
+      uncertainty: z
+        .object({ repeatability: z.number(), irradianceRatio: z.number(), temperature: z.number() })
+        .partial()
+        .optional(),
+    })
+    .nullable() as unknown as z.ZodType<CompareInput | null>,
   /** the two readings that were compared, as they were typed */
-  before: { value: number; poaIrradiance: number; tempModule: number } | null;
-  after: { value: number; poaIrradiance: number; tempModule: number } | null;
+  before: reading.nullable(),
+  after: reading.nullable(),
   /** why there is no figure, where there is none */
-  missing: string | null;
-  warnings: ReadingWarning[];
-  /** faces read together on one inverter, and the face under which this one was; left out where it was read alone */
-  together?: { names: string[]; modules: number; cleaned: number };
-  readWith?: string;
-  /** left out on reports that were drawn up before all three were kept */
-  reasons?: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
-  defects: { kind: string; module: number; severity: string; note: string }[];
-  photos: Photo[];
-}
+  missing: said<ProofMissing>().nullable(),
+  warnings: z.array(said<ReadingWarning>()),
+  /** faces read together on one inverter, and the face under which this one was; null where it was read alone */
+  together: z.object({ names: z.array(z.string()), modules: z.number(), cleaned: z.number() }).nullable(),
+  readWith: z.string().nullable(),
+  /** null on reports that were drawn up before all three were kept */
+  reasons: z.object({ gain: reason, loss: reason, uncertainty: reason }).nullable(),
+  defects: z.array(
+    z.object({ kind: z.enum(DEFECT_KINDS), module: z.number(), severity: z.enum(DEFECT_SEVERITIES), note: z.string() }),
+  ),
+  photos: z.array(photo),
+});
+export type ArrayProof = z.infer<typeof arrayProof>;
 
 /** A drawn signature: lines of points in shares of the width of its field. */
 const strokes = z
@@ -54,37 +86,38 @@ export const signature = z.object({
 });
 export type Signature = z.infer<typeof signature>;
 
-export interface ReportContent {
-  /** left out on reports that were signed before the firm's name was kept in them */
-  firm?: string;
-  site: string;
-  customer: string;
-  place: string;
-  washedOn: string;
+export const reportContent = z.object({
+  /** null on reports that were signed before the firm's name was kept in them */
+  firm: z.string().nullable(),
+  site: z.string(),
+  customer: z.string(),
+  place: z.string(),
+  washedOn: z.string(),
   /** seconds by which a phone's clock was ahead at most, where one was off; its times are set right */
-  clockGap?: number;
-  arrays: ArrayProof[];
-  /** the gain in power that the report claims, where it is one figure; left out on reports from before it was told apart */
-  claim?: number | null;
-  modules: number;
-  cleaned: number;
+  clockGap: z.number(),
+  arrays: z.array(arrayProof),
+  /** the gain in power that the report claims, where it is one figure */
+  claim: z.number().nullable(),
+  modules: z.number(),
+  cleaned: z.number(),
   /** readings of the water on the glass */
-  water: { conductivity: number; temperature: number; litres: number | null }[];
-  waterLimit: number;
+  water: z.array(z.object({ conductivity: z.number(), temperature: z.number(), litres: z.number().nullable() })),
+  waterLimit: z.number(),
   /** steps that could not be done, with the reason that was given */
-  notDone: { step: string; reason: string }[];
+  notDone: z.array(z.object({ step: said<StepFinding | Written>(), reason: z.string() })),
   /** date on which the plan would have the next look; null where no visit pays */
-  nextDate: string | null;
-  nextBecause: string;
-}
+  nextDate: z.string().nullable(),
+  nextBecause: said<NextBecause>(),
+});
+export type ReportContent = z.infer<typeof reportContent>;
 
 export const report = z.object({
   id,
   jobId: id,
   siteId: id,
-  state: z.enum(['draft', 'signed']),
+  state: z.enum(REPORT_STATES),
   calculationVersion: z.string(),
-  content: computed<ReportContent>(),
+  content: reportContent,
   createdAt: z.string(),
   signedBy: z.string().nullable(),
   signedAt: z.string().nullable(),

@@ -36,7 +36,7 @@ export const siteFields = z.object({
   /** metres */
   altitude: z.number().min(-500).max(6000),
   zone,
-  climate: z.enum(CLIMATE_KEYS as [(typeof CLIMATE_KEYS)[number]]),
+  climate: z.enum(CLIMATE_KEYS),
   surroundings: z.enum(['green', 'town', 'farmland', 'dusty', 'desert']),
   /** price of energy, minor units for a megawatt-hour: whole numbers fine enough for any tariff */
   energyBought: price,

@@ -5,13 +5,13 @@ import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import type { ReckoningOutput } from '../../core/reckoning/reckoning.ts';
 import { SEASONS } from '../../core/weather/index.ts';
 import { date } from '../common.ts';
+import { reason, said } from '../findings.ts';
 import { mark } from '../inspections/endpoints.ts';
+import { estimate, spread } from '../numbers.ts';
 import { arrayFields } from '../sites/endpoints.ts';
 
 /** What calculations answer, part by part. Numbers are SI, money is in minor units. */
 
-const estimate = z.object({ low: z.number(), mid: z.number(), high: z.number() });
-const spread = z.object({ p10: z.number(), p50: z.number(), p90: z.number(), mean: z.number() });
 const quantiles = z.object({ mean: z.number(), sd: z.number(), p10: z.number(), p50: z.number(), p90: z.number() });
 const moments = z.object({ mean: z.number(), sd: z.number() });
 
@@ -110,28 +110,8 @@ const known = z.object({
   effective: z.number(),
 });
 
-export const reason = z.object({
-  what: z.string(),
-  kind: z.string(),
-  value: z.number().nullable(),
-  low: z.number().optional(),
-  high: z.number().optional(),
-  formula: z.string(),
-  source: z.string(),
-  assumption: z.boolean(),
-  inputs: z.array(
-    z.object({
-      name: z.string(),
-      value: z.union([z.number(), z.string()]).nullable(),
-      kind: z.string().optional(),
-      assumed: z.literal(true).optional(),
-    }),
-  ),
-  drivers: z.array(z.object({ change: z.string(), becomes: z.number() })),
-});
-
 const stringLoss = z.object({
-  name: z.string(),
+  name: said(),
   modules: z.number(),
   inverter: z.string().optional(),
   areaLoss: z.number(),
@@ -164,7 +144,7 @@ const output = z.object({
     })
     .nullable(),
   meterReason: reason.nullable(),
-  warnings: z.array(z.object({ code: z.string(), reason: z.string() })),
+  warnings: z.array(said()),
   marked: z
     .object({
       strings: z.array(stringLoss),

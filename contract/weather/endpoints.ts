@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import type { DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
+import type { ClimateName } from '../../core/weather/index.ts';
 import { computed, id, idParams } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { said } from '../findings.ts';
 import { forecastDay } from './service.ts';
 
 const LARGEST_TABLE = 5_000_000;
@@ -10,7 +12,7 @@ const LARGEST_EPW = 8_000_000;
 
 export const siteWeather = z.object({
   climate: z.object({
-    name: z.string(),
+    name: said<ClimateName>(),
     madeUp: z.boolean(),
     /** the file it was made from; null where it ships with the application */
     file: z.string().nullable(),

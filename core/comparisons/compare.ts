@@ -22,6 +22,9 @@ export interface CompareUncertainty {
   temperature: number;
 }
 
+/** What is read before and after. */
+export const QUANTITIES = ['power', 'current'] as const;
+
 export interface CompareInput {
   /** changes no number; a gain in short-circuit current is not a gain in power */
   quantity: 'power' | 'current';

@@ -1,3 +1,4 @@
+import { type Bare, bare, type Finding } from '../findings.ts';
 import { clearSkyDay } from '../modules/clearSkyDay.ts';
 import { mean } from '../statistics/summary.ts';
 import { MILLISECONDS_PER_DAY } from '../units/time.ts';
@@ -49,6 +50,14 @@ export interface DailyEnergyInput {
 
 export type RejectedBecause = 'cloudy' | 'hazy' | 'short' | 'missing' | 'limit' | 'cleaning' | 'outlier';
 
+/** Why daily energy carries no figure. */
+export type EnergyMissing =
+  | Bare<'energy-no-trend' | 'energy-steps-together'>
+  | Finding<'energy-few-clear-days', { clear: number; needed: number }>
+  | Finding<'energy-few-before', { clear: number; needed: number }>
+  | Finding<'energy-few-after', { clear: number; needed: number }>
+  | Finding<'energy-rain-near', { needed: number }>;
+
 /** What one cleaning did. */
 export interface CleaningStep {
   date: string;
@@ -56,7 +65,7 @@ export interface CleaningStep {
   loss: number | null;
   ci95: [number, number] | null;
   /** why there is no figure */
-  missing: string | null;
+  missing: EnergyMissing | null;
 }
 
 export interface DailyEnergyOutput {
@@ -75,8 +84,8 @@ export interface DailyEnergyOutput {
   rawTrendGain: number | null;
   /** performance of the last days beside the same days a year before, less 1; null where the data do not reach */
   yearOnYear: number | null;
-  /** what is missing for a figure, in words */
-  missing: string | null;
+  /** what is missing for a figure */
+  missing: EnergyMissing | null;
 }
 
 /** Clear days needed on either side of a cleaning, and between a cleaning rain and it. */
@@ -121,7 +130,7 @@ export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput 
   const rawTrendGain = rawTrend(days, cleanings.at(-1));
   const yearOnYear = changeInAYear(fitted, candidates);
   if (fitted === null) {
-    const missing = 'Too few clear days to draw a trend through.';
+    const missing = bare('energy-no-trend');
     return {
       ...nothing(cleanings, missing),
       used: [],
@@ -156,7 +165,7 @@ export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput 
     yearOnYear,
     missing: enough
       ? (last?.missing ?? null)
-      : `Only ${used.length} clear days; ${CLEAR_DAYS_NEEDED} are the least for a trend.`,
+      : { code: 'energy-few-clear-days', params: { clear: used.length, needed: CLEAR_DAYS_NEEDED } },
   };
 }
 
@@ -336,7 +345,7 @@ function stepOf(
       gain: null,
       loss: null,
       ci95: null,
-      missing: missing ?? 'The step cannot be told from its neighbours.',
+      missing: missing ?? bare('energy-steps-together'),
     };
   }
   return {
@@ -348,22 +357,25 @@ function stepOf(
   };
 }
 
-function whatIsMissing(before: number, after: number): string | null {
-  if (before < CLEAR_DAYS_NEEDED) return `${before} clear days before the cleaning; ${CLEAR_DAYS_NEEDED} are needed.`;
-  if (after < CLEAR_DAYS_NEEDED) return `${after} clear days after the cleaning; ${CLEAR_DAYS_NEEDED} are needed.`;
+function whatIsMissing(before: number, after: number): EnergyMissing | null {
+  const needed = CLEAR_DAYS_NEEDED;
+  if (before < needed) return { code: 'energy-few-before', params: { clear: before, needed } };
+  if (after < needed) return { code: 'energy-few-after', params: { clear: after, needed } };
   return null;
 }
 
-function nearRain(at: number, steps: readonly Step[], between: (low: number, high: number) => number): string | null {
+function nearRain(
+  at: number,
+  steps: readonly Step[],
+  between: (low: number, high: number) => number,
+): EnergyMissing | null {
   const rains = steps.filter(({ cleaning }) => cleaning === null).map(({ time }) => time);
   const before = Math.max(Number.NEGATIVE_INFINITY, ...rains.filter((time) => time < at));
   const after = Math.min(Number.POSITIVE_INFINITY, ...rains.filter((time) => time >= at));
   const close =
     (Number.isFinite(before) && between(before, at) < CLEAR_DAYS_FROM_RAIN) ||
     (Number.isFinite(after) && between(at, after) < CLEAR_DAYS_FROM_RAIN);
-  return close
-    ? `Rain that cleans lies fewer than ${CLEAR_DAYS_FROM_RAIN} clear days from the cleaning: the two cannot be told apart.`
-    : null;
+  return close ? { code: 'energy-rain-near', params: { needed: CLEAR_DAYS_FROM_RAIN } } : null;
 }
 
 function reasonFor({ equation }: FittedDay, fit: TrendFit, controlled: boolean): RejectedBecause {
@@ -406,7 +418,7 @@ function changeInAYear(fitted: Fitted | null, candidates: readonly Candidate[]):
   return Math.expm1(sorted[sorted.length >> 1] ?? 0);
 }
 
-const nothing = (cleanings: readonly string[], missing: string) => ({
+const nothing = (cleanings: readonly string[], missing: EnergyMissing) => ({
   gain: null,
   loss: null,
   ci95: null,

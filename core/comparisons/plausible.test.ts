@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { DEFAULT_GLASS } from '../units/format.ts';
+import { DEFAULT_GLASS } from '../units/quantities.ts';
 import { doubtsOf, doubtWords, type TypedReading } from './plausible.ts';
 
 const where = { pdc0: 8300, gammaPdc: -0.0035, moduleWatts: 415, strings: 3 };

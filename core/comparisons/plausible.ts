@@ -1,5 +1,5 @@
+import { type Bare, bare, type Finding } from '../findings.ts';
 import { dcPower } from '../modules/output.ts';
-import { formatQuantity, type Glass } from '../units/format.ts';
 import type { QuantityKind } from '../units/quantities.ts';
 
 /** What is being typed, as far as it is: SI, null where nothing is. */
@@ -19,6 +19,13 @@ export interface ReadWhere {
   strings: number;
 }
 
+export type DoubtBecause =
+  | Bare<'doubt-no-light' | 'doubt-cold-in-sun' | 'doubt-too-hot' | 'doubt-power'>
+  /** W/m2 */
+  | Finding<'doubt-too-bright', { most: number }>
+  /** A of one string in this light */
+  | Finding<'doubt-current', { ofString: number }>;
+
 /** A number that can hardly be, with the one that was likely meant. */
 export interface Doubt {
   field: 'value' | 'poaIrradiance' | 'tempModule';
@@ -26,8 +33,12 @@ export interface Doubt {
   typed: number;
   /** SI; null where no slip of the decimal mark or the unit explains it */
   likely: number | null;
-  because: string;
+  because: DoubtBecause;
 }
+
+/** A doubt as a question, with what would fit. */
+export type DoubtFinding = Finding<'doubt', Doubt>;
+export const doubtFinding = (doubt: Doubt): DoubtFinding => ({ code: 'doubt', params: doubt });
 
 /** Slips of the decimal mark and of the unit, likelier ones first. */
 const SLIPS = [1000, 0.001, 10, 0.1, 100, 0.01];
@@ -57,7 +68,7 @@ export function doubtsOf(reading: TypedReading, where: ReadWhere): Doubt[] {
       typed: poaIrradiance,
       likely: meant(poaIrradiance, within(100, 1300)),
       because:
-        poaIrradiance > BRIGHTEST ? 'the sun gives no more than about 1300 W/m²' : 'that would be next to no light',
+        poaIrradiance > BRIGHTEST ? { code: 'doubt-too-bright', params: { most: 1300 } } : bare('doubt-no-light'),
     });
   const light = doubts.length > 0 ? (doubts[0]?.likely ?? null) : poaIrradiance;
   if (tempModule !== null && light !== null && light >= FULL_SUN && tempModule < COLD_IN_SUN)
@@ -66,7 +77,7 @@ export function doubtsOf(reading: TypedReading, where: ReadWhere): Doubt[] {
       kind: 'temperature',
       typed: tempModule,
       likely: meant(tempModule, within(15, 80)),
-      because: 'a module in full sun is warm',
+      because: bare('doubt-cold-in-sun'),
     });
   if (tempModule !== null && tempModule > HOTTEST)
     doubts.push({
@@ -74,7 +85,7 @@ export function doubtsOf(reading: TypedReading, where: ReadWhere): Doubt[] {
       kind: 'temperature',
       typed: tempModule,
       likely: meant(tempModule, within(5, 80)),
-      because: 'no module gets that hot',
+      because: bare('doubt-too-hot'),
     });
   if (value === null || value <= 0 || light === null || light < 100) return doubts;
   if (quantity === 'power') {
@@ -85,7 +96,7 @@ export function doubtsOf(reading: TypedReading, where: ReadWhere): Doubt[] {
         kind: 'power',
         typed: value,
         likely: meant(value, within(0.3 * sky, 1.15 * sky)),
-        because: 'nameplate and sun let expect something else',
+        because: bare('doubt-power'),
       });
     return doubts;
   }
@@ -96,14 +107,7 @@ export function doubtsOf(reading: TypedReading, where: ReadWhere): Doubt[] {
       kind: 'current',
       typed: value,
       likely: meant(value, within(0.3 * ofString, 1.25 * ofString)),
-      because: `in this light a string gives about ${ofString.toFixed(1)} A`,
+      because: { code: 'doubt-current', params: { ofString } },
     });
   return doubts;
-}
-
-/** A doubt as a question, with what would fit. */
-export function doubtWords({ kind, typed, likely, because }: Doubt, glass: Glass): string {
-  const shown = (value: number) => formatQuantity(value, kind, glass, Number.isInteger(value) ? undefined : 1);
-  const fits = likely === null ? 'Look again' : `${shown(likely)} would fit`;
-  return `${shown(typed)}? ${fits}: ${because}.`;
 }

@@ -1,3 +1,4 @@
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import { happenedAt } from '../jobs/clock.ts';
 import type { ReadingEntry, ReadingHow } from '../jobs/progress.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
@@ -24,6 +25,14 @@ export interface ProofInput {
   shareCleaned: number;
 }
 
+/** Why there is no figure. */
+export type ProofMissing =
+  | Bare<'no-readings' | 'no-reading-before' | 'no-reading-after'>
+  | Finding<'read-together', { face: string }>
+  /** why, in the words of whoever could not */
+  | Finding<'face-not-read', { reason: string }>
+  | Written;
+
 export interface Proof {
   quantity: 'power' | 'current' | null;
   comparison: Comparison | null;
@@ -32,7 +41,7 @@ export interface Proof {
   before: Reading | null;
   after: Reading | null;
   /** why there is no figure, where there is none */
-  missing: string | null;
+  missing: ProofMissing | null;
   warnings: ReadingWarning[];
   /** of the three figures, where there are any */
   reasons: Record<'gain' | 'loss' | 'uncertainty', Reason> | null;
@@ -41,7 +50,7 @@ export interface Proof {
 /** Temperature coefficient of short-circuit current, 1/K, where the maker's is not at hand. */
 const CURRENT_COEFFICIENT = 0.0005;
 
-const nothing = (missing: string): Proof => ({
+const nothing = (missing: ProofMissing): Proof => ({
   quantity: null,
   comparison: null,
   input: null,
@@ -60,9 +69,9 @@ export function proveCleaning(input: ProofInput): Proof {
   const alike = (entry: ReadingEntry) => entry.quantity === quantity && howOf(entry) === how;
   const before = of('before').filter(alike);
   const after = of('after').filter(alike);
-  if (quantity === undefined) return nothing('No readings were taken.');
-  if (before.length === 0) return nothing('No reading was taken before the wash, so there is nothing to compare with.');
-  if (after.length === 0) return nothing('No reading was taken after the wash.');
+  if (quantity === undefined) return nothing(bare('no-readings'));
+  if (before.length === 0) return nothing(bare('no-reading-before'));
+  if (after.length === 0) return nothing(bare('no-reading-after'));
   return proved(input, quantity, before, after);
 }
 
@@ -145,70 +154,69 @@ function controlOf(before: ReadingEntry[], after: ReadingEntry[]): CompareInput[
 function reasonsOf(input: CompareInput, comparison: Comparison): NonNullable<Proof['reasons']> {
   const kind = input.quantity === 'power' ? 'power' : 'current';
   const { gain, loss, expandedUncertainty } = comparison;
-  const ratio = input.control
-    ? '(after ÷ before) ÷ (control after ÷ control before), each reading brought to 25 °C'
-    : '(after ÷ before) × (irradiance before ÷ irradiance after), each reading brought to 25 °C';
+  const control = input.control !== undefined;
   const changed = (change: Partial<CompareInput['after']>) =>
     compare({ ...input, after: { ...input.after, ...change } });
   const brighter = changed({ poaIrradiance: input.after.poaIrradiance * 1.02 });
   const warmer = changed({ tempModule: input.after.tempModule + 5 });
   const shared = {
-    source: 'IEC 60891 for the corrections, JCGM 100:2008 for the uncertainty (coverage factor 2)',
+    source: bare('source-pair'),
     assumption: false,
     inputs: [
-      { name: 'Before', value: input.before.value, kind },
-      { name: 'Irradiance before', value: input.before.poaIrradiance, kind: 'irradiance' },
-      { name: 'Module temperature before', value: input.before.tempModule, kind: 'temperature' },
-      { name: 'After', value: input.after.value, kind },
-      { name: 'Irradiance after', value: input.after.poaIrradiance, kind: 'irradiance' },
-      { name: 'Module temperature after', value: input.after.tempModule, kind: 'temperature' },
+      { name: bare('input-before'), value: input.before.value, kind },
+      { name: bare('input-irradiance-before'), value: input.before.poaIrradiance, kind: 'irradiance' },
+      { name: bare('input-temp-module-before'), value: input.before.tempModule, kind: 'temperature' },
+      { name: bare('input-after'), value: input.after.value, kind },
+      { name: bare('input-irradiance-after'), value: input.after.poaIrradiance, kind: 'irradiance' },
+      { name: bare('input-temp-module-after'), value: input.after.tempModule, kind: 'temperature' },
     ] satisfies ReasonInput[],
   };
   const drivers = (of: (result: Comparison) => number | null): ReasonDriver[] => [
-    { change: 'irradiance after read 2 % too low', becomes: of(brighter) ?? 0 },
-    { change: 'module 5 K warmer after', becomes: of(warmer) ?? 0 },
+    { change: bare('change-irradiance-after-too-low'), becomes: of(brighter) ?? 0 },
+    { change: bare('change-module-warmer-after'), becomes: of(warmer) ?? 0 },
   ];
   const uncertainty = { ...COMPARE_UNCERTAINTY, ...input.uncertainty };
   return {
     gain: {
       ...shared,
-      what: 'What the cleaning added to what there was, brought to the same sun and temperature',
+      what: bare('what-gain'),
       kind: 'fraction',
       value: gain,
       low: gain - expandedUncertainty,
       high: gain + expandedUncertainty,
-      formula: `${ratio}; gain = that − 1.`,
+      formula: { code: 'how-gain', params: { control } },
       drivers: drivers((result) => result.gain),
     },
     loss: {
       ...shared,
-      what: 'What the dirt had been taking of what there is now, brought to the same sun and temperature',
+      what: bare('what-loss-there-was'),
       kind: 'fraction',
       value: loss,
-      formula: `${ratio}; loss = 1 − 1 ÷ that. Gain and loss are two answers to two questions.`,
+      formula: { code: 'how-loss-there-was', params: { control } },
       drivers: drivers((result) => result.loss),
     },
     uncertainty: {
       ...shared,
-      what: 'How far the gain may be out, either way',
+      what: bare('what-gain-uncertainty'),
       kind: 'fraction',
       value: expandedUncertainty,
-      formula: input.control
-        ? 'Twice the root of 4 × (repeatability² + (coefficient × temperature error)²), × ratio. The irradiance falls out.'
-        : 'Twice the root of 2 × (repeatability² + (coefficient × temperature error)²) + (error of the irradiance ratio)², × ratio.',
+      formula: { code: 'how-gain-uncertainty', params: { control } },
       inputs: [
-        { name: 'Repeatability of a reading', value: uncertainty.repeatability, kind: 'fraction' },
-        { name: 'Error of the irradiance ratio', value: uncertainty.irradianceRatio, kind: 'fraction' },
-        { name: 'Error of a module temperature', value: uncertainty.temperature, kind: 'temperatureDifference' },
-        { name: 'Temperature coefficient, a kelvin', value: `${(input.temperatureCoefficient * 100).toFixed(2)} %` },
+        { name: bare('input-repeatability'), value: uncertainty.repeatability, kind: 'fraction' },
+        { name: bare('input-irradiance-ratio-error'), value: uncertainty.irradianceRatio, kind: 'fraction' },
+        { name: bare('input-temp-module-error'), value: uncertainty.temperature, kind: 'temperatureDifference' },
+        {
+          name: bare('input-temperature-coefficient'),
+          value: { code: 'per-kelvin', params: { value: input.temperatureCoefficient } },
+        },
       ],
       drivers: [
         {
-          change: 'temperatures known to 2 K only',
+          change: bare('change-temperatures-known'),
           becomes: compare({ ...input, uncertainty: { ...uncertainty, temperature: 2 } }).expandedUncertainty,
         },
         {
-          change: 'irradiance ratio known to 2 % only',
+          change: bare('change-irradiance-ratio-known'),
           becomes: compare({ ...input, uncertainty: { ...uncertainty, irradianceRatio: 0.02 } }).expandedUncertainty,
         },
       ],

@@ -1,4 +1,5 @@
 import { CLEAR_DAY_SCATTER, GUESSED_TEMPERATURE } from '../assumptions.ts';
+import { type Bare, bare, type Finding } from '../findings.ts';
 import { leastSquares } from '../statistics/leastSquares.ts';
 import { student95 } from '../statistics/normal.ts';
 import { COMPARE_UNCERTAINTY, clearSkyRatioUncertainty } from './compare.ts';
@@ -42,14 +43,36 @@ export interface ProofPlanInput {
   clearShare: number;
 }
 
+/** At which of the readings something stands against a proof. */
+export type ProofHour = 'before-wash' | 'after-wash' | 'that-hour' | 'noon' | 'readings' | 'wash' | 'around-noon';
+
+/** What stands against a proof, or what it needs. Irradiance W/m2, kelvin, minutes. */
+export type ProofBecause =
+  | Finding<'proof-dim', { irradiance: number; hour: ProofHour; least: number }>
+  | Finding<'proof-limited', { hour: ProofHour }>
+  | Finding<'proof-guessed-temperature', { error: number }>
+  | Finding<'proof-no-sensor', { minutes: number }>
+  | Finding<'proof-few-clear-days', { clear: number; needed: number }>
+  | Finding<'proof-clear-days', { clear: number }>
+  | Bare<
+      | 'proof-read-dry'
+      | 'proof-two-skies'
+      | 'proof-read-at-noon'
+      | 'proof-no-control'
+      | 'proof-read-control'
+      | 'proof-switched-off'
+      | 'proof-three-states'
+      | 'proof-no-daily-energy'
+    >;
+
 export interface ProofOption {
   key: ProofKey;
   /** least gain that would stand out of its own uncertainty here; null where this proof cannot be had */
   leastGain: number | null;
   /** whether the gain that is expected would show: over its whole range, in part of it, or not */
   shows: 'yes' | 'perhaps' | 'no';
-  /** what stands against it, or what it needs, in words */
-  because: string[];
+  /** what stands against it, or what it needs */
+  because: ProofBecause[];
 }
 
 export interface ProofPlan {
@@ -75,8 +98,8 @@ const least = (standard: number): number => Math.expm1(2 * standard);
 export function planProof(input: ProofPlanInput): ProofPlan {
   const { low, mid, high } = input.expectedLoss;
   const expectedGain = { low: gainOf(low), mid: gainOf(mid), high: gainOf(high) };
-  const found = [sameVisit(input), noonOfTwoDays(input), controlRow(input), threeReadings(input), dailyEnergy(input)];
-  const options = found.map(({ key, leastGain, because }): ProofOption => {
+  const proofs = [sameVisit(input), noonOfTwoDays(input), controlRow(input), threeReadings(input), dailyEnergy(input)];
+  const options = proofs.map(({ key, leastGain, because }): ProofOption => {
     const shows =
       leastGain === null || leastGain > expectedGain.high ? 'no' : leastGain <= expectedGain.low ? 'yes' : 'perhaps';
     return { key, leastGain, shows, because };
@@ -88,17 +111,22 @@ export function planProof(input: ProofPlanInput): ProofPlan {
   return { options, choose: sure ?? perhaps?.key ?? null, expectedGain };
 }
 
-type Finding = Omit<ProofOption, 'shows'>;
+type Found = Omit<ProofOption, 'shows'>;
 
 /** By when the customer knows. */
 const SOONEST: ProofKey[] = ['same-visit', 'control-row', 'three-readings', 'noon-two-days', 'daily-energy'];
 
 /** A proof with what stands against it; any objection takes its figure away. */
-function finding(key: ProofKey, standard: number, against: (string | false)[], needs: (string | false)[]): Finding {
-  const objections = against.filter((text) => text !== false);
+function found(
+  key: ProofKey,
+  standard: number,
+  against: (ProofBecause | false)[],
+  needs: (ProofBecause | false)[],
+): Found {
+  const objections = against.filter((one) => one !== false);
   return objections.length > 0
     ? { key, leastGain: null, because: objections }
-    : { key, leastGain: least(standard), because: needs.filter((text) => text !== false) };
+    : { key, leastGain: least(standard), because: needs.filter((one) => one !== false) };
 }
 
 function readingUncertainty({ temperatureCoefficient, instruments }: ProofPlanInput): number {
@@ -106,90 +134,90 @@ function readingUncertainty({ temperatureCoefficient, instruments }: ProofPlanIn
   return COMPARE_UNCERTAINTY.repeatability ** 2 + (temperatureCoefficient * temperature) ** 2;
 }
 
-const dim = (irradiance: number, when: string): string | false =>
-  irradiance < LOWEST_IRRADIANCE &&
-  `${Math.round(irradiance)} W/m² ${when}: under ${LOWEST_IRRADIANCE} W/m² small errors grow large.`;
-const limited = (share: number, when: string): string | false =>
-  share < 1 &&
-  `The inverter, a full battery or the export limit holds the power down ${when}: clean and dirty look alike.`;
-const guessed = ({ instruments }: ProofPlanInput): string | false =>
-  !instruments.thermometer && 'Without a thermometer on the module its temperature is a guess of 5 K either way.';
+const dim = (irradiance: number, hour: ProofHour): ProofBecause | false =>
+  irradiance < LOWEST_IRRADIANCE && { code: 'proof-dim', params: { irradiance, hour, least: LOWEST_IRRADIANCE } };
+const limited = (share: number, hour: ProofHour): ProofBecause | false =>
+  share < 1 && { code: 'proof-limited', params: { hour } };
+const guessed = ({ instruments }: ProofPlanInput): ProofBecause | false =>
+  !instruments.thermometer && { code: 'proof-guessed-temperature', params: { error: GUESSED_TEMPERATURE } };
 
-function sameVisit(input: ProofPlanInput): Finding {
+function sameVisit(input: ProofPlanInput): Found {
   const { wash, instruments } = input;
   const ratio = instruments.sensor ? COMPARE_UNCERTAINTY.irradianceRatio : clearSkyRatioUncertainty(wash.hoursApart);
-  return finding(
+  return found(
     'same-visit',
     Math.sqrt(2 * readingUncertainty(input) + ratio ** 2),
     [
-      dim(wash.irradianceBefore, 'before the wash'),
-      dim(wash.irradianceAfter, 'after it'),
-      limited(input.limitAtWash, 'at that hour'),
+      dim(wash.irradianceBefore, 'before-wash'),
+      dim(wash.irradianceAfter, 'after-wash'),
+      limited(input.limitAtWash, 'that-hour'),
       !instruments.sensor &&
-        wash.hoursApart > MOST_HOURS_WITHOUT_SENSOR &&
-        'Over 30 minutes apart without a sensor: the sun has moved.',
+        wash.hoursApart > MOST_HOURS_WITHOUT_SENSOR && {
+          code: 'proof-no-sensor',
+          params: { minutes: MOST_HOURS_WITHOUT_SENSOR * 60 },
+        },
     ],
-    ['Read before wetting, and again when the glass is dry and warm.', guessed(input)],
+    [bare('proof-read-dry'), guessed(input)],
   );
 }
 
-function noonOfTwoDays(input: ProofPlanInput): Finding {
+function noonOfTwoDays(input: ProofPlanInput): Found {
   const { instruments, wash } = input;
-  return finding(
+  return found(
     'noon-two-days',
     Math.sqrt(2 * readingUncertainty(input) + COMPARE_UNCERTAINTY.irradianceRatio ** 2),
     [
-      dim(wash.irradianceNoon, 'at noon'),
-      limited(input.limitAtNoon, 'at noon'),
-      !instruments.sensor && 'Two days have two skies: it needs an irradiance sensor.',
+      dim(wash.irradianceNoon, 'noon'),
+      limited(input.limitAtNoon, 'noon'),
+      !instruments.sensor && bare('proof-two-skies'),
     ],
-    ['Read around noon on the day before and on the day after, both clear.', guessed(input)],
+    [bare('proof-read-at-noon'), guessed(input)],
   );
 }
 
-function controlRow(input: ProofPlanInput): Finding {
+function controlRow(input: ProofPlanInput): Found {
   const { instruments, wash } = input;
-  return finding(
+  return found(
     'control-row',
     Math.sqrt(4 * readingUncertainty(input)),
     [
-      !instruments.controlRow && 'No row, string or array that stays unwashed can be read by itself.',
-      limited(input.limitAtWash, 'at that hour'),
-      dim(Math.min(wash.irradianceBefore, wash.irradianceAfter), 'at the readings'),
+      !instruments.controlRow && bare('proof-no-control'),
+      limited(input.limitAtWash, 'that-hour'),
+      dim(Math.min(wash.irradianceBefore, wash.irradianceAfter), 'readings'),
     ],
-    ['Read the unwashed neighbour in the same minutes; the sky falls out of the comparison.', guessed(input)],
+    [bare('proof-read-control'), guessed(input)],
   );
 }
 
-function threeReadings(input: ProofPlanInput): Finding {
+function threeReadings(input: ProofPlanInput): Found {
   const { wash, instruments } = input;
   const ratio = instruments.sensor
     ? COMPARE_UNCERTAINTY.irradianceRatio
     : clearSkyRatioUncertainty(MINUTES_OF_THREE_READINGS);
-  return finding(
+  return found(
     'three-readings',
     Math.sqrt(2 * COMPARE_UNCERTAINTY.repeatability ** 2 + ratio ** 2),
     [
-      wash.isolated && 'The array is switched off while it is wet, so the two wet readings cannot be taken.',
-      dim(wash.irradianceBefore, 'at the wash'),
-      limited(input.limitAtWash, 'at that hour'),
+      wash.isolated && bare('proof-switched-off'),
+      dim(wash.irradianceBefore, 'wash'),
+      limited(input.limitAtWash, 'that-hour'),
     ],
-    ['Dry and dirty, wet and dirty, wet and clean, within minutes: cooling is told apart from cleaning.'],
+    [bare('proof-three-states')],
   );
 }
 
-function dailyEnergy(input: ProofPlanInput): Finding {
+function dailyEnergy(input: ProofPlanInput): Found {
   const { daysEachSide, clearShare, instruments } = input;
   const clear = Math.floor(daysEachSide * clearShare);
-  return finding(
+  return found(
     'daily-energy',
     clear >= CLEAR_DAYS_NEEDED ? stepUncertainty(daysEachSide, clear) : 1,
     [
-      !instruments.dailyEnergy && 'No daily energy of this array alone is at hand.',
-      clear < CLEAR_DAYS_NEEDED && `About ${clear} clear days on each side; ${CLEAR_DAYS_NEEDED} are needed.`,
-      limited(input.limitAtNoon, 'around noon'),
+      !instruments.dailyEnergy && bare('proof-no-daily-energy'),
+      clear < CLEAR_DAYS_NEEDED && { code: 'proof-few-clear-days', params: { clear, needed: CLEAR_DAYS_NEEDED } },
+      limited(input.limitAtNoon, 'around-noon'),
     ],
-    [`About ${clear} clear days on each side, found from the data; no rain that cleans close to the wash.`],
+    [{ code: 'proof-clear-days', params: { clear } }],
   );
 }
 

@@ -1,4 +1,5 @@
 import { CURRENT_COEFFICIENT } from '../assumptions.ts';
+import { type Bare, bare, type Finding } from '../findings.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { filmMassOf } from '../soiling/filmLoss.ts';
 import { type CompareUncertainty, type Comparison, compare } from './compare.ts';
@@ -43,8 +44,22 @@ export interface TestPatchInput {
 export interface StripFound extends Comparison {
   way: PatchWay;
   /** what reading it against its neighbour cannot settle, in words */
-  warnings: string[];
+  warnings: PatchFinding[];
 }
+
+/** What a strip has against it, and what a patch does not tell; kelvin. */
+export type PatchFinding =
+  | Finding<'patch-temperatures-differ', { most: number }>
+  | Bare<
+      | 'patch-sun-changed'
+      | 'patch-current-not-power'
+      | 'patch-no-strip'
+      | 'patch-less-after'
+      | 'patch-not-distinguishable'
+      | 'patch-more-than-film'
+      | 'patch-none-rinsed'
+      | 'patch-only-rinsed'
+    >;
 
 export interface TestPatch {
   strips: StripFound[];
@@ -59,7 +74,7 @@ export interface TestPatch {
   /** minutes a module for each way that was timed */
   minutesPerModule: { way: PatchWay; minutes: number }[];
   /** why a number is not there, in words */
-  missing: string[];
+  missing: PatchFinding[];
 }
 
 /** More than this between strip and neighbour, K, and the wet one is taken for the clean one. */
@@ -93,18 +108,14 @@ export function testPatch({ quantity, temperatureCoefficient, strips, uncertaint
     (best, strip) => (best === null || strip.ratio > best.ratio ? strip : best),
     null,
   );
-  if (cleanest === null) return { ...nothing, missing: ['No strip was read.'] };
+  if (cleanest === null) return { ...nothing, missing: [bare('patch-no-strip')] };
   const width = expandedOfLoss(cleanest);
   if (!cleanest.distinguishable || cleanest.ratio <= 1) {
     const atMost = cleanest.distinguishable ? null : Math.max(0, 1 - 1 / cleanest.ratio) + width;
     return {
       ...nothing,
       atMost,
-      missing: [
-        cleanest.distinguishable
-          ? 'Every strip gave less against its neighbour after the wash than before: a reading is out, or the glass is still wet.'
-          : 'No strip stands out of its own uncertainty: the dirt costs less than this test can show.',
-      ],
+      missing: [bare(cleanest.distinguishable ? 'patch-less-after' : 'patch-not-distinguishable')],
     };
   }
   const mid = 1 - 1 / cleanest.ratio;
@@ -114,7 +125,7 @@ export function testPatch({ quantity, temperatureCoefficient, strips, uncertaint
     return {
       ...nothing,
       loss,
-      missing: ['The loss is more than a film can cost: patches lie on the strip. Split and effect need one without.'],
+      missing: [bare('patch-more-than-film')],
     };
   // What a strip still has on it, against the cleanest; of the cleanest itself nothing can be said but that it is least.
   const left = (strip: StripFound): Estimate => {
@@ -125,10 +136,9 @@ export function testPatch({ quantity, temperatureCoefficient, strips, uncertaint
     return { low: share(rest - spread), mid: share(rest), high: share(rest + spread) };
   };
   const rinse = found.find(({ way }) => way === 'rinse');
-  const missing: string[] = [];
-  if (rinse === undefined) missing.push('No strip was rinsed only: what rain would leave is not known.');
-  else if (found.length === 1)
-    missing.push('Only a rinsed strip was read: wash one clean beside it to know what the rinse left.');
+  const missing: PatchFinding[] = [];
+  if (rinse === undefined) missing.push(bare('patch-none-rinsed'));
+  else if (found.length === 1) missing.push(bare('patch-only-rinsed'));
   return {
     strips: found,
     loss,
@@ -151,18 +161,14 @@ export const foundOnPatch = ({ quantity, strips }: PatchOfInspection, gammaPdc: 
 const expandedOfLoss = ({ ratio, expandedUncertainty }: Comparison): number =>
   ratio > 0 ? expandedUncertainty / ratio ** 2 : 0;
 
-function warningsOf({ before, after }: Pick<Strip, 'before' | 'after'>, quantity: 'power' | 'current'): string[] {
+function warningsOf({ before, after }: Pick<Strip, 'before' | 'after'>, quantity: 'power' | 'current'): PatchFinding[] {
   const apart = [before, after].some(
     ({ strip, neighbour }) => Math.abs(strip.tempModule - neighbour.tempModule) > TEMPERATURES_APART,
   );
   const sun = Math.abs(Math.log(after.neighbour.value / before.neighbour.value)) > Math.log(1.25);
   return [
-    ...(apart
-      ? ['Strip and neighbour are over 10 K apart: cold, wet glass gives more. Wait until it is dry and warm.']
-      : []),
-    ...(sun ? ['The neighbour changed by over a quarter between the readings: read again under a steadier sky.'] : []),
-    ...(quantity === 'current'
-      ? ['A gain in current is not a gain in power: it does not see what a patch does to a string.']
-      : []),
+    ...(apart ? [{ code: 'patch-temperatures-differ' as const, params: { most: TEMPERATURES_APART } }] : []),
+    ...(sun ? [bare('patch-sun-changed')] : []),
+    ...(quantity === 'current' ? [bare('patch-current-not-power')] : []),
   ];
 }

@@ -7,6 +7,7 @@ import {
   STEEPER_TILT,
   TRIM_YEARS,
 } from '../assumptions.ts';
+import { type Bare, bare, type Finding } from '../findings.ts';
 import type { FittedKind } from '../inspections/fittings.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { withDefaults } from '../soiling/layered.ts';
@@ -22,11 +23,19 @@ export interface RemedyAsked {
   cost: number | null;
 }
 
+/** What a remedy changes in the model. Factors are against what lies elsewhere or without it. */
+export type RemedyChange =
+  | Bare<'remedy-trim' | 'remedy-gutter' | 'remedy-wait'>
+  | Finding<'remedy-deterrent', { left: number }>
+  | Finding<'remedy-drain-clip', { before: number; after: number }>
+  | Finding<'remedy-coating', { bonds: number }>
+  /** degrees */
+  | Finding<'remedy-tilt', { before: number; after: number }>;
+
 export interface RemedyFound {
   key: RemedyKey;
   cost: number | null;
-  /** in words, what it changes in the model */
-  changes: string;
+  changes: RemedyChange;
   /** years until it has to be done again; null where it lasts */
   life: number | null;
   /** kWh and minor units a year that it saves with the visits as they are best without it, over the courses of weather */
@@ -66,15 +75,12 @@ export interface RemedyInput {
 const MOST_VISITS = 4;
 const DAYS = 365;
 
-const timesAsMuch = (factor: number): string =>
-  factor === 1 ? 'as much' : `${Number(factor.toPrecision(2))} times as much`;
-
 /** What a remedy changes in a setup; null where there is nothing for it to change. */
 export function withRemedy(
   setup: CourseSetup,
   key: RemedyKey,
   left: Record<FittedKind, number> = FITTED_LEFT,
-): { setup: CourseSetup; changes: string } | null {
+): { setup: CourseSetup; changes: RemedyChange } | null {
   const { exposure } = setup;
   const puddlesLeft = (share: number) => Math.max(1, setup.puddleFactor * share);
   switch (key) {
@@ -85,7 +91,7 @@ export function withRemedy(
           ...setup,
           exposure: { ...exposure, pollen: false, birds: exposure.birds === 'roost' ? 'few' : exposure.birds },
         },
-        changes: 'No pollen season; no roost in the branches above',
+        changes: bare('remedy-trim'),
       };
     case 'deterrent':
       if (exposure.birds === 'none') return null;
@@ -94,19 +100,22 @@ export function withRemedy(
           ...setup,
           members: setup.members.map((member) => ({ ...member, droppings: member.droppings * left.deterrent })),
         },
-        changes: `Of the droppings ${Math.round(100 * left.deterrent)} % are left`,
+        changes: { code: 'remedy-deterrent', params: { left: left.deterrent } },
       };
     case 'drain-clip':
       if (setup.puddleFactor <= 1) return null;
       return {
         setup: { ...setup, puddleFactor: puddlesLeft(left['drain-clip']) },
-        changes: `Along the frame ${timesAsMuch(setup.puddleFactor)} as elsewhere becomes ${timesAsMuch(puddlesLeft(left['drain-clip']))}`,
+        changes: {
+          code: 'remedy-drain-clip',
+          params: { before: setup.puddleFactor, after: puddlesLeft(left['drain-clip']) },
+        },
       };
     case 'gutter':
       if (setup.puddleFactor <= 1) return null;
       return {
         setup: { ...setup, puddleFactor: puddlesLeft(left.gutter) },
-        changes: 'Water from the roof above no longer runs over the modules: less along the frame',
+        changes: bare('remedy-gutter'),
       };
     case 'coating':
       return {
@@ -119,19 +128,19 @@ export function withRemedy(
             droppingsRainFactor: Math.min(1, given.droppingsRainFactor * COATING.droppings),
           };
         }),
-        changes: `Rain takes loose film sooner, dew bonds ${timesAsMuch(left.coating)} of it`,
+        changes: { code: 'remedy-coating', params: { bonds: left.coating } },
       };
     case 'tilt':
       if (setup.surfaceTilt >= STEEPER_TILT) return null;
       return {
         setup: { ...setup, surfaceTilt: STEEPER_TILT, puddleFactor: puddlesLeft(PUDDLE_LEFT.steeper) },
-        changes: `From ${setup.surfaceTilt}° to ${STEEPER_TILT}°: less settles, rain takes more, less stands at the frame; the light that another tilt gives or takes is not counted`,
+        changes: { code: 'remedy-tilt', params: { before: setup.surfaceTilt, after: STEEPER_TILT } },
       };
     case 'wait':
       if (exposure.works === undefined) return null;
       return {
         setup: { ...setup, exposure: { ...exposure, works: undefined } },
-        changes: 'As if the works next door were over: what they cost',
+        changes: bare('remedy-wait'),
       };
   }
 }

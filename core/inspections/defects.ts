@@ -1,8 +1,24 @@
+import type { Bare, Finding } from '../findings.ts';
+
+/** Kinds of defects that are looked for; none of them is dirt. */
+export const DEFECT_KINDS = [
+  'yellowing',
+  'snail-trail',
+  'crack',
+  'hot-spot',
+  'delamination',
+  'loose-cable',
+  'seal',
+  'frame',
+] as const;
+export type DefectKind = (typeof DEFECT_KINDS)[number];
+
 /** What to do about a defect, from the least to the most. */
-export type DefectSeverity = 'watch' | 'report' | 'stop';
+export const DEFECT_SEVERITIES = ['watch', 'report', 'stop'] as const;
+export type DefectSeverity = (typeof DEFECT_SEVERITIES)[number];
 
 export interface SeenDefect {
-  kind: string;
+  kind: DefectKind;
   /** index of the module in the grid */
   module: number;
   severity: DefectSeverity;
@@ -21,21 +37,15 @@ export interface FollowedDefect extends SeenDefect {
   worse: boolean;
 }
 
-/** What a kind of defect is called on every screen and paper. */
-export const DEFECT_WORDS: Record<string, string> = {
-  yellowing: 'Yellowing',
-  'snail-trail': 'Snail trail',
-  crack: 'Crack',
-  'hot-spot': 'Hot spot',
-  delamination: 'Delamination',
-  'loose-cable': 'Loose cable',
-  seal: 'Damaged seal',
-  frame: 'Damaged frame',
-};
+/** A kind of defect, and one defect; `of` is the face it is on, where several are spoken of. */
+export type DefectFinding =
+  | Bare<`defect-${DefectKind}`>
+  | Finding<'defect', { kind: DefectKind; module: number; note: string; of: string | null }>;
 
-/** One defect in a sentence. @param of the face it is on, where several are spoken of */
-export const defectWords = ({ kind, module, note }: Omit<SeenDefect, 'severity'>, of = ''): string =>
-  `${DEFECT_WORDS[kind] ?? kind}, module ${module + 1}${of && ` of ${of}`}${note && ` (${note})`}`;
+export const defectFinding = (
+  { kind, module, note }: Pick<SeenDefect, 'kind' | 'module' | 'note'>,
+  of: string | null = null,
+): DefectFinding => ({ code: 'defect', params: { kind, module, note, of } });
 
 const RANK: Record<DefectSeverity, number> = { watch: 0, report: 1, stop: 2 };
 

@@ -1,3 +1,4 @@
+import { type Bare, bare } from '../findings.ts';
 import { type LaidGrid, placeOf, placesOf } from '../sites/layout.ts';
 import { coverOfMark, type Mark } from './marks.ts';
 import type { Soil, SoilKind } from './soil.ts';
@@ -35,6 +36,11 @@ export interface Fitted {
   since: string;
 }
 
+/** Why it cannot be told what a fitting did. */
+export type UntoldEffect = Bare<
+  'fitted-later' | 'fitted-rows-gone' | 'no-control-row' | 'nothing-marked' | 'visits-too-near'
+>;
+
 /** What a fitting has done: the marked cover of its rows beside that of the rows left without, then and now. */
 export interface FittedEffect {
   kind: string;
@@ -43,7 +49,7 @@ export interface FittedEffect {
   control: { past: number; now: number };
   /** growth on its rows less growth on the control: below nothing, it helps; null where it cannot be told, and why */
   difference: number | null;
-  missing: string | null;
+  missing: UntoldEffect | null;
 }
 
 export interface Growth {
@@ -125,15 +131,15 @@ function effectOf({ kind, rows, since }: Fitted, past: Visit, now: Visit, all: G
   const [fitted, control] = [of(own), of(rest)];
   const missing =
     since > now.at.slice(0, 10)
-      ? 'It was fitted after the later visit.'
+      ? bare('fitted-later')
       : own.length === 0
-        ? 'None of its rows is on the roof any more.'
+        ? bare('fitted-rows-gone')
         : rest.length === 0
-          ? 'No row was left without it: nothing tells what it did.'
+          ? bare('no-control-row')
           : past.marks.length + now.marks.length === 0
-            ? 'Nothing was marked on either visit.'
+            ? bare('nothing-marked')
             : (Date.parse(now.at) - Date.parse(past.at)) / YEAR < TOO_SOON
-              ? 'The two visits lie too near each other to tell.'
+              ? bare('visits-too-near')
               : null;
   const difference = missing ? null : fitted.now - fitted.past - (control.now - control.past);
   return { kind, since, fitted, control, difference, missing };

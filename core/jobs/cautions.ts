@@ -3,11 +3,7 @@ import type { JobProgress } from './progress.ts';
 import type { Caution, Step, StepKey } from './steps.ts';
 
 /** Asked when a job goes on after a stop and the readings from before it are to stand. */
-export const SKY: Caution = {
-  key: 'sky',
-  ask: 'Is the sky as it was when the reading before the wash was taken, and the glass as dry and as dirty?',
-  otherwise: 'Read before again: what was read then is of another sky or another glass.',
-};
+export const SKY: Caution = { key: 'sky' };
 
 /** Steps that bring water onto the glass. */
 const WETTING: readonly StepKey[] = ['rinse', 'brush', 'lip', 'escalate', 'final-rinse'];

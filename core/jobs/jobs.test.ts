@@ -4,7 +4,7 @@ import { canAsk, cautionsOf, heldBy, openCautions } from './cautions.ts';
 import { cleanedModules, countMarks, type JobEntry, jobProgress, lackingFor } from './progress.ts';
 import { jobSteps, type Step } from './steps.ts';
 
-const steps = jobSteps({ access: 'from the ground', escalates: false, rungs: ['water'], isolate: true });
+const steps = jobSteps({ access: 'ground', escalates: false, rungs: ['water'], isolate: true });
 let clock = 0;
 const entry = (body: Record<string, unknown>): JobEntry => {
   clock += 1;
@@ -23,19 +23,19 @@ describe('the steps of a wash', () => {
   });
 
   it('leave isolating out only where it was overruled', () => {
-    const without = jobSteps({ access: 'from the ground', escalates: false, rungs: [], isolate: false });
+    const without = jobSteps({ access: 'ground', escalates: false, rungs: [], isolate: false });
     expect(without.map(({ key }) => key)).to.not.include.members(['isolate', 're-energise']);
   });
 
   it('ask about overhead lines wherever a pole or lift is used', () => {
-    const lift = jobSteps({ access: 'from a lift or scaffold', escalates: false, rungs: [], isolate: true });
+    const lift = jobSteps({ access: 'lift', escalates: false, rungs: [], isolate: true });
     expect(first.cautions.map(({ key }) => key)).to.include('lines');
     expect(lift[0]?.cautions.map(({ key }) => key)).to.include.members(['lines', 'height']);
   });
 
   it('ask for the word of the maker or the customer before a blade, and only where one is planned', () => {
     const rungs = (names: string[]) =>
-      jobSteps({ access: 'from the ground', escalates: true, rungs: names, isolate: true })
+      jobSteps({ access: 'ground', escalates: true, rungs: names, isolate: true })
         .find(({ key }) => key === 'escalate')
         ?.cautions.map(({ key }) => key);
     expect(rungs(['blade'])).to.deep.equal(['blade']);
@@ -284,7 +284,7 @@ describe('what holds a step whatever was tapped', () => {
   });
 
   it('does not hold dry work', () => {
-    const dry = jobSteps({ access: 'at hand height', escalates: false, rungs: [], isolate: false });
+    const dry = jobSteps({ access: 'hand-height', escalates: false, rungs: [], isolate: false });
     const brush = dry.find(({ key }) => key === 'brush') as Step;
     expect(heldBy(brush, jobProgress(dry, [glassAt(46), waterAt(19)]), now)).to.equal(null);
     expect(dry.map(({ key }) => key)).to.not.include.members(['rinse', 'final-rinse', 'dry']);
@@ -295,7 +295,7 @@ describe('what holds a step whatever was tapped', () => {
 
   it('is the wait for the glass to dry, by the clock', () => {
     const timed = jobSteps({
-      access: 'from the ground',
+      access: 'ground',
       escalates: false,
       rungs: ['water'],
       isolate: false,

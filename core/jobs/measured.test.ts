@@ -4,7 +4,7 @@ import { type FaceOfJob, measuredJob } from './measured.ts';
 import type { JobEntry } from './progress.ts';
 import { jobSteps } from './steps.ts';
 
-const steps = jobSteps({ access: 'from the ground', escalates: false, rungs: ['water'], isolate: false });
+const steps = jobSteps({ access: 'ground', escalates: false, rungs: ['water'], isolate: false });
 const face: FaceOfJob = {
   id: 'sunny',
   modules: 10,

@@ -1,4 +1,5 @@
 import type { Reading } from '../comparisons/compare.ts';
+import { type Bare, bare, type Finding } from '../findings.ts';
 import type { WipeTest } from '../inspections/soil.ts';
 import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
@@ -248,24 +249,27 @@ export const isAnswered = (progress: JobProgress, array: string, when: 'before' 
   progress.readings.some((one) => one.when === when && (one.array === array || one.with?.includes(array))) ||
   progress.unread.some((one) => one.when === when && one.array === array);
 
-/** What a step still lacks before it can be called done, in words; null where nothing. It can be left out with a reason. */
+/** What a step still lacks before it can be called done. */
+export type Lacking =
+  | Finding<'lacking-faces', { names: string[] }>
+  | Bare<'lacking-before' | 'lacking-after' | 'lacking-water' | 'lacking-marks'>;
+
+/** What a step still lacks before it can be called done; null where nothing. It can be left out with a reason. */
 export function lackingFor(
   step: Step,
   progress: JobProgress,
   faces: readonly { id: string; name: string }[] = [],
-): string | null {
+): Lacking | null {
   const has = (when: 'before' | 'after') =>
     progress.readings.some((reading) => reading.when === when) || progress.unread.some((face) => face.when === when);
   const when = step.ends === 'before-readings' ? 'before' : step.ends === 'after-readings' ? 'after' : null;
   const open = when ? faces.filter(({ id }) => !isAnswered(progress, id, when)) : [];
   if (when && has(when) && open.length > 0)
-    return `Not read yet: ${open.map(({ name }) => name).join(', ')}. Read it, or say why not.`;
-  if (step.ends === 'before-readings' && !has('before'))
-    return 'No reading kept yet. Without one there is nothing to compare with.';
-  if (step.ends === 'after-readings' && !has('after'))
-    return 'No reading kept yet. Without one nothing shows what the wash did.';
-  if (step.ends === 'water' && progress.water.length === 0) return 'The water has not been read yet.';
-  if (step.ends === 'modules' && Object.keys(progress.marks).length === 0) return 'No module is marked yet.';
+    return { code: 'lacking-faces', params: { names: open.map(({ name }) => name) } };
+  if (step.ends === 'before-readings' && !has('before')) return bare('lacking-before');
+  if (step.ends === 'after-readings' && !has('after')) return bare('lacking-after');
+  if (step.ends === 'water' && progress.water.length === 0) return bare('lacking-water');
+  if (step.ends === 'modules' && Object.keys(progress.marks).length === 0) return bare('lacking-marks');
   return null;
 }
 

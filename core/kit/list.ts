@@ -1,123 +1,96 @@
 import { type CleaningMethod, METHOD_WORK } from '../assumptions.ts';
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import type { BrushName } from '../methods/findings.ts';
+import type { Rung } from '../methods/rungs.ts';
+import type { Access } from '../methods/work.ts';
 import type { WaterWay } from '../water/plan.ts';
 
+/** What a thing is called on the list; metres, litres. */
+export type KitName =
+  | Finding<'kit-pole', { length: number }>
+  | Finding<'kit-brush', { brush: BrushName }>
+  | Finding<'kit-tank', { litres: number }>
+  | Bare<`kit-${PlainKit}`>
+  | Written;
+/** Why it is on the list. */
+export type KitBecause = Bare<`kit-because-${PlainKit | 'pole' | 'brush' | 'tank'}`> | Written;
+
+type PlainKit =
+  | 'rotary'
+  | 'robot-wet'
+  | 'robot-dry'
+  | 'microfibre'
+  | 'hose'
+  | 'irradiance'
+  | 'thermometer'
+  | 'cloths'
+  | 'phone'
+  | 'first-aid'
+  | 'resin'
+  | 'meter'
+  | 'membrane'
+  | 'soap'
+  | 'alcohol'
+  | 'blade'
+  | 'access';
+
 export interface KitItem {
+  /** under which it is ticked off */
   key: string;
-  label: string;
-  /** why it is on the list */
-  because: string;
+  label: KitName;
+  because: KitBecause;
 }
 
 export interface KitInput {
   way: WaterWay;
   /** of cleaning; left out where only the water's kit is asked for */
   ways?: readonly CleaningMethod[];
-  brush: string;
+  brush: BrushName;
   /** metres */
   pole: number;
   litres: number;
-  rungs: readonly string[];
-  access: string;
+  rungs: readonly Rung[];
+  access: Access;
 }
 
+const thing = (name: PlainKit, key: string = name): KitItem => ({
+  key,
+  label: bare(`kit-${name}`),
+  because: bare(`kit-because-${name}`),
+});
+
 /** What a way of cleaning needs beside brush and pole. */
-const MACHINES: Partial<Record<CleaningMethod, KitItem[]>> = {
-  'rotary-head': [
-    { key: 'rotary', label: 'Rotary head, its drive and a spare pad', because: 'The way of cleaning chosen.' },
-  ],
-  'robot-wet': [
-    {
-      key: 'robot',
-      label: 'Wet robot, charged, with its tether',
-      because: 'It is held from above wherever it could slide off.',
-    },
-  ],
-  'robot-dry': [
-    {
-      key: 'robot',
-      label: 'Dry robot, charged, with its tether',
-      because: 'It is held from above wherever it could slide off.',
-    },
-  ],
-  cloth: [{ key: 'microfibre', label: 'Microfibre cloths, clean, one a row', because: 'Grit in a cloth scratches.' }],
+const MACHINES: Partial<Record<CleaningMethod, KitItem>> = {
+  'rotary-head': thing('rotary'),
+  'robot-wet': thing('robot-wet', 'robot'),
+  'robot-dry': thing('robot-dry', 'robot'),
+  cloth: thing('microfibre'),
 };
 
 /** What has to be in the van the evening before, down to couplings and instruments. */
-export function kitList(input: KitInput): KitItem[] {
-  const ways = input.ways ?? ['fed-pole'];
-  const wet = ways.some((way) => METHOD_WORK[way].flow > 0);
-  const machine = ways.flatMap((way) => MACHINES[way] ?? []);
-  const items: KitItem[] = [
-    ...machine,
-    { key: 'pole', label: `Pole, ${input.pole} m, clamps tried`, because: 'Reach of this array.' },
-    {
-      key: 'brush',
-      label: `Brush: ${input.brush}, brush checked`,
-      because: 'A stone in the bristles scratches every module after it.',
-    },
-    ...(wet
-      ? [
-          {
-            key: 'hose',
-            label: 'Hose, couplings and a spare washer',
-            because: 'A coupling that does not fit is found out on site.',
-          },
-        ]
-      : []),
-    {
-      key: 'irradiance',
-      label: 'Irradiance sensor, clean, with its stand',
-      because: 'Readings before and after are worth nothing without it.',
-    },
-    {
-      key: 'thermometer',
-      label: 'Contact thermometer',
-      because: 'Cold glass gives more power: it must be corrected for.',
-    },
-    { key: 'cloths', label: 'White cloths for wipe tests', because: 'The photographed pair is part of the proof.' },
-    { key: 'phone', label: 'Phone charged, job opened once', because: 'The cards are then at hand without a signal.' },
-    {
-      key: 'first-aid',
-      label: 'First-aid kit, drinking water, sun cover',
-      because: 'Heat and falls come before glass.',
-    },
-  ];
-  if (wet && (input.way === 'resin' || input.way === 'osmosis-resin')) {
-    items.push(
-      {
-        key: 'resin',
-        label: 'Two resin vessels, lead before lag',
-        because: 'Side by side they are exhausted together.',
-      },
-      { key: 'meter', label: 'Conductivity meter', because: 'It says when the lead vessel is spent.' },
-    );
-  }
-  if (wet && input.way === 'osmosis-resin') {
-    items.push({
-      key: 'membrane',
-      label: 'Membrane unit, carbon filter, reject hose',
-      because: 'Chlorine is taken out first; the reject needs somewhere to go.',
-    });
-  }
-  if (wet && input.way === 'bought') {
-    items.push({
+export function kitList({ way, ways = ['fed-pole'], brush, pole, litres, rungs, access }: KitInput): KitItem[] {
+  const wet = ways.some((one) => METHOD_WORK[one].flow > 0);
+  const asked = (condition: boolean, ...items: KitItem[]) => (condition ? items : []);
+  return [
+    ...ways.flatMap((one) => MACHINES[one] ?? []),
+    { key: 'pole', label: { code: 'kit-pole', params: { length: pole } }, because: bare('kit-because-pole') },
+    { key: 'brush', label: { code: 'kit-brush', params: { brush } }, because: bare('kit-because-brush') },
+    ...asked(wet, thing('hose')),
+    thing('irradiance'),
+    thing('thermometer'),
+    thing('cloths'),
+    thing('phone'),
+    thing('first-aid'),
+    ...asked(wet && (way === 'resin' || way === 'osmosis-resin'), thing('resin'), thing('meter')),
+    ...asked(wet && way === 'osmosis-resin', thing('membrane')),
+    ...asked(wet && way === 'bought', {
       key: 'tank',
-      label: `Tank with ${Math.ceil(input.litres / 10) * 10} L, strapped`,
-      because: 'A kilogram a litre: mind the payload.',
-    });
-  }
-  if (input.rungs.includes('soap'))
-    items.push({ key: 'soap', label: 'pH-neutral soap, measured', because: 'Sticky soil.' });
-  if (input.rungs.includes('alcohol'))
-    items.push({ key: 'alcohol', label: 'Alcohol, cloths, no sparks near', because: 'Something grows here.' });
-  if (input.rungs.includes('blade'))
-    items.push({ key: 'blade', label: 'New blades and holder, edge looked along', because: 'A nick scratches glass.' });
-  if (input.access === 'from a lift or scaffold') {
-    items.push({
-      key: 'access',
-      label: 'Lift or scaffold papers, harness checked',
-      because: 'A competent person, under local law.',
-    });
-  }
-  return items;
+      label: { code: 'kit-tank', params: { litres: Math.ceil(litres / 10) * 10 } },
+      because: bare('kit-because-tank'),
+    }),
+    ...asked(rungs.includes('soap'), thing('soap')),
+    ...asked(rungs.includes('alcohol'), thing('alcohol')),
+    ...asked(rungs.includes('blade'), thing('blade')),
+    ...asked(access === 'lift', thing('access')),
+  ];
 }

@@ -6,8 +6,22 @@ import {
   WORTH_A_STRONGER_WAY,
 } from '../assumptions.ts';
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
+import { BY_HAND, bare } from '../findings.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
+import type {
+  AccessBecause,
+  BrushBecause,
+  BrushName,
+  MethodBecause,
+  MinutesBecause,
+  PoleBecause,
+  PoleFromGround,
+  RungBecause,
+  RungCaution,
+  SoakBecause,
+} from './findings.ts';
 import { fromGround } from './fromGround.ts';
+import type { Rung } from './rungs.ts';
 import { type Access, litresIn, minutesPerModule } from './work.ts';
 
 export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
@@ -40,34 +54,31 @@ export interface MethodInput {
   tested?: Pick<TestPatch, 'removed' | 'minutesPerModule'> | undefined;
 }
 
-export interface Choice<T> {
+export interface Choice<T, Because> {
   choose: T;
-  because: string;
+  because: Because;
 }
-
-export const RUNGS = ['water', 'soak', 'soap', 'alcohol', 'blade'] as const;
-export type Rung = (typeof RUNGS)[number];
 
 export interface EscalationRung {
   rung: Rung;
   use: boolean;
   /** why, or why not here */
-  because: string;
-  caution: string;
+  because: RungBecause;
+  caution: RungCaution;
 }
 
 export interface MethodPlan {
-  method: Choice<CleaningMethod>;
-  brush: Choice<string>;
+  method: Choice<CleaningMethod, MethodBecause>;
+  brush: Choice<BrushName, BrushBecause>;
   /** metres of pole */
-  pole: Choice<number>;
-  access: Choice<Access>;
-  soakMinutes: Choice<number>;
+  pole: Choice<number, PoleBecause>;
+  access: Choice<Access, AccessBecause>;
+  soakMinutes: Choice<number, SoakBecause>;
   escalation: EscalationRung[];
   /** minutes of work for one module, all soils and access counted in */
   minutesPerModule: number;
-  /** where they come from; empty where nobody kept it */
-  minutesBecause: string;
+  /** where they come from; null where nobody kept it */
+  minutesBecause: MinutesBecause | null;
   /** litres on one module; null where nobody kept them */
   litresPerModule: number | null;
   /** the ways that are used one after another: the method, and those of the rungs that are used */
@@ -95,12 +106,7 @@ export function chooseMethod(input: MethodInput): MethodPlan {
     brush: brush(input, { soaking, looseOnly, access: access.choose }),
     pole: pole(input, access.choose),
     access,
-    soakMinutes: soaking
-      ? {
-          choose: 10,
-          because: 'Something on the glass comes off only after soaking; keep it wet, in shade or cool hours.',
-        }
-      : { choose: 0, because: 'Everything seen comes off with water and brush.' },
+    soakMinutes: soaking ? { choose: 10, because: bare('soak-first') } : { choose: 0, because: bare('soak-not') },
     escalation,
     ...workOf(input, method.choose, access.choose, escalation),
   };
@@ -137,13 +143,10 @@ function minutesOf(
 ): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause'> {
   const tried: Partial<Record<CleaningMethod, PatchWay>> = { 'wet-blade': 'blade', soap: 'soap', 'fed-pole': 'brush' };
   const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
-  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: 'As timed on the test strips of this face.' };
+  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: bare('minutes-timed') };
   return {
     minutesPerModule: houseMinutes(input, way, access) * (input.pace?.[way] ?? 1),
-    minutesBecause:
-      input.pace?.[way] === undefined
-        ? 'For one module, by way, access, storeys and soil (house assumption).'
-        : 'For one module, by way, access, storeys and soil, at the pace of your own jobs.',
+    minutesBecause: input.pace?.[way] === undefined ? bare('minutes-house') : bare('minutes-own'),
   };
 }
 
@@ -156,115 +159,78 @@ export const litresOf = ({ litres, pace }: MethodInput, way: CleaningMethod, min
   litres?.[way] === undefined ? litresIn(way, minutes) : (litresIn(way, minutes) / (pace?.[way] ?? 1)) * litres[way];
 
 /** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
-function soapByTest({ tested }: MethodInput): { wanted: boolean; because: string } | null {
+function soapByTest({ tested }: MethodInput): { wanted: boolean; because: RungBecause } | null {
   const share = (way: PatchWay) => tested?.removed.find((one) => one.way === way)?.share.mid;
   const [brushed, soaped] = [share('brush'), share('soap')];
   if (brushed === undefined) return null;
-  const took = `on the test strips the brush alone took off ${Math.round(brushed * 100)} % of the film`;
-  if (brushed >= ENOUGH_TAKEN_OFF) return { wanted: false, because: `Not wanted: ${took}.` };
+  if (brushed >= ENOUGH_TAKEN_OFF)
+    return { wanted: false, because: { code: 'soap-brush-enough', params: { brushed } } };
   if (soaped !== undefined && soaped > brushed + WORTH_A_STRONGER_WAY)
-    return { wanted: true, because: `Wanted: ${took}, with soap ${Math.round(soaped * 100)} %.` };
+    return { wanted: true, because: { code: 'soap-takes-more', params: { brushed, soaped } } };
   return null;
 }
 
-function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: string): Choice<CleaningMethod> {
-  if (input.waterless) {
-    return {
-      choose: 'robot-dry',
-      because: 'No water may be used here: dry brushing, which leaves about half of what is bonded.',
-    };
-  }
-  if (used('blade'))
-    return {
-      choose: 'wet-blade',
-      because: 'Lichen or the like sits on the glass and only a wet, sharp blade held flat takes it off.',
-    };
-  if (used('alcohol'))
-    return { choose: 'alcohol', because: 'Something grows here; alcohol by hand slows its return, then the brush.' };
-  if (used('soap'))
-    return { choose: 'soap', because: 'Greasy or sticky soil: neutral soap, well rinsed, before the brush.' };
-  if (access === 'at hand height')
-    return { choose: 'hose-and-brush', because: 'The glass is at hand height: hose and soft brush are quickest.' };
-  return {
-    choose: 'fed-pole',
-    because:
-      access === 'from the ground'
-        ? 'Water at the brush, from the ground, in two passes.'
-        : 'Water at the brush, in two passes.',
-  };
+function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: Access): MethodPlan['method'] {
+  if (input.waterless) return { choose: 'robot-dry', because: bare('method-waterless') };
+  if (used('blade')) return { choose: 'wet-blade', because: bare('method-blade') };
+  if (used('alcohol')) return { choose: 'alcohol', because: bare('method-alcohol') };
+  if (used('soap')) return { choose: 'soap', because: bare('method-soap') };
+  if (access === 'hand-height') return { choose: 'hose-and-brush', because: bare('method-hand-height') };
+  return { choose: 'fed-pole', because: bare(access === 'ground' ? 'method-pole-from-ground' : 'method-pole') };
 }
 
 function chooseAccess(input: MethodInput): MethodPlan['access'] {
-  if (input.accessByHand) return { choose: input.accessByHand, because: 'Set by hand; the reason stands beside it.' };
-  if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT) {
-    return { choose: 'at hand height', because: 'The array stands on the ground within reach.' };
-  }
-  if (input.mount === 'flat-roof' || reachNeeded(input) > LONGEST_POLE) {
-    return {
-      choose: 'from a lift or scaffold',
-      because:
-        input.mount === 'flat-roof'
-          ? 'A flat roof cannot be brushed from the ground: edge protection or a lift, and a competent person, under local law.'
-          : `More than ${LONGEST_POLE} m of pole cannot be pressed evenly: access equipment and a competent person, under local law.`,
-    };
-  }
-  const fromBelow = poleFromGround(input);
-  return fromBelow.choose === null
-    ? { choose: 'from a lift or scaffold', because: fromBelow.because }
-    : { choose: 'from the ground', because: fromBelow.because };
+  if (input.accessByHand) return { choose: input.accessByHand, because: BY_HAND };
+  if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT)
+    return { choose: 'hand-height', because: bare('access-within-reach') };
+  if (input.mount === 'flat-roof') return { choose: 'lift', because: bare('access-flat-roof') };
+  if (reachNeeded(input) > LONGEST_POLE)
+    return { choose: 'lift', because: { code: 'access-beyond-pole', params: { most: LONGEST_POLE } } };
+  const { choose, because } = poleFromGround(input);
+  return { choose: choose === null ? 'lift' : 'ground', because };
 }
 
 /** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
 const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
 
 /** The pole for a face that is brushed from the ground, by its section where that is known; null where none reaches. */
-function poleFromGround(input: MethodInput): Choice<number | null> {
+function poleFromGround(input: MethodInput): Choice<number | null, PoleFromGround> {
   const { eaveHeight, surfaceTilt, slopeLength, standOffs } = input;
   const estimate = reachNeeded(input);
   if (slopeLength === undefined)
-    return { choose: estimate, because: `About ${estimate} m of pole, a first estimate; nobody leaves the ground.` };
+    return { choose: estimate, because: { code: 'pole-estimate', params: { length: estimate } } };
   const found = fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs });
   const drawn = (standOffs?.length ?? 0) > 0;
-  if (found === null) {
-    return {
-      choose: null,
-      because: `By the section no pole of up to ${LONGEST_POLE} m reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}: access equipment and a competent person, under local law. Where it can be brushed from a gable or from behind, draw that standing place, or set the access by hand.`,
-    };
-  }
-  const neck = found.lift > 0 ? `, the last ${Math.ceil(found.lift * 100)} cm by an angled neck` : '';
+  if (found === null)
+    return { choose: null, because: { code: 'pole-none-reaches', params: { most: LONGEST_POLE, drawn } } };
   const length = Math.ceil(found.poleLength);
   return {
     choose: length,
-    because: `By the section ${length} m of pole reach the far edge from ${drawn ? 'the standing place drawn, ' : ''}about ${Math.round(found.standOff)} m off the wall${neck}; nobody leaves the ground.`,
+    because: { code: 'pole-by-section', params: { length, drawn, standOff: found.standOff, neck: found.lift } },
   };
 }
 
-function pole(input: MethodInput, access: string): Choice<number> {
-  if (access === 'at hand height') return { choose: 2, because: 'A short pole keeps the back straight.' };
-  if (access === 'from the ground') {
+function pole(input: MethodInput, access: Access): MethodPlan['pole'] {
+  if (access === 'hand-height') return { choose: 2, because: bare('pole-short') };
+  if (access === 'ground') {
     const found = poleFromGround(input);
     // Set by hand from the ground though no pole was found to reach: the longest there is.
     return { choose: found.choose ?? LONGEST_POLE, because: found.because };
   }
-  return { choose: 3, because: 'Work from beside the array; a short pole presses evenly.' };
+  return { choose: 3, because: bare('pole-beside') };
 }
 
-function brush(input: MethodInput, soil: { soaking: boolean; looseOnly: boolean; access: Access }): Choice<string> {
-  if (input.waterless)
-    return { choose: 'dry microfibre roller', because: 'Dry work needs a clean, soft face; bristles would drag grit.' };
-  if (soil.soaking)
-    return {
-      choose: 'stiffer flagged bristle, 40 cm',
-      because: 'Bonded soil needs pressure; a narrow head presses evenly.',
-    };
-  if (input.storeys >= 2 && soil.access === 'from the ground')
-    return {
-      choose: 'soft flagged bristle, 40 cm, light head',
-      because: 'A heavy or wide head cannot be pressed evenly on a long pole.',
-    };
+function brush(
+  input: MethodInput,
+  soil: { soaking: boolean; looseOnly: boolean; access: Access },
+): MethodPlan['brush'] {
+  if (input.waterless) return { choose: bare('brush-dry-roller'), because: bare('brush-because-dry') };
+  if (soil.soaking) return { choose: bare('brush-stiff-40'), because: bare('brush-because-bonded') };
+  if (input.storeys >= 2 && soil.access === 'ground')
+    return { choose: bare('brush-light-40'), because: bare('brush-because-long-pole') };
   return {
-    choose: 'soft flagged bristle, 60 cm',
-    because: soil.looseOnly ? 'Loose film only: width saves passes.' : 'The usual head on a short pole.',
+    choose: bare('brush-soft-60'),
+    because: bare(soil.looseOnly ? 'brush-because-loose' : 'brush-because-usual'),
   };
 }
 
@@ -274,62 +240,52 @@ function ladder(
   access: Access,
 ): EscalationRung[] {
   // A blade is held flat and alcohol kept off the seals by hand: nobody does either at the end of a pole.
-  const outOfHand = access === 'from the ground' ? 'by hand at the glass, and the work is done from the ground' : null;
-  const chemicalsStop = input.runOff === 'rainwater-tank' ? 'Run-off is kept in a tank: no chemicals here.' : null;
+  const outOfHand = access === 'ground';
+  const chemicalsStop = input.runOff === 'rainwater-tank' ? bare('rung-tank') : null;
   const bladeWanted = found.lichen || found.bladeWork;
   const bySoap = soapByTest(input);
   return [
     {
       rung: 'water',
       use: !input.waterless,
-      because: input.waterless
-        ? 'No water may be used at this site.'
-        : 'Always first: plenty of water, then the brush.',
-      caution:
-        'Glass and water within 20 K of each other unless the maker says otherwise; cold water cracks hot glass.',
+      because: bare(input.waterless ? 'rung-no-water' : 'rung-water-first'),
+      caution: bare('caution-thermal-shock'),
     },
     {
       rung: 'soak',
       use: found.soaking && !input.waterless,
-      because: found.soaking ? 'Some of what was seen needs soaking.' : 'Nothing seen needs it.',
-      caution: 'Wet roofs and hoses are slippery underfoot.',
+      because: bare(found.soaking ? 'rung-needs-soaking' : 'rung-soak-not-needed'),
+      caution: bare('caution-slippery'),
     },
     {
       rung: 'soap',
       use: chemicalsStop === null && (bySoap?.wanted ?? found.sticky) && !input.waterless,
-      because:
-        chemicalsStop ??
-        bySoap?.because ??
-        (found.sticky
-          ? 'Greasy or sticky soil lets go sooner with neutral soap.'
-          : 'Nothing greasy or sticky was seen.'),
-      caution: 'pH-neutral only, never left to dry, rinsed until no foam; gloves and eye protection.',
+      because: chemicalsStop ?? bySoap?.because ?? bare(found.sticky ? 'rung-sticky' : 'rung-not-sticky'),
+      caution: bare('caution-soap'),
     },
     {
       rung: 'alcohol',
-      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless && outOfHand === null,
-      because:
-        chemicalsStop ??
-        (found.grows && !found.lichen && outOfHand ? `Not here: it is worked ${outOfHand}.` : null) ??
-        (found.lichen
-          ? 'Lichen wants the blade; alcohol alone takes under half.'
-          : found.grows
-            ? 'Something grows on the glass.'
-            : 'Nothing grows here.'),
-      caution:
-        'By hand, kept off the seals at the frame, short dwell, no flames or sparks near; only where run-off allows.',
+      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless && !outOfHand,
+      because: chemicalsStop ?? alcoholBecause(found, outOfHand),
+      caution: bare('caution-alcohol'),
     },
     {
       rung: 'blade',
-      use: bladeWanted && input.bladeAgreed && !input.waterless && outOfHand === null,
-      because: !bladeWanted
-        ? 'Nothing seen needs a blade.'
-        : outOfHand
-          ? `Needed, but not here: it is worked ${outOfHand}. With a lift or scaffold it can be.`
-          : input.bladeAgreed
-            ? 'Needed, and the maker’s word or the customer’s signature is on record.'
-            : 'Needed, but not here before the module maker’s word or the customer’s signature is on record: coatings can be scratched.',
-      caution: 'Soaked glass only, a new sharp blade held flat, never across a cracked module.',
+      use: bladeWanted && input.bladeAgreed && !input.waterless && !outOfHand,
+      because: bladeBecause(bladeWanted, outOfHand, input.bladeAgreed),
+      caution: bare('caution-blade'),
     },
   ];
+}
+
+function alcoholBecause({ grows, lichen }: { grows: boolean; lichen: boolean }, outOfHand: boolean): RungBecause {
+  if (lichen) return bare('rung-lichen-wants-blade');
+  if (!grows) return bare('rung-nothing-grows');
+  return bare(outOfHand ? 'rung-out-of-hand' : 'rung-grows');
+}
+
+function bladeBecause(wanted: boolean, outOfHand: boolean, agreed: boolean): RungBecause {
+  if (!wanted) return bare('rung-no-blade');
+  if (outOfHand) return bare('rung-blade-out-of-hand');
+  return bare(agreed ? 'rung-blade-agreed' : 'rung-blade-not-agreed');
 }

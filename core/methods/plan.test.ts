@@ -55,7 +55,7 @@ describe('a plan for two faces', () => {
     const lifted = makePlan({ ...input, arrays: far });
     expect(lifted.priced.lines.map(({ key }) => key)).to.include('access');
     expect(kitKeys(lifted)).to.include('access');
-    expect(lifted.arrays[0]?.method.access.choose).to.equal('from a lift or scaffold');
+    expect(lifted.arrays[0]?.method.access.choose).to.equal('lift');
   });
 
   it('asks about a stack of choices that cannot well be', () => {

@@ -9,6 +9,7 @@ import {
   type VisitsOption,
   type WashedArray,
 } from '../courses/visitsOfSite.ts';
+import { BY_HAND, bare, type Finding, type Written, written } from '../findings.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
@@ -17,11 +18,11 @@ import type { AssumedFact } from '../sites/assumed.ts';
 import { LayeredGlass } from '../soiling/layered.ts';
 import { takenOff } from '../soiling/takenOff.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
-import { counted } from '../units/words.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
-import { climateOf } from '../weather/index.ts';
-import { chooseMethod, litresOf, type MethodInput, type MethodPlan, type Rung, workOf } from './choose.ts';
-import { type Access, questionsOf } from './work.ts';
+import { type ClimateName, climateOf } from '../weather/index.ts';
+import { chooseMethod, litresOf, type MethodInput, type MethodPlan, workOf } from './choose.ts';
+import type { Rung } from './rungs.ts';
+import { type Access, questionsOf, type WorkQuestion } from './work.ts';
 
 export interface PlanInput {
   arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];
@@ -57,6 +58,9 @@ export interface ArrayOverrides {
   rungs?: Partial<Record<Rung, boolean>> | undefined;
 }
 
+/** What cannot well be of what was chosen for an array; `of` is its name, where there are several. */
+export type PlanQuestion = Finding<'question-of-array', { of: string | null; question: WorkQuestion }> | Written;
+
 export interface ArrayPlan {
   arrayId: string;
   name: string;
@@ -90,12 +94,12 @@ export interface PlanOutput {
   isolate: boolean;
   assumed: AssumedFact[];
   /** what cannot well be of what was chosen, for whoever chose it */
-  questions: string[];
+  questions: PlanQuestion[];
   /** what the chosen visits save in a year, and those beyond the first of that, minor units; null in older plans */
   saves: Spread | null;
   beyondFirst: Spread | null;
   /** the weather that it is reckoned over, and which figures of house and contractor it rests on */
-  climate: string;
+  climate: ClimateName | null;
   figures: number;
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
@@ -133,7 +137,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     setUpMinutes: input.house.setUpMinutes,
     soakMinutes: total(arrays.map(({ method }) => method.soakMinutes.choose)),
     waterCost,
-    accessEquipment: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold'),
+    accessEquipment: arrays.some(({ method }) => method.access.choose === 'lift'),
   };
   const priced = priceVisit(work, input.prices);
   const pricedInPlan = priceVisit(work, input.prices, true);
@@ -171,9 +175,7 @@ export function makePlan(input: PlanInput): PlanOutput {
           pole: Math.max(...arrays.map(({ method }) => method.pole.choose)),
           litres: water.litres,
           rungs: usedRungs(arrays),
-          access: arrays.some(({ method }) => method.access.choose === 'from a lift or scaffold')
-            ? 'from a lift or scaffold'
-            : first.method.access.choose,
+          access: arrays.some(({ method }) => method.access.choose === 'lift') ? 'lift' : first.method.access.choose,
         })
       : [],
     isolate: input.overrides.isolate ?? true,
@@ -184,7 +186,12 @@ export function makePlan(input: PlanInput): PlanOutput {
         pole: method.pole.choose,
         minutesPerModule: method.minutesPerModule,
         rungs: method.escalation.filter(({ use }) => use).map(({ rung }) => rung),
-      }).map((question) => (arrays.length > 1 ? `${name}: ${question}` : question)),
+      }).map(
+        (question): PlanQuestion => ({
+          code: 'question-of-array',
+          params: { of: arrays.length > 1 ? name : null, question },
+        }),
+      ),
     ),
     assumed: input.assumed ?? [],
     saves: scale(option.savedEnergy, input.valuePerKWh),
@@ -196,7 +203,7 @@ export function makePlan(input: PlanInput): PlanOutput {
 }
 
 /** Rungs of the escalation ladder that any array of the plan uses. */
-export const usedRungs = (arrays: PlanOutput['arrays']): string[] => [
+export const usedRungs = (arrays: PlanOutput['arrays']): Rung[] => [
   ...new Set(arrays.flatMap(({ method }) => method.escalation.filter((rung) => rung.use).map((rung) => rung.rung))),
 ];
 
@@ -216,12 +223,11 @@ function shareOfLoss(setup: CourseSetup, effectiveness: Effectiveness): number {
 
 /** The method with what was set by hand in place; what follows from the way and the access follows from those set. */
 function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
-  const byHand = 'Set by hand; the reason stands beside it.';
   const plan = chooseMethod({ ...input, accessByHand: overrides.access ?? input.accessByHand });
   const dry = overrides.method !== undefined && METHOD_WORK[overrides.method].flow === 0;
   const escalation = plan.escalation.map((step) => {
     const use = overrides.rungs?.[step.rung] ?? (step.use && !dry);
-    return { ...step, use, because: step.use && !use && dry ? 'Not with a dry way of cleaning.' : step.because };
+    return { ...step, use, because: step.use && !use && dry ? bare('rung-not-when-dry') : step.because };
   });
   const way = overrides.method ?? plan.method.choose;
   const work = overrides.method || overrides.rungs ? workOf(input, way, plan.access.choose, escalation) : plan;
@@ -229,18 +235,14 @@ function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
   return {
     ...plan,
     ...work,
-    method: overrides.method ? { choose: overrides.method, because: byHand } : plan.method,
-    brush: overrides.brush ? { choose: overrides.brush, because: byHand } : plan.brush,
-    pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: byHand },
+    method: overrides.method ? { choose: overrides.method, because: BY_HAND } : plan.method,
+    brush: overrides.brush ? { choose: written(overrides.brush), because: BY_HAND } : plan.brush,
+    pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: BY_HAND },
     escalation,
     minutesPerModule,
     litresPerModule: litresOf(input, way, minutesPerModule),
   };
 }
-
-/** What every figure of energy of a plan rests on. */
-const LAYERS =
-  'The layers of C6 from all that is known of each array, over made-up weather of the site (Coello and Boyle 2019 for films)';
 
 interface ReasonParts {
   input: PlanInput;
@@ -260,81 +262,89 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
     input.assumed?.some(({ key }) => keys.includes(key)) ? { assumed: true as const } : {};
   return {
     litres: {
-      what: 'Water on the glass for one visit',
+      what: bare('what-litres'),
       kind: 'volume',
       value: water.litres,
-      formula: 'Modules × minutes a module × share of them with water running (0.6) × flow of the way of cleaning.',
-      source: 'House assumption',
+      formula: bare('how-litres'),
+      source: bare('source-house'),
       assumption: true,
       inputs: [
-        { name: 'Modules', value: work.modules, kind: 'count' },
-        { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
+        { name: bare('input-modules'), value: work.modules, kind: 'count' },
+        {
+          name: bare('input-minutes-per-module'),
+          value: Math.round(work.minutesPerModule * 100) / 100,
+          kind: 'minutes',
+        },
       ],
-      drivers: [{ change: 'a quarter less time a module', becomes: water.litres * 0.75 }],
+      drivers: [{ change: bare('change-less-time'), becomes: water.litres * 0.75 }],
     },
     residue: {
-      what: 'Salts left on the glass where the last film dries',
+      what: bare('what-residue'),
       kind: 'residue',
       value: way?.residue ?? null,
-      formula: '0.65 × conductivity × film of water left (0.1 mm, drip-dry).',
-      source: 'Mass of salts 0.65 mg/L for each µS/cm; the limits of the finish are house assumptions',
+      formula: bare('how-residue'),
+      source: bare('source-residue'),
       assumption: true,
       inputs: [
         {
-          name: 'Conductivity on the glass',
+          name: bare('input-conductivity-on-glass'),
           value: way?.conductivity ?? null,
           kind: 'conductivity',
           ...guessed('conductivity'),
         },
-        { name: 'Limit of the finish', value: water.residueLimit, kind: 'residue' },
+        { name: bare('input-residue-limit'), value: water.residueLimit, kind: 'residue' },
       ],
-      drivers: [{ change: 'squeegeed (0.02 mm left)', becomes: (way?.residue ?? 0) / 5 }],
+      drivers: [{ change: bare('change-squeegeed'), becomes: (way?.residue ?? 0) / 5 }],
     },
     minutes: {
-      what: 'Time of one visit',
+      what: bare('what-visit-minutes'),
       kind: 'minutes',
       value: visitMinutes(work),
-      formula: 'Set-up and packing + modules × minutes a module with its soaking + the road there and back.',
-      source: 'House assumption, until your own records replace it',
+      formula: bare('how-visit-minutes'),
+      source: bare('source-house-until-records'),
       assumption: true,
       inputs: [
-        { name: 'Modules', value: work.modules, kind: 'count' },
-        { name: 'Minutes a module', value: Math.round(work.minutesPerModule * 100) / 100, kind: 'minutes' },
-        ...(work.soakMinutes ? [{ name: 'Soaking', value: work.soakMinutes, kind: 'minutes' as const }] : []),
-        { name: 'On the road', value: work.travelMinutes, kind: 'minutes', ...guessed('travelMinutes') },
+        { name: bare('input-modules'), value: work.modules, kind: 'count' },
+        {
+          name: bare('input-minutes-per-module'),
+          value: Math.round(work.minutesPerModule * 100) / 100,
+          kind: 'minutes',
+        },
+        ...(work.soakMinutes
+          ? [{ name: bare('input-soaking'), value: work.soakMinutes, kind: 'minutes' as const }]
+          : []),
+        { name: bare('input-on-the-road'), value: work.travelMinutes, kind: 'minutes', ...guessed('travelMinutes') },
       ],
       drivers: [],
     },
     visits: {
-      what: 'Visits a year with the least sum of dirt and visits, on the days found best for them',
+      what: bare('what-visits'),
       kind: 'count',
       value: visits.best,
-      formula:
-        'For 0 to 12 visits: value lost to dirt + visits × price; the least sum wins. 0 means that no visit pays in energy.',
-      source: LAYERS,
+      formula: bare('how-visits'),
+      source: bare('source-layers'),
       assumption: true,
       inputs: [
-        { name: 'Dirt and visits together, a year', value: chosen?.total ?? null, kind: 'money' },
-        { name: 'Dirt alone with no visit, a year', value: visits.options[0]?.lostValue ?? null, kind: 'money' },
-        { name: 'Price under which one visit pays', value: visits.breakEvenPrice, kind: 'money' },
+        { name: bare('input-total-a-year'), value: chosen?.total ?? null, kind: 'money' },
+        { name: bare('input-dirt-alone-a-year'), value: visits.options[0]?.lostValue ?? null, kind: 'money' },
+        { name: bare('input-break-even-price'), value: visits.breakEvenPrice, kind: 'money' },
       ],
       drivers: [],
     },
     benefit: {
-      what: 'What one wash now brings back before the glass has soiled again',
+      what: bare('what-benefit'),
       kind: 'money',
       value: recoverable.p50 * input.valuePerKWh,
       low: recoverable.p10 * input.valuePerKWh,
       high: recoverable.p90 * input.valuePerKWh,
-      formula:
-        'Energy lost in a year if nobody washes − energy lost if washed on the first day in the ways chosen, × what a kWh is worth here.',
-      source: `${LAYERS}; prices as entered`,
+      formula: bare('how-benefit'),
+      source: bare('source-layers-and-prices'),
       assumption: true,
       inputs: [
-        { name: 'Energy that comes back', value: recoverable.p50, kind: 'energy' },
-        { name: 'Self-consumption', value: input.ownUse, kind: 'fraction', ...guessed('ownUse') },
+        { name: bare('input-energy-back'), value: recoverable.p50, kind: 'energy' },
+        { name: bare('input-own-use'), value: input.ownUse, kind: 'fraction', ...guessed('ownUse') },
         {
-          name: 'Worth of a kWh',
+          name: bare('input-worth-of-kwh'),
           value: input.valuePerKWh,
           kind: 'money',
           ...guessed('ownUse', 'energyBought', 'energySold'),
@@ -343,39 +353,38 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       drivers: [],
     },
     recoverable: {
-      what: 'Energy that one wash now brings back before the glass has soiled again',
+      what: bare('what-recoverable-of-site'),
       kind: 'energy',
       value: recoverable.p50,
       low: recoverable.p10,
       high: recoverable.p90,
-      formula:
-        'Energy lost in a year if nobody washes − energy lost if washed on the first day in the ways chosen, over all arrays of the site.',
-      source: LAYERS,
+      formula: bare('how-recoverable-of-site'),
+      source: bare('source-layers'),
       assumption: true,
       inputs: [
-        { name: 'Arrays', value: input.arrays.length, kind: 'count' },
-        { name: 'Courses of weather', value: input.arrays[0]?.courses.members.length ?? 0, kind: 'count' },
+        { name: bare('input-arrays'), value: input.arrays.length, kind: 'count' },
+        { name: bare('input-courses'), value: input.arrays[0]?.courses.members.length ?? 0, kind: 'count' },
       ],
       drivers: [],
     },
     planSaves: {
-      what: 'Energy that the visits of a year save, in money',
+      what: bare('what-plan-saves'),
       kind: 'money',
       value: (visits.options[0]?.lostValue ?? 0) - (chosen?.lostValue ?? 0),
       low: (chosen?.savedEnergy.p10 ?? 0) * input.valuePerKWh,
       high: (chosen?.savedEnergy.p90 ?? 0) * input.valuePerKWh,
-      formula: 'What the dirt takes in a year with no visit − what it takes with these visits on their best days.',
-      source: `${LAYERS}; prices as entered`,
+      formula: bare('how-plan-saves'),
+      source: bare('source-layers-and-prices'),
       assumption: true,
       inputs: [
-        { name: 'Visits a year', value: visitsChosen, kind: 'count' },
-        { name: 'Dirt with no visit, a year', value: visits.options[0]?.lostValue ?? null, kind: 'money' },
-        { name: 'Dirt with them, a year', value: chosen?.lostValue ?? null, kind: 'money' },
+        { name: bare('input-visits-a-year'), value: visitsChosen, kind: 'count' },
+        { name: bare('input-dirt-alone-a-year'), value: visits.options[0]?.lostValue ?? null, kind: 'money' },
+        { name: bare('input-dirt-with-visits-a-year'), value: chosen?.lostValue ?? null, kind: 'money' },
       ],
       drivers: visits.options
         .filter((option) => Math.abs(option.visits - visitsChosen) === 1)
         .map((option) => ({
-          change: `${counted(option.visits, 'visit')} a year`,
+          change: { code: 'change-visits-a-year', params: { visits: option.visits } },
           becomes: (visits.options[0]?.lostValue ?? 0) - option.lostValue,
         })),
     },

@@ -1,13 +1,18 @@
+import { type Bare, bare } from '../findings.ts';
 import { type Random, seededRandom } from '../statistics/random.ts';
 import { cellAt, gridOf } from './cellLayout.ts';
 import type { CellPatch, DiodeModule } from './string.ts';
+
+export type DrillLesson = Bare<
+  'drill-even-film' | 'drill-one-cell' | 'drill-speck-on-each' | 'drill-lower-edge' | 'drill-droppings'
+>;
 
 /** A soiled string to guess at, and what there is to learn from it. */
 export interface DrillScene {
   film: number;
   patches: CellPatch[];
   /** what the eye tends to miss about it */
-  lesson: string;
+  lesson: DrillLesson;
 }
 
 type Kind = (module: DiodeModule, modules: number, random: Random) => DrillScene;
@@ -32,12 +37,12 @@ const KINDS: Kind[] = [
   (_module, _modules, random) => ({
     film: whole(random, 0.78, 0.97),
     patches: [],
-    lesson: 'An even film costs about what it keeps out, however bad it looks.',
+    lesson: bare('drill-even-film'),
   }),
   (module, modules, random) => ({
     film: 1,
     patches: [{ module: pick(random, modules), cell: place(module, random), transmittance: whole(random, 0, 0.2) }],
-    lesson: 'One covered cell switches off a third of its module: its bypass diode carries the current round it.',
+    lesson: bare('drill-one-cell'),
   }),
   (module, modules, random) => {
     const cell = place(module, random);
@@ -45,8 +50,7 @@ const KINDS: Kind[] = [
     return {
       film: 1,
       patches: Array.from({ length: modules }, (_, index) => ({ module: index, cell, transmittance })),
-      lesson:
-        'A speck on every module holds the current of the whole string down: no diode helps, since all are alike.',
+      lesson: bare('drill-speck-on-each'),
     };
   },
   (module, modules, random) => {
@@ -55,7 +59,7 @@ const KINDS: Kind[] = [
     return {
       film: whole(random, 0.94, 1),
       patches: Array.from({ length: dirty }, (_, index) => lowerEdge(module, index, transmittance)).flat(),
-      lesson: 'Growth along the lower edge lies under all three diodes of a module at once.',
+      lesson: bare('drill-lower-edge'),
     };
   },
   (module, modules, random) => ({
@@ -65,7 +69,7 @@ const KINDS: Kind[] = [
       cell: place(module, random),
       transmittance: whole(random, 0, 0.6),
     })),
-    lesson: 'Droppings here and there: the film costs its share, each dropping its substring, not its area.',
+    lesson: bare('drill-droppings'),
   }),
 ];
 

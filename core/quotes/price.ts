@@ -1,6 +1,7 @@
 import { SET_UP_MINUTES } from '../assumptions.ts';
-import { roundHalfAway } from '../units/format.ts';
-import { counted } from '../units/words.ts';
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import { roundHalfAway } from '../units/rounding.ts';
+import type { ClimateName } from '../weather/climates.ts';
 
 /** A contractor's own prices, integer minor units of one currency. */
 export interface PriceBook {
@@ -38,22 +39,34 @@ export interface VisitWork {
   accessEquipment: boolean;
 }
 
-export type LineKey =
-  | 'labour'
-  | 'travel'
-  | 'water'
-  | 'consumables'
-  | 'access'
-  | 'risk'
-  | 'minimum'
-  | 'discount'
-  | 'other';
+export const LINE_KEYS = [
+  'labour',
+  'travel',
+  'water',
+  'consumables',
+  'access',
+  'risk',
+  'minimum',
+  'discount',
+  'other',
+] as const;
+export type LineKey = (typeof LINE_KEYS)[number];
+
+/** What a quantity of a line is counted in. */
+export const LINE_UNITS = ['person-hour', 'km', 'visit', 'module', 'storey'] as const;
+export type LineUnit = (typeof LINE_UNITS)[number];
+
+/** What a line is for; `people` at work. A line that somebody added carries their words. */
+export type LineLabel =
+  | Finding<'line-labour', { people: number }>
+  | Bare<`line-${Exclude<LineKey, 'labour' | 'other'>}`>
+  | Written;
 
 export interface QuoteLine {
   key: LineKey;
-  label: string;
+  label: LineLabel;
   quantity: number;
-  unit: string;
+  unit: LineUnit;
   /** minor units, before tax; may be negative for a discount */
   amount: number;
 }
@@ -80,6 +93,13 @@ export function totals(lines: readonly { amount: number }[], taxRate: number) {
   return { net, tax, gross: net + tax };
 }
 
+const line = (
+  key: Exclude<LineKey, 'labour' | 'other'>,
+  quantity: number,
+  unit: LineUnit,
+  amount: number,
+): QuoteLine => ({ key, label: bare(`line-${key}`), quantity, unit, amount });
+
 /**
  * One visit priced by cost (C15): time, travel, water, consumables, access equipment, risk, minimum, discount, tax.
  * @param discounted whether the visit is one of a plan of two or more a year
@@ -88,48 +108,28 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   const minutes = visitMinutes(work);
   const hours = minutes / 60;
   const labour = Math.round(hours * book.hourlyRate * book.crew);
+  const visit = (key: 'water' | 'access' | 'minimum' | 'discount', amount: number) => line(key, 1, 'visit', amount);
   const lines: QuoteLine[] = [
     {
       key: 'labour',
-      label: `Work, set-up and driving, ${counted(book.crew, 'person', 'people')}`,
+      label: { code: 'line-labour', params: { people: book.crew } },
       quantity: roundHalfAway(hours * book.crew, 2),
-      unit: 'person-hours',
+      unit: 'person-hour',
       amount: labour,
     },
-    {
-      key: 'travel',
-      label: 'Travel',
-      quantity: work.travelKm,
-      unit: 'km',
-      amount: Math.round(work.travelKm * book.travelPerKm),
-    },
-    { key: 'water', label: 'Water and its treatment', quantity: 1, unit: 'visit', amount: work.waterCost },
-    {
-      key: 'consumables',
-      label: 'Brushes, pads and consumables',
-      quantity: work.modules,
-      unit: work.modules === 1 ? 'module' : 'modules',
-      amount: work.modules * book.consumablesPerModule,
-    },
+    line('travel', work.travelKm, 'km', Math.round(work.travelKm * book.travelPerKm)),
+    visit('water', work.waterCost),
+    line('consumables', work.modules, 'module', work.modules * book.consumablesPerModule),
   ];
-  if (work.accessEquipment) {
-    lines.push({ key: 'access', label: 'Lift or scaffold', quantity: 1, unit: 'visit', amount: book.accessEquipment });
-  }
+  if (work.accessEquipment) lines.push(visit('access', book.accessEquipment));
   if (work.storeys > 1 && book.riskShare > 0) {
-    const amount = Math.round(labour * book.riskShare * (work.storeys - 1));
     const above = work.storeys - 1;
-    const unit = above === 1 ? 'storey' : 'storeys';
-    lines.push({ key: 'risk', label: 'Work above one storey', quantity: above, unit, amount });
+    lines.push(line('risk', above, 'storey', Math.round(labour * book.riskShare * above)));
   }
   const before = totals(lines, 0).net;
-  if (before < book.minimumCharge) {
-    const amount = book.minimumCharge - before;
-    lines.push({ key: 'minimum', label: 'Minimum call-out', quantity: 1, unit: 'visit', amount });
-  }
-  if (discounted && book.planDiscount > 0) {
-    const amount = -Math.round(totals(lines, 0).net * book.planDiscount);
-    lines.push({ key: 'discount', label: 'Contract discount', quantity: 1, unit: 'visit', amount });
-  }
+  if (before < book.minimumCharge) lines.push(visit('minimum', book.minimumCharge - before));
+  if (discounted && book.planDiscount > 0)
+    lines.push(visit('discount', -Math.round(totals(lines, 0).net * book.planDiscount)));
   return { minutes, lines, ...totals(lines, book.taxRate) };
 }
 
@@ -140,21 +140,14 @@ export interface Benefit {
   p90: number;
 }
 
-export type Verdict = 'pays' | 'may-pay' | 'does-not-pay';
+export const VERDICTS = ['pays', 'may-pay', 'does-not-pay'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 /** Whether what comes back is worth more than what is asked: surely, perhaps, or not. */
 export function verdict(benefit: Benefit, price: number): Verdict {
   if (benefit.p10 >= price) return 'pays';
   return benefit.p90 >= price ? 'may-pay' : 'does-not-pay';
 }
-
-/** The sentence that stands on the customer's paper. */
-export const VERDICT_SENTENCE: Record<Verdict, string> = {
-  pays: 'On these figures the energy recovered is worth more than the wash.',
-  'may-pay': 'On these figures the wash may or may not pay for itself in energy; the range above spans its price.',
-  'does-not-pay':
-    'On these figures the wash does not pay for itself in energy. You may still want it for looks, warranty or to stop growth.',
-};
 
 /** What a plan of visits saves in a year, and what the visits beyond the first save of that; minor units. */
 export interface PlanSaves {
@@ -173,21 +166,20 @@ export function planVerdict({ visits, price, saves, beyondFirst }: PlanSaves): V
   return together === 'pays' && further === 'pays' ? 'pays' : 'may-pay';
 }
 
-/**
- * The sentence about a plan of visits for the customer's paper, with the visits beyond the first named where they are
- * what does not pay.
- * @param money an amount in minor units as text
- */
-export function planSentence(plan: PlanSaves, money: (amount: number) => string): string {
-  const { visits, price, saves, beyondFirst } = plan;
-  const range = ({ p10, p90 }: Benefit) => `${money(p10)} to ${money(p90)}`;
-  const sum = `The plan of ${visits} visits would save ${range(saves)} of energy a year and cost ${money(visits * price)}.`;
+/** What a customer is told of an offer; minor units. Where the visits beyond the first are what does not pay, they are named. */
+export type OfferFinding =
+  | Bare<`verdict-${Verdict}`>
+  | Finding<'line-quantity', { quantity: number; unit: LineUnit }>
+  /** what the figures rest on: which weather; null on older quotes */
+  | Finding<'offer-weather', { climate: ClimateName | null }>
+  | Finding<'plan-of-visits', PlanSaves & { verdict: Verdict; beyondFirstFails: boolean }>
+  /** of an older calculation: no ranges, and no verdict on them */
+  | Finding<'plan-of-visits-without-range', { saves: number; costs: number }>;
+
+/** What a plan of visits saves and costs and whether it pays; minor units. */
+export function planFinding(plan: PlanSaves): OfferFinding {
   const found = planVerdict(plan);
-  if (found === 'pays') return `${sum} On these figures it pays, and so do the visits beyond the first.`;
-  if (found === 'may-pay') return `${sum} On these figures it may or may not pay for itself in energy.`;
-  if (visits > 1 && verdict(saves, visits * price) !== 'does-not-pay') {
-    const others = visits === 2 ? 'the second visit' : `the ${visits - 1} visits beyond the first`;
-    return `${sum} Of that, ${others} would save ${range(beyondFirst)} and cost ${money((visits - 1) * price)}: more than one visit does not pay for itself in energy.`;
-  }
-  return `${sum} On these figures it does not pay for itself in energy.`;
+  const beyondFirstFails =
+    found === 'does-not-pay' && plan.visits > 1 && verdict(plan.saves, plan.visits * plan.price) !== 'does-not-pay';
+  return { code: 'plan-of-visits', params: { ...plan, verdict: found, beyondFirstFails } };
 }

@@ -19,7 +19,7 @@ export const EXPLANATIONS = [
 export type Explanation = (typeof EXPLANATIONS)[number];
 
 /** What a reckoning found, as codes with parameters in SI: sentences stand in the words room. */
-export type Finding =
+export type ReckoningFinding =
   | { code: 'agree'; params: { witnesses: number } }
   | { code: 'one-witness'; params: Record<string, never> }
   | {
@@ -71,10 +71,10 @@ const NAMED_WASHES = 3;
 export function findingsOf(
   output: ReckoningOutput,
   input: Pick<ReckonInput, 'visitPrice' | 'washes'> | null,
-): Finding[] {
+): ReckoningFinding[] {
   const { known, narrowing, learned, lookOn } = output;
   if (known === null) return [];
-  const findings: Finding[] = [];
+  const findings: ReckoningFinding[] = [];
   const heard = known.witnesses.filter(({ unheard }) => unheard === null);
   const quarrels = heard.filter(({ surprise }) => Math.abs(surprise ?? 0) > QUARREL);
   for (const witness of quarrels)

@@ -5,6 +5,7 @@ import { type Birds, MODULE_MINUTES, type Surroundings, WASH_UNTOLD } from '../a
 import { prepareCourses } from '../courses/courses.ts';
 import { type ArrayAhead, courseSetup, usualChoices } from '../courses/ofArray.ts';
 import { yearAhead } from '../courses/yearAhead.ts';
+import { bare } from '../findings.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
 import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
@@ -174,44 +175,42 @@ export function quickLook(input: QuickLookInput): QuickLook {
     verdict: verdict(worth, priced.gross),
     reasons: {
       lossNow: {
-        what: 'Share of clean output that the dirt may take now',
+        what: bare('what-quick-loss'),
         kind: 'fraction',
         value: lossNow.mid,
         low: lossNow.low,
         high: lossNow.high,
-        formula:
-          'What dust, rain and dew let expect since the last wash, weighed by what the caller’s words usually stand for: they count for little, since nobody of ours has looked.',
-        source: 'Bayes’ rule over the layered model; the words are a house assumption',
+        formula: bare('how-quick-loss'),
+        source: bare('source-call'),
         assumption: true,
         inputs: [
-          { name: 'Months since washed', value: months === null ? 'never' : months, kind: 'count' },
-          { name: 'By the months', value: byCalendar.mid, kind: 'fraction' },
-          { name: 'By what is seen', value: byEye?.mid ?? 'nothing said', kind: 'fraction' },
+          { name: bare('input-months-since-washed'), value: months === null ? bare('never') : months, kind: 'count' },
+          { name: bare('input-by-months'), value: byCalendar.mid, kind: 'fraction' },
+          { name: bare('input-by-seen'), value: byEye?.mid ?? bare('nothing-said'), kind: 'fraction' },
         ],
         drivers: [],
       },
       worth: {
-        what: 'Worth of what one wash brings back before it has soiled again',
+        what: bare('what-quick-worth'),
         kind: 'money',
         value: worth.p50,
         low: worth.p10,
         high: worth.p90,
-        formula: 'Energy that one wash today brings back in the year ahead × what a kWh is worth.',
-        source: 'As in Reckon, with an array towards the noon sun and no limit',
+        formula: bare('how-quick-worth'),
+        source: bare('source-call-worth'),
         assumption: true,
         inputs: [
-          { name: 'Energy', value: recoverable.p50, kind: 'energy' },
-          { name: 'A kWh', value: input.valuePerKWh, kind: 'money' },
+          { name: bare('input-energy'), value: recoverable.p50, kind: 'energy' },
+          { name: bare('input-a-kwh'), value: input.valuePerKWh, kind: 'money' },
         ],
         drivers: [],
       },
       price: {
-        what: 'One visit at your own prices, tax included',
+        what: bare('what-quick-price'),
         kind: 'money',
         value: priced.gross,
-        formula:
-          'Labour by the module, set-up and road, kilometres, consumables and tax; water and access are not in it.',
-        source: 'Your prices under Company',
+        formula: bare('how-quick-price'),
+        source: bare('source-own-prices'),
         assumption: true,
         inputs: priced.lines.map(({ label, amount }) => ({ name: label, value: amount, kind: 'money' as const })),
         drivers: [],

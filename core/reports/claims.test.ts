@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { compare } from '../comparisons/compare.ts';
 import { pairWarnings } from '../comparisons/warnings.ts';
-import { DEFAULT_GLASS } from '../units/format.ts';
+import { DEFAULT_GLASS } from '../units/quantities.ts';
 import { caveatsOf, claimLabels, claimOf, claimWords, headlineGain, type Proved } from './claims.ts';
 
 const before = { value: 3200, poaIrradiance: 800, tempModule: 45 };

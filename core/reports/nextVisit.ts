@@ -1,13 +1,20 @@
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import { addedDays } from '../units/dates.ts';
-import { counted } from '../units/words.ts';
+
+/** Why the next visit is when it is: visits a year, and whether it lies on the day that saves most. */
+export type NextBecause =
+  | Finding<'next-agreed', { visits: number }>
+  | Finding<'next-best', { visits: number; onBestDay: boolean }>
+  | Bare<'next-none-pays'>
+  | Finding<'next-none-planned', { best: number }>
+  | Finding<'next-chosen', { visits: number; best: number; onBestDay: boolean }>
+  | Written;
 
 export interface NextVisit {
   /** ISO date; null where no visit pays and none was agreed */
   date: string | null;
-  because: string;
+  because: NextBecause;
 }
-
-const LOOK = 'Look first; wash if it is dirty.';
 
 /**
  * When to come next and why: what was agreed comes first, then what somebody chose, then what the figures say.
@@ -35,23 +42,12 @@ export function nextVisit({
   const evenly = Math.round(365 / visits);
   const on = (days: number) => addedDays(washedOn, days);
   const after = () => on(bestDay?.(visits) ?? evenly);
-  const season = bestDay ? ', and the next of them on the day that saves most' : '';
-  const aYear = `${counted(visits, 'visit')} a year`;
+  const onBestDay = bestDay !== undefined;
   // What was agreed has its days; they are not moved by a forecast.
-  if (agreed !== null) return { date: on(evenly), because: `The plan that was agreed has ${aYear}. ${LOOK}` };
-  const figures = best === 0 ? 'no visit pays in energy' : `${counted(best, 'visit')} a year would cost least`;
-  if (chosen === best) {
-    if (best > 0) return { date: after(), because: `The plan found ${aYear} best${season}. ${LOOK}` };
-    return {
-      date: null,
-      because:
-        'On these figures no visit pays in energy. Look again when something changes: birds, building work, a drop in production.',
-    };
-  }
-  if (chosen === 0)
-    return { date: null, because: `No visit was planned; on the figures alone ${figures}. Look again within a year.` };
-  return {
-    date: after(),
-    because: `${aYear} ${visits === 1 ? 'was' : 'were'} chosen; on the figures alone ${figures}${season}. ${LOOK}`,
-  };
+  if (agreed !== null) return { date: on(evenly), because: { code: 'next-agreed', params: { visits } } };
+  if (chosen === best && best > 0)
+    return { date: after(), because: { code: 'next-best', params: { visits, onBestDay } } };
+  if (chosen === best) return { date: null, because: bare('next-none-pays') };
+  if (chosen === 0) return { date: null, because: { code: 'next-none-planned', params: { best } } };
+  return { date: after(), because: { code: 'next-chosen', params: { visits, best, onBestDay } } };
 }

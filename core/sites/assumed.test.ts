@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { DEFAULT_GLASS } from '../units/format.ts';
+import { DEFAULT_GLASS } from '../units/quantities.ts';
 import { askedOfCustomer, assumedFacts, azimuthOf, climateOfPlace, eaveOf, factWords } from './assumed.ts';
 
 const site = {

@@ -1,5 +1,5 @@
 import { EAVE_HEIGHT } from '../assumptions.ts';
-import { formatMoney, formatQuantity, type Glass } from '../units/format.ts';
+import type { Finding } from '../findings.ts';
 import type { QuantityKind } from '../units/quantities.ts';
 import type { ClimateKey } from '../weather/climates.ts';
 
@@ -35,37 +35,27 @@ export type ArrayFact = (typeof ASSUMABLE_OF_ARRAY)[number];
 export interface AssumedFact {
   /** the field of the record, or `conductivity` for water that nobody has read */
   key: SiteFact | ArrayFact | 'conductivity';
-  /** in the words of the screen, such as "eave height" */
-  what: string;
   /** the array it belongs to; left out for the site */
   of?: string;
   value: number | string;
-  /** how a number is shown; left out for words */
+  /** how a number is shown; left out where the value is a word of a list */
   kind?: QuantityKind | 'energy-price';
 }
 
-const SITE_WORDS: Record<SiteFact, [string, AssumedFact['kind']?]> = {
-  altitude: ['altitude', 'length'],
-  climate: ['climate'],
-  surroundings: ['surroundings'],
-  energyBought: ['price of energy bought', 'energy-price'],
-  energySold: ['price of energy sold', 'energy-price'],
-  ownUse: ['self-consumption', 'fraction'],
-  runOff: ['where run-off goes'],
-  waterSource: ['water source'],
-  travelKm: ['drive there and back, km', 'count'],
-  travelMinutes: ['time there and back', 'minutes'],
-};
-const ARRAY_WORDS: Record<ArrayFact, [string, AssumedFact['kind']?]> = {
-  orientation: ['orientation of the modules'],
-  moduleWatts: ['power of a module', 'power'],
-  gammaPdc: ['temperature coefficient, 1/K', 'count'],
-  tilt: ['tilt', 'angle'],
-  azimuth: ['azimuth', 'angle'],
-  mount: ['mount'],
-  storeys: ['storeys', 'count'],
-  eaveHeight: ['eave height', 'length'],
-  birds: ['birds'],
+const KINDS: Partial<Record<AssumedFact['key'], AssumedFact['kind']>> = {
+  altitude: 'length',
+  energyBought: 'energy-price',
+  energySold: 'energy-price',
+  ownUse: 'fraction',
+  travelKm: 'count',
+  travelMinutes: 'minutes',
+  moduleWatts: 'power',
+  gammaPdc: 'count',
+  tilt: 'angle',
+  azimuth: 'angle',
+  storeys: 'count',
+  eaveHeight: 'length',
+  conductivity: 'conductivity',
 };
 
 type Facts<K extends string> = { assumed?: readonly K[] | undefined } & Record<K, number | string>;
@@ -79,24 +69,16 @@ export function assumedFacts(
   arrays: readonly (Facts<ArrayFact> & { name: string })[],
   water?: number,
 ): AssumedFact[] {
-  const fact = (
-    key: AssumedFact['key'],
-    [what, kind]: [string, AssumedFact['kind']?],
-    value: number | string,
-    of?: string,
-  ): AssumedFact => ({
+  const fact = (key: AssumedFact['key'], value: number | string, of?: string): AssumedFact => ({
     key,
-    what,
-    value: typeof value === 'string' ? value.replaceAll('-', ' ') : value,
+    value,
     ...(of === undefined ? {} : { of }),
-    ...(kind === undefined ? {} : { kind }),
+    ...(KINDS[key] === undefined ? {} : { kind: KINDS[key] }),
   });
   return [
-    ...(site.assumed ?? []).map((key) => fact(key, SITE_WORDS[key], site[key])),
-    ...(water === undefined ? [] : [fact('conductivity', ['conductivity of the water', 'conductivity'], water)]),
-    ...arrays.flatMap((array) =>
-      (array.assumed ?? []).map((key) => fact(key, ARRAY_WORDS[key], array[key], array.name)),
-    ),
+    ...(site.assumed ?? []).map((key) => fact(key, site[key])),
+    ...(water === undefined ? [] : [fact('conductivity', water)]),
+    ...arrays.flatMap((array) => (array.assumed ?? []).map((key) => fact(key, array[key], array.name))),
   ];
 }
 
@@ -132,13 +114,6 @@ const ASKED_OF_CUSTOMER: readonly AssumedFact['key'][] = [
 export const askedOfCustomer = (facts: readonly AssumedFact[]): AssumedFact[] =>
   facts.filter(({ key }) => ASKED_OF_CUSTOMER.includes(key));
 
-/** A fact with its value, such as "eave height 2.8 m (North roof)". */
-export function factWords({ what, value, kind, of }: AssumedFact, glass: Glass, currency: string): string {
-  const shown =
-    typeof value === 'string'
-      ? value
-      : kind === 'energy-price'
-        ? `${formatMoney(value / 1000, currency, glass)}/kWh`
-        : formatQuantity(value, kind ?? 'count', glass, kind === 'fraction' ? 0 : undefined);
-  return `${what} ${shown}${of === undefined ? '' : ` (${of})`}`;
-}
+/** A fact with its value. */
+export type AssumedFinding = Finding<'assumed', AssumedFact>;
+export const assumedFinding = (fact: AssumedFact): AssumedFinding => ({ code: 'assumed', params: fact });

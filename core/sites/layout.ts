@@ -1,3 +1,5 @@
+import { type Bare, bare, type Finding } from '../findings.ts';
+
 /**
  * How modules lie on a roof face: places of an endless sheet of rows (down the slope) and columns (along the eave), and
  * the grid that just holds them. A module keeps its place on the sheet when the grid about it grows or shrinks; only
@@ -74,13 +76,18 @@ export function gridAbout(places: Iterable<Place>): LaidGrid | null {
   return { rows, columns, missing, origin: { row: top, column: left } };
 }
 
-/** Why a grid is too large for one array, in words; null where it is not. */
-export function tooLarge({ rows, columns, missing }: Grid): string | null {
-  if (rows > LARGEST_GRID.rows) return `An array has at most ${LARGEST_GRID.rows} rows; this one has ${rows}.`;
+/** Why a grid is too large for one array. */
+export type TooLarge =
+  | Finding<'too-many-rows', { rows: number; most: number }>
+  | Finding<'too-many-columns', { columns: number; most: number }>
+  | Bare<'too-far-spread'>;
+
+/** Why a grid is too large for one array; null where it is not. */
+export function tooLarge({ rows, columns, missing }: Grid): TooLarge | null {
+  if (rows > LARGEST_GRID.rows) return { code: 'too-many-rows', params: { rows, most: LARGEST_GRID.rows } };
   if (columns > LARGEST_GRID.columns)
-    return `An array has at most ${LARGEST_GRID.columns} columns; this one has ${columns}.`;
-  if (rows * columns > LARGEST_GRID.places || missing.length > LARGEST_GRID.missing)
-    return 'The modules lie too far apart for one array. Make two of it.';
+    return { code: 'too-many-columns', params: { columns, most: LARGEST_GRID.columns } };
+  if (rows * columns > LARGEST_GRID.places || missing.length > LARGEST_GRID.missing) return bare('too-far-spread');
   return null;
 }
 

@@ -1,4 +1,5 @@
 import { FILM_EYE_FACTOR, USUAL_STRING } from '../assumptions.ts';
+import { type Finding, type Written, written } from '../findings.ts';
 import { type Mark, type Orientation, patchesOfMarks } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
@@ -26,8 +27,14 @@ export interface WiredString {
   electronics?: WiredArray['electronics'] | undefined;
 }
 
+/** What a string is called: as somebody wired it, or by its number where nobody has. */
+export type StringName =
+  | Finding<'string-assumed', { number: number }>
+  | Finding<'string-not-wired', { number: number }>
+  | Written;
+
 export interface StringLoss {
-  name: string;
+  name: StringName;
   modules: number;
   /** left out where nobody has said */
   inverter?: string | undefined;
@@ -63,7 +70,7 @@ const moduleOf = (cells: WiredArray['cells']): DiodeModule =>
   cells === 'half' ? { ...EXAMPLE_MODULE, cells: 2 * EXAMPLE_MODULE.cells, halfCut: true } : EXAMPLE_MODULE;
 
 /** Strings as they were entered, and what is left over in strings of the usual length, row by row. */
-export function stringsOf(array: WiredArray): WiredString[] {
+export function stringsOf(array: WiredArray): (Omit<WiredString, 'name'> & { name: StringName })[] {
   const holes = new Set(array.missing);
   const wired = new Set(array.strings.flatMap(({ modules }) => modules));
   const rest = Array.from({ length: array.rows * array.columns }, (_, index) => index).filter(
@@ -72,11 +79,17 @@ export function stringsOf(array: WiredArray): WiredString[] {
   const count = Math.ceil(rest.length / USUAL_STRING);
   const length = Math.ceil(rest.length / Math.max(1, count));
   const assumed = Array.from({ length: count }, (_, at) => ({
-    name: array.strings.length === 0 ? `String ${at + 1}` : `Not wired yet ${at + 1}`,
+    name: {
+      code: array.strings.length === 0 ? ('string-assumed' as const) : ('string-not-wired' as const),
+      params: { number: at + 1 },
+    },
     modules: rest.slice(at * length, (at + 1) * length),
   }));
   const entered = array.strings.filter(({ modules }) => modules.length > 0);
-  return [...entered, ...assumed.filter(({ modules }) => modules.length > 0)];
+  return [
+    ...entered.map(({ name, ...string }) => ({ ...string, name: written(name) })),
+    ...assumed.filter(({ modules }) => modules.length > 0),
+  ];
 }
 
 /**

@@ -49,7 +49,7 @@ export const examplePlan: PlanInput = {
       name: 'Shaded face',
       method: exampleFace([exampleSoils.dust, exampleSoils.lichen], {
         bladeAgreed: true,
-        accessByHand: 'from a lift or scaffold',
+        accessByHand: 'lift',
       }),
       courses: exampleYear,
     },

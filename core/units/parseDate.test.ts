@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { formatDate } from './format.ts';
+import { formatDate } from '../../words/format.ts';
 import { type DateOrder, dateHint, parseDate } from './parse.ts';
 
 describe('a date as it is typed', () => {

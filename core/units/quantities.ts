@@ -24,6 +24,15 @@ export type QuantityKind =
 
 export type UnitSystem = 'metric' | 'us';
 
+/** How one person reads numbers and dates. What is shown and typed goes through it. */
+export interface Glass {
+  units: UnitSystem;
+  decimalMark: '.' | ',';
+  dateOrder: 'dmy' | 'mdy' | 'ymd';
+}
+
+export const DEFAULT_GLASS: Glass = { units: 'metric', decimalMark: '.', dateOrder: 'dmy' };
+
 interface Unit {
   symbol: string;
   /** value at the glass = SI value x scale + offset */

@@ -1,3 +1,4 @@
+import { type Bare, bare, type Finding } from '../findings.ts';
 import { parseNumber } from './parse.ts';
 
 export interface DatedValue {
@@ -6,11 +7,14 @@ export interface DatedValue {
   value: number;
 }
 
+/** Why a line cannot be read. */
+export type LineFault = Bare<'no-date' | 'no-number' | 'date-twice'> | Finding<'too-many-lines', { most: number }>;
+
 /** A pasted table of dates and numbers, and the lines that could not be read. */
 export interface DatedTable {
   rows: DatedValue[];
   /** from 1, with what is wrong */
-  wrong: { line: number; text: string; why: string }[];
+  wrong: { line: number; text: string; why: LineFault }[];
 }
 
 /** How a date with the day and the month in doubt is read. */
@@ -48,16 +52,20 @@ export function parseDatedTable(text: string, order: DateOrder): DatedTable {
     const heading = !begun && date === null && value === null;
     begun = true;
     if (heading) return;
-    const wrong = (why: string) => table.wrong.push({ line: index + 1, text: line.slice(0, 60), why });
-    if (date === null) wrong('no date at its beginning');
-    else if (value === null || value < 0) wrong('no number after the date');
-    else if (seen.has(date)) wrong('the date stands twice');
+    const wrong = (why: LineFault) => table.wrong.push({ line: index + 1, text: line.slice(0, 60), why });
+    if (date === null) wrong(bare('no-date'));
+    else if (value === null || value < 0) wrong(bare('no-number'));
+    else if (seen.has(date)) wrong(bare('date-twice'));
     else {
       seen.add(date);
       table.rows.push({ date, value });
     }
   });
   if (lines.length > MOST_LINES)
-    table.wrong.push({ line: MOST_LINES + 1, text: '', why: `more than ${MOST_LINES} lines; the rest is left out` });
+    table.wrong.push({
+      line: MOST_LINES + 1,
+      text: '',
+      why: { code: 'too-many-lines', params: { most: MOST_LINES } },
+    });
   return table;
 }

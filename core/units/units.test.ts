@@ -1,7 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
-  DEFAULT_GLASS,
   formatDate,
   formatForTyping,
   formatMoment,
@@ -9,10 +8,10 @@ import {
   formatNumber,
   formatQuantity,
   formatRange,
-  roundHalfAway,
-} from './format.ts';
+} from '../../words/format.ts';
 import { parseCoordinates, parseNumber } from './parse.ts';
-import { fromGlass, toGlass } from './quantities.ts';
+import { DEFAULT_GLASS, fromGlass, toGlass } from './quantities.ts';
+import { roundHalfAway } from './rounding.ts';
 
 const us = { ...DEFAULT_GLASS, units: 'us' as const };
 const comma = { ...DEFAULT_GLASS, decimalMark: ',' as const };

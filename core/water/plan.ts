@@ -1,7 +1,17 @@
 import { type Finish, RESIDUE_LIMIT } from '../assumptions.ts';
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import { residue, treatWater, WATER_DEFAULTS, type WaterTreatment } from './treatment.ts';
 
-export type WaterWay = 'as-is' | 'resin' | 'osmosis-resin' | 'bought';
+export const WATER_WAYS = ['as-is', 'resin', 'osmosis-resin', 'bought'] as const;
+export type WaterWay = (typeof WATER_WAYS)[number];
+
+export type WaterBecause = Bare<`water-${WaterWay}`> | Written;
+/** Why a way is recommended. */
+export type WaterChosen = Bare<'water-none-on-site' | 'water-cheapest' | 'water-least-residue'> | Written;
+export type WaterWarning =
+  | Finding<'water-many-charges', { charges: number }>
+  | Bare<'water-carbon-dioxide' | 'water-chlorine' | 'water-high-recovery' | 'water-hard'>
+  | Written;
 
 export interface WaterPlanInput {
   /** on the glass for one visit (C9) */
@@ -38,7 +48,7 @@ export interface WaterOption {
   drawn: number;
   /** share of a charge of resin that the job uses up; null without resin */
   chargeUsed: number | null;
-  because: string;
+  because: WaterBecause;
 }
 
 export interface WaterPlan {
@@ -50,8 +60,8 @@ export interface WaterPlan {
   treatment: WaterTreatment;
   options: WaterOption[];
   recommended: WaterWay;
-  recommendedBecause: string;
-  warnings: string[];
+  recommendedBecause: WaterChosen;
+  warnings: WaterWarning[];
 }
 
 /** The cheapest water that keeps the residue under the chosen finish, beside the other ways (C9). */
@@ -86,10 +96,8 @@ export function planWater(input: WaterPlanInput): WaterPlan {
     options,
     recommended: chosen.way,
     recommendedBecause: input.none
-      ? 'There is no water on site: it is bought and brought, or the way of cleaning is a dry one.'
-      : fitting.length > 0
-        ? 'The cheapest water that keeps the residue under the chosen finish.'
-        : 'No way at hand keeps the residue under the chosen finish; this one leaves least. Squeegee, or agree on another finish.',
+      ? bare('water-none-on-site')
+      : bare(fitting.length > 0 ? 'water-cheapest' : 'water-least-residue'),
     warnings: waterWarnings(input, chosen.way, chosen.chargeUsed),
   };
 }
@@ -112,7 +120,7 @@ function waterOptions(input: WaterPlanInput, treatment: WaterTreatment, litres: 
       cost: Math.round(per1000(prices.sourcePer1000, litres)),
       drawn: litres,
       chargeUsed: null,
-      because: 'Straight from the source: cheapest, and leaves all its salts where it dries.',
+      because: bare('water-as-is'),
     },
     {
       way: 'resin',
@@ -120,7 +128,7 @@ function waterOptions(input: WaterPlanInput, treatment: WaterTreatment, litres: 
       cost: Math.round(per1000(prices.sourcePer1000, litres) + chargePrice * (resinShare ?? 0)),
       drawn: litres,
       chargeUsed: resinShare,
-      because: 'Two vessels in lead and lag; the meter at the outlet says when to change.',
+      because: bare('water-resin'),
     },
     {
       way: 'osmosis-resin',
@@ -132,7 +140,7 @@ function waterOptions(input: WaterPlanInput, treatment: WaterTreatment, litres: 
       ),
       drawn,
       chargeUsed: polishShare,
-      because: 'The membrane holds back most salts and resin polishes the rest; part of the feed is thrown away.',
+      because: bare('water-osmosis-resin'),
     },
     {
       way: 'bought',
@@ -140,27 +148,20 @@ function waterOptions(input: WaterPlanInput, treatment: WaterTreatment, litres: 
       cost: Math.round(per1000(prices.boughtPer1000, litres)),
       drawn: 0,
       chargeUsed: null,
-      because: 'Hauled in ready: a kilogram a litre on the van.',
+      because: bare('water-bought'),
     },
   ];
 }
 
-function waterWarnings(input: WaterPlanInput, way: WaterWay, chargeUsed: number | null): string[] {
-  const warnings: string[] = [];
-  if (chargeUsed !== null && chargeUsed > 1) {
-    warnings.push(
-      `The job needs ${chargeUsed.toFixed(1)} charges of resin: take spares, or the resin is exhausted before the last row.`,
-    );
-  }
-  if (way === 'osmosis-resin' || way === 'resin') {
-    warnings.push('Carbon dioxide loads the resin unseen by a meter, and silica leaks first and leaves hard spots.');
-  }
+function waterWarnings(input: WaterPlanInput, way: WaterWay, chargeUsed: number | null): WaterWarning[] {
+  const warnings: WaterWarning[] = [];
+  if (chargeUsed !== null && chargeUsed > 1)
+    warnings.push({ code: 'water-many-charges', params: { charges: chargeUsed } });
+  if (way === 'osmosis-resin' || way === 'resin') warnings.push(bare('water-carbon-dioxide'));
   if (way === 'osmosis-resin') {
-    warnings.push('Take chlorine out before the membrane.');
-    if (input.osmosis.recovery > 0.5) warnings.push('Over half recovery on hard feed scales the membrane.');
+    warnings.push(bare('water-chlorine'));
+    if (input.osmosis.recovery > 0.5) warnings.push(bare('water-high-recovery'));
   }
-  if (way === 'as-is' && input.conductivity > 300) {
-    warnings.push('Hard water dries to scale: rinse from the top and squeegee, and never on hot glass.');
-  }
+  if (way === 'as-is' && input.conductivity > 300) warnings.push(bare('water-hard'));
   return warnings;
 }

@@ -1,9 +1,22 @@
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+
+/** Kinds of place that ship with the application. */
+export const CLIMATE_KEYS = ['winter-rain', 'summer-rain', 'all-year-rain', 'desert'] as const;
+export type ClimateKey = (typeof CLIMATE_KEYS)[number];
+
+/** What a climate is called: one that ships, one from a file of a named place, one by the site's own rain. */
+export type ClimateName =
+  | Bare<`climate-${ClimateKey}`>
+  | Finding<'climate-of-epw', { place: string }>
+  | Bare<'climate-of-rain'>
+  | Written;
+
 /**
  * A climate in monthly values, January first, written for the southern hemisphere; north of the equator they are read
  * six months apart.
  */
 export interface Climate {
-  name: string;
+  name: ClimateName;
   /** not the record of any place */
   madeUp: boolean;
   /** probability of a wet day after a wet and after a dry one */
@@ -36,7 +49,7 @@ export interface ShippedClimate extends Climate {
 /** They have the shape of a kind of place, not the record of any. */
 export const CLIMATES = {
   'winter-rain': {
-    name: 'Winter-rain valley (made up)',
+    name: bare('climate-winter-rain'),
     madeUp: true,
     wetAfterWet: [0.15, 0.15, 0.22, 0.35, 0.48, 0.55, 0.54, 0.5, 0.4, 0.3, 0.22, 0.18],
     wetAfterDry: [0.04, 0.04, 0.06, 0.12, 0.2, 0.26, 0.25, 0.23, 0.17, 0.11, 0.07, 0.05],
@@ -52,7 +65,7 @@ export const CLIMATES = {
     betweenYears: 0.3,
   },
   'summer-rain': {
-    name: 'Summer-rain highland (made up)',
+    name: bare('climate-summer-rain'),
     madeUp: true,
     wetAfterWet: [0.58, 0.56, 0.5, 0.35, 0.2, 0.12, 0.1, 0.14, 0.25, 0.42, 0.5, 0.56],
     wetAfterDry: [0.36, 0.33, 0.26, 0.14, 0.06, 0.03, 0.02, 0.04, 0.09, 0.22, 0.3, 0.35],
@@ -68,7 +81,7 @@ export const CLIMATES = {
     betweenYears: 0.28,
   },
   'all-year-rain': {
-    name: 'Temperate, rain all year (made up)',
+    name: bare('climate-all-year-rain'),
     madeUp: true,
     wetAfterWet: [0.52, 0.52, 0.54, 0.55, 0.57, 0.6, 0.6, 0.59, 0.57, 0.56, 0.54, 0.52],
     wetAfterDry: [0.28, 0.28, 0.29, 0.3, 0.33, 0.36, 0.36, 0.35, 0.33, 0.32, 0.3, 0.29],
@@ -84,7 +97,7 @@ export const CLIMATES = {
     betweenYears: 0.2,
   },
   desert: {
-    name: 'Desert edge (made up)',
+    name: bare('climate-desert'),
     madeUp: true,
     wetAfterWet: [0.2, 0.2, 0.18, 0.14, 0.1, 0.08, 0.08, 0.08, 0.08, 0.1, 0.14, 0.18],
     wetAfterDry: [0.05, 0.05, 0.04, 0.03, 0.015, 0.01, 0.01, 0.01, 0.01, 0.02, 0.03, 0.04],
@@ -99,7 +112,4 @@ export const CLIMATES = {
     linkeTurbidity: [4.6, 4.6, 4.4, 4, 3.6, 3.4, 3.5, 3.8, 4.2, 4.5, 4.6, 4.7],
     betweenYears: 0.45,
   },
-} as const satisfies Record<string, ShippedClimate>;
-
-export type ClimateKey = keyof typeof CLIMATES;
-export const CLIMATE_KEYS = Object.keys(CLIMATES) as ClimateKey[];
+} as const satisfies Record<ClimateKey, ShippedClimate>;

@@ -1,7 +1,8 @@
 import { DEW_HUMIDITY, WIND_AT_MODULE } from '../assumptions.ts';
+import { bare } from '../findings.ts';
 import { clearSky, extraterrestrial } from '../irradiance/clearSky.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
-import { CLIMATES, type Climate, type ClimateKey, type ShippedClimate } from './climates.ts';
+import { CLIMATES, type Climate, type ClimateKey, type ClimateName, type ShippedClimate } from './climates.ts';
 import type { EpwFile, EpwHour } from './epw.ts';
 
 /** The climate that a key stands for, or one made from a site's own files. */
@@ -35,7 +36,12 @@ const read = (values: readonly number[], month: number, latitude: number): numbe
  * @param days in any order; gaps are allowed, and end a run of wet or dry days
  * @returns null where a month of the year is not covered by 20 days
  */
-export function climateOfRain(days: readonly RainDay[], base: Climate, latitude: number, name: string): Climate | null {
+export function climateOfRain(
+  days: readonly RainDay[],
+  base: Climate,
+  latitude: number,
+  name: ClimateName = bare('climate-of-rain'),
+): Climate | null {
   const sorted = [...days].sort((a, b) => a.date.localeCompare(b.date));
   const months = Array.from({ length: 12 }, () => ({
     days: 0,
@@ -109,7 +115,7 @@ export function climateOfEpw({ place, hours, zone }: EpwFile, base: Climate): Fi
       }),
       latitude,
     );
-  const name = `${place.name || 'The place'}, from an EPW file`;
+  const name: ClimateName = { code: 'climate-of-epw', params: { place: place.name } };
   const rained = rain
     ? climateOfRain(
         days.map(({ date, total }) => ({ date, rain: total })),

@@ -1,5 +1,5 @@
 import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
-import type { Glass } from '../../core/units/format.ts';
+import type { Glass } from '../../core/units/quantities.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';

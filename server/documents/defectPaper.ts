@@ -1,8 +1,10 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { bare } from '../../core/findings.ts';
 import type { FollowedDefect } from '../../core/inspections/defects.ts';
-import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
-import { formatDate, type Glass } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate } from '../../words/format.ts';
+import { findingWords } from '../../words/say.ts';
 import { right, sheet, table } from './parts.ts';
 
 export interface DefectPaper {
@@ -66,7 +68,7 @@ function arrayPart(array: DefectPaper['arrays'][number], glass: Glass): Content[
         [
           {
             text:
-              (DEFECT_WORDS[defect.kind] ?? defect.kind) +
+              findingWords(bare(`defect-${defect.kind}`), { glass, currency: '' }) +
               (defect.gone ? ' (not seen last time)' : defect.worse ? ' (grown worse)' : ''),
           },
           ...(defect.note ? [{ text: defect.note, style: 'quiet' }] : []),

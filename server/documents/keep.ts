@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import type { Services } from '../context.ts';
 import type { Transaction } from '../storage/database.ts';
 import { trail, type Writer } from '../storage/writing.ts';

@@ -1,16 +1,12 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
-import { planWords, weatherWords } from '../../core/quotes/words.ts';
-import { askedOfCustomer, factWords } from '../../core/sites/assumed.ts';
-import {
-  formatDate,
-  formatMoney,
-  formatNumber,
-  formatQuantity,
-  formatRange,
-  type Glass,
-} from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { bare } from '../../core/findings.ts';
+import { offeredPlan } from '../../core/quotes/offer.ts';
+import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { counted } from '../../words/counted.ts';
+import type { Language } from '../../words/language.ts';
+import { sayTo } from '../../words/say.ts';
 import { right, sheet, table } from './parts.ts';
 
 export interface QuotePaper {
@@ -24,12 +20,16 @@ export interface QuotePaper {
 }
 
 /** The quote as the customer gets it: a short letter, the price, and what it is worth, also where it is not. */
-export function quotePaper({ quote, firm, customer, site, place, modules, glass }: QuotePaper): TDocumentDefinitions {
-  const money = (amount: number) => formatMoney(amount, quote.currency, glass);
+export function quotePaper(
+  { quote, firm, customer, site, place, modules, glass }: QuotePaper,
+  language?: Language,
+): TDocumentDefinitions {
+  const say = sayTo({ glass, currency: quote.currency, ...(language && { language }) });
+  const money = say.price;
   const number = `Quote ${quote.number}.${quote.revision}`;
   const { benefit } = quote;
-  const ofPlan = planWords(quote, glass);
-  const asked = askedOfCustomer(quote.assumed ?? []);
+  const ofPlan = offeredPlan(quote);
+  const asked = askedOfCustomer(quote.assumed);
   const content: Content[] = [
     { text: firm, style: 'firm' },
     { text: number, style: 'title' },
@@ -38,8 +38,8 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
         { text: [`For ${customer}\n`, `${site}\n`, { text: place, style: 'quiet' }] },
         {
           text: [
-            quote.sentAt ? `Sent ${formatDate(quote.sentAt, glass)}\n` : 'Draft, not sent\n',
-            quote.validUntil ? `Valid until ${formatDate(quote.validUntil, glass)}` : '',
+            quote.sentAt ? `Sent ${say.date(quote.sentAt)}\n` : 'Draft, not sent\n',
+            quote.validUntil ? `Valid until ${say.date(quote.validUntil)}` : '',
           ],
           alignment: 'right',
         },
@@ -55,12 +55,12 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
       ['One visit', 'Quantity', 'Amount'],
       [
         ...quote.one.lines.map((line) => [
-          line.label,
-          right(`${formatNumber(line.quantity, Number.isInteger(line.quantity) ? 0 : 2, glass)} ${line.unit}`),
+          say.finding(line.label),
+          right(say.finding({ code: 'line-quantity', params: line })),
           right(money(line.amount)),
         ]),
         ['Before tax', '', right(money(quote.one.net))],
-        [`Tax, ${formatQuantity(quote.taxRate, 'fraction', glass)}`, '', right(money(quote.one.tax))],
+        [`Tax, ${say.quantity(quote.taxRate, 'fraction')}`, '', right(money(quote.one.tax))],
         [{ text: 'One visit', bold: true }, '', right(money(quote.one.gross), true)],
       ],
       ['*', 110, 110],
@@ -85,15 +85,15 @@ export function quotePaper({ quote, firm, customer, site, place, modules, glass 
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
-      text: `One wash now is estimated to bring back ${formatRange(benefit.recoverable.p10, benefit.recoverable.p90, 'energy', glass)} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
+      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
     },
-    { text: benefit.sentence, style: 'verdict' },
-    ...(ofPlan ? [{ text: ofPlan, style: 'verdict' }] : []),
-    { text: weatherWords(quote), style: 'quiet' },
+    { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
+    ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }] : []),
+    { text: say.finding({ code: 'offer-weather', params: { climate: benefit.climate } }), style: 'quiet' },
     ...(asked.length > 0
       ? [
           {
-            text: `Please check what we had to assume: ${asked.map((fact) => factWords(fact, glass, quote.currency)).join('; ')}. Where it is otherwise, what a wash is worth changes.`,
+            text: `Please check what we had to assume: ${asked.map((fact) => say.finding(assumedFinding(fact))).join('; ')}. Where it is otherwise, what a wash is worth changes.`,
             style: 'quiet',
           },
         ]

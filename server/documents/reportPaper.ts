@@ -1,11 +1,13 @@
 import type { CanvasElement, Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
-import { defectWords } from '../../core/inspections/defects.ts';
-import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
-import { clockWords, signatureWords } from '../../core/reports/words.ts';
-import { formatDate, formatQuantity, type Glass } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { defectFinding } from '../../core/inspections/defects.ts';
+import { caveatsOf, claimFinding, claimOf, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
+import { clockOff, signedFinding } from '../../core/reports/signature.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { counted } from '../../words/counted.ts';
+import type { Language, Say } from '../../words/language.ts';
+import { sayTo } from '../../words/say.ts';
 import { INK, right, sheet, table } from './parts.ts';
 
 export interface ReportPaper {
@@ -26,10 +28,11 @@ const MARK_WORDS: [keyof ArrayProof['marks'], string][] = [
 ];
 
 /** The report as the customer gets it: gain and loss with their uncertainty, what was and was not cleaned, pictures. */
-export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDocumentDefinitions {
+export function reportPaper({ report, firm, glass, pictures }: ReportPaper, language?: Language): TDocumentDefinitions {
+  const say = sayTo({ glass, currency: '', ...(language && { language }) });
   const { content: found } = report;
   const signed = report.signedAt
-    ? `Signed by ${report.signedBy ?? ''}, ${formatDate(report.signedAt, glass)}`
+    ? `Signed by ${report.signedBy ?? ''}, ${say.date(report.signedAt)}`
     : 'Draft, not signed';
   const content: Content[] = [
     { text: firm, style: 'firm' },
@@ -37,7 +40,7 @@ export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDo
     {
       columns: [
         { text: [`For ${found.customer}\n`, `${found.site}\n`, { text: found.place, style: 'quiet' }] },
-        { text: [`Washed ${formatDate(found.washedOn, glass)}\n`, signed], alignment: 'right' },
+        { text: [`Washed ${say.date(found.washedOn)}\n`, signed], alignment: 'right' },
       ],
       margin: [0, 6, 0, 8],
     },
@@ -45,32 +48,33 @@ export function reportPaper({ report, firm, glass, pictures }: ReportPaper): TDo
       text: `${found.cleaned} of ${counted(found.modules, 'module')} ${found.modules === 1 ? 'was' : 'were'} cleaned.`,
       style: 'verdict',
     },
-    ...found.arrays.flatMap((array) => arrayPart(array, glass, pictures)),
-    ...waterPart(report, glass),
+    ...found.arrays.flatMap((array) => arrayPart(array, say, pictures)),
+    ...waterPart(report, say),
     ...(found.notDone.length > 0
-      ? [{ text: 'Not done', style: 'heading' }, { ul: found.notDone.map(({ step, reason }) => `${step}: ${reason}`) }]
+      ? [
+          { text: 'Not done', style: 'heading' },
+          { ul: found.notDone.map(({ step, reason }) => `${say.finding(step)}: ${reason}`) },
+        ]
       : []),
     { text: 'Next', style: 'heading' },
     {
-      text: `${found.nextDate ? `${formatDate(found.nextDate, glass)}. ` : ''}${found.nextBecause} ${GAIN_OF_THE_DAY}`,
+      text: `${found.nextDate ? `${say.date(found.nextDate)}. ` : ''}${say.finding(found.nextBecause)} ${say.finding(GAIN_OF_THE_DAY)}`,
     },
-    ...(found.clockGap ? [{ text: clockWords(found.clockGap), style: 'quiet' }] : []),
-    ...signaturePart(report, glass),
+    ...(found.clockGap ? [{ text: say.finding(clockOff(found.clockGap)), style: 'quiet' }] : []),
+    ...signaturePart(report, say),
   ];
   if (report.amendments.length > 0) {
     content.push(
       { text: 'Amendments', style: 'heading' },
       {
-        ul: report.amendments.map(
-          ({ at, by, text, reason }) => `${formatDate(at, glass)}, ${by}: ${text} (because: ${reason})`,
-        ),
+        ul: report.amendments.map(({ at, by, text, reason }) => `${say.date(at)}, ${by}: ${text} (because: ${reason})`),
       },
     );
   }
   return sheet('Report', `Panel cleaning at ${found.site}`, firm, content);
 }
 
-function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, string>): Content[] {
+function arrayPart(array: ArrayProof, say: Say, pictures: Record<string, string>): Content[] {
   const marks = MARK_WORDS.filter(([key]) => array.marks[key] > 0).map(
     ([key, words]) => `${array.marks[key]} ${words}`,
   );
@@ -78,7 +82,7 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
     { text: array.name, style: 'heading' },
     { text: `${counted(array.modules, 'module')}: ${marks.join(', ')}.` },
   ];
-  parts.push({ text: claimWords(array, glass), bold: claimOf(array).stated, margin: [0, 4, 0, 4] });
+  parts.push({ text: say.finding(claimFinding(array)), bold: claimOf(array).stated, margin: [0, 4, 0, 4] });
   if (array.before && array.after) {
     const kind = array.quantity === 'current' ? 'current' : 'power';
     parts.push(
@@ -86,19 +90,19 @@ function arrayPart(array: ArrayProof, glass: Glass, pictures: Record<string, str
         ['Reading', kind === 'current' ? 'Current' : 'Power', 'Irradiance', 'Module'],
         (['before', 'after'] as const).map((when) => [
           when === 'before' ? 'Before' : 'After',
-          right(formatQuantity(array[when]?.value ?? null, kind, glass)),
-          right(formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)),
-          right(formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)),
+          right(say.quantity(array[when]?.value ?? null, kind)),
+          right(say.quantity(array[when]?.poaIrradiance ?? null, 'irradiance')),
+          right(say.quantity(array[when]?.tempModule ?? null, 'temperature')),
         ]),
         ['*', 90, 90, 90],
       ),
     );
   }
   const caveats = caveatsOf(array);
-  if (caveats.length > 0) parts.push({ ul: caveats.map(({ reason }) => reason), style: 'quiet' });
+  if (caveats.length > 0) parts.push({ ul: caveats.map(say.finding), style: 'quiet' });
   if (array.defects.length > 0) {
     parts.push({
-      text: `Defects seen, which are not dirt: ${array.defects.map((defect) => defectWords(defect)).join('; ')}.`,
+      text: `Defects seen, which are not dirt: ${array.defects.map((defect) => say.finding(defectFinding(defect))).join('; ')}.`,
     });
   }
   const shown = array.photos.filter(({ id }) => pictures[id] !== undefined).slice(0, 6);
@@ -154,7 +158,7 @@ function pictured(photo: Photo, image: string): Content {
 const SIGNED = { width: 150, height: 50 };
 
 /** Who signed, how, when and from where; a drawn signature as it was drawn. */
-function signaturePart({ signature, signedAt, signedBy }: Report, glass: Glass): Content[] {
+function signaturePart({ signature, signedAt, signedBy }: Report, say: Say): Content[] {
   if (signedAt === null) return [];
   const lines = (signature?.strokes ?? [])
     .filter((stroke) => stroke.length > 1)
@@ -169,20 +173,20 @@ function signaturePart({ signature, signedAt, signedBy }: Report, glass: Glass):
   return [
     { text: 'Signature', style: 'heading' },
     ...(lines.length > 0 ? [{ canvas: lines }] : []),
-    { text: signatureWords(signature, signedBy ?? '', signedAt, glass) },
+    { text: say.finding(signedFinding(signature, signedBy ?? '', signedAt)) },
   ];
 }
 
-function waterPart({ content: found }: Report, glass: Glass): Content[] {
+function waterPart({ content: found }: Report, say: Say): Content[] {
   if (found.water.length === 0) return [];
   const readings = found.water.map(
     ({ conductivity, temperature, litres }) =>
-      `${formatQuantity(conductivity, 'conductivity', glass)} at ${formatQuantity(temperature, 'temperature', glass)}${litres === null ? '' : `, ${formatQuantity(litres, 'volume', glass)} used`}`,
+      `${say.quantity(conductivity, 'conductivity')} at ${say.quantity(temperature, 'temperature')}${litres === null ? '' : `, ${say.quantity(litres, 'volume')} used`}`,
   );
   return [
     { text: 'Water on the glass', style: 'heading' },
     {
-      text: `${readings.join('; ')}. The finish keeps it under ${formatQuantity(found.waterLimit, 'conductivity', glass)}.`,
+      text: `${readings.join('; ')}. The finish keeps it under ${say.quantity(found.waterLimit, 'conductivity')}.`,
     },
   ];
 }

@@ -9,7 +9,7 @@ import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
-import { type JobRow, lockJob } from '../jobs/storage.ts';
+import { findJob, lockJob } from '../jobs/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, isMade, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
@@ -95,7 +95,7 @@ async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId, mod
   } else if (module !== undefined)
     throw invalid('inspectionId', 'is missing: a picture of a defect needs its inspection');
   if (jobId) {
-    const { content } = await mustFind<JobRow>(trx, 'jobs', jobId, 'job');
+    const { content } = await findJob(trx, jobId);
     if (!content.arrays.some(({ id }) => id === arrayId)) throw invalid('arrayId', 'must be an array of the job');
   }
 }
@@ -258,7 +258,7 @@ export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints
       const to = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
       if (from.siteId !== to.siteId) throw invalid('arrayId', 'must be an array of the same site');
       if (before.jobId) {
-        const { content } = await mustFind<JobRow>(trx, 'jobs', before.jobId, 'job');
+        const { content } = await findJob(trx, before.jobId);
         if (!content.arrays.some((array) => array.id === arrayId))
           throw invalid('arrayId', 'must be an array of the job');
       }

@@ -1,14 +1,18 @@
 import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
-import type { JobListItem } from '../../contract/jobs/endpoints.ts';
+import { type JobListItem, step } from '../../contract/jobs/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
+import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import type { StoredRow } from '../storage/lift.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
+import { lifted } from './lift.ts';
 
 /** What a job was meant to be on the day it was made: it does not move when site or prices do. */
 export interface JobContent {
@@ -17,8 +21,6 @@ export interface JobContent {
   water: { limit: number; litres: number; way: string };
   arrays: SolarArray[];
 }
-
-export type JobState = 'scheduled' | 'in-hand' | 'paused' | 'washed' | 'reported';
 
 export interface JobRow {
   id: string;
@@ -34,14 +36,21 @@ export interface JobRow {
   visit: number;
   /** what it measured by being done; null until its work has ended */
   measured: MeasuredJob | null;
+  calculationVersion: string;
   version: number;
 }
 
 export type NamedEntry = JobEntry & { by: string };
 
-/** States in which there is still work to do on the roof. */
-const OPEN: JobState[] = ['scheduled', 'in-hand', 'paused'];
-const ENDED: JobState[] = ['washed', 'reported'];
+/** A stored job in the newest shape. */
+const jobRow = (row: unknown): JobRow => {
+  const { content, ...rest } = lifted(row as StoredRow) as unknown as JobRow;
+  return { ...rest, content: { ...content, steps: z.array(step).parse(content.steps) } };
+};
+
+/** The job, or a 404. */
+export const findJob = async (connection: Connection, id: string): Promise<JobRow> =>
+  jobRow(mustHave(await connection('jobs').where({ id }).first(), 'job'));
 
 /** Everything that happened on a job, in the order in which it arrived, with the name of whoever did it. */
 export async function entriesOf(connection: Connection, jobId: string): Promise<NamedEntry[]> {
@@ -70,9 +79,15 @@ export const insertEntry = (
 
 export const insertJob = (
   trx: Transaction,
-  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'version'>,
+  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'calculationVersion' | 'version'>,
 ): Promise<unknown> =>
-  trx('jobs').insert({ ...row, state: 'scheduled', modulesLeft: row.modules, content: json(content) });
+  trx('jobs').insert({
+    ...row,
+    calculationVersion: CALCULATION_VERSION,
+    state: 'scheduled',
+    modulesLeft: row.modules,
+    content: json(content),
+  });
 
 /** The first job made of a quote, if there is one. */
 export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
@@ -80,7 +95,7 @@ export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ i
 
 /** A job's row, held until the transaction ends, so that its entries are weighed one batch after another. */
 export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
-  return mustHave<JobRow>(await trx('jobs').where({ id }).forUpdate().first(), 'job');
+  return jobRow(mustHave(await trx('jobs').where({ id }).forUpdate().first(), 'job'));
 }
 
 /** Writes what follows from the entries of a job, which is no change made by a person. */
@@ -129,7 +144,7 @@ export function listJobRows(connection: Connection, filter: JobFilter): Promise<
   if (filter.from) rows.where('scheduled_for', '>=', filter.from);
   if (filter.to) rows.where('scheduled_for', '<=', filter.to);
   if (filter.site) rows.where({ siteId: filter.site });
-  if (filter.open) rows.whereIn('state', filter.open === 'yes' ? OPEN : ENDED);
+  if (filter.open) rows.whereIn('state', filter.open === 'yes' ? OPEN_JOBS : ENDED_JOBS);
   return rows;
 }
 
@@ -145,7 +160,7 @@ export const jobsBetween = (connection: Connection, from: string, to: string, li
 export const lateJobs = (connection: Connection, today: string, limit: number): Promise<JobListItem[]> =>
   jobItems(connection)
     .where('scheduled_for', '<', today)
-    .whereIn('state', OPEN)
+    .whereIn('state', OPEN_JOBS)
     .orderBy(['scheduled_for', 'jobs.id'])
     .limit(limit);
 
@@ -165,17 +180,19 @@ export const unsignedJobs = (
 export async function packingOf(connection: Connection, ids: string[]) {
   const contents: Pick<JobRow, 'id' | 'content'>[] = await connection('jobs')
     .whereIn('id', ids)
-    .select('id', 'content');
+    .select('id', 'content', 'calculationVersion');
   const said: { jobId: string; body: JobEntry }[] = await connection('job_entries')
     .whereIn('job_id', ids)
     .where({ kind: 'kit' })
     .orderBy('number')
     .select('jobId', 'body');
   return new Map(
-    contents.map(({ id, content }) => [
-      id,
-      { content, said: said.filter(({ jobId }) => jobId === id).map(({ body }) => body) },
-    ]),
+    contents
+      .map(jobRow)
+      .map(({ id, content }) => [
+        id,
+        { content, said: said.filter(({ jobId }) => jobId === id).map(({ body }) => body) },
+      ]),
   );
 }
 
@@ -202,12 +219,14 @@ export async function measuredRows(
 }
 
 /** Jobs of a site on which an array was worked on, oldest first; ended or not, for what was washed is washed. */
-export const workedJobs = (
+export async function workedJobs(
   connection: Connection,
   { siteId, arrayId }: { siteId: string; arrayId: string },
-): Promise<JobRow[]> =>
-  connection('jobs')
+): Promise<JobRow[]> {
+  const rows = await connection('jobs')
     .where({ siteId })
     .whereNot({ state: 'scheduled' })
     .whereRaw(`content -> 'arrays' @> ?::jsonb`, [JSON.stringify([{ id: arrayId }])])
     .orderBy('scheduledFor');
+  return rows.map(jobRow);
+}

@@ -25,6 +25,7 @@ import { insertAgreement, insertVisits } from './agreementStorage.ts';
 import { measureJob } from './measured.ts';
 import {
   entriesOf,
+  findJob,
   followJob,
   insertEntry,
   insertJob,
@@ -38,12 +39,20 @@ import {
 type Endpoints = typeof jobsEndpoints;
 
 export async function readJob(connection: Connection, id: string) {
-  const row = await mustFind<JobRow>(connection, 'jobs', id, 'job');
+  const row = await findJob(connection, id);
   const site = await mustFind<Site>(connection, 'sites', row.siteId, 'site');
   const customer = await findCustomer(connection, site.customerId);
   const entries = await entriesOf(connection, id);
   const photos = await photosWhere(connection, { jobId: [id] });
-  const { content, modules: _modules, modulesLeft: _left, minutes: _minutes, measured: _measured, ...rest } = row;
+  const {
+    modules: _modules,
+    modulesLeft: _left,
+    minutes: _minutes,
+    measured: _measured,
+    calculationVersion: _version,
+    content,
+    ...rest
+  } = row;
   return {
     ...rest,
     ...content,
@@ -68,7 +77,7 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const rungs = usedRungs(plan.output.arrays);
     const access = plan.output.arrays.map(({ method }) => method.access.choose);
     const steps = jobSteps({
-      access: access.includes('from a lift or scaffold') ? 'from a lift or scaffold' : (access[0] ?? 'from the ground'),
+      access: access.includes('lift') ? 'lift' : (access[0] ?? 'ground'),
       escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
       rungs,
       isolate: plan.output.isolate,
@@ -161,7 +170,7 @@ export async function listJobs(context: Context, query: QueryOf<Endpoints['listJ
 
 export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['moveJob']>) {
   return context.database.transaction(async (trx) => {
-    const row = await mustFind<JobRow>(trx, 'jobs', id, 'job');
+    const row = await findJob(trx, id);
     if (row.state !== 'scheduled' && row.state !== 'paused')
       throw outOfOrder('A job that is being worked on keeps its day. Stop it first; then it can be moved.');
     await updateVersioned(

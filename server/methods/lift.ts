@@ -1,30 +1,84 @@
-import { EFFECTIVENESS } from '../../core/assumptions.ts';
-import type { MethodPlan } from '../../core/methods/choose.ts';
+import { type CleaningMethod, EFFECTIVENESS } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
-import { lifter, type StoredRow } from '../storage/lift.ts';
+import {
+  accessByCode,
+  climateInWords,
+  kitInWords,
+  lifter,
+  lineInWords,
+  type Part,
+  reasonsInWords,
+  type StoredRow,
+  toldInWords,
+  toldOrNothing,
+} from '../storage/lift.ts';
 
-type OldMethod = Omit<MethodPlan, 'minutesBecause' | 'litresPerModule'> & {
-  minutesBecause?: string;
-  litresPerModule?: number;
-  takesOff?: number;
-};
-interface OldPlan {
+type OldMethod = Part & { method: { choose: CleaningMethod }; takesOff?: number };
+interface OldPlan extends Part {
   arrays: { method: OldMethod; recommended?: OldMethod }[];
-  assumed?: unknown;
-  questions?: unknown;
-  saves?: unknown;
-  beyondFirst?: unknown;
+  visits: { options: Part[] };
 }
 
 /** Calculations 1 to 4 did not say where the minutes come from, 1 to 6 no litres, 1 to 7 no ways. */
-const withWork = (method: OldMethod): MethodPlan => ({
+const withWork = (method: OldMethod): Part => ({
   ...method,
   minutesBecause: method.minutesBecause ?? '',
   litresPerModule: method.litresPerModule ?? null,
   ways: [method.method.choose],
 });
+
+/** A choice of calculations 1 to 9, with its reason in a sentence. */
+const choiceInWords = (choice: unknown): Part => ({
+  ...(choice as Part),
+  because: toldInWords((choice as Part).because),
+});
+
+function methodInWords(method: Part): Part {
+  const [brush, access] = [choiceInWords(method.brush), choiceInWords(method.access)];
+  return {
+    ...method,
+    method: choiceInWords(method.method),
+    brush: { ...brush, choose: toldInWords(brush.choose) },
+    pole: choiceInWords(method.pole),
+    access: { ...access, choose: accessByCode(access.choose) },
+    soakMinutes: choiceInWords(method.soakMinutes),
+    escalation: (method.escalation as Part[]).map((step) => ({
+      ...step,
+      because: toldInWords(step.because),
+      caution: toldInWords(step.caution),
+    })),
+    minutesBecause: toldOrNothing(method.minutesBecause),
+  };
+}
+
+const waterInWords = (water: Part): Part => ({
+  ...water,
+  options: (water.options as Part[]).map((option) => ({ ...option, because: toldInWords(option.because) })),
+  recommendedBecause: toldInWords(water.recommendedBecause),
+  warnings: (water.warnings as unknown[]).map(toldInWords),
+});
+
+const pricedInWords = (priced: unknown): Part => ({
+  ...(priced as Part),
+  lines: ((priced as Part).lines as Part[]).map(lineInWords),
+});
+
+/** Overrides that name an access, with their reason or without. */
+const withAccess = (overrides: unknown): Part => {
+  const { arrays, ...rest } = overrides as Part & { arrays?: Record<string, Part> };
+  if (arrays === undefined) return rest;
+  const own = (set: Part): Part => {
+    if (set.access === undefined) return set;
+    const access = set.access as string | Part;
+    return {
+      ...set,
+      access: typeof access === 'string' ? accessByCode(access) : { ...access, value: accessByCode(access.value) },
+    };
+  };
+  return { ...rest, arrays: Object.fromEntries(Object.entries(arrays).map(([id, set]) => [id, own(set)])) };
+};
 
 /**
  * Plans of older calculations in the newest shape: one step a version. Their numbers stay; the ways that they used are told
@@ -53,8 +107,48 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         questions: output.questions ?? [],
         saves: output.saves ?? null,
         beyondFirst: output.beyondFirst ?? null,
-        climate: climate === undefined ? '' : climateOf(climate).name,
+        visits: {
+          ...output.visits,
+          options: output.visits.options.map((option) => ({ savedOverOne: null, days: [], ...option })),
+        },
+        climate: climate === undefined ? null : climateOf(climate).name,
         figures: 0,
+      },
+    };
+  },
+  // 9 told what it found in sentences, and named the access in words.
+  9: (row) => {
+    const output = row.output as Part & OldPlan;
+    const input = row.input as Part & { arrays: Part[]; overrides?: unknown };
+    return {
+      ...row,
+      overrides: withAccess(row.overrides),
+      input: {
+        ...input,
+        ...(input.overrides === undefined ? {} : { overrides: withAccess(input.overrides) }),
+        arrays: input.arrays.map((array) => {
+          const [method, courses] = [array.method as Part | undefined, array.courses as Part | undefined];
+          return {
+            ...array,
+            ...(method && { method: { ...method, accessByHand: accessByCode(method.accessByHand) } }),
+            ...(courses && { courses: { ...courses, climate: climateInWords(courses.climate) } }),
+          };
+        }),
+      },
+      output: {
+        ...output,
+        arrays: output.arrays.map((array) => ({
+          ...array,
+          method: methodInWords(array.method),
+          recommended: methodInWords(array.recommended as Part),
+        })),
+        water: waterInWords(output.water as Part),
+        priced: pricedInWords(output.priced),
+        pricedInPlan: pricedInWords(output.pricedInPlan),
+        kit: kitInWords(output.kit),
+        questions: (output.questions as unknown[]).map(toldInWords),
+        climate: toldOrNothing(output.climate),
+        reasons: reasonsInWords(output.reasons as Part),
       },
     };
   },

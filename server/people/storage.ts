@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Company, companyFields, Person } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS } from '../../core/units/format.ts';
+import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
 import type { SignedIn } from '../context.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 

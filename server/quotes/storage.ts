@@ -1,13 +1,10 @@
-import { type Quote, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
+import { type Quote, type QuoteContent, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import type { StoredRow } from '../storage/lift.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-
-/** What a quote says, apart from where it stands. */
-export type QuoteContent = Pick<
-  Quote,
-  'currency' | 'taxRate' | 'one' | 'planned' | 'visits' | 'benefit' | 'finish' | 'assumed' | 'message' | 'stated'
->;
+import { lifted } from './lift.ts';
 
 export interface NewQuote {
   id: string;
@@ -22,25 +19,29 @@ export interface NewQuote {
 
 /** The quote, or a 404. */
 export async function readQuote(connection: Connection, id: string): Promise<Quote> {
-  const { content, ...rest } = mustHave(await connection('quotes').where({ id }).first(), 'quote');
+  const row = mustHave(await connection('quotes').where({ id }).first(), 'quote');
+  const { content, ...rest } = lifted(row) as StoredRow & { content: QuoteContent };
   return quote.parse({ ...rest, ...content });
 }
 
-export const contentColumn = (content: QuoteContent) => ({ content: json(content) });
+/** The columns of what a quote says: what lists show stands beside it. */
+export const contentColumns = (content: QuoteContent) => ({
+  content: json(content),
+  calculationVersion: CALCULATION_VERSION,
+  gross: content.one.gross,
+  currency: content.currency,
+});
 
 export const insertQuote = (trx: Transaction, { content, ...row }: NewQuote): Promise<unknown> =>
-  trx('quotes').insert({ ...row, ...contentColumn(content), state: 'draft' });
+  trx('quotes').insert({ ...row, ...contentColumns(content), state: 'draft' });
 
 /** What one visit costs by the newest quote of a site, tax included, minor units, and its plan; null where nothing was quoted. */
 export async function lastOffered(
   connection: Connection,
   siteId: string,
 ): Promise<{ gross: number; planId: string } | null> {
-  const row = await connection('quotes')
-    .where({ siteId })
-    .orderBy('entered', 'desc')
-    .first('plan_id', connection.raw(`(content #>> '{one,gross}')::bigint as gross`));
-  return row === undefined ? null : { gross: Number(row.gross), planId: row.planId };
+  const row = await connection('quotes').where({ siteId }).orderBy('entered', 'desc').first('plan_id', 'gross');
+  return row ?? null;
 }
 
 /** A number that no quote has had yet. */
@@ -113,7 +114,8 @@ const quoteItems = (connection: Connection) =>
       'validUntil',
       'sentAt',
       'entered',
-      connection.raw("(content #>> '{one,gross}')::bigint as gross, content ->> 'currency' as currency"),
+      'gross',
+      'currency',
     );
 
 /** One more than a page of quotes, newest first. */

@@ -1,5 +1,10 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import type { Quote, quotesEndpoints, ShownQuote } from '../../contract/quotes/endpoints.ts';
+import {
+  type QuoteContent,
+  quoteContent,
+  type quotesEndpoints,
+  type ShownQuote,
+} from '../../contract/quotes/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
@@ -14,9 +19,9 @@ import { addDays, dateIn } from '../soiling/calendar.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
-import { composeQuote, overruleLines } from './compose.ts';
+import { changeLines, composeQuote } from './compose.ts';
 import {
-  contentColumn,
+  contentColumns,
   expireQuote,
   insertQuote,
   listQuoteRows,
@@ -25,7 +30,6 @@ import {
   type NewQuote,
   nextQuoteNumber,
   nextRevision,
-  type QuoteContent,
   readQuote,
   supersedeBefore,
 } from './storage.ts';
@@ -74,14 +78,14 @@ export async function listQuotes(context: Context, query: QueryOf<Endpoints['lis
 
 export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
-    const row = await mustFind<Quote & { content: QuoteContent }>(trx, 'quotes', id, 'quote');
+    const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
     const { version, overrule, ...words } = body;
-    let content: QuoteContent = { ...row.content, ...definedOnly(words) };
-    if (overrule) content = overruleLines(content, overrule, await readPlan(trx, row.planId));
+    let content: QuoteContent = { ...quoteContent.parse(row), ...definedOnly(words) };
+    if (overrule) content = changeLines(content, overrule, await readPlan(trx, row.planId));
     if (content.one.net < 0 || (content.planned?.net ?? 0) < 0)
       throw invalid('overrule', 'would make the total less than nothing; take less off');
-    await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumn(content));
+    await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumns(content));
     return showQuote(context, trx, id);
   });
 }

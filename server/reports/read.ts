@@ -7,6 +7,7 @@ import { withFewer } from '../../core/courses/setup.ts';
 import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washPays.ts';
 import { type FaceOfJob, type MeasuredJob, measuredJob, proofOfFace } from '../../core/jobs/measured.ts';
 import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import { verbOf } from '../../core/jobs/steps.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
@@ -14,7 +15,7 @@ import { dayOfYear } from '../../core/units/dates.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { faceOfJob } from '../jobs/measured.ts';
-import { entriesOf, type JobRow } from '../jobs/storage.ts';
+import { entriesOf, findJob, type JobRow } from '../jobs/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
@@ -48,7 +49,7 @@ async function withPicturesReady(connection: Connection, content: ReportContent)
 
 /** The report of a job as its entries, photographs and inspections have it now. */
 export async function composeReport(connection: Connection, jobId: string): Promise<ReportContent> {
-  const job = await mustFind<JobRow>(connection, 'jobs', jobId, 'job');
+  const job = await findJob(connection, jobId);
   const site = await mustFind<Site>(connection, 'sites', job.siteId, 'site');
   const customer = await findCustomer(connection, site.customerId);
   const entries = await entriesOf(connection, jobId);
@@ -88,7 +89,7 @@ export async function composeReport(connection: Connection, jobId: string): Prom
       state.state === 'cannot'
         ? [
             {
-              step: job.content.steps.find(({ key }) => key === state.key)?.verb ?? state.key,
+              step: verbOf(state),
               reason: state.reason ?? '',
             },
           ]
@@ -154,9 +155,9 @@ async function proofOf(
   const unread = progress.unread.findLast((face) => face.array === array.id);
   const proof = proofOfFace(jobFaces.find(({ id }) => id === array.id) as FaceOfJob, jobFaces, progress);
   const missing = readWith
-    ? `Read together with ${readWith} on one inverter: the figure stands there.`
+    ? { code: 'read-together' as const, params: { face: readWith } }
     : unread && proof.comparison === null
-      ? `Not read: ${unread.reason}.`
+      ? { code: 'face-not-read' as const, params: { reason: unread.reason } }
       : proof.missing;
   const inspection = await lastInspection(connection, array.id);
   return {
@@ -167,8 +168,8 @@ async function proofOf(
     marks,
     ...proof,
     missing,
-    ...(others.length > 0 ? { together } : {}),
-    ...(readWith ? { readWith } : {}),
+    together: others.length > 0 ? together : null,
+    readWith: readWith ?? null,
     defects: inspection?.defects ?? [],
     photos: await photosWhere(connection, { jobId: [job.id], arrayId: [array.id] }),
   };

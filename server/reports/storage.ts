@@ -1,13 +1,15 @@
 import { type Report, type ReportContent, report, type Signature } from '../../contract/reports/endpoints.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { amendmentsOf } from '../inspections/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { mustHave } from '../storage/writing.ts';
+import { lifted } from './lift.ts';
 
 /** The report as it is stored, or a 404. A draft's content is only as new as the day it was begun. */
 export async function storedReport(connection: Connection, id: string): Promise<Report> {
   const row = mustHave(await connection('reports').where({ id }).first(), 'report');
   const amendments = await amendmentsOf(connection, 'report', [id]);
-  return report.parse({ ...row, amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
+  return report.parse({ ...lifted(row), amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
 }
 
 /** The report of a job, if it has one. */
@@ -18,13 +20,17 @@ interface NewReport {
   id: string;
   jobId: string;
   siteId: string;
-  calculationVersion: string;
   content: ReportContent;
   createdAt: Date;
   by: string;
 }
 
-const contentColumn = (content: ReportContent) => ({ content: json(content) });
+/** The columns of what a report says: what lists show stands beside it. */
+const contentColumns = (content: ReportContent) => ({
+  content: json(content),
+  calculationVersion: CALCULATION_VERSION,
+  gain: content.claim,
+});
 
 /** What a signature writes: the content as it is signed, and who signed it, how, when and from where. */
 export const signedColumns = (content: ReportContent, signature: Signature) => ({
@@ -32,8 +38,8 @@ export const signedColumns = (content: ReportContent, signature: Signature) => (
   signedBy: signature.name,
   signedAt: signature.at,
   signature: json(signature),
-  ...contentColumn(content),
+  ...contentColumns(content),
 });
 
 export const insertReport = (trx: Transaction, { content, ...row }: NewReport): Promise<unknown> =>
-  trx('reports').insert({ ...row, ...contentColumn(content), state: 'draft' });
+  trx('reports').insert({ ...row, ...contentColumns(content), state: 'draft' });

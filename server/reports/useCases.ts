@@ -1,6 +1,5 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Report, reportsEndpoints, Signature } from '../../contract/reports/endpoints.ts';
-import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { composeReportPaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -10,9 +9,9 @@ import { outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { preparePhoto } from '../inspections/photos.ts';
 import { addAmendment } from '../inspections/useCases.ts';
-import { followJob, type JobRow, lockJob } from '../jobs/storage.ts';
+import { findJob, followJob, lockJob } from '../jobs/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { createOnce, updateVersioned } from '../storage/writing.ts';
 import { composeReport, readReport } from './read.ts';
 import { insertReport, reportOfJob, signedColumns, storedReport } from './storage.ts';
 
@@ -30,7 +29,7 @@ export async function showReport(context: Pick<Context, 'person'>, connection: C
 
 export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoints['draftReport']>): Promise<Shown> {
   return context.database.transaction(async (trx) => {
-    const job = await mustFind<JobRow>(trx, 'jobs', jobId, 'job');
+    const job = await findJob(trx, jobId);
     if (job.state !== 'washed')
       throw outOfOrder('The wash is not finished. Every step is done or marked as not possible first.');
     const existing = await reportOfJob(trx, jobId);
@@ -41,7 +40,6 @@ export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoi
         id: body.id,
         jobId,
         siteId: job.siteId,
-        calculationVersion: CALCULATION_VERSION,
         content,
         createdAt: context.clock(),
         by: context.person.id,
@@ -79,7 +77,7 @@ export function sealReport(context: Context, id: string, version: number, signat
       trx,
       context,
       { table: 'reports', record: 'report', id, version },
-      { ...signedColumns(content, signature), calculationVersion: CALCULATION_VERSION },
+      signedColumns(content, signature),
     );
     await followJob(trx, found.jobId, { state: 'reported' });
     await keepPaper(trx, context, { record: 'report', id, because: 'signed', glass: context.person.glass });

@@ -94,7 +94,7 @@ export async function latestOfSites(
     'site_id',
     'entered',
     siteIds,
-    "id, state, plan_id, (content #>> '{one,gross}')::bigint as gross",
+    'id, state, plan_id, gross',
   );
   const jobs = await jobsThatMatter(connection, siteIds, now);
   const reports = await newest<{ siteId: string } & NonNullable<Latest['report']>>(
@@ -102,9 +102,7 @@ export async function latestOfSites(
     'site_id',
     'entered',
     siteIds,
-    // Reports from before a claim was told apart have the gain of their first array.
-    `id, job_id, state, created_at as drawn_up_at, (case when content #> '{claim}' is not null then content ->> 'claim'
-      else content #>> '{arrays,0,comparison,gain}' end)::float8 as gain`,
+    'id, job_id, state, created_at as drawn_up_at, gain',
   );
   return new Map(
     siteIds.map((siteId) => {

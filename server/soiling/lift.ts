@@ -1,8 +1,15 @@
 import { CLEANING_METHODS, FITTED_LEFT } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import { lifter, type StoredRow } from '../storage/lift.ts';
-
-type Part = Record<string, unknown>;
+import {
+  climateInWords,
+  lifter,
+  type Part,
+  reasonInWords,
+  reasonsInWords,
+  type StoredRow,
+  toldInWords,
+  warningInWords,
+} from '../storage/lift.ts';
 
 /**
  * What was reckoned by older calculations, brought to the newest shape: one step a version. Numbers stay as they were; what
@@ -57,6 +64,28 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
       output: {
         ...output,
         known: known && { ...known, parameters: { ...known.parameters, removal: { mean: 0, sd: 0 } } },
+      },
+    };
+  },
+  // 9 told what it found in sentences.
+  9: (row) => {
+    const output = row.output as Part;
+    const input = row.input as { site: Part } | null;
+    const courses = output.courses as Part | null;
+    const marked = output.marked as { strings: Part[] } | null;
+    return {
+      ...row,
+      input: input && { ...input, site: { ...input.site, climate: climateInWords(input.site.climate) } },
+      output: {
+        ...output,
+        courses: courses && { ...courses, climate: climateInWords(courses.climate) },
+        meterReason: output.meterReason ? reasonInWords(output.meterReason as Part) : null,
+        warnings: (output.warnings as Part[]).map((warning) => warningInWords(warning)),
+        marked: marked && {
+          ...marked,
+          strings: marked.strings.map((string) => ({ ...string, name: toldInWords(string.name) })),
+        },
+        reasons: reasonsInWords(output.reasons as Part),
       },
     };
   },

@@ -134,10 +134,7 @@ export async function importRain(
   const days = sound(await context.workers.run('rainFromCsv', text));
   const { database } = context;
   const site = await mustFind<Site>(database, 'sites', siteId, 'site');
-  const climate =
-    body.asClimate === 'yes'
-      ? climateOfRain(days, climateOf(site.climate), site.latitude, 'Rain by this site’s own record')
-      : null;
+  const climate = body.asClimate === 'yes' ? climateOfRain(days, climateOf(site.climate), site.latitude) : null;
   if (body.asClimate === 'yes' && climate === null)
     refuse([{ where: 'the file', message: 'covers too few days for a climate: each month of the year needs 20' }]);
   return database.transaction(async (trx) => {

@@ -1,9 +1,12 @@
 import { type QueryClient, type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS, formatMoment, type Glass } from '../../core/units/format.ts';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
+import { formatMoment } from '../../words/format.ts';
+import type { Say } from '../../words/language.ts';
+import { sayTo } from '../../words/say.ts';
 import { deviceLock } from '../device/device.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 import { draftsBelongTo } from './drafts.ts';
@@ -86,4 +89,11 @@ export function useMoment(): (at: string) => string {
 
 export function useCurrency(): string {
   return useSession().data?.company?.currency ?? 'ZAR';
+}
+
+/** What findings, figures and dates are said with, as this person reads them. */
+export function useSay(): Say {
+  const glass = useGlass();
+  const currency = useCurrency();
+  return useMemo(() => sayTo({ glass, currency }), [glass, currency]);
 }

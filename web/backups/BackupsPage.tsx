@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
-import { formatNumber } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
+import { formatNumber } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useMoment } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 

@@ -1,7 +1,7 @@
 import { useId, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
-import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
+import { formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 /**

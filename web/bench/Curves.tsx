@@ -1,6 +1,6 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { StringCurve } from '../../core/modules/string.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 const points = ({ voltage, power }: StringCurve) =>

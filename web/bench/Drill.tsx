@@ -3,8 +3,8 @@ import { Button, Form } from 'react-bootstrap';
 import { drillScene } from '../../core/modules/drill.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { mean, standardDeviation } from '../../core/statistics/summary.ts';
-import { formatNumber, formatQuantity } from '../../core/units/format.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { formatNumber, formatQuantity } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble } from '../parts/states.tsx';
 import { laidOf } from './patches.ts';
@@ -16,6 +16,7 @@ const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);
 
 /** Guess drill: a soiled string is drawn, one guesses what it loses, then sees the truth and why. */
 export function Drill({ onEnd }: { onEnd: () => void }) {
+  const say = useSay();
   const glass = useGlass();
   const [seed, setSeed] = useState(newSeed);
   const [guess, setGuess] = useState(10);
@@ -67,7 +68,7 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
               {formatNumber(Math.abs(guess - truth * 100), 1, glass)} points{' '}
               {guess >= truth * 100 ? 'too high' : 'too low'}.
             </p>
-            <p>{scene.lesson}</p>
+            <p>{say.finding(scene.lesson)}</p>
             <Button onClick={next}>Another</Button>
           </>
         )}

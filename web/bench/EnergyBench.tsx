@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
-import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
 import { parseDatedTable } from '../../core/units/table.ts';
-import { counted } from '../../core/units/words.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
-import { useGlass } from '../api/hooks.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
@@ -100,6 +100,7 @@ export function EnergyBench() {
 }
 
 function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned: boolean }) {
+  const say = useSay();
   const glass = useGlass();
   const { gain, loss, ci95, ratePerDay, rateCi95, used, rejected, missing, rawTrendGain } = answer;
   const reasons = Object.entries(
@@ -125,7 +126,7 @@ function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned:
       )}
       {missing !== null && (
         <div className="notice">
-          <strong>{cleaned ? 'No gain is stated.' : 'No figure.'}</strong> {missing}
+          <strong>{cleaned ? 'No gain is stated.' : 'No figure.'}</strong> {say.finding(missing)}
         </div>
       )}
       {ratePerDay !== null && rateCi95 !== null && (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { formatQuantity } from '../../core/units/format.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';

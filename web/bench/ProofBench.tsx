@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { type ProofKey, planProof } from '../../core/comparisons/proofPlanner.ts';
 import { washUnderClearSky } from '../../core/comparisons/washHours.ts';
-import { formatQuantity, formatRange } from '../../core/units/format.ts';
+import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { BenchNumber } from './BenchNumber.tsx';

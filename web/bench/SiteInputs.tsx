@@ -1,8 +1,10 @@
 import type { Birds, Surroundings } from '../../core/assumptions.ts';
 import type { YearsOfSite } from '../../core/soiling/yearsOfSite.ts';
-import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
+import type { ClimateKey } from '../../core/weather/climates.ts';
+import { MADE_UP_CLIMATES } from '../../words/en/climates.ts';
+import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { useCurrency } from '../api/hooks.ts';
-import { BIRD_WORDS, pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { pairs } from '../parts/pairs.ts';
 import { BenchNumber } from './BenchNumber.tsx';
 import { Pick as PickOne } from './Pick.tsx';
 
@@ -24,7 +26,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
       <PickOne
         label="Climate (made up)"
         value={typeof site.climate === 'string' ? site.climate : ''}
-        options={Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const)}
+        options={pairs(MADE_UP_CLIMATES)}
         onPick={(key) => onSite({ climate: key as ClimateKey })}
       />
       <PickOne

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
 import { cellAt } from '../../core/modules/cellLayout.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
 import { GRID, type Laid, type Place } from './patches.ts';
 import { useNarrow } from './useNarrow.ts';
 

@@ -2,12 +2,13 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { EFFECTIVENESS, LICHEN_DENSITY } from '../../core/assumptions.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
-import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
+import { minorDigits } from '../../core/units/money.ts';
 import { climateOf } from '../../core/weather/index.ts';
-import { METHOD_WORDS } from '../../words/ways.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
+import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
+import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { pairs } from '../parts/words.ts';
 import { BenchNumber } from './BenchNumber.tsx';
 import { Pick } from './Pick.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
@@ -34,6 +35,7 @@ const SCHOOLS = [0, 0.01, 0.02, 0.03, 0.05, 0.08, 0.12, 0.2, 0.3];
 
 /** Year bench: cleanings on a year of days, weather years as a fan; drag a cleaning and watch the money. */
 export function YearBench() {
+  const say = useSay();
   const [setup, setSetup] = useState(SETUP);
   const [visits, setVisits] = useState<number[]>([20]);
   const [method, setMethod] = useState<keyof typeof EFFECTIVENESS>('fed-pole');
@@ -108,8 +110,8 @@ export function YearBench() {
           )}
         </div>
         <p className="quiet m-0">
-          {climateOf(setup.climate).name}. The band holds four in five of {setup.years} weather years; bars hang from
-          above for the rain of one of them. Drag a cleaning, or move it with the arrow keys.
+          {say.finding(climateOf(setup.climate).name)}. The band holds four in five of {setup.years} weather years; bars
+          hang from above for the rain of one of them. Drag a cleaning, or move it with the arrow keys.
         </p>
         <Form.Label htmlFor="school" className="mt-3">
           Does rain clean? Film that a dew day bonds, so that rain leaves it:{' '}

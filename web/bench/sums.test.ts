@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { DEFAULT_GLASS } from '../../core/units/format.ts';
+import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
 import { SUMS } from './sums.ts';
 
 const start = (key: string) => {

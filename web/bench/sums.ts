@@ -6,9 +6,9 @@ import { dryingMinutes } from '../../core/schedule/drying.ts';
 import { soilingByMass } from '../../core/soiling/mass.ts';
 import { sprayLine } from '../../core/spray/line.ts';
 import { sprayTimer } from '../../core/spray/timer.ts';
-import { formatNumber, formatQuantity, type Glass } from '../../core/units/format.ts';
-import type { QuantityKind } from '../../core/units/quantities.ts';
+import type { Glass, QuantityKind } from '../../core/units/quantities.ts';
 import { treatWater } from '../../core/water/treatment.ts';
+import { formatNumber, formatQuantity } from '../../words/format.ts';
 
 /** One number that a sum asks for. Its value is kept in SI; the person types it in their own units. */
 export interface SumField {

@@ -3,14 +3,14 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
 import { FIGURE_KINDS, type FigureKind } from '../../core/figures/ours.ts';
-import { formatDate } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { drillWords, FIGURE_WORDS, figureRange, figureWords } from '../../words/figures.ts';
-import { METHOD_WORDS } from '../../words/ways.ts';
+import { counted } from '../../words/counted.ts';
+import { drillWords, FIGURE_WORDS, figureRange, figureWords } from '../../words/en/figures.ts';
+import { FITTED_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
+import { formatDate } from '../../words/format.ts';
 import { useAsk, useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { FITTED_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
 
 /** What our own jobs and sites say of the figures that the house assumes, and which of both is used. */
 export function KnownPage() {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { importBundle } from '../../contract/imports/endpoints.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
 import { useDo } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 

@@ -1,9 +1,9 @@
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
-import { DEFECT_WORDS, followDefects } from '../../core/inspections/defects.ts';
-import { formatDate } from '../../core/units/format.ts';
+import { followDefects } from '../../core/inspections/defects.ts';
+import { DEFECT_WORDS, SEVERITY_OF_DEFECT } from '../../words/en/labels.ts';
+import { formatDate } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { PhotoStrip } from '../parts/photos.tsx';
-import { SEVERITY_OF_DEFECT } from '../parts/words.ts';
 
 /** Defects followed over the visits, apart from dirt, with the warranty list. */
 export function DefectsPart({

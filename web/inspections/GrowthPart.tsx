@@ -4,11 +4,11 @@ import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { FittedKind } from '../../core/inspections/fittings.ts';
 import { type Growth, growthBetween, TOO_SOON } from '../../core/inspections/growth.ts';
-import { formatDate, formatNumber, formatQuantity } from '../../core/units/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { FITTED_WORDS, MARK_WORDS, SOIL_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { PairSlider } from '../parts/photos.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { FITTED_WORDS, MARK_WORDS, SOIL_WORDS } from '../parts/words.ts';
 
 interface GrowthPartProps {
   array: SolarArray;
@@ -130,6 +130,7 @@ const listed = (modules: readonly number[]): string => {
 };
 
 function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
+  const say = useSay();
   const glass = useGlass();
   if (fitted.length === 0) return null;
   const cover = ({ past, now }: { past: number; now: number }) =>
@@ -161,7 +162,7 @@ function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
               </td>
               <td>
                 {difference === null
-                  ? missing
+                  ? missing && say.finding(missing)
                   : difference < 0
                     ? `${formatNumber(-difference * 100, 2, glass)} points less grew on its rows`
                     : 'No less grew on its rows: it has not helped yet'}

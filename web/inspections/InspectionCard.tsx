@@ -3,15 +3,14 @@ import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
-import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { isFilm } from '../../core/inspections/soil.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { BOND_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../parts/words.ts';
 import { markWords } from './Marking.tsx';
 import { PatchFound } from './PatchFound.tsx';
 

@@ -2,33 +2,34 @@ import { useEffect, useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { DEFECT_KINDS, inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
+import { inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
-import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
+import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
 import type { PowerReading as TypedReading } from '../../core/comparisons/powerReading.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
-import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
+import { DEFECT_KINDS } from '../../core/inspections/defects.ts';
 import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
-import { formatQuantity, formatRange } from '../../core/units/format.ts';
-import { call } from '../api/client.ts';
-import { useDo, useGlass } from '../api/hooks.ts';
-import { newId } from '../api/ids.ts';
-import { useNewest, useWorker } from '../bench/useBench.ts';
-import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
-import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
-import { Trouble } from '../parts/states.tsx';
 import {
   BOND_WORDS,
+  DEFECT_WORDS,
   GRADE_WORDS,
-  pairs,
   SEVERITY_OF_DEFECT,
   SOIL_WORDS,
   WHERE_WORDS,
   WIPE_WORDS,
-} from '../parts/words.ts';
+} from '../../words/en/labels.ts';
+import { formatQuantity, formatRange } from '../../words/format.ts';
+import { call } from '../api/client.ts';
+import { useDo, useGlass, useSay } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { useNewest, useWorker } from '../bench/useBench.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { pairs } from '../parts/pairs.ts';
+import { Trouble } from '../parts/states.tsx';
 import { FormFoot } from '../sites/forms.tsx';
 import { asRedrawn, INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
 import { Marking } from './Marking.tsx';
@@ -305,6 +306,7 @@ function Soils({ array }: { array: SolarArray }) {
 /** The reading of an inspection while it is being typed. */
 
 function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
+  const say = useSay();
   const glass = useGlass();
   const { control, setValue } = useFormContext();
   const reading = useWatch({ control, name: 'reading' }) as TypedReading | null;
@@ -381,7 +383,7 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
       </div>
       {doubts.map((doubt) => (
         <div className="notice" key={doubt.field} role="status">
-          {doubtWords(doubt, glass)}{' '}
+          {say.finding(doubtFinding(doubt))}{' '}
           {doubt.likely !== null && (
             <Button
               variant="quiet"
@@ -392,9 +394,9 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
           )}
         </div>
       ))}
-      {warnings.map(({ code, reason }) => (
-        <div className="notice" key={code}>
-          {reason}
+      {warnings.map((warning) => (
+        <div className="notice" key={warning.code}>
+          {say.finding(warning)}
         </div>
       ))}
       <Button variant="quiet" onClick={() => setValue('reading', null)}>

@@ -13,11 +13,12 @@ import {
   type Severity,
 } from '../../core/inspections/marks.ts';
 import { BONDS, type Bond } from '../../core/inspections/soil.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { BOND_WORDS, MARK_WORDS, PATTERN_WORDS, SEVERITY_WORDS } from '../../words/en/labels.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
+import { pairs } from '../parts/pairs.ts';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { BOND_WORDS, MARK_WORDS, PATTERN_WORDS, pairs, SEVERITY_WORDS } from '../parts/words.ts';
 import { CellPicker } from './CellPicker.tsx';
 import { type MarkTool, REACHES, type Reach, reached, touchCell, touchModules } from './marking.ts';
 

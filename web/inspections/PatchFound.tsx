@@ -1,14 +1,16 @@
 import type { TestPatch } from '../../core/comparisons/testPatch.ts';
-import { formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { useGlass } from '../api/hooks.ts';
-import { WAY_WORDS } from '../parts/words.ts';
+import { WAY_WORDS } from '../../words/en/labels.ts';
+import { formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 
 /** What a test patch found: the loss, what rain would leave, and what each way took off, with their ranges. */
 export function PatchFound({ found }: { found: TestPatch }) {
+  const say = useSay();
   const glass = useGlass();
   const share = (value: number) => formatQuantity(value, 'fraction', glass, 0);
   const { loss, atMost, bonded, removed, minutesPerModule, missing, strips } = found;
-  const warnings = [...new Set(strips.flatMap((strip) => strip.warnings))];
+  const warnings = strips.flatMap((strip) => strip.warnings);
+  const told = [...new Set([...missing, ...warnings].map((one) => say.finding(one)))];
   return (
     <div className="patch-found" role="status">
       <dl>
@@ -72,7 +74,7 @@ export function PatchFound({ found }: { found: TestPatch }) {
           })}
         </tbody>
       </table>
-      {[...missing, ...warnings].map((text) => (
+      {told.map((text) => (
         <div className="notice" key={text}>
           {text}
         </div>

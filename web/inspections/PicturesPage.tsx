@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { formatDate } from '../../core/units/format.ts';
+import { formatDate } from '../../words/format.ts';
 import { call } from '../api/client.ts';
 import { useAsk, useAskAgain, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';

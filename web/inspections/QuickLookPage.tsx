@@ -3,17 +3,18 @@ import { Button } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { type QuickLook, type QuickLookFields, quickLookFields } from '../../contract/inspections/quickLooks.ts';
-import { VERDICT_SENTENCE } from '../../core/quotes/price.ts';
+import { bare } from '../../core/findings.ts';
 import { SEEN, type SeenWord } from '../../core/reckoning/quickLook.ts';
 import { climateOfPlace } from '../../core/sites/assumed.ts';
-import { formatDate, formatRange } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { counted } from '../../words/counted.ts';
+import { BIRD_WORDS, SEEN_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatRange } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { pairs } from '../parts/pairs.ts';
 import { Empty, Trouble } from '../parts/states.tsx';
-import { BIRD_WORDS, pairs, SEEN_WORDS, SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { Coordinates } from '../sites/forms.tsx';
 import { beginSite, usualSite } from '../sites/newSiteDraft.ts';
 
@@ -181,6 +182,7 @@ function Seen() {
 }
 
 function Answer({ look }: { look: QuickLook }) {
+  const say = useSay();
   const glass = useGlass();
   const { lossNow, verdict, reasons } = look.output;
   return (
@@ -194,7 +196,7 @@ function Answer({ look }: { look: QuickLook }) {
         <Figure label="One visit, about" reason={reasons.price} note="water and access not in it" />
       </div>
       <p className={`verdict ${verdict}`} role="status">
-        {VERDICT_SENTENCE[verdict]}
+        {say.finding(bare(`verdict-${verdict}`))}
       </p>
       <p>
         To say: somewhere from {formatRange(lossNow.low, lossNow.high, 'fraction', glass, 0)} of what the panels could

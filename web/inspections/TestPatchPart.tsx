@@ -4,8 +4,8 @@ import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { testPatch as patchSchema } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch, PATCH_WAYS, type PatchWay } from '../../core/comparisons/testPatch.ts';
+import { WAY_WORDS } from '../../words/en/labels.ts';
 import { CheckField, NumberField, SelectField } from '../parts/fields.tsx';
-import { WAY_WORDS } from '../parts/words.ts';
 import { PatchFound } from './PatchFound.tsx';
 
 const emptyStrip = (way: PatchWay) => ({

@@ -8,7 +8,7 @@ import { NumberPad } from './NumberPad.tsx';
 import type { Job } from './outbox/index.ts';
 
 const steps = jobSteps({
-  access: 'from the ground',
+  access: 'ground',
   escalates: true,
   rungs: ['water', 'soap', 'blade'],
   isolate: true,

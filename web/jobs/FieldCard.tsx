@@ -3,8 +3,9 @@ import { Link } from 'react-router';
 import { cautionsOf, heldBy, openCautions, SKY } from '../../core/jobs/cautions.ts';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
-import type { Caution, Step } from '../../core/jobs/steps.ts';
-import { counted } from '../../core/units/words.ts';
+import { askOf, type Caution, howOf, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
+import { counted } from '../../words/counted.ts';
+import { useSay } from '../api/hooks.ts';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
 import { FieldHands } from './FieldHands.tsx';
@@ -28,6 +29,7 @@ interface CardProps {
 
 /** The step's verb, what to do in one sentence, its caution, and what ends it. */
 export function FieldCard({ job, progress, index, entries, happen }: CardProps) {
+  const say = useSay();
   const step = job.steps[index];
   const [typed, setTyped] = useState(false);
   const now = useNow();
@@ -37,11 +39,12 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
   const open = openCautions(step, progress);
   const held = heldBy(step, progress, new Date(now).toISOString());
   const lacking = lackingFor(step, progress, job.arrays);
+  const verb = say.finding(verbOf(step));
   return (
     <>
       <main className="field-card">
         <div className="card-head">
-          <h1 className="verb">{step.verb}</h1>
+          <h1 className="verb">{verb}</h1>
           <div className="order">
             <span>
               Step {index + 1} of {job.steps.length}
@@ -49,10 +52,10 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             {state?.startedAt && <Timer since={state.startedAt} now={now} />}
           </div>
         </div>
-        <p className="sentence">{step.sentence}</p>
+        <p className="sentence">{say.finding(howOf(step))}</p>
         {step.ends === 'before-readings' && progress.readAgain && (
           <p className="caution m-0" role="status">
-            {SKY.otherwise}
+            {say.finding(otherwiseOf(SKY))}
           </p>
         )}
         <Cautions
@@ -87,7 +90,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
           </p>
         ) : state?.startedAt && lacking !== null ? (
           <p className="lacking" role="status">
-            {lacking} Or leave the step out above, with a reason.
+            {say.finding(lacking)} Or leave the step out above, with a reason.
           </p>
         ) : state?.startedAt ? (
           <button
@@ -95,7 +98,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             className="btn btn-primary"
             onClick={() => void happen({ kind: 'step-done', step: step.key })}
           >
-            {step.verb}: done
+            {verb}: done
           </button>
         ) : (
           <button
@@ -103,7 +106,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             className="btn btn-primary"
             onClick={() => void happen({ kind: 'step-started', step: step.key })}
           >
-            Begin: {step.verb}
+            Begin: {verb}
           </button>
         )}
       </footer>
@@ -189,6 +192,7 @@ function Cautions({
   stoppedBy: string | null;
   happen: Happen;
 }) {
+  const say = useSay();
   const next = cautions.find(({ key }) => open.includes(key));
   const passed = cautions.filter(({ key }) => !open.includes(key));
   return (
@@ -197,7 +201,7 @@ function Cautions({
         <details className="passed">
           <summary>✓ {counted(passed.length, 'caution')} answered yes</summary>
           {passed.map((caution) => (
-            <div key={caution.key}>{caution.ask}</div>
+            <div key={caution.key}>{say.finding(askOf(caution))}</div>
           ))}
         </details>
       )}
@@ -224,14 +228,15 @@ function OneCaution({
   left: number;
   answer: (yes: boolean) => void;
 }) {
+  const say = useSay();
   return (
     <section className={`caution ${stopped ? 'stopped' : ''}`} aria-label="Caution">
       <p>
-        <strong>{caution.ask}</strong>
+        <strong>{say.finding(askOf(caution))}</strong>
       </p>
       {stopped && (
         <p role="alert">
-          <strong>The step is stopped.</strong> {caution.otherwise}
+          <strong>The step is stopped.</strong> {say.finding(otherwiseOf(caution))}
         </p>
       )}
       <div className="answers">

@@ -1,7 +1,7 @@
 import type { Held } from '../../core/jobs/cautions.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
-import { formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';

@@ -1,8 +1,10 @@
+import { useSay } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import type { Job } from './outbox/index.ts';
 
 /** The evening before: what has to be in the van, each with the reason it is on the list. */
 export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<string, boolean>; happen: Happen }) {
+  const say = useSay();
   const missing = job.kit.filter(({ key }) => !packed[key]).length;
   return (
     <main>
@@ -27,8 +29,8 @@ export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<str
             onChange={(event) => void happen({ kind: 'kit', item: key, packed: event.target.checked })}
           />
           <label htmlFor={`kit-${key}`}>
-            {label}
-            <small>{because}</small>
+            {say.finding(label)}
+            <small>{say.finding(because)}</small>
           </label>
         </div>
       ))}

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { formatDate } from '../../core/units/format.ts';
+import { JOB_WORDS } from '../../words/en/labels.ts';
+import { formatDate } from '../../words/format.ts';
 import { OfflineError } from '../api/client.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { ClockOff } from '../device/ClockOff.tsx';
@@ -8,7 +9,6 @@ import { DeviceGate } from '../device/DeviceGate.tsx';
 import { deviceLock } from '../device/device.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { JOB_WORDS } from '../parts/words.ts';
 import { useLeaving } from '../people/Leaving.tsx';
 import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, outbox, useOutboxState } from './outbox/index.ts';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { USUAL_STRING } from '../../core/assumptions.ts';
 import { averageReadings } from '../../core/comparisons/average.ts';
-import { doubtsOf, doubtWords } from '../../core/comparisons/plausible.ts';
+import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
 import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from '../../core/comparisons/warnings.ts';
 import { clearSkyOnSurface } from '../../core/irradiance/planeOfArray.ts';
 import {
@@ -16,9 +16,9 @@ import {
 } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
-import { formatForTyping, formatQuantity } from '../../core/units/format.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
-import { useGlass } from '../api/hooks.ts';
+import { formatForTyping, formatQuantity } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NoReading } from './NoReading.tsx';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
@@ -144,6 +144,7 @@ function OneReading({
   others: SolarArray[];
   happen: Happen;
 }) {
+  const say = useSay();
   const glass = useGlass();
   const controlled = before.some(({ control }) => control !== undefined);
   const last = before.at(-1);
@@ -282,7 +283,7 @@ function OneReading({
         )}
         {doubts.map((doubt) => (
           <div className="caution" key={doubt.field} role="status">
-            <p className="mb-1">{doubtWords(doubt, glass)}</p>
+            <p className="mb-1">{say.finding(doubtFinding(doubt))}</p>
             {doubt.likely !== null && (
               <button
                 type="button"
@@ -299,9 +300,9 @@ function OneReading({
             )}
           </div>
         ))}
-        {warnings.map(({ code, reason }) => (
-          <div className="caution" key={code} role="status">
-            {reason}
+        {warnings.map((warning) => (
+          <div className="caution" key={warning.code} role="status">
+            {say.finding(warning)}
           </div>
         ))}
         <button type="button" className="btn btn-outline-primary" disabled={!complete} onClick={keep}>

@@ -1,5 +1,5 @@
 import type { JobProgress } from '../../core/jobs/progress.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';

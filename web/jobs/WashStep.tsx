@@ -4,13 +4,14 @@ import { Link } from 'react-router';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { moduleCount, type SiteSpread } from '../../contract/sites/endpoints.ts';
 import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
-import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { verbOf } from '../../core/jobs/steps.ts';
+import { JOB_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { JOB_WORDS } from '../parts/words.ts';
 import type { Job } from './outbox/index.ts';
 
 /** Wash, seen from the desk: the day, the kit, and how far the crew is. */
@@ -103,6 +104,7 @@ function Schedule({ quote }: { quote: Quote }) {
 }
 
 function JobPage({ job }: { job: Job }) {
+  const say = useSay();
   const glass = useGlass();
   const progress = jobProgress(job.steps, job.entries);
   return (
@@ -132,7 +134,7 @@ function JobPage({ job }: { job: Job }) {
               const state = progress.steps.find(({ key }) => key === step.key);
               return (
                 <li key={step.key}>
-                  <span className={state?.state === 'now' ? 'fw-bold' : ''}>{step.verb}</span>
+                  <span className={state?.state === 'now' ? 'fw-bold' : ''}>{say.finding(verbOf(step))}</span>
                   <span className="end">
                     {state?.state === 'done' && state.endedAt && timeAt(state.endedAt, job.site.zone)}
                     {state?.state === 'cannot' && `left out: ${state.reason}`}
@@ -170,7 +172,7 @@ function JobPage({ job }: { job: Job }) {
           <ul className="plain-list">
             {job.kit.map(({ key, label }) => (
               <li key={key}>
-                {label}
+                {say.finding(label)}
                 <span className="end">{progress.kit[key] ? 'packed' : ''}</span>
               </li>
             ))}

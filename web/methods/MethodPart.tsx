@@ -1,12 +1,12 @@
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
 import type { ArrayPlan } from '../../core/methods/plan.ts';
-import { ACCESS } from '../../core/methods/work.ts';
-import { formatNumber, formatQuantity } from '../../core/units/format.ts';
-import { METHOD_WORDS } from '../../words/ways.ts';
-import { useGlass } from '../api/hooks.ts';
+import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
+import { formatNumber, formatQuantity } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
-import { pairs, RUNG_WORDS } from '../parts/words.ts';
+import { pairs } from '../parts/pairs.ts';
 import type { PlanPartProps } from './planPart.ts';
 
 const YES_OR_NO = [
@@ -74,6 +74,7 @@ interface ArrayMethodProps {
 }
 
 function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodProps) {
+  const say = useSay();
   const glass = useGlass();
   const { method } = array;
   const recommended = array.recommended ?? method;
@@ -92,7 +93,7 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       <Choice
         what="Method"
         value={METHOD_WORDS[method.method.choose]}
-        because={method.method.because}
+        because={say.finding(method.method.because)}
         overruled={overrides.method}
         recommended={METHOD_WORDS[recommended.method.choose]}
       >
@@ -113,15 +114,15 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       )}
       <Choice
         what="Access"
-        value={method.access.choose}
-        because={method.access.because}
+        value={ACCESS_WORDS[method.access.choose]}
+        because={say.finding(method.access.because)}
         overruled={overrides.access}
-        recommended={recommended.access.choose}
+        recommended={ACCESS_WORDS[recommended.access.choose]}
       >
         {onChange && (
           <Overrule
             what={named('access')}
-            options={ACCESS.map((access) => [access, access] as const)}
+            options={pairs(ACCESS_WORDS)}
             current={method.access.choose}
             {...way('access')}
           />
@@ -129,17 +130,19 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       </Choice>
       <Choice
         what="Brush"
-        value={method.brush.choose}
-        because={method.brush.because}
+        value={say.finding(method.brush.choose)}
+        because={say.finding(method.brush.because)}
         overruled={overrides.brush}
-        recommended={recommended.brush.choose}
+        recommended={say.finding(recommended.brush.choose)}
       >
-        {onChange && <Overrule what={named('brush')} words current={method.brush.choose} {...way('brush')} />}
+        {onChange && (
+          <Overrule what={named('brush')} words current={say.finding(method.brush.choose)} {...way('brush')} />
+        )}
       </Choice>
       <Choice
         what="Pole"
         value={metres(method.pole.choose)}
-        because={method.pole.because}
+        because={say.finding(method.pole.because)}
         overruled={overrides.pole}
         recommended={metres(recommended.pole.choose)}
       >
@@ -148,7 +151,13 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       <Choice
         what="Pace"
         value={pace(method.minutesPerModule)}
-        because={`${method.minutesBecause} ${soak.choose > 0 ? `Soak ${soak.choose} min first. ` : ''}${soak.because}`.trim()}
+        because={[
+          method.minutesBecause && say.finding(method.minutesBecause),
+          soak.choose > 0 && `Soak ${soak.choose} min first.`,
+          say.finding(soak.because),
+        ]
+          .filter(Boolean)
+          .join(' ')}
         overruled={overrides.minutesPerModule}
         recommended={pace(recommended.minutesPerModule)}
       >
@@ -174,6 +183,7 @@ function Ladder({
   onChange,
   busy,
 }: Omit<ArrayMethodProps, 'several'> & { named: (what: string) => string }) {
+  const say = useSay();
   const { rungs } = overrides;
   return (
     <table className="table mt-1">
@@ -196,7 +206,7 @@ function Ladder({
             <td className={`text-nowrap ${use ? 'fw-bold' : 'quiet'}`}>{use ? 'yes' : 'not here'}</td>
             <td>
               {rungs?.[rung] && <div className="overruled">Overruled: {rungs[rung]?.reason}</div>}
-              {because} {use && <span className="quiet">{caution}</span>}
+              {say.finding(because)} {use && <span className="quiet">{say.finding(caution)}</span>}
             </td>
             {onChange && (
               <td className="text-end">

@@ -2,11 +2,11 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { planSentence } from '../../core/quotes/price.ts';
-import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { figuresUsedWords } from '../../words/figures.ts';
-import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { planFinding } from '../../core/quotes/price.ts';
+import { counted } from '../../words/counted.ts';
+import { figuresUsedWords } from '../../words/en/figures.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
@@ -79,16 +79,13 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
 }
 
 function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
+  const say = useSay();
   const { output, overrides } = plan;
   const glass = useGlass();
-  const currency = useCurrency();
   const { reasons, visitsChosen: visits } = output;
   const ofPlan =
     visits > 1 && output.saves && output.beyondFirst
-      ? planSentence(
-          { visits, price: output.pricedInPlan.gross, saves: output.saves, beyondFirst: output.beyondFirst },
-          (amount) => formatMoney(amount, currency, glass, 0),
-        )
+      ? planFinding({ visits, price: output.pricedInPlan.gross, saves: output.saves, beyondFirst: output.beyondFirst })
       : null;
   return (
     <>
@@ -115,14 +112,14 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
       <WaterPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Method</h3>
       {output.questions.map((question) => (
-        <div className="notice" key={question}>
-          {question}
+        <div className="notice" key={say.finding(question)}>
+          {say.finding(question)}
         </div>
       ))}
       <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Visits</h3>
       <VisitsTable plan={plan} />
-      {ofPlan && <p className="notice plain">{ofPlan}</p>}
+      {ofPlan && <p className="notice plain">{say.finding(ofPlan)}</p>}
       <Choice
         what="Visits a year"
         value={visitsWords(output.visitsChosen)}

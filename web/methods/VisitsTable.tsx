@@ -1,8 +1,8 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
-import { formatDate, formatMoney } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate, formatMoney } from '../../words/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
 
 /** When the visits that are chosen lose least, as dates of the year ahead; none where the plan does not keep when its year begins. */

@@ -1,12 +1,13 @@
-import { formatMoney, formatQuantity } from '../../core/units/format.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { WATER_WORDS } from '../../words/en/labels.ts';
+import { formatMoney, formatQuantity } from '../../words/format.ts';
+import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
-import { WATER_WORDS } from '../parts/words.ts';
 import type { PlanPartProps } from './planPart.ts';
 
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
+  const say = useSay();
   const glass = useGlass();
   const currency = useCurrency();
   const { water, waterWay } = plan.output;
@@ -49,7 +50,7 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
       <Choice
         what="Water"
         value={WATER_WORDS[waterWay] ?? waterWay}
-        because={water.recommendedBecause}
+        because={say.finding(water.recommendedBecause)}
         overruled={overruled}
         recommended={WATER_WORDS[water.recommended]}
       >
@@ -65,8 +66,8 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
         )}
       </Choice>
       {water.warnings.map((warning) => (
-        <div className="notice" key={warning}>
-          {warning}
+        <div className="notice" key={warning.code}>
+          {say.finding(warning)}
         </div>
       ))}
     </>

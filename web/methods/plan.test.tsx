@@ -3,7 +3,7 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/units/dates.ts';
-import { formatDate } from '../../core/units/format.ts';
+import { formatDate } from '../../words/format.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import { VisitsTable } from './VisitsTable.tsx';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { formatDate } from '../../core/units/format.ts';
 import { dateHint, parseDate } from '../../core/units/parse.ts';
+import { formatDate } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 interface DateInputProps {

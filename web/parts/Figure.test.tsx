@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Reason } from '../../core/reasons.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { Choice } from './Choice.tsx';
 import { Figure, Plain, show, showRange } from './Figure.tsx';

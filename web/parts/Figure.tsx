@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import type { Reason } from '../../core/reasons.ts';
-import { formatMoney, formatNumber, formatQuantity, type Glass, minorDigits } from '../../core/units/format.ts';
+import { minorDigits } from '../../core/units/money.ts';
+import type { Glass } from '../../core/units/quantities.ts';
 import { type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
+import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 
 /** A value as text in its own kind. */
 export function show(
@@ -81,29 +83,34 @@ export function Figure({ label, reason, note, sign = '' }: FigureProps) {
 }
 
 function ReasonBody({ reason }: { reason: Reason }) {
+  const say = useSay();
   const glass = useGlass();
   const currency = useCurrency();
   return (
     <>
       <p>
-        {reason.what}: <strong>{show(reason.value, reason.kind, glass, currency)}</strong>
+        {say.finding(reason.what)}: <strong>{show(reason.value, reason.kind, glass, currency)}</strong>
         {reason.low !== undefined && reason.high !== undefined && (
           <> ({showRange(reason.low, reason.high, reason.kind, glass, currency)})</>
         )}
       </p>
       <h3>How</h3>
-      <p>{reason.formula}</p>
+      <p>{say.finding(reason.formula)}</p>
       <h3>From</h3>
       <table className="table">
         <tbody>
           {reason.inputs.map(({ name, value, kind, assumed }) => (
-            <tr key={name}>
+            <tr key={say.finding(name)}>
               <td>
-                {name}
+                {say.finding(name)}
                 {assumed && <span className="assumed-mark">assumed</span>}
               </td>
               <td className="number">
-                {typeof value === 'number' && kind ? show(value, kind, glass, currency) : (value ?? 'none')}
+                {value === null
+                  ? 'none'
+                  : typeof value !== 'number'
+                    ? say.finding(value)
+                    : show(value, kind ?? 'count', glass, currency)}
               </td>
             </tr>
           ))}
@@ -115,8 +122,8 @@ function ReasonBody({ reason }: { reason: Reason }) {
           <table className="table">
             <tbody>
               {reason.drivers.map(({ change, becomes }) => (
-                <tr key={change}>
-                  <td>{change}</td>
+                <tr key={say.finding(change)}>
+                  <td>{say.finding(change)}</td>
                   <td className="number">{show(becomes, reason.kind, glass, currency)}</td>
                 </tr>
               ))}
@@ -125,7 +132,7 @@ function ReasonBody({ reason }: { reason: Reason }) {
         </>
       )}
       <p className="quiet mb-0">
-        Source: {reason.source}.
+        Source: {say.finding(reason.source)}.
         {reason.assumption && ' Rests on assumptions of the house until your own records replace them.'}
       </p>
     </>

@@ -1,8 +1,8 @@
 import { useId, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 interface Common {

@@ -9,7 +9,7 @@ import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
 import type { ModuleMark } from '../../core/jobs/progress.ts';
 import type { CellGrid } from '../../core/modules/cellLayout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
 import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
 import { RoofThings } from './RoofThings.tsx';
 import { stringColour } from './stringColour.ts';

@@ -1,9 +1,9 @@
 import { type ReactNode, useContext, useEffect, useId, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import { get, useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
-import { formatDate, formatForTyping } from '../../core/units/format.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { formatDate, formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput } from './DateInput.tsx';
 import { fieldWords, Labels, useLabel } from './labels.ts';

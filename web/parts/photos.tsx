@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
 import { PhotoViewer } from './PhotoViewer.tsx';
 import { photoAddress } from './photoAddress.ts';
 

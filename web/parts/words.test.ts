@@ -7,8 +7,8 @@ import { EFFECTIVENESS } from '../../core/assumptions.ts';
 import { DEFECT_WORDS } from '../../core/inspections/defects.ts';
 import { MARK_KINDS } from '../../core/inspections/marks.ts';
 import { RUNGS } from '../../core/methods/choose.ts';
-import { DEFAULT_GLASS } from '../../core/units/format.ts';
-import { METHOD_WORDS } from '../../words/ways.ts';
+import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { STEP_MEANING, STEP_WORDS, stepFigure } from '../sites/steps.ts';
 import * as words from './words.ts';
 

@@ -3,16 +3,17 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { planWords, weatherWords } from '../../core/quotes/words.ts';
-import { formatDate, formatMoney, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { figuresUsedWords } from '../../words/figures.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { bare } from '../../core/findings.ts';
+import { offeredPlan } from '../../core/quotes/offer.ts';
+import { figuresUsedWords } from '../../words/en/figures.ts';
+import { QUOTE_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
-import { QUOTE_WORDS } from '../parts/words.ts';
 import { Assumed } from '../sites/Assumed.tsx';
 import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
 
@@ -100,12 +101,13 @@ interface LetterWords {
 }
 
 function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
+  const say = useSay();
   const glass = useGlass();
   const words = useTyped<LetterWords>(`quote.${quote.id}.words`, { message: quote.message, stated: quote.stated });
   const line = useTyped(`quote.${quote.id}.line`, NO_LINE);
   const { benefit, currency } = quote;
   const money = (amount: number) => formatMoney(amount, currency, glass, 0);
-  const ofPlan = planWords(quote, glass);
+  const ofPlan = offeredPlan(quote);
   return (
     <>
       <div className="d-flex align-items-baseline gap-3 mb-2 flex-wrap">
@@ -134,12 +136,13 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
         )}
         <Worth quote={quote} />
       </div>
-      <p className={`verdict ${benefit.verdict}`}>{benefit.sentence}</p>
-      {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{ofPlan}</p>}
+      <p className={`verdict ${benefit.verdict}`}>{say.finding(bare(`verdict-${benefit.verdict}`))}</p>
+      {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{say.finding(ofPlan)}</p>}
       <p className="quiet">
-        {weatherWords(quote)} Reckoned and planned with {figuresUsedWords(quote.figures)}.
+        {say.finding({ code: 'offer-weather', params: { climate: benefit.climate } })} Reckoned and planned with{' '}
+        {figuresUsedWords(quote.figures)}.
       </p>
-      <Assumed facts={quote.assumed ?? []} />
+      <Assumed facts={quote.assumed} />
       <QuoteLines quote={quote} line={line} />
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
@@ -156,7 +159,7 @@ function Worth({ quote }: { quote: Quote }) {
   const { worth, recoverable, reasons } = benefit;
   const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it self-consumed`;
   const money = (amount: number) => formatMoney(amount, currency, glass, 0);
-  if (reasons === undefined) {
+  if (reasons === null) {
     return (
       <>
         <Plain label="One wash is worth" value={money(worth.p50)} note={`${money(worth.p10)} to ${money(worth.p90)}`} />

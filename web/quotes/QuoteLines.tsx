@@ -1,15 +1,17 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
-import { formatMoney, formatNumber, formatQuantity, minorDigits } from '../../core/units/format.ts';
+import { minorDigits } from '../../core/units/money.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { useDo, useGlass } from '../api/hooks.ts';
+import { formatMoney, formatQuantity } from '../../words/format.ts';
+import { useDo, useGlass, useSay } from '../api/hooks.ts';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
 import type { Typed } from '../parts/useTyped.ts';
 
 /** The lines of one visit, each to be overruled with a reason, and one to be added by hand. */
 export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine> }) {
+  const say = useSay();
   const glass = useGlass();
   const change = useDo('changeQuote');
   const scale = 10 ** minorDigits(quote.currency);
@@ -31,25 +33,23 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
         </thead>
         <tbody>
           {quote.one.lines.map((line) => (
-            <tr key={line.key + line.label}>
+            <tr key={line.key + say.finding(line.label)}>
               <td>
-                {line.label}
+                {say.finding(line.label)}
                 {line.reason && <div className="overruled">Overruled: {line.reason}</div>}
               </td>
-              <td className="number">
-                {formatNumber(line.quantity, Number.isInteger(line.quantity) ? 0 : 2, glass)} {line.unit}
-              </td>
+              <td className="number">{say.finding({ code: 'line-quantity', params: line })}</td>
               <td className="number">{formatMoney(line.amount, quote.currency, glass)}</td>
               {quote.state === 'draft' && (
                 <td>
                   <Overrule
-                    what={line.label}
+                    what={say.finding(line.label)}
                     kind="count"
                     unit={quote.currency}
                     scale={scale}
                     current={line.amount}
                     busy={change.isPending}
-                    onOverrule={(value, reason) => overrule(line.key, line.label, value, reason)}
+                    onOverrule={(value, reason) => overrule(line.key, say.finding(line.label), value, reason)}
                   />
                 </td>
               )}

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { QUOTE_STATES } from '../../contract/quotes/endpoints.ts';
-import { formatDate, formatMoney } from '../../core/units/format.ts';
+import { QUOTE_STATES } from '../../core/quotes/states.ts';
+import { QUOTE_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatMoney } from '../../words/format.ts';
 import { useAsk, useGlass } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { QUOTE_WORDS } from '../parts/words.ts';
 
 export function QuoteList() {
   const [state, setState] = useState<(typeof QUOTE_STATES)[number] | ''>('');

@@ -1,17 +1,18 @@
 import { Link, useParams } from 'react-router';
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
-import { defectWords } from '../../core/inspections/defects.ts';
-import { caveatsOf, claimOf, claimWords, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
+import { defectFinding } from '../../core/inspections/defects.ts';
+import { caveatsOf, claimFinding, claimOf, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import type { Strokes } from '../../core/reports/signature.ts';
-import { signatureWords } from '../../core/reports/words.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { signedFinding } from '../../core/reports/signature.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
+import { useAsk, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { photoAddress } from '../parts/photoAddress.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
 /** The customer's page: a short letter with two pictures and one table; prints on one sheet. */
 export function CustomerReport() {
+  const say = useSay();
   const { id = '' } = useParams();
   const report = useAsk('readReport', { params: { id } });
   const glass = useGlass();
@@ -46,7 +47,7 @@ export function CustomerReport() {
         {content.arrays.map((array) => (
           <div key={array.arrayId}>
             <p className="mb-1">
-              <strong>{array.name}.</strong> {claimWords(array, glass)}
+              <strong>{array.name}.</strong> {say.finding(claimFinding(array))}
             </p>
             <Caveats array={array} />
           </div>
@@ -72,21 +73,21 @@ export function CustomerReport() {
           <p>
             Defects seen, which are not dirt and were not cleaned:{' '}
             {content.arrays
-              .flatMap(({ name, defects }) => defects.map((defect) => defectWords(defect, name)))
+              .flatMap(({ name, defects }) => defects.map((defect) => say.finding(defectFinding(defect, name))))
               .join('; ')}
             .
           </p>
         )}
         {content.notDone.length > 0 && (
-          <p>Not done: {content.notDone.map(({ step, reason }) => `${step} (${reason})`).join('; ')}.</p>
+          <p>Not done: {content.notDone.map(({ step, reason }) => `${say.finding(step)} (${reason})`).join('; ')}.</p>
         )}
         <p>
-          Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {content.nextBecause}{' '}
-          {GAIN_OF_THE_DAY}
+          Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {say.finding(content.nextBecause)}{' '}
+          {say.finding(GAIN_OF_THE_DAY)}
         </p>
         {signature?.strokes && <Hand strokes={signature.strokes} />}
         <p className="mb-0">
-          {signedAt ? signatureWords(signature, signedBy ?? '', signedAt, glass) : 'Draft, not signed.'}
+          {signedAt ? say.finding(signedFinding(signature, signedBy ?? '', signedAt)) : 'Draft, not signed.'}
         </p>
         {report.data.amendments.map((amendment) => (
           <p key={amendment.id} className="mb-0 mt-2">
@@ -100,12 +101,13 @@ export function CustomerReport() {
 
 /** What stands against the figures, as it does on the paper. */
 function Caveats({ array }: { array: ArrayProof }) {
+  const say = useSay();
   const caveats = caveatsOf(array);
   if (caveats.length === 0) return null;
   return (
     <ul className="quiet">
-      {caveats.map(({ code, reason }) => (
-        <li key={code}>{reason}</li>
+      {caveats.map((caveat) => (
+        <li key={caveat.code}>{say.finding(caveat)}</li>
       ))}
     </ul>
   );

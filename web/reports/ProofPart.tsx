@@ -1,26 +1,27 @@
 import type { ArrayProof } from '../../contract/reports/endpoints.ts';
-import { defectWords } from '../../core/inspections/defects.ts';
-import { type Claim, caveatsOf, claimLabels, claimOf, togetherWords } from '../../core/reports/claims.ts';
-import { formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useGlass } from '../api/hooks.ts';
+import { defectFinding } from '../../core/inspections/defects.ts';
+import { type Claim, caveatsOf, claimLabels, claimOf, togetherFinding } from '../../core/reports/claims.ts';
+import { counted } from '../../words/counted.ts';
+import { formatQuantity } from '../../words/format.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
 
 /** Gain and loss of one array, always both, with what they rest on. */
 export function ProofPart({ array }: { array: ArrayProof }) {
+  const say = useSay();
   const glass = useGlass();
   const claim = claimOf(array);
   const kind = array.quantity === 'current' ? 'current' : 'power';
   return (
     <section className="mb-3">
       <h3>{array.name}</h3>
-      {array.together && <p className="mb-1">{togetherWords(array.together)}</p>}
+      {array.together && <p className="mb-1">{say.finding(togetherFinding(array.together))}</p>}
       {claim.stated ? (
         <ProofFigures claim={claim} reasons={array.reasons} />
       ) : (
         <div className="notice">
-          <strong>No gain is stated.</strong> {claim.because}
+          <strong>No gain is stated.</strong> {claim.because && say.finding(claim.because)}
         </div>
       )}
       {array.before && array.after && (
@@ -45,15 +46,16 @@ export function ProofPart({ array }: { array: ArrayProof }) {
           </tbody>
         </table>
       )}
-      {caveatsOf(array).map(({ code, reason }) => (
-        <div className="notice" key={code}>
-          {reason}
+      {caveatsOf(array).map((caveat) => (
+        <div className="notice" key={caveat.code}>
+          {say.finding(caveat)}
         </div>
       ))}
       <p className="mb-1">{markSentence(array)}</p>
       {array.defects.length > 0 && (
         <p className="mb-1">
-          Defects seen, which are not dirt: {array.defects.map((defect) => defectWords(defect)).join('; ')}.
+          Defects seen, which are not dirt:{' '}
+          {array.defects.map((defect) => say.finding(defectFinding(defect))).join('; ')}.
         </p>
       )}
       <Pairs array={array} />
@@ -63,12 +65,14 @@ export function ProofPart({ array }: { array: ArrayProof }) {
 
 /** Gain, loss and uncertainty; reports older than the reasons of all three show the figures alone. */
 function ProofFigures({ claim, reasons }: { claim: Extract<Claim, { stated: true }>; reasons: ArrayProof['reasons'] }) {
+  const say = useSay();
   const { comparison } = claim;
   const glass = useGlass();
   const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
   const standing = comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none';
   const inverse = '1 − 1 ÷ (1 + gain)';
-  const labels = { ...claimLabels(claim), uncertainty: 'Uncertainty of the gain' };
+  const { gain, loss } = claimLabels(claim);
+  const labels = { gain: say.finding(gain), loss: say.finding(loss), uncertainty: 'Uncertainty of the gain' };
   if (!reasons) {
     return (
       <div className="figures">

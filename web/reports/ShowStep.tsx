@@ -3,10 +3,10 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Report, ShownReport } from '../../contract/reports/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { clockWords, signatureWords } from '../../core/reports/words.ts';
-import { formatDate } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useAsk, useAskAgain, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { clockOff, signedFinding } from '../../core/reports/signature.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate } from '../../words/format.ts';
+import { useAsk, useAskAgain, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
@@ -68,6 +68,7 @@ export function ShowStep({ spread }: { spread: SiteSpread }) {
 }
 
 function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
+  const say = useSay();
   const glass = useGlass();
   const { content } = report;
   return (
@@ -77,7 +78,7 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
         <span>washed {formatDate(content.washedOn, glass)}</span>
       </div>
       {report.signedAt && (
-        <p className="mb-1">{signatureWords(report.signature, report.signedBy ?? '', report.signedAt, glass)}</p>
+        <p className="mb-1">{say.finding(signedFinding(report.signature, report.signedBy ?? '', report.signedAt))}</p>
       )}
       <p className="verdict pays">
         {content.cleaned} of {counted(content.modules, 'module')} {content.modules === 1 ? 'was' : 'were'} cleaned.
@@ -87,11 +88,13 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
       ))}
       {content.notDone.length > 0 && (
         <div className="notice">
-          <strong>Not done:</strong> {content.notDone.map(({ step, reason }) => `${step} (${reason})`).join('; ')}.
+          <strong>Not done:</strong>{' '}
+          {content.notDone.map(({ step, reason }) => `${say.finding(step)} (${reason})`).join('; ')}.
         </div>
       )}
       <p>
-        <strong>Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}.</strong> {content.nextBecause}
+        <strong>Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}.</strong>{' '}
+        {say.finding(content.nextBecause)}
       </p>
       {report.amendments.map((amendment) => (
         <div className="notice plain" key={amendment.id}>
@@ -99,7 +102,7 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
           <span className="quiet">(because: {amendment.reason})</span>
         </div>
       ))}
-      {content.clockGap ? <p className="notice plain">{clockWords(content.clockGap)}</p> : null}
+      {content.clockGap ? <p className="notice plain">{say.finding(clockOff(content.clockGap))}</p> : null}
       <Unprintable characters={report.unprintable} />
       <PaperKept paper={report.paper} />
       {desk && (report.state === 'draft' ? <SignPart report={report} /> : <Amend report={report} />)}

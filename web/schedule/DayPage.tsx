@@ -2,11 +2,11 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
-import { formatDate, formatMoney, formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
+import { JOB_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useGlass, useSession } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { JOB_WORDS } from '../parts/words.ts';
 import { kitWords, Strip } from './Strip.tsx';
 
 /** The day: its jobs on one axis from first to last light, and under it what to chase. */

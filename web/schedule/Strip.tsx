@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 const WIDTH = 1200;

@@ -1,12 +1,11 @@
 import { Link } from 'react-router';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import { type AssumedFact, assumedFacts, factWords } from '../../core/sites/assumed.ts';
-import { useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { type AssumedFact, assumedFacts, assumedFinding } from '../../core/sites/assumed.ts';
+import { useSay, useSession } from '../api/hooks.ts';
 
 /** What figures rest on and nobody has said, with the way to put it right; nothing where there is nothing. */
 export function Assumed({ facts }: { facts: readonly AssumedFact[] }) {
-  const glass = useGlass();
-  const currency = useCurrency();
+  const say = useSay();
   const desk = useSession().data?.person?.role !== 'crew';
   if (facts.length === 0) return null;
   const changes = [
@@ -23,7 +22,7 @@ export function Assumed({ facts }: { facts: readonly AssumedFact[] }) {
       </summary>
       <ul>
         {facts.map((fact) => (
-          <li key={`${fact.of ?? ''}${fact.key}`}>{factWords(fact, glass, currency)}</li>
+          <li key={`${fact.of ?? ''}${fact.key}`}>{say.finding(assumedFinding(fact))}</li>
         ))}
       </ul>
       {changes.map((change) => (

@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { FITTED_KINDS, type FittedKind } from '../../core/inspections/fittings.ts';
-import { formatDate } from '../../core/units/format.ts';
+import { FITTED_WORDS } from '../../words/en/labels.ts';
+import { formatDate } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
-import { FITTED_WORDS } from '../parts/words.ts';
 import { rowsOfText, textOfRows } from './rowsText.ts';
 
 interface FittedFieldsProps {

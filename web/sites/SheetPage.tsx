@@ -7,10 +7,10 @@ import { THING_KINDS } from '../../contract/sites/sheet.ts';
 import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '../../contract/sites/sheetFile.ts';
 import { gridAbout, keyOf, placeOfKey, tooLarge } from '../../core/sites/layout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
-import { formatNumber } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import { counted } from '../../words/counted.ts';
+import { formatNumber } from '../../words/format.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { moduleSize } from '../parts/RoofDrawing.tsx';
 import { THING_WORDS } from '../parts/RoofThings.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -55,6 +55,7 @@ interface DrawingDeskProps {
 }
 
 function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
+  const say = useSay();
   const draft = `sheet.${array.id}.${array.version}`;
   const kept = useRef(readDraft<KeptDrawing>(draft));
   const [desk, make] = useReducer(stroke, array, (from) =>
@@ -78,7 +79,8 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
     return { width, height, across: width + MODULE_GAP, down: height + MODULE_GAP };
   }, [array]);
   const grid = useMemo(() => gridAbout([...now.modules].map(placeOfKey)), [now.modules]);
-  const trouble = grid === null ? 'Lay at least one module.' : tooLarge(grid);
+  const large = grid && tooLarge(grid);
+  const trouble = grid === null ? 'Lay at least one module.' : large && say.finding(large);
   const keep = () => {
     const drawn = drawnOf(now);
     const { id, siteId: _site, version, ...fields } = array;

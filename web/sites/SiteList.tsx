@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SiteListItem, StepName } from '../../contract/sites/endpoints.ts';
 import { STEPS } from '../../contract/sites/endpoints.ts';
-import { formatNumber } from '../../core/units/format.ts';
+import { formatNumber } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { PailMark } from '../parts/PailMark.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';

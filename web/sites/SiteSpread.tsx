@@ -2,7 +2,7 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
-import { formatNumber } from '../../core/units/format.ts';
+import { formatNumber } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';

@@ -2,15 +2,17 @@ import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { azimuthOf, climateOfPlace, eaveOf } from '../../core/sites/assumed.ts';
-import { minorDigits } from '../../core/units/format.ts';
+import { minorDigits } from '../../core/units/money.ts';
 import { parseCoordinates } from '../../core/units/parse.ts';
-import { CLIMATES, type ClimateKey } from '../../core/weather/climates.ts';
+import type { ClimateKey } from '../../core/weather/climates.ts';
+import { MADE_UP_CLIMATES } from '../../words/en/climates.ts';
+import { SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { useCurrency } from '../api/hooks.ts';
 import { DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { useLabel } from '../parts/labels.ts';
-import { pairs, SURROUNDINGS_WORDS } from '../parts/words.ts';
+import { pairs } from '../parts/pairs.ts';
 
-const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([key, { name }]) => [key, name] as const);
+const CLIMATE_OPTIONS = pairs(MADE_UP_CLIMATES);
 
 /** The fields of a site, with the coordinates taken from whatever is pasted. */
 export function SiteFields({ prefix = '' }: { prefix?: string }) {

@@ -1,6 +1,7 @@
 import type { StepName } from '../../contract/sites/endpoints.ts';
-import { formatMoney, formatQuantity, type Glass } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { counted } from '../../words/counted.ts';
+import { formatMoney, formatQuantity } from '../../words/format.ts';
 
 export const STEP_WORDS: Record<StepName, string> = {
   look: 'Look',

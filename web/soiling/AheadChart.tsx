@@ -1,6 +1,6 @@
 import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
-import { formatQuantity } from '../../core/units/format.ts';
+import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 /** The loss of each month for years to come: a band of weather courses and its middle. */

@@ -11,7 +11,7 @@ import {
 } from 'recharts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays, daysBetween } from '../../core/units/dates.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 /** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */

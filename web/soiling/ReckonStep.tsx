@@ -3,21 +3,22 @@ import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
-import { type Finding, findingsOf } from '../../core/reckoning/findings.ts';
+import { findingsOf, type ReckoningFinding } from '../../core/reckoning/findings.ts';
 import { dustOf } from '../../core/reckoning/learned.ts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays } from '../../core/units/dates.ts';
-import { formatDate, formatQuantity, formatRange, type Glass } from '../../core/units/format.ts';
+import type { Glass } from '../../core/units/quantities.ts';
 import { climateOf } from '../../core/weather/index.ts';
-import { figuresUsedWords } from '../../words/figures.ts';
-import { findingWords, type Reader } from '../../words/reckoning.ts';
-import { useAsk, useCurrency, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { figuresUsedWords } from '../../words/en/figures.ts';
+import { SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
+import { findingWords, type Reader } from '../../words/say.ts';
+import { useAsk, useCurrency, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { SURROUNDINGS_WORDS } from '../parts/words.ts';
 import { Assumed, factsOfArray } from '../sites/Assumed.tsx';
 import { keptOverrides } from './keptOverrides.ts';
 import { StringsPart } from './StringsPart.tsx';
@@ -114,6 +115,7 @@ interface PageProps {
 }
 
 function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }: PageProps) {
+  const say = useSay();
   const glass = useGlass();
   const currency = useCurrency();
   const desk = useSession().data?.person?.role !== 'crew';
@@ -164,8 +166,8 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       )}
       {output.warnings.length > 0 && (
         <div className="notice">
-          {output.warnings.map(({ code, reason }) => (
-            <div key={code}>{reason}</div>
+          {output.warnings.map((warning) => (
+            <div key={warning.code}>{say.finding(warning)}</div>
           ))}
         </div>
       )}
@@ -184,8 +186,9 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       </Suspense>
       {courses && (
         <p className="quiet">
-          {climateOf(courses.climate).name}. The band holds four in five of {courses.members.length} courses: each is
-          one of the ways that the array may be, in weather of its own. The bars are the rain of one of them.
+          {say.finding(climateOf(courses.climate).name)}. The band holds four in five of {courses.members.length}{' '}
+          courses: each is one of the ways that the array may be, in weather of its own. The bars are the rain of one of
+          them.
         </p>
       )}
       <Choice
@@ -228,8 +231,8 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
 }
 
 interface FindingsProps {
-  findings: readonly Finding[];
-  codes: readonly Finding['code'][];
+  findings: readonly ReckoningFinding[];
+  codes: readonly ReckoningFinding['code'][];
   reader: Reader;
 }
 

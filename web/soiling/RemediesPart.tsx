@@ -4,8 +4,9 @@ import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/courses/remedies.ts';
 import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
 import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
-import { formatMoney, formatNumber, formatQuantity, formatRange, minorDigits } from '../../core/units/format.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { minorDigits } from '../../core/units/money.ts';
+import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
+import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 import { BenchNumber } from '../bench/BenchNumber.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -132,13 +133,14 @@ function Compared({ input, planned, stale }: { input: RemedyInput; planned: numb
 }
 
 function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number) => string }) {
+  const say = useSay();
   const glass = useGlass();
   const { key, changes, savedEnergy, savedValue, visits, payback, net, worthAtMost, life } = remedy;
   return (
     <li>
       <strong>{REMEDY_WORDS[key]}</strong>
       <div className="quiet">
-        {changes}
+        {say.finding(changes)}
         {life !== null && `; lasts about ${life} years`}.
         {visits.before !== visits.after && ` Best then: ${visitWords(visits.after)}.`}
       </div>

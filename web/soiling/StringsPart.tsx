@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import type { MarkedReckoning } from '../../core/reckoning/reckoning.ts';
-import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
+import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 import { useWorker } from '../bench/useBench.ts';
 import { saveText } from '../parts/saveText.ts';
 
@@ -13,6 +13,7 @@ interface StringsPartProps {
 
 /** What the marked patches cost, string by string: the light beside the power, and which module holds each one back. */
 export function StringsPart({ marked, valueADay }: StringsPartProps) {
+  const say = useSay();
   const glass = useGlass();
   const currency = useCurrency();
   const worker = useWorker();
@@ -42,9 +43,9 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
         </thead>
         <tbody>
           {marked.strings.map(({ name, modules, inverter, areaLoss, powerLoss, worst }, at) => (
-            <tr key={name}>
+            <tr key={say.finding(name)}>
               <td>
-                <span className="text-nowrap">{name}</span>
+                <span className="text-nowrap">{say.finding(name)}</span>
                 {inverter && <div className="range">{inverter}</div>}
               </td>
               <td className="number part">{formatNumber(modules, 0, glass)}</td>

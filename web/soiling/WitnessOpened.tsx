@@ -4,8 +4,9 @@ import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpo
 import type { Heard } from '../../core/assimilation/known.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
-import { formatDate, formatNumber, formatQuantity, formatRange, type Glass } from '../../core/units/format.ts';
-import { countedWitness } from '../../words/witness.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { countedWitness } from '../../words/en/counted.ts';
+import { formatDate, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { useWorker } from '../bench/useBench.ts';
 import { AskReason } from '../parts/AskReason.tsx';

@@ -3,8 +3,8 @@ import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpo
 import type { Heard } from '../../core/assimilation/known.ts';
 import { QUARREL } from '../../core/assimilation/witnesses.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
-import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/reckoning.ts';
+import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/en/witnesses.ts';
+import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { WitnessOpened } from './WitnessOpened.tsx';
 

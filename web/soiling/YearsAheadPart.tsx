@@ -9,13 +9,13 @@ import { usualChoices, withChoices, worksUntil } from '../../core/courses/ofArra
 import type { CourseSetup, Visits } from '../../core/courses/setup.ts';
 import { LAYERED_DEFAULTS } from '../../core/soiling/layered.ts';
 import { mean } from '../../core/statistics/summary.ts';
-import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../core/units/format.ts';
+import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { Pick } from '../bench/Pick.tsx';
 import { useNewest, useWorker } from '../bench/useBench.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
+import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { pairs } from '../parts/words.ts';
 import { useOutlook } from './outlook.ts';
 import { RemediesPart } from './RemediesPart.tsx';
 

@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { MemoryRouter } from 'react-router';
 import type { Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/format.ts';
+import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import { SESSION_KEY } from '../api/hooks.ts';
 
 interface Looking {

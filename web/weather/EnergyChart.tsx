@@ -1,6 +1,6 @@
 import { ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 /** Daily energy on record: the clear days that count as full dots, the others as faint ones. */

@@ -2,9 +2,9 @@ import { lazy, Suspense } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
-import { formatDate, formatQuantity, formatRange } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
 
@@ -34,6 +34,7 @@ export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }
 }
 
 function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEnergy }) {
+  const say = useSay();
   const glass = useGlass();
   if (from === null || to === null || drift === null) return <p className="quiet">No days on record yet.</p>;
   const { ratePerDay, rateCi95, used, rejected, yearOnYear, missing } = drift;
@@ -47,7 +48,7 @@ function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEner
         <EnergyChart days={days} used={used} />
       </Suspense>
       {ratePerDay === null || rateCi95 === null ? (
-        <div className="notice">No drift is stated. {missing}</div>
+        <div className="notice">No drift is stated. {missing && say.finding(missing)}</div>
       ) : (
         <dl className="drift">
           <div>

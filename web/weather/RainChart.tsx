@@ -1,7 +1,7 @@
 import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { SiteWeather } from '../../contract/weather/endpoints.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
 import { toGlass, unitOf } from '../../core/units/quantities.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
 /** Daily rain on record, with the rain that is taken to clean. */

@@ -3,9 +3,9 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { SiteWeather } from '../../contract/weather/endpoints.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
-import { formatDate, formatQuantity } from '../../core/units/format.ts';
-import { counted } from '../../core/units/words.ts';
-import { useAsk, useDo, useGlass, useSession } from '../api/hooks.ts';
+import { counted } from '../../words/counted.ts';
+import { formatDate, formatQuantity } from '../../words/format.ts';
+import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { EnergyPart } from './EnergyPart.tsx';
 import { ImportFile } from './ImportFile.tsx';
@@ -60,13 +60,14 @@ interface PartProps {
 }
 
 function Climate({ siteId, weather: { climate }, desk }: PartProps) {
+  const say = useSay();
   const importClimate = useDo('importClimate');
   const drop = useDo('dropClimate');
   return (
     <>
       <h2>Climate of the years to come</h2>
       <p>
-        <strong>{climate.name}</strong>
+        <strong>{say.finding(climate.name)}</strong>
         {climate.file === null
           ? '. It ships with the application and is made up; estimates for this site carry that.'
           : `, taken from ${climate.file}.`}

@@ -22,6 +22,7 @@ import * as agreements from './020-agreements.ts';
 import * as lookOn from './021-look-on.ts';
 import * as ownFigures from './022-own-figures.ts';
 import * as cloths from './023-cloths.ts';
+import * as columns from './024-columns.ts';
 
 interface Migration {
   name: string;
@@ -54,6 +55,7 @@ const MIGRATIONS: Migration[] = [
   { name: '021-look-on', ...lookOn },
   { name: '022-own-figures', ...ownFigures },
   { name: '023-cloths', ...cloths },
+  { name: '024-columns', ...columns },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,13 +1,6 @@
-import { type QuantityKind, toGlass, type UnitSystem, unitOf } from './quantities.ts';
-
-/** How one person reads numbers and dates. The core has no locale of its own: this always comes in as an argument. */
-export interface Glass {
-  units: UnitSystem;
-  decimalMark: '.' | ',';
-  dateOrder: 'dmy' | 'mdy' | 'ymd';
-}
-
-export const DEFAULT_GLASS: Glass = { units: 'metric', decimalMark: '.', dateOrder: 'dmy' };
+import { minorDigits } from '../core/units/money.ts';
+import { DEFAULT_GLASS, type Glass, type QuantityKind, toGlass, unitOf } from '../core/units/quantities.ts';
+import { roundHalfAway } from '../core/units/rounding.ts';
 
 /** Thin no-break space: groups thousands without being taken for a decimal mark. */
 const GROUP = '\u202f';
@@ -33,16 +26,6 @@ export function formatForTyping(
     .toFixed(digits)
     .replace(/\.?0+$/, digits > 0 ? '' : '$&')
     .replace('.', glass.decimalMark);
-}
-
-/** Rounds half away from zero at a number of decimals; the error of binary fractions such as 1.005 is taken up. */
-export function roundHalfAway(value: number, digits = 0): number {
-  const factor = 10 ** digits;
-  const scaled = Math.abs(value) * factor;
-  const nearest = Math.round(scaled);
-  const half = Math.floor(scaled) + 0.5;
-  const rounded = Math.abs(scaled - half) < 1e-9 * Math.max(1, scaled) ? Math.ceil(half) : nearest;
-  return (Math.sign(value) * rounded) / factor;
 }
 
 /** Power from here on reads better in kilowatts, W. */
@@ -77,27 +60,6 @@ export function formatRange(
   const first = formatNumber(toGlass(low, kind, glass.units), digits ?? unit.digits, glass);
   return `${first} to ${formatQuantity(high, kind, glass, digits)}`;
 }
-
-/** Minor digits of the currencies that do not have two. Everything else has two (ISO 4217). */
-const MINOR_DIGITS: Record<string, number> = {
-  BHD: 3,
-  CLP: 0,
-  ISK: 0,
-  JOD: 3,
-  JPY: 0,
-  KRW: 0,
-  KWD: 3,
-  OMR: 3,
-  PYG: 0,
-  TND: 3,
-  UGX: 0,
-  VND: 0,
-  XAF: 0,
-  XOF: 0,
-};
-
-/** How many decimals the minor unit of a currency stands for. */
-export const minorDigits = (currency: string): number => MINOR_DIGITS[currency] ?? 2;
 
 /**
  * An amount in minor units as text: `formatMoney(123450, 'ZAR')` is `ZAR 1234.50`. What was computed counts as whole minor

@@ -3,7 +3,7 @@ import type { WashOnRecord } from '../core/assimilation/records.ts';
 import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
-import { DEFAULT_GLASS } from '../core/units/format.ts';
+import { DEFAULT_GLASS } from '../core/units/quantities.ts';
 import { findingWords } from './reckoning.ts';
 import { countedWitness } from './witness.ts';
 

@@ -1,4 +1,4 @@
-import type { CleaningMethod } from '../core/assumptions.ts';
+import type { CleaningMethod } from '../../core/assumptions.ts';
 
 /** Each way of cleaning, as one writes it on a plan. */
 export const METHOD_WORDS: Record<CleaningMethod, string> = {

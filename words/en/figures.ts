@@ -1,5 +1,6 @@
-import type { FigureKind } from '../core/figures/ours.ts';
-import { formatNumber, formatQuantity, formatRange, type Glass } from '../core/units/format.ts';
+import type { FigureKind } from '../../core/figures/ours.ts';
+import type { Glass } from '../../core/units/quantities.ts';
+import { formatNumber, formatQuantity, formatRange } from '../format.ts';
 
 /** What the figures of a kind are, and what they are held against. */
 export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> = {

@@ -1,9 +1,10 @@
 import type { Birds } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
-import type { DefectSeverity } from '../../core/inspections/defects.ts';
+import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.ts';
 import type { FittedKind } from '../../core/inspections/fittings.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
-import type { Rung } from '../../core/methods/choose.ts';
+import type { Rung } from '../../core/methods/rungs.ts';
+import type { Access } from '../../core/methods/work.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 
@@ -51,6 +52,16 @@ export const WIPE_WORDS: Record<string, string> = {
   some: 'some film on the cloth',
   plain: 'plain film on the cloth',
 };
+export const DEFECT_WORDS: Record<DefectKind, string> = {
+  yellowing: 'Yellowing',
+  'snail-trail': 'Snail trail',
+  crack: 'Crack',
+  'hot-spot': 'Hot spot',
+  delamination: 'Delamination',
+  'loose-cable': 'Loose cable',
+  seal: 'Damaged seal',
+  frame: 'Damaged frame',
+};
 export const SEVERITY_OF_DEFECT: Record<DefectSeverity, string> = {
   watch: 'watch',
   report: 'report',
@@ -61,6 +72,12 @@ export const WATER_WORDS: Record<WaterWay, string> = {
   resin: 'Resin',
   'osmosis-resin': 'Osmosis, then resin',
   bought: 'Bought in',
+};
+/** From where the glass is reached. */
+export const ACCESS_WORDS: Record<Access, string> = {
+  ground: 'from the ground',
+  lift: 'from a lift or scaffold',
+  'hand-height': 'at hand height',
 };
 export const RUNG_WORDS: Record<Rung, string> = {
   water: 'Water',
@@ -100,8 +117,6 @@ export const JOB_WORDS: Record<string, string> = {
   washed: 'washed',
   reported: 'report signed',
 };
-export const pairs = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];
-
 /** What a strip of a test patch was washed with. */
 export const WAY_WORDS: Record<PatchWay, string> = {
   rinse: 'rinsed only',

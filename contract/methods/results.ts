@@ -1,0 +1,146 @@
+import { z } from 'zod';
+import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import type { PlanOutput } from '../../core/methods/plan.ts';
+import { RUNGS } from '../../core/methods/rungs.ts';
+import { ACCESS } from '../../core/methods/work.ts';
+import { LINE_KEYS, LINE_UNITS } from '../../core/quotes/price.ts';
+import { WATER_WAYS } from '../../core/water/plan.ts';
+import { reason, said } from '../findings.ts';
+import { spread } from '../numbers.ts';
+import { assumedFact } from '../sites/assumed.ts';
+
+/** What a plan answers. Numbers are SI, money is in minor units. */
+
+const choice = <T extends z.ZodType>(chosen: T) => z.object({ choose: chosen, because: said() });
+
+const method = z.object({
+  method: choice(z.enum(CLEANING_METHODS)),
+  brush: choice(said()),
+  pole: choice(z.number()),
+  access: choice(z.enum(ACCESS)),
+  soakMinutes: choice(z.number()),
+  escalation: z.array(z.object({ rung: z.enum(RUNGS), use: z.boolean(), because: said(), caution: said() })),
+  minutesPerModule: z.number(),
+  minutesBecause: said().nullable(),
+  litresPerModule: z.number().nullable(),
+  ways: z.array(z.enum(CLEANING_METHODS)),
+});
+
+export const effectiveness = z.object({
+  loose: z.number(),
+  bonded: z.number(),
+  droppings: z.number(),
+  lichen: z.number(),
+});
+
+export const quoteLineComputed = z.object({
+  key: z.enum(LINE_KEYS),
+  label: said(),
+  quantity: z.number(),
+  unit: z.enum(LINE_UNITS),
+  amount: z.number(),
+});
+
+const pricedVisit = z.object({
+  minutes: z.number(),
+  lines: z.array(quoteLineComputed),
+  net: z.number(),
+  tax: z.number(),
+  gross: z.number(),
+});
+
+const charge = z.object({ litresPerCharge: z.number().nullable() });
+
+const water = z.object({
+  litres: z.number(),
+  conductivityLimit: z.number(),
+  residueLimit: z.number(),
+  treatment: z.object({
+    resinOnly: charge.nullable(),
+    osmosis: charge
+      .extend({ permeateConductivity: z.number(), permeateFlow: z.number(), rejectPerLitre: z.number() })
+      .nullable(),
+    residueSource: z.number(),
+    residueTarget: z.number(),
+  }),
+  options: z.array(
+    z.object({
+      way: z.enum(WATER_WAYS),
+      conductivity: z.number(),
+      residue: z.number(),
+      meetsFinish: z.boolean(),
+      cost: z.number(),
+      drawn: z.number(),
+      chargeUsed: z.number().nullable(),
+      because: said(),
+    }),
+  ),
+  recommended: z.enum(WATER_WAYS),
+  recommendedBecause: said(),
+  warnings: z.array(said()),
+});
+
+const visits = z.object({
+  options: z.array(
+    z.object({
+      visits: z.number(),
+      /** left out by calculations 1 to 7, which placed visits evenly */
+      days: z.array(z.number()).optional(),
+      lostEnergy: spread,
+      savedEnergy: spread,
+      savedOverOne: spread.nullish(),
+      lostValue: z.number(),
+      cost: z.number(),
+      total: z.number(),
+    }),
+  ),
+  best: z.number(),
+  breakEvenPrice: z.number(),
+});
+
+export const kitItem = z.object({ key: z.string(), label: said(), because: said() });
+
+const output = z.object({
+  arrays: z.array(
+    z.object({
+      arrayId: z.string(),
+      name: z.string(),
+      modules: z.number(),
+      method,
+      recommended: method,
+      effectiveness,
+      takesOff: z.number(),
+    }),
+  ),
+  modules: z.number(),
+  water,
+  waterWay: z.enum(WATER_WAYS),
+  waterCost: z.number(),
+  visits,
+  visitsChosen: z.number(),
+  priced: pricedVisit,
+  pricedInPlan: pricedVisit,
+  recoverable: spread,
+  benefit: spread,
+  usedShare: z.number(),
+  kit: z.array(kitItem),
+  isolate: z.boolean(),
+  assumed: z.array(assumedFact),
+  questions: z.array(said()),
+  saves: spread.nullable(),
+  beyondFirst: spread.nullable(),
+  climate: said().nullable(),
+  figures: z.number(),
+  reasons: z.object({
+    litres: reason,
+    residue: reason,
+    visits: reason,
+    minutes: reason,
+    benefit: reason,
+    recoverable: reason,
+    planSaves: reason,
+  }),
+});
+
+/** The schema is checked where it is read and shown in the API's description; its type is the calculation's own. */
+export const planOutput = output as unknown as z.ZodType<PlanOutput>;

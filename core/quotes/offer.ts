@@ -1,0 +1,183 @@
+import type { Finish } from '../assumptions.ts';
+import { bare, written } from '../findings.ts';
+import type { Reason } from '../reasons.ts';
+import type { AssumedFact } from '../sites/assumed.ts';
+import type { Spread } from '../statistics/summary.ts';
+import type { ClimateName } from '../weather/climates.ts';
+import {
+  type LineKey,
+  type OfferFinding,
+  type PricedVisit,
+  planFinding,
+  planVerdict,
+  type QuoteLine,
+  totals,
+  type Verdict,
+  verdict,
+} from './price.ts';
+
+/** A line of an offer; `reason` says why it was overruled, and is empty where it stands as computed. */
+export interface OfferLine extends QuoteLine {
+  reason: string;
+}
+
+export interface Offer extends Omit<PricedVisit, 'lines'> {
+  lines: OfferLine[];
+}
+
+/** What the customer would gain, and whether that is more than what is asked; kWh and minor units. */
+export interface OfferBenefit {
+  recoverable: Spread;
+  worth: Spread;
+  usedShare: number;
+  verdict: Verdict;
+  planSaves: number;
+  planCosts: number;
+  planVerdict: Verdict;
+  planRange: Spread | null;
+  beyondFirst: Spread | null;
+  climate: ClimateName | null;
+  reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason> | null;
+}
+
+/** What of a plan an offer is made from. */
+export interface PlanOffered {
+  finish: Finish;
+  priced: PricedVisit;
+  pricedInPlan: PricedVisit;
+  visitsChosen: number;
+  visits: { options: readonly { lostValue: number }[] };
+  recoverable: Spread;
+  benefit: Spread;
+  usedShare: number;
+  saves: Spread | null;
+  beyondFirst: Spread | null;
+  climate: ClimateName | null;
+  assumed: AssumedFact[];
+  reasons: Record<'benefit' | 'recoverable' | 'planSaves', Reason>;
+}
+
+/** One visit, and each of a plan of visits where there is one, with what they are worth. */
+export interface OfferContent {
+  one: Offer;
+  planned: Offer | null;
+  visits: number;
+  finish: Finish;
+  benefit: OfferBenefit;
+  assumed: AssumedFact[];
+}
+
+/** A plan of visits is offered from so many a year on. */
+const PLANNED_FROM = 2;
+
+const offered = ({ minutes, lines, net, tax, gross }: PricedVisit): Offer => ({
+  lines: lines.map((line) => ({ ...line, reason: '' })),
+  net,
+  tax,
+  gross,
+  minutes,
+});
+
+function benefitOf(plan: PlanOffered, one: Offer, planned: Offer | null): OfferBenefit {
+  const visits = plan.visitsChosen;
+  const price = (planned ?? one).gross;
+  const [none, option] = [plan.visits.options[0], plan.visits.options[visits]];
+  return {
+    recoverable: plan.recoverable,
+    worth: plan.benefit,
+    usedShare: plan.usedShare,
+    verdict: verdict(plan.benefit, one.gross),
+    planSaves: none && option ? none.lostValue - option.lostValue : 0,
+    planCosts: visits * price,
+    planVerdict:
+      plan.saves && plan.beyondFirst
+        ? planVerdict({ visits, price, saves: plan.saves, beyondFirst: plan.beyondFirst })
+        : 'may-pay',
+    planRange: plan.saves,
+    beyondFirst: plan.beyondFirst,
+    climate: plan.climate,
+    reasons: {
+      worth: plan.reasons.benefit,
+      recoverable: plan.reasons.recoverable,
+      planSaves: plan.reasons.planSaves,
+    },
+  };
+}
+
+/** What is offered on a plan, as it was computed. */
+export function offerOf(plan: PlanOffered): OfferContent {
+  const one = offered(plan.priced);
+  const visits = plan.visitsChosen;
+  const planned = visits >= PLANNED_FROM ? offered(plan.pricedInPlan) : null;
+  return {
+    one,
+    planned,
+    visits,
+    finish: plan.finish,
+    benefit: benefitOf(plan, one, planned),
+    assumed: plan.assumed,
+  };
+}
+
+/** A line set by hand: one that is computed by its key, one that was added by its words. */
+export interface LineChange {
+  key: LineKey;
+  label: string;
+  /** minor units */
+  amount: number;
+  reason: string;
+}
+
+const isOf = (line: QuoteLine, { key, label }: LineChange): boolean =>
+  line.key === key && (key !== 'other' || (line.label.code === 'written' && line.label.params.text === label));
+
+const added = ({ key, label, amount, reason }: LineChange): OfferLine => ({
+  key,
+  label: key === 'other' || key === 'labour' ? written(label) : bare(`line-${key}`),
+  quantity: 1,
+  unit: 'visit',
+  amount,
+  reason,
+});
+
+/**
+ * Lines overruled or added by hand, each with its reason; discount, tax, totals and verdicts follow.
+ * @param book of the plan: its discount, and the tax rate of the offer
+ */
+export function overruleLines<T extends OfferContent>(
+  offer: T,
+  changes: readonly LineChange[],
+  plan: PlanOffered,
+  book: { planDiscount: number; taxRate: number },
+): T {
+  const kept = offer.one.lines.map((line) => {
+    const change = changes.find((one) => isOf(line, one));
+    return change ? { ...line, amount: change.amount, reason: change.reason } : line;
+  });
+  const lines = [...kept, ...changes.filter((one) => !kept.some((line) => isOf(line, one))).map(added)];
+  const one = { ...offer.one, lines, ...totals(lines, book.taxRate) };
+  const discount: OfferLine = {
+    key: 'discount',
+    label: bare('line-discount'),
+    quantity: 1,
+    unit: 'visit',
+    amount: -Math.round(one.net * book.planDiscount),
+    reason: '',
+  };
+  const plannedLines = [...lines, discount];
+  const planned = offer.planned && { ...offer.planned, lines: plannedLines, ...totals(plannedLines, book.taxRate) };
+  return { ...offer, one, planned, benefit: benefitOf(plan, one, planned) };
+}
+
+/** What a customer is told of the plan of visits on an offer; null where none is offered. */
+export function offeredPlan({
+  visits,
+  planned,
+  benefit,
+}: Pick<OfferContent, 'visits' | 'planned' | 'benefit'>): OfferFinding | null {
+  if (planned === null) return null;
+  const { planRange, beyondFirst, planSaves, planCosts } = benefit;
+  if (planRange === null || beyondFirst === null)
+    return { code: 'plan-of-visits-without-range', params: { saves: planSaves, costs: planCosts } };
+  return planFinding({ visits, price: planned.gross, saves: planRange, beyondFirst });
+}

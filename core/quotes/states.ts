@@ -1,0 +1,7 @@
+/** Where a quote stands. */
+export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired', 'superseded'] as const;
+export type QuoteState = (typeof QUOTE_STATES)[number];
+
+/** What of a quote was accepted: one visit, or the plan of visits. */
+export const QUOTE_CHOICES = ['one', 'planned'] as const;
+export type QuoteChoice = (typeof QUOTE_CHOICES)[number];

@@ -1,0 +1,35 @@
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { lifter, lineInWords, type Part, reasonsInWords, type StoredRow, toldOrNothing } from '../storage/lift.ts';
+
+const offerInWords = (offer: unknown): Part => ({
+  ...(offer as Part),
+  lines: ((offer as Part).lines as Part[]).map(lineInWords),
+});
+
+/** Quotes of older calculations in the newest shape, one step a version. Their amounts stay. */
+const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
+  // 1 to 9 told what they found in sentences; before 7 there was no range of a plan, before 2 there were no reasons.
+  9: (row) => {
+    const content = row.content as Part;
+    const benefit = content.benefit as Part;
+    return {
+      ...row,
+      content: {
+        ...content,
+        one: offerInWords(content.one),
+        planned: content.planned ? offerInWords(content.planned) : null,
+        assumed: content.assumed ?? [],
+        benefit: {
+          ...benefit,
+          planRange: benefit.planRange ?? null,
+          beyondFirst: benefit.beyondFirst ?? null,
+          climate: toldOrNothing(benefit.climate),
+          reasons: benefit.reasons ? reasonsInWords(benefit.reasons as Part) : null,
+        },
+      },
+    };
+  },
+};
+
+/** A stored quote in the newest shape. */
+export const lifted = lifter(STEPS, 9, Number(CALCULATION_VERSION));

@@ -1,0 +1,85 @@
+import type { MethodFinding, Words } from '../language.ts';
+
+const BY_HAND_AT_THE_GLASS = 'by hand at the glass, and the work is done from the ground';
+
+export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
+  'method-waterless': () => 'No water may be used here: dry brushing, which leaves about half of what is bonded.',
+  'method-blade': () => 'Lichen or the like sits on the glass and only a wet, sharp blade held flat takes it off.',
+  'method-alcohol': () => 'Something grows here; alcohol by hand slows its return, then the brush.',
+  'method-soap': () => 'Greasy or sticky soil: neutral soap, well rinsed, before the brush.',
+  'method-hand-height': () => 'The glass is at hand height: hose and soft brush are quickest.',
+  'method-pole-from-ground': () => 'Water at the brush, from the ground, in two passes.',
+  'method-pole': () => 'Water at the brush, in two passes.',
+
+  'access-within-reach': () => 'The array stands on the ground within reach.',
+  'access-flat-roof': () =>
+    'A flat roof cannot be brushed from the ground: edge protection or a lift, and a competent person, under local law.',
+  'access-beyond-pole': ({ most }, say) =>
+    `More than ${say.quantity(most, 'length', 0)} of pole cannot be pressed evenly: access equipment and a competent person, under local law.`,
+  'pole-estimate': ({ length }, say) =>
+    `About ${say.quantity(length, 'length', 0)} of pole, a first estimate; nobody leaves the ground.`,
+  'pole-none-reaches': ({ most, drawn }, say) =>
+    `By the section no pole of up to ${say.quantity(most, 'length', 0)} reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}: access equipment and a competent person, under local law. Where it can be brushed from a gable or from behind, draw that standing place, or set the access by hand.`,
+  'pole-by-section': ({ length, drawn, standOff, neck }, say) =>
+    `By the section ${say.quantity(length, 'length', 0)} of pole reach the far edge from ${drawn ? 'the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
+  'pole-short': () => 'A short pole keeps the back straight.',
+  'pole-beside': () => 'Work from beside the array; a short pole presses evenly.',
+
+  'brush-dry-roller': () => 'dry microfibre roller',
+  'brush-stiff-40': () => 'stiffer flagged bristle, 40 cm',
+  'brush-light-40': () => 'soft flagged bristle, 40 cm, light head',
+  'brush-soft-60': () => 'soft flagged bristle, 60 cm',
+  'brush-because-dry': () => 'Dry work needs a clean, soft face; bristles would drag grit.',
+  'brush-because-bonded': () => 'Bonded soil needs pressure; a narrow head presses evenly.',
+  'brush-because-long-pole': () => 'A heavy or wide head cannot be pressed evenly on a long pole.',
+  'brush-because-loose': () => 'Loose film only: width saves passes.',
+  'brush-because-usual': () => 'The usual head on a short pole.',
+
+  'soak-first': () => 'Something on the glass comes off only after soaking; keep it wet, in shade or cool hours.',
+  'soak-not': () => 'Everything seen comes off with water and brush.',
+  'minutes-timed': () => 'As timed on the test strips of this face.',
+  'minutes-house': () => 'For one module, by way, access, storeys and soil (house assumption).',
+  'minutes-own': () => 'For one module, by way, access, storeys and soil, at the pace of your own jobs.',
+
+  'rung-no-water': () => 'No water may be used at this site.',
+  'rung-water-first': () => 'Always first: plenty of water, then the brush.',
+  'rung-needs-soaking': () => 'Some of what was seen needs soaking.',
+  'rung-soak-not-needed': () => 'Nothing seen needs it.',
+  'rung-tank': () => 'Run-off is kept in a tank: no chemicals here.',
+  'rung-sticky': () => 'Greasy or sticky soil lets go sooner with neutral soap.',
+  'rung-not-sticky': () => 'Nothing greasy or sticky was seen.',
+  'rung-lichen-wants-blade': () => 'Lichen wants the blade; alcohol alone takes under half.',
+  'rung-nothing-grows': () => 'Nothing grows here.',
+  'rung-out-of-hand': () => `Not here: it is worked ${BY_HAND_AT_THE_GLASS}.`,
+  'rung-grows': () => 'Something grows on the glass.',
+  'rung-no-blade': () => 'Nothing seen needs a blade.',
+  'rung-blade-out-of-hand': () =>
+    `Needed, but not here: it is worked ${BY_HAND_AT_THE_GLASS}. With a lift or scaffold it can be.`,
+  'rung-blade-agreed': () => 'Needed, and the maker’s word or the customer’s signature is on record.',
+  'rung-blade-not-agreed': () =>
+    'Needed, but not here before the module maker’s word or the customer’s signature is on record: coatings can be scratched.',
+  'rung-not-when-dry': () => 'Not with a dry way of cleaning.',
+  'soap-brush-enough': ({ brushed }, say) =>
+    `Not wanted: on the test strips the brush alone took off ${say.quantity(brushed, 'fraction', 0)} of the film.`,
+  'soap-takes-more': ({ brushed, soaped }, say) =>
+    `Wanted: on the test strips the brush alone took off ${say.quantity(brushed, 'fraction', 0)} of the film, with soap ${say.quantity(soaped, 'fraction', 0)}.`,
+  'caution-thermal-shock': () =>
+    'Glass and water within 20 K of each other unless the maker says otherwise; cold water cracks hot glass.',
+  'caution-slippery': () => 'Wet roofs and hoses are slippery underfoot.',
+  'caution-soap': () => 'pH-neutral only, never left to dry, rinsed until no foam; gloves and eye protection.',
+  'caution-alcohol': () =>
+    'By hand, kept off the seals at the frame, short dwell, no flames or sparks near; only where run-off allows.',
+  'caution-blade': () => 'Soaked glass only, a new sharp blade held flat, never across a cracked module.',
+
+  'question-of-array': ({ of, question }, say) => `${of === null ? '' : `${of}: `}${say.finding(question)}`,
+  'question-long-pole': ({ pole, most }, say) =>
+    `${say.quantity(pole, 'length', 0)} of pole: over ${say.quantity(most, 'length', 0)} cannot be pressed evenly. Is it a lift?`,
+  'question-heavy-head': ({ head, pole }, say) =>
+    `A head of about ${say.quantity(head, 'mass', Number.isInteger(head) ? 0 : 1)} on ${say.quantity(pole, 'length', 0)} of pole: can anybody guide that?`,
+  'question-too-quick': ({ minutes }, say) =>
+    `${say.number(minutes, 1)} min a module is quicker than anybody is known to clean one. Is it right?`,
+  'question-way-by-hand': () =>
+    'This way needs hands at the glass, and the access chosen is from the ground. Which of the two?',
+  'question-rung-by-hand': ({ rung }) =>
+    `${rung === 'blade' ? 'A blade' : 'Alcohol'} is worked by hand, and the access chosen is from the ground.`,
+};

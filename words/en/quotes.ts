@@ -1,0 +1,45 @@
+import type { Benefit, LineUnit } from '../../core/quotes/price.ts';
+import { counted } from '../counted.ts';
+import type { QuoteFinding, Say, Words } from '../language.ts';
+import { kindOfClimate } from './climates.ts';
+
+const range = ({ p10, p90 }: Benefit, say: Say) => `${say.money(p10)} to ${say.money(p90)}`;
+
+const UNITS: Record<LineUnit, [one: string, many: string]> = {
+  'person-hour': ['person-hour', 'person-hours'],
+  km: ['km', 'km'],
+  visit: ['visit', 'visit'],
+  module: ['module', 'modules'],
+  storey: ['storey', 'storeys'],
+};
+
+export const quotes: Omit<Words<QuoteFinding>, 'written'> = {
+  'line-labour': ({ people }) => `Work, set-up and driving, ${counted(people, 'person', 'people')}`,
+  'line-travel': () => 'Travel',
+  'line-water': () => 'Water and its treatment',
+  'line-consumables': () => 'Brushes, pads and consumables',
+  'line-access': () => 'Lift or scaffold',
+  'line-risk': () => 'Work above one storey',
+  'line-minimum': () => 'Minimum call-out',
+  'line-discount': () => 'Contract discount',
+
+  'verdict-pays': () => 'On these figures the energy recovered is worth more than the wash.',
+  'verdict-may-pay': () =>
+    'On these figures the wash may or may not pay for itself in energy; the range above spans its price.',
+  'verdict-does-not-pay': () =>
+    'On these figures the wash does not pay for itself in energy. You may still want it for looks, warranty or to stop growth.',
+  'line-quantity': ({ quantity, unit }, say) =>
+    `${say.number(quantity, Number.isInteger(quantity) ? 0 : 2)} ${UNITS[unit][quantity === 1 ? 0 : 1]}`,
+  'offer-weather': ({ climate }, say) =>
+    `Reckoned over typical weather${climate === null ? '' : ` of the kind “${kindOfClimate(climate, say)}”`}, which is not a forecast; four in five of its years lie inside the range. How fast your panels soil is an estimate until there are records of your own.`,
+  'plan-of-visits': ({ visits, price, saves, beyondFirst, verdict, beyondFirstFails }, say) => {
+    const sum = `The plan of ${visits} visits would save ${range(saves, say)} of energy a year and cost ${say.money(visits * price)}.`;
+    if (verdict === 'pays') return `${sum} On these figures it pays, and so do the visits beyond the first.`;
+    if (verdict === 'may-pay') return `${sum} On these figures it may or may not pay for itself in energy.`;
+    if (!beyondFirstFails) return `${sum} On these figures it does not pay for itself in energy.`;
+    const others = visits === 2 ? 'the second visit' : `the ${visits - 1} visits beyond the first`;
+    return `${sum} Of that, ${others} would save ${range(beyondFirst, say)} and cost ${say.money((visits - 1) * price)}: more than one visit does not pay for itself in energy.`;
+  },
+  'plan-of-visits-without-range': ({ saves, costs }, say) =>
+    `The plan of visits would save ${say.money(saves)} a year of energy and cost ${say.money(costs)}.`,
+};

@@ -1,0 +1,110 @@
+import type { EnergyMissing } from '../core/comparisons/dailyEnergy.ts';
+import type { DoubtBecause, DoubtFinding } from '../core/comparisons/plausible.ts';
+import type { ProofMissing } from '../core/comparisons/proof.ts';
+import type { ProofBecause } from '../core/comparisons/proofPlanner.ts';
+import type { PatchFinding } from '../core/comparisons/testPatch.ts';
+import type { ReadingWarning } from '../core/comparisons/warnings.ts';
+import type { RemedyChange } from '../core/courses/remedies.ts';
+import type { ByHand, Finding, Written } from '../core/findings.ts';
+import type { DefectFinding } from '../core/inspections/defects.ts';
+import type { UntoldEffect } from '../core/inspections/growth.ts';
+import type { Lacking } from '../core/jobs/progress.ts';
+import type { StepFinding } from '../core/jobs/steps.ts';
+import type { KitBecause, KitName } from '../core/kit/list.ts';
+import type {
+  AccessBecause,
+  BrushBecause,
+  BrushName,
+  MethodBecause,
+  MinutesBecause,
+  PoleBecause,
+  RungBecause,
+  RungCaution,
+  SoakBecause,
+} from '../core/methods/findings.ts';
+import type { PlanQuestion } from '../core/methods/plan.ts';
+import type { WorkQuestion } from '../core/methods/work.ts';
+import type { DrillLesson } from '../core/modules/drill.ts';
+import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
+import type { ReasonFinding } from '../core/reasons.ts';
+import type { ReckoningFinding } from '../core/reckoning/findings.ts';
+import type { ClaimFinding } from '../core/reports/claims.ts';
+import type { NextBecause } from '../core/reports/nextVisit.ts';
+import type { SignedFinding } from '../core/reports/signature.ts';
+import type { AssumedFinding } from '../core/sites/assumed.ts';
+import type { TooLarge } from '../core/sites/layout.ts';
+import type { StringName } from '../core/soiling/markedLoss.ts';
+import type { QuantityKind } from '../core/units/quantities.ts';
+import type { LineFault } from '../core/units/table.ts';
+import type { WaterBecause, WaterChosen, WaterWarning } from '../core/water/plan.ts';
+import type { ClimateName } from '../core/weather/climates.ts';
+
+/** What words are given to say numbers, amounts and dates as their reader wants them. */
+export interface Say {
+  number(value: number, digits?: number): string;
+  /** a value in SI with its unit */
+  quantity(value: number | null, kind: QuantityKind, digits?: number): string;
+  range(low: number, high: number, kind: QuantityKind, digits?: number): string;
+  /** minor units */
+  money(amount: number | null, digits?: number): string;
+  /** minor units, with all decimals of the currency */
+  price(amount: number): string;
+  /** ISO date or instant */
+  date(iso: string): string;
+  /** hours and minutes of an instant, UTC */
+  time(instant: string): string;
+  /** a finding within a finding */
+  finding(finding: AnyFinding): string;
+}
+
+/** A sentence, or a part of one, for every code of a set of findings. */
+export type Words<F extends Finding<string, object>> = {
+  [Code in F['code']]: (params: Extract<F, { code: Code }>['params'], say: Say) => string;
+};
+
+/** Everything that is said of numbers that were typed or read. */
+export type ComparisonFinding =
+  | ReadingWarning
+  | DoubtBecause
+  | DoubtFinding
+  | ProofMissing
+  | ProofBecause
+  | EnergyMissing
+  | PatchFinding;
+export type MethodFinding =
+  | MethodBecause
+  | AccessBecause
+  | PoleBecause
+  | BrushName
+  | BrushBecause
+  | SoakBecause
+  | MinutesBecause
+  | RungBecause
+  | RungCaution
+  | WorkQuestion
+  | PlanQuestion;
+export type WaterFinding = WaterBecause | WaterChosen | WaterWarning;
+export type KitFinding = KitName | KitBecause;
+export type JobFinding = StepFinding | Lacking;
+export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
+export type QuoteFinding = LineLabel | OfferFinding;
+export type SiteFinding = AssumedFinding | TooLarge | StringName | LineFault | ClimateName;
+export type SoilingFinding = RemedyChange | UntoldEffect | DrillLesson | DefectFinding;
+
+export type AnyFinding =
+  | ByHand
+  | Written
+  | ComparisonFinding
+  | MethodFinding
+  | WaterFinding
+  | KitFinding
+  | JobFinding
+  | ReportFinding
+  | QuoteFinding
+  | SiteFinding
+  | SoilingFinding
+  | ReasonFinding
+  | ReckoningFinding;
+
+/** All that a language has to have: a second one is another object of this shape. */
+export type Language = Words<AnyFinding>;

@@ -1,0 +1,30 @@
+import type { Glass } from '../core/units/quantities.ts';
+import { english } from './en/index.ts';
+import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange, formatTime } from './format.ts';
+import type { AnyFinding, Language, Say } from './language.ts';
+
+/** How the reader wants units, dates and money, and in which language. */
+export interface Reader {
+  glass: Glass;
+  currency: string;
+  /** English where it is left out */
+  language?: Language;
+}
+
+/** What findings of one reader are said with. */
+export function sayTo({ glass, currency, language = english }: Reader): Say {
+  const say: Say = {
+    number: (value, digits = 0) => formatNumber(value, digits, glass),
+    quantity: (value, kind, digits) => formatQuantity(value, kind, glass, digits),
+    range: (low, high, kind, digits) => formatRange(low, high, kind, glass, digits),
+    money: (amount, digits = 0) => formatMoney(amount, currency, glass, digits),
+    price: (amount) => formatMoney(amount, currency, glass),
+    date: (iso) => formatDate(iso, glass),
+    time: formatTime,
+    finding: ({ code, params }) => (language[code] as (params: object, say: Say) => string)(params, say),
+  };
+  return say;
+}
+
+/** A finding as its reader reads it. */
+export const findingWords = (finding: AnyFinding, reader: Reader): string => sayTo(reader).finding(finding);
