@@ -1,8 +1,9 @@
-// Runs dependency-cruiser over the tree and fails on a broken arrow, on a query outside the storage functions, and on
-// a run that saw no modules at all.
+// Runs dependency-cruiser over the tree and fails on a broken arrow, on a query outside the storage functions, on a
+// sentence in the core, and on a run that saw no modules at all.
 import { readFileSync } from 'node:fs';
 import { cruise } from 'dependency-cruiser';
 import extractTSConfig from 'dependency-cruiser/config-utl/extract-ts-config';
+import ts from 'typescript';
 import config from '../.dependency-cruiser.cjs';
 
 const tsConfig = extractTSConfig('tsconfig.json');
@@ -23,6 +24,27 @@ for (const { source } of output.modules) {
   for (const [index, line] of readFileSync(source, 'utf8').split('\n').entries()) {
     if (QUERY.test(line)) broken.push(`queries-in-storage: ${source}:${index + 1}`);
   }
+}
+
+/** Prose has a space between two words; what is thrown is for whoever calls the core wrongly, and never shown. */
+const PROSE = /\S\s\S/;
+function proseIn(node, found = []) {
+  if (ts.isThrowStatement(node) || ts.isImportDeclaration(node)) return found;
+  const literal = ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node);
+  const parts = ts.isTemplateExpression(node)
+    ? [node.head.text, ...node.templateSpans.map((span) => `x${span.literal.text}`)]
+    : [];
+  if ((literal && PROSE.test(node.text)) || PROSE.test(parts.join(''))) found.push(node.getStart());
+  ts.forEachChild(node, (child) => {
+    proseIn(child, found);
+  });
+  return found;
+}
+for (const { source } of output.modules) {
+  if (!source.startsWith('core/') || /\.test\.ts$|^core\/testing\/|\.json$/.test(source)) continue;
+  const file = ts.createSourceFile(source, readFileSync(source, 'utf8'), ts.ScriptTarget.Latest, true);
+  for (const at of proseIn(file))
+    broken.push(`no-prose-in-core: ${source}:${file.getLineAndCharacterOfPosition(at).line + 1}`);
 }
 
 for (const line of broken) console.error(line);

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { counted } from './words.ts';
+import { counted } from './counted.ts';
 
 describe('a number with its noun', () => {
   it('is in the singular for one alone', () => {

@@ -38,6 +38,7 @@ import type { QuantityKind } from '../core/units/quantities.ts';
 import type { LineFault } from '../core/units/table.ts';
 import type { WaterBecause, WaterChosen, WaterWarning } from '../core/water/plan.ts';
 import type { ClimateName } from '../core/weather/climates.ts';
+import type { EpwFault } from '../core/weather/epw.ts';
 
 /** What words are given to say numbers, amounts and dates as their reader wants them. */
 export interface Say {
@@ -88,7 +89,7 @@ export type KitFinding = KitName | KitBecause;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;
-export type SiteFinding = AssumedFinding | TooLarge | StringName | LineFault | ClimateName;
+export type SiteFinding = AssumedFinding | EpwFault | TooLarge | StringName | LineFault | ClimateName;
 export type SoilingFinding = RemedyChange | UntoldEffect | DrillLesson | DefectFinding;
 
 export type AnyFinding =

@@ -150,8 +150,10 @@ describe('what the readings of a job prove', () => {
   const job = { pdc0: 6000, gammaPdc: -0.004, limit: null, shareCleaned: 1 };
 
   it('is a named reason, not a number, where one of the two is missing', () => {
-    expect(proveCleaning({ ...job, readings: [] }).missing).to.match(/No readings/);
-    expect(proveCleaning({ ...job, readings: [entry('after', 3600, '10:00')] }).missing).to.match(/before/);
+    expect(proveCleaning({ ...job, readings: [] }).missing?.code).to.equal('no-readings');
+    expect(proveCleaning({ ...job, readings: [entry('after', 3600, '10:00')] }).missing?.code).to.equal(
+      'no-reading-before',
+    );
     expect(proveCleaning({ ...job, readings: [entry('before', 3600, '10:00')] }).comparison).to.equal(null);
   });
 

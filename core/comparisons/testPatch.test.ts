@@ -54,20 +54,20 @@ describe('a test patch', () => {
     const faint = test([strip('rinse', 0.02, 0.01), strip('brush', 0.02, 0)]);
     expect(faint.loss).to.equal(null);
     expect(faint.atMost).to.be.above(filmLoss(0.02));
-    expect(faint.missing[0]).to.match(/stands out/);
+    expect(faint.missing[0]?.code).to.equal('patch-not-distinguishable');
   });
 
   it('does not call it clean where every strip gave less after the wash: it says that a reading is out', () => {
     const worse = test([strip('brush', 1, 4)]);
     expect([worse.loss, worse.atMost]).to.deep.equal([null, null]);
-    expect(worse.missing[0]).to.match(/a reading is out/);
+    expect(worse.missing[0]?.code).to.equal('patch-less-after');
   });
 
   it('has no split without a rinsed strip, nor from a rinsed one alone', () => {
     expect(test([strip('brush', 4, 0)]).bonded).to.equal(null);
-    expect(test([strip('brush', 4, 0)]).missing[0]).to.match(/rinsed only/);
+    expect(test([strip('brush', 4, 0)]).missing[0]?.code).to.equal('patch-none-rinsed');
     expect(test([strip('rinse', 4, 1)]).bonded).to.equal(null);
-    expect(test([strip('rinse', 4, 1)]).missing[0]).to.match(/Only a rinsed strip/);
+    expect(test([strip('rinse', 4, 1)]).missing[0]?.code).to.equal('patch-only-rinsed');
   });
 
   it('takes a loss that no film can cost for patches, and splits nothing', () => {
@@ -76,20 +76,23 @@ describe('a test patch', () => {
     const found = test([dead, strip('rinse', 4, 1)]);
     expect(found.loss?.mid).to.be.above(0.35);
     expect([found.bonded, found.removed]).to.deep.equal([null, []]);
-    expect(found.missing[0]).to.match(/patches/);
+    expect(found.missing[0]?.code).to.equal('patch-more-than-film');
   });
 
   it('without a strip has nothing to say', () => {
-    expect(test([]).missing).to.deep.equal(['No strip was read.']);
+    expect(test([]).missing.map(({ code }) => code)).to.deep.equal(['patch-no-strip']);
   });
 
   it('warns of glass that is still cold, of a sun that moved, and of current', () => {
     const wet = strip('brush', 4, 0);
     const cold = { ...wet, after: { strip: at(280, 25), neighbour: at(250, 40) } };
-    expect(test([cold]).strips[0]?.warnings[0]).to.match(/10 K apart/);
+    expect(test([cold]).strips[0]?.warnings[0]).to.deep.equal({
+      code: 'patch-temperatures-differ',
+      params: { most: 10 },
+    });
     const cloud = { ...wet, after: { strip: at(200), neighbour: at(170) } };
-    expect(test([cloud]).strips[0]?.warnings[0]).to.match(/over a quarter/);
-    expect(test([wet], { quantity: 'current' }).strips[0]?.warnings[0]).to.match(/not a gain in power/);
+    expect(test([cloud]).strips[0]?.warnings[0]?.code).to.equal('patch-sun-changed');
+    expect(test([wet], { quantity: 'current' }).strips[0]?.warnings[0]?.code).to.equal('patch-current-not-power');
     expect(test([wet]).strips[0]?.warnings).to.deep.equal([]);
   });
 

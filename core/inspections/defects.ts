@@ -62,7 +62,7 @@ export function followDefects(
   const found = new Map<string, FollowedDefect & { first: DefectSeverity }>();
   for (const { inspectedAt, defects } of inTime) {
     for (const defect of defects) {
-      const key = `${defect.kind} ${defect.module}`;
+      const key = `${defect.kind}/${defect.module}`;
       const before = found.get(key);
       found.set(key, {
         ...defect,

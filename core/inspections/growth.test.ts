@@ -47,17 +47,17 @@ describe('growth between two visits', () => {
 
   it('says why a fitting cannot be judged', () => {
     const missing = (rows: number[], since = '2025-12-01') =>
-      growthBetween(past, now, grid, [{ kind: 'coating', rows, since }]).fitted[0]?.missing;
-    expect(missing([2, 3, 4])).to.match(/No row was left/);
-    expect(missing([9])).to.match(/None of its rows/);
-    expect(missing([2], '2027-01-01')).to.match(/after the later visit/);
+      growthBetween(past, now, grid, [{ kind: 'coating', rows, since }]).fitted[0]?.missing?.code;
+    expect(missing([2, 3, 4])).to.equal('no-control-row');
+    expect(missing([9])).to.equal('fitted-rows-gone');
+    expect(missing([2], '2027-01-01')).to.equal('fitted-later');
     const bare = growthBetween(visit(past.at, []), visit(now.at, []), grid, [
       { kind: 'coating', rows: [2], since: '2025-12-01' },
     ]);
-    expect(bare.fitted[0]?.missing).to.match(/Nothing was marked/);
+    expect(bare.fitted[0]?.missing?.code).to.equal('nothing-marked');
     const sameDay = visit('2025-11-24T12:00:00Z', now.marks as Mark[]);
     const near = growthBetween(past, sameDay, grid, [{ kind: 'coating', rows: [2], since: '2025-01-01' }]);
-    expect(near.fitted[0]?.missing).to.match(/too near each other/);
+    expect(near.fitted[0]?.missing?.code).to.equal('visits-too-near');
   });
 
   it('a heavier card covers more', () => {

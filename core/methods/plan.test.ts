@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { written } from '../findings.ts';
 import { examplePlan as input } from '../testing/examplePlan.ts';
 import { makePlan, usedRungs } from './plan.ts';
 
@@ -21,8 +22,8 @@ describe('a plan for two faces', () => {
     const overruled = makePlan({ ...input, overrides: { arrays: { shaded: { minutesPerModule: 2, brush: 'soft' } } } });
     const [sunny, shaded] = overruled.arrays;
     expect(sunny?.method).to.deep.equal(sunny?.recommended);
-    expect(shaded?.method.brush.choose).to.equal('soft');
-    expect(shaded?.recommended?.brush.choose).to.equal(plan.arrays[1]?.method.brush.choose);
+    expect(shaded?.method.brush.choose).to.deep.equal(written('soft'));
+    expect(shaded?.recommended?.brush.choose).to.deep.equal(plan.arrays[1]?.method.brush.choose);
     expect(overruled.priced.minutes).to.be.closeTo(30 + 24 + 10 + 40 + 40, 1e-9);
   });
 
@@ -62,17 +63,17 @@ describe('a plan for two faces', () => {
     const odd = { method: 'rotary-head', pole: 18, minutesPerModule: 0.1 } as const;
     const asked = makePlan({ ...input, overrides: { arrays: { sunny: odd } } }).questions ?? [];
     expect(asked).to.have.length(3);
-    expect(asked[0]).to.match(/^Sunny face: 18 m of pole/);
+    expect(asked[0]?.params).to.deep.include({ of: 'Sunny face' });
     expect(plan.questions).to.deep.equal([]);
   });
 
   it('carries what is assumed into the plan and marks it in the reasons', () => {
-    const assumed = [{ key: 'ownUse' as const, what: 'self-consumption', value: 0.7, kind: 'fraction' as const }];
+    const assumed = [{ key: 'ownUse' as const, value: 0.7, kind: 'fraction' as const }];
     const told = makePlan({ ...input, assumed });
     expect(told.assumed).to.deep.equal(assumed);
-    expect(told.reasons.benefit.inputs.filter((one) => one.assumed).map(({ name }) => name)).to.deep.equal([
-      'Self-consumption',
-      'Worth of a kWh',
+    expect(told.reasons.benefit.inputs.filter((one) => one.assumed).map(({ name }) => name.code)).to.deep.equal([
+      'input-own-use',
+      'input-worth-of-kwh',
     ]);
     expect(plan.reasons.benefit.inputs.some((one) => one.assumed)).to.equal(false);
   });

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { epwText } from '../testing/epwText.ts';
-import { EpwError, parseEpw } from '../weather/epw.ts';
+import { EpwError, type EpwFault, parseEpw } from '../weather/epw.ts';
 import { clearSkyDay } from './clearSkyDay.ts';
 import { type HourlyYearInput, hourlyYear } from './hourlyYear.ts';
 
@@ -26,18 +26,24 @@ describe('an EPW weather file', () => {
       .split('\r\n')
       .map((row, index) => (index === line - 1 ? change(row) : row))
       .join('\r\n');
-  const cases: [string, string, number, RegExp][] = [
-    ['another kind of file', 'date,kWh\n1,2', 1, /not an EPW file/],
-    ['a place that is none', broken(1, (row) => row.replace(',-33.5,', ',-133.5,')), 1, /latitude/],
-    ['a file that is cut off', text.split('\r\n').slice(0, 500).join('\n'), 500, /8760 hours/],
-    ['a value that is missing', broken(100, (row) => row.replace(',60,0,20,', ',60,0,99.9,')), 100, /tempAir/],
-    ['text for a number', broken(4000, (row) => row.replace(',20,0,50,', ',20,0,damp,')), 4000, /humidity/],
-    ['an hour that is none', broken(9, (row) => row.replace('2025,1,1,1,', '2025,1,1,25,')), 9, /hour/],
+  const cases: [string, string, number, EpwFault['code']][] = [
+    ['another kind of file', 'date,kWh\n1,2', 1, 'epw-no-location'],
+    ['a place that is none', broken(1, (row) => row.replace(',-33.5,', ',-133.5,')), 1, 'epw-place'],
+    ['a file that is cut off', text.split('\r\n').slice(0, 500).join('\n'), 500, 'epw-hours'],
+    ['a value that is missing', broken(100, (row) => row.replace(',60,0,20,', ',60,0,99.9,')), 100, 'epw-out-of-range'],
+    ['text for a number', broken(4000, (row) => row.replace(',20,0,50,', ',20,0,damp,')), 4000, 'epw-no-number'],
+    ['an hour that is none', broken(9, (row) => row.replace('2025,1,1,1,', '2025,1,1,25,')), 9, 'epw-no-hour'],
   ];
-  for (const [what, content, line, message] of cases) {
+  for (const [what, content, line, code] of cases) {
     it(`is refused with its line for ${what}`, () => {
-      expect(() => parseEpw(content)).to.throw(EpwError, message);
-      expect(() => parseEpw(content)).to.throw(new RegExp(`^line ${line}:`));
+      try {
+        parseEpw(content);
+        expect.fail('was taken');
+      } catch (error) {
+        expect(error).to.be.instanceOf(EpwError);
+        const { line: at, fault } = error as EpwError;
+        expect([at, fault.code]).to.deep.equal([line, code]);
+      }
     });
   }
 

@@ -110,7 +110,7 @@ describe('how modules lie on a face', () => {
           { row: LARGEST_GRID.rows, column: 0 },
         ]),
       ),
-    ).to.match(/at most 200 rows/);
+    ).to.deep.equal({ code: 'too-many-rows', params: { rows: 201, most: 200 } });
     expect(
       tooLarge(
         grid([
@@ -118,7 +118,7 @@ describe('how modules lie on a face', () => {
           { row: 0, column: 400 },
         ]),
       ),
-    ).to.match(/at most 400 columns/);
+    ).to.deep.equal({ code: 'too-many-columns', params: { columns: 401, most: 400 } });
     expect(
       tooLarge(
         grid([
@@ -126,6 +126,6 @@ describe('how modules lie on a face', () => {
           { row: 150, column: 300 },
         ]),
       ),
-    ).to.match(/too far apart/);
+    ).to.deep.equal({ code: 'too-far-spread', params: {} });
   });
 });

@@ -69,7 +69,7 @@ const US: Record<QuantityKind, Unit> = {
   ...METRIC,
   length: { symbol: 'ft', scale: 1 / 0.3048, digits: 0 },
   lengthSmall: { symbol: 'in', scale: 1 / 0.0254, digits: 1 },
-  area: { symbol: 'sq ft', scale: 1 / 0.09290304, digits: 0 },
+  area: { symbol: 'ft²', scale: 1 / 0.09290304, digits: 0 },
   volume: { symbol: 'gal', scale: 1 / 3.785411784, digits: 0 },
   temperature: { symbol: '°F', scale: 1.8, offset: 32, digits: 0 },
   temperatureDifference: { symbol: '°F', scale: 1.8, digits: 0 },

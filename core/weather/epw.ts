@@ -1,3 +1,5 @@
+import { type Bare, bare, type Finding } from '../findings.ts';
+
 /** One hour of an EPW file, as the hour that ends at its stamp. */
 export interface EpwHour {
   /** middle of the hour, milliseconds since 1970, in the year of the file's row */
@@ -24,12 +26,24 @@ export interface EpwFile {
   hours: EpwHour[];
 }
 
-/** What is wrong with a file, and on which line, from 1. */
+/** What is wrong with a file; fields are counted from 1. */
+export type EpwFault =
+  | Bare<'epw-no-location' | 'epw-no-hour'>
+  | Finding<'epw-no-number', { field: number; name: EpwColumn }>
+  | Finding<'epw-out-of-range', { field: number; name: EpwColumn; low: number; high: number; value: number }>
+  | Finding<'epw-place', { name: EpwPlace; low: number; high: number }>
+  | Finding<'epw-hours', { wanted: number; header: number; found: number }>;
+export type EpwColumn = keyof typeof COLUMNS;
+export type EpwPlace = 'latitude' | 'longitude' | 'zone' | 'altitude';
+
+/** A file that cannot be used: what is wrong with it, and on which line, from 1. */
 export class EpwError extends Error {
   readonly line: number;
-  constructor(line: number, message: string) {
-    super(`line ${line}: ${message}`);
+  readonly fault: EpwFault;
+  constructor(line: number, fault: EpwFault) {
+    super(fault.code);
     this.line = line;
+    this.fault = fault;
   }
 }
 
@@ -54,12 +68,9 @@ function numberAt(cells: readonly string[], line: number, name: keyof typeof COL
   const { at, low, high } = COLUMNS[name];
   const value = Number(cells[at]);
   if (cells[at] === undefined || cells[at].trim() === '' || !Number.isFinite(value))
-    throw new EpwError(line, `field ${at + 1} (${name}) must be a number`);
+    throw new EpwError(line, { code: 'epw-no-number', params: { field: at + 1, name } });
   if (value < low || value > high)
-    throw new EpwError(
-      line,
-      `field ${at + 1} (${name}) must lie between ${low} and ${high}; ${value} stands for missing`,
-    );
+    throw new EpwError(line, { code: 'epw-out-of-range', params: { field: at + 1, name, low, high, value } });
   return value;
 }
 
@@ -74,23 +85,23 @@ export function parseEpw(text: string): EpwFile {
   while (lines.at(-1) === '') lines.pop();
   const [title = ''] = lines;
   const header = title.split(',');
-  if (header[0] !== 'LOCATION') throw new EpwError(1, 'must begin with LOCATION; this is not an EPW file');
+  if (header[0] !== 'LOCATION') throw new EpwError(1, bare('epw-no-location'));
   const [latitude, longitude, zone, altitude] = [6, 7, 8, 9].map((at) => Number(header[at]));
   const place = [
     [latitude, -90, 90, 'latitude'],
     [longitude, -180, 180, 'longitude'],
-    [zone, -14, 14, 'time zone'],
-    [altitude, -500, 9000, 'elevation'],
+    [zone, -14, 14, 'zone'],
+    [altitude, -500, 9000, 'altitude'],
   ] as const;
   for (const [value, low, high, name] of place)
     if (value === undefined || !(value >= low && value <= high))
-      throw new EpwError(1, `${name} must be a number from ${low} to ${high}`);
+      throw new EpwError(1, { code: 'epw-place', params: { name, low, high } });
   const rows = lines.length - HEADER_LINES;
   if (rows !== HOURS && rows !== LEAP_HOURS)
-    throw new EpwError(
-      lines.length,
-      `must hold ${HOURS} hours after ${HEADER_LINES} header lines; ${Math.max(0, rows)} found`,
-    );
+    throw new EpwError(lines.length, {
+      code: 'epw-hours',
+      params: { wanted: HOURS, header: HEADER_LINES, found: Math.max(0, rows) },
+    });
   const hours = lines.slice(HEADER_LINES).map((row, index) => hourOf(row, HEADER_LINES + index + 1, zone ?? 0));
   return {
     place: { name: header[1] ?? '', latitude: latitude ?? 0, longitude: longitude ?? 0, altitude: altitude ?? 0 },
@@ -104,7 +115,7 @@ function hourOf(row: string, line: number, zone: number): EpwHour {
   const [year, month, day, hour] = [0, 1, 2, 3].map((at) => Number(cells[at]));
   const end = Date.UTC(year ?? Number.NaN, (month ?? Number.NaN) - 1, day ?? Number.NaN, hour ?? Number.NaN);
   const sound = month !== undefined && month >= 1 && month <= 12 && hour !== undefined && hour >= 1 && hour <= 24;
-  if (!sound || Number.isNaN(end)) throw new EpwError(line, 'must begin with year, month, day and hour (1 to 24)');
+  if (!sound || Number.isNaN(end)) throw new EpwError(line, bare('epw-no-hour'));
   const rain = Number(cells[RAIN_COLUMN]);
   const rains = (cells[RAIN_COLUMN] ?? '').trim() !== '' && rain >= 0 && rain < MOST_RAIN;
   return {

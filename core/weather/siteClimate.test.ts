@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { bare } from '../findings.ts';
 import { epwText } from '../testing/epwText.ts';
 import { parseEpw } from './epw.ts';
 import { CLIMATES, climateMonth, climateOf, climateOfEpw, climateOfRain, generateWeatherYears } from './index.ts';
@@ -22,7 +23,7 @@ describe('the climate of a site', () => {
 
   it('from a long record of rain is the climate that the rain was drawn from', () => {
     for (const latitude of [-33.5, 40]) {
-      const found = climateOfRain(record(CLIMATES['summer-rain'], latitude, 30), base, latitude, 'the gauge');
+      const found = climateOfRain(record(CLIMATES['summer-rain'], latitude, 30), base, latitude);
       for (const month of [0, 3, 6, 9]) {
         const of = (values: readonly number[] | undefined) => climateMonth(values ?? [], month, latitude);
         expect(of(found?.wetAfterWet)).to.be.closeTo(of(CLIMATES['summer-rain'].wetAfterWet), 0.15);
@@ -33,19 +34,24 @@ describe('the climate of a site', () => {
   });
 
   it('keeps what a record of rain does not tell, and says where the rain is from', () => {
-    const found = climateOfRain(record(CLIMATES.desert, -33.5, 2), base, -33.5, 'the gauge');
-    expect(found).to.deep.include({ name: 'the gauge', madeUp: false, tempAir: base.tempAir, dew: base.dew });
+    const found = climateOfRain(record(CLIMATES.desert, -33.5, 2), base, -33.5);
+    expect(found).to.deep.include({
+      name: bare('climate-of-rain'),
+      madeUp: false,
+      tempAir: base.tempAir,
+      dew: base.dew,
+    });
   });
 
   it('is not to be had from a record that leaves a month out', () => {
     const days = record(CLIMATES.desert, -33.5, 3).filter(({ date }) => date.slice(5, 7) !== '08');
-    expect(climateOfRain(days, base, -33.5, 'the gauge')).to.equal(null);
-    expect(climateOfRain([], base, -33.5, 'the gauge')).to.equal(null);
+    expect(climateOfRain(days, base, -33.5)).to.equal(null);
+    expect(climateOfRain([], base, -33.5)).to.equal(null);
   });
 
   it('a year without a drop in a month leaves a little of the usual rain there', () => {
     const dry = record(CLIMATES.desert, -33.5, 1).map((day) => ({ ...day, rain: 0 }));
-    const found = climateOfRain(dry, base, -33.5, 'the gauge');
+    const found = climateOfRain(dry, base, -33.5);
     expect(found?.wetAfterDry[6]).to.be.above(0).and.below(base.wetAfterDry[6]);
   });
 
@@ -60,7 +66,7 @@ describe('the climate of a site', () => {
       expect(climate.dew[month]).to.equal(0);
       expect(climate.windSpeed[month]).to.be.closeTo(3 * 0.75, 1e-9);
     }
-    expect(climate.name).to.equal('Made-up valley, from an EPW file');
+    expect(climate.name).to.deep.equal({ code: 'climate-of-epw', params: { place: 'Made-up valley' } });
   });
 
   it('takes the rain of a file that has some, and the dew of its damp nights', () => {

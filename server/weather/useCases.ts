@@ -9,6 +9,7 @@ import { acLimit } from '../../core/modules/acLimit.ts';
 import { outputAtAge } from '../../core/modules/ageing.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
+import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import { addDays, dateIn, yearsBetween } from '../soiling/calendar.ts';
@@ -157,7 +158,10 @@ export async function importClimate(
   const { database } = context;
   const site = await mustFind<Site>(database, 'sites', siteId, 'site');
   const read = await context.workers.run('readEpw', { text, base: site.climate });
-  if (!read.ok) refuse([read.problem]);
+  if (!read.ok)
+    refuse([
+      { where: `line ${read.line}`, message: findingWords(read.fault, { glass: context.person.glass, currency: '' }) },
+    ]);
   const { climate } = read;
   return database.transaction(async (trx) => {
     await createOnce(trx, context, 'climate', { ...body, siteId, file: hashOf(text) }, () =>

@@ -1,5 +1,4 @@
-import type { FileProblem } from '../../contract/readFile.ts';
-import { EpwError, parseEpw } from '../../core/weather/epw.ts';
+import { EpwError, type EpwFault, parseEpw } from '../../core/weather/epw.ts';
 import { type Climate, type ClimateKey, climateOf, climateOfEpw } from '../../core/weather/index.ts';
 
 /** Reads an EPW file into the climate of a site; what is wrong with it comes back with its line. */
@@ -9,14 +8,11 @@ export function readEpw({
 }: {
   text: string;
   base: ClimateKey;
-}): { ok: true; climate: Climate } | { ok: false; problem: FileProblem } {
+}): { ok: true; climate: Climate } | { ok: false; line: number; fault: EpwFault } {
   try {
     return { ok: true, climate: climateOfEpw(parseEpw(text), climateOf(base)).climate };
   } catch (error) {
     if (!(error instanceof EpwError)) throw error;
-    return {
-      ok: false,
-      problem: { where: `line ${error.line}`, message: error.message.replace(/^line \d+: /, '') },
-    };
+    return { ok: false, line: error.line, fault: error.fault };
   }
 }

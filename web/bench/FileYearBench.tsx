@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
@@ -22,6 +22,7 @@ const START = {
 
 /** The energy of a year from an imported EPW weather file, clean and soiled, through every limit. */
 export function FileYearBench() {
+  const say = useSay();
   const [fields, setFields] = useState(START);
   const [file, setFile] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -44,7 +45,7 @@ export function FileYearBench() {
       return;
     }
     const problem = await get().keepWeather(chosen.name, await chosen.text());
-    setTrouble(problem);
+    setTrouble(problem && `line ${problem.line}: ${say.finding(problem.fault)}`);
     setFile(problem === null ? chosen.name : null);
   };
   const number = (key: keyof typeof START, label: string, suffix: string, min: number, max: number, scale = 1) => (

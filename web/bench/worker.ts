@@ -24,7 +24,7 @@ import {
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from '../../core/soiling/markedLoss.ts';
-import { EpwError, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
+import { EpwError, type EpwFault, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
 let prepared: { key: string; years: PreparedYears } | null = null;
@@ -63,12 +63,12 @@ const bench = {
     soiled: stringCurve(input),
   }),
   /** Reads a weather file and keeps it. @returns what is wrong with it, with its line, or null */
-  keepWeather: (name: string, text: string): string | null => {
+  keepWeather: (name: string, text: string): { line: number; fault: EpwFault } | null => {
     try {
       weather = { name, file: parseEpw(text) };
       return null;
     } catch (error) {
-      if (error instanceof EpwError) return error.message;
+      if (error instanceof EpwError) return { line: error.line, fault: error.fault };
       throw error;
     }
   },

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { arrayBody } from '../../contract/testing/bodies.ts';
 import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
-import { jobSteps, type Step } from '../../core/jobs/steps.ts';
+import { askOf, type Caution, howOf, jobSteps, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
+import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { NumberPad } from './NumberPad.tsx';
@@ -44,34 +45,41 @@ const yes = (step: Step) =>
   [...step.cautions, ...(step.touches ?? [])].map(({ key }) =>
     entry({ kind: 'caution', step: step.key, caution: key, answer: true }),
   );
+const verb = (step: Step) => inEnglish(verbOf(step));
+const asks = (caution: Caution | undefined) => (caution ? inEnglish(askOf(caution)) : 'a caution');
 const start = (step: Step) => entry({ kind: 'step-started', step: step.key });
 
 describe('the card of a step', () => {
   it('says the verb, one sentence, and its place among all', () => {
     const [first] = steps as [Step];
     const text = read(card(first));
-    expect(text).to.include(first.verb).and.include(first.sentence).and.include(`Step 1 of ${steps.length}`);
+    expect(text)
+      .to.include(verb(first))
+      .and.include(inEnglish(howOf(first)))
+      .and.include(`Step 1 of ${steps.length}`);
   });
 
   for (const step of cautious) {
-    it(`"${step.verb}" asks its cautions one by one before it can begin`, () => {
+    it(`"${verb(step)}" asks its cautions one by one before it can begin`, () => {
       const html = markup(card(step));
       expect(count(html, /aria-label="Caution"/)).to.equal(1);
-      expect(read(card(step))).to.include(step.cautions[0]?.ask);
+      expect(read(card(step))).to.include(asks(step.cautions[0]));
       expect(html).to.match(/disabled=""[^>]*>Answer what stands above first/);
       expect(html).not.to.include('Begin:');
     });
 
-    it(`"${step.verb}" is stopped by a no, says what to do, and offers no way on`, () => {
+    it(`"${verb(step)}" is stopped by a no, says what to do, and offers no way on`, () => {
       const [caution] = step.cautions;
       const no = entry({ kind: 'caution', step: step.key, caution: caution?.key ?? '', answer: false });
       const text = read(card(step, [no]));
-      expect(text).to.include('The step is stopped.').and.include(caution?.otherwise);
+      expect(text)
+        .to.include('The step is stopped.')
+        .and.include(caution && inEnglish(otherwiseOf(caution)));
       expect(text).to.match(/Answer what stands above first/);
     });
 
-    it(`"${step.verb}" can begin when every caution is answered yes`, () => {
-      expect(read(card(step, yes(step)))).to.include(`Begin: ${step.verb}`);
+    it(`"${verb(step)}" can begin when every caution is answered yes`, () => {
+      expect(read(card(step, yes(step)))).to.include(`Begin: ${verb(step)}`);
     });
   }
 
@@ -80,13 +88,13 @@ describe('the card of a step', () => {
     const own = brush.cautions.map(({ key }) =>
       entry({ kind: 'caution', step: brush.key, caution: key, answer: true }),
     );
-    expect(read(card(brush, own))).to.include(brush.touches?.[0]?.ask);
+    expect(read(card(brush, own))).to.include(asks(brush.touches?.[0]));
     const hot = [...yes(brush), entry({ kind: 'temperatures', glass: 46, water: 19 })];
     const text = read(card(brush, hot));
     expect(text)
       .to.include('Do not wet the glass.')
       .and.match(/46\.0.°C and the water at 19\.0.°C/);
-    expect(text).not.to.include(`Begin: ${brush.verb}`);
+    expect(text).not.to.include(`Begin: ${verb(brush)}`);
   });
 
   it('never says that it is safe', () => {
@@ -101,7 +109,7 @@ describe('the card of a step', () => {
   it('is not ended before it has what ends it', () => {
     const before = steps.find(({ ends }) => ends === 'before-readings') as Step;
     const text = read(card(before, [...yes(before), start(before)]));
-    expect(text).not.to.include(`${before.verb}: done`);
+    expect(text).not.to.include(`${verb(before)}: done`);
     expect(text).to.include('Or leave the step out above, with a reason.');
   });
 
@@ -115,7 +123,7 @@ describe('the card of a step', () => {
 
   it('is ended by a tick where nothing else is asked for', () => {
     const tick = steps.find(({ ends }) => ends === 'tick') as Step;
-    expect(read(card(tick, [...yes(tick), start(tick)]))).to.include(`${tick.verb}: done`);
+    expect(read(card(tick, [...yes(tick), start(tick)]))).to.include(`${verb(tick)}: done`);
   });
 
   it('can be left out, or the job stopped, at every step', () => {

@@ -4,6 +4,7 @@ import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/units/dates.ts';
 import { formatDate } from '../../words/format.ts';
+import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import { VisitsTable } from './VisitsTable.tsx';
@@ -79,7 +80,7 @@ describe('the method of a plan', () => {
     const text = read(<MethodPart {...props(plan)} />);
     const used = plan.output.arrays.flatMap(({ method }) => method.escalation.filter(({ use }) => use));
     expect(used.length).to.be.above(0);
-    for (const { caution } of used) expect(text).to.include(caution.replace(/\s+/g, ' ').trim());
+    for (const { caution } of used) expect(text).to.include(inEnglish(caution));
   });
 
   it('isolates first, and says that the direct current stays live', () => {

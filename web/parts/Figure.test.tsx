@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { written } from '../../core/findings.ts';
 import type { Reason } from '../../core/reasons.ts';
 import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import { count, markup, read } from '../testing/markup.tsx';
@@ -9,13 +10,13 @@ const glass: Glass = DEFAULT_GLASS;
 const comma: Glass = { ...glass, decimalMark: ',' };
 
 const reason = (changes: Partial<Reason> = {}): Reason => ({
-  what: 'Lost now',
+  what: written('Lost now'),
   value: 0.115,
   kind: 'fraction',
-  formula: 'film and patches together',
+  formula: written('film and patches together'),
   inputs: [],
   drivers: [],
-  source: 'house',
+  source: written('house'),
   assumption: false,
   ...changes,
 });

@@ -1,9 +1,11 @@
 import { expect } from 'chai';
 import type { ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import { bare } from '../../core/findings.ts';
 import { makePlan } from '../../core/methods/plan.ts';
-import { VERDICT_SENTENCE, type Verdict } from '../../core/quotes/price.ts';
+import { VERDICTS, type Verdict } from '../../core/quotes/price.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { OfferStep } from './OfferStep.tsx';
 
@@ -33,10 +35,12 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
     worth: plan.benefit,
     usedShare: plan.usedShare,
     verdict,
-    sentence: VERDICT_SENTENCE[verdict],
     planSaves: 10_000,
     planCosts: 300_000,
     planVerdict: 'does-not-pay',
+    planRange: null,
+    beyondFirst: null,
+    climate: null,
     reasons: { worth: plan.reasons.benefit, recoverable: plan.reasons.recoverable, planSaves: plan.reasons.planSaves },
   },
   finish: 'output',
@@ -69,13 +73,13 @@ const html = (made: ShownQuote) => markup(<OfferStep spread={spread()} />, { ans
 describe('the page of a quote', () => {
   it('has every line with its quantity, its unit and its amount', () => {
     const text = page(quote());
-    for (const { label } of plan.priced.lines) expect(text).to.include(label);
+    for (const { label } of plan.priced.lines) expect(text).to.include(inEnglish(label));
     expect(text).to.match(/Tax, 15\.0.%/);
   });
 
-  for (const verdict of Object.keys(VERDICT_SENTENCE) as Verdict[]) {
+  for (const verdict of VERDICTS) {
     it(`says plainly where the verdict is "${verdict}"`, () => {
-      expect(page(quote({}, verdict))).to.include(VERDICT_SENTENCE[verdict]);
+      expect(page(quote({}, verdict))).to.include(inEnglish(bare(`verdict-${verdict}`)));
       expect(html(quote({}, verdict))).to.include(`verdict ${verdict}`);
     });
   }
@@ -113,7 +117,7 @@ describe('the page of a quote', () => {
 
   it('shows a quote from before reasons were kept as it was sent', () => {
     const old = quote();
-    const { reasons: _none, ...benefit } = old.benefit;
+    const benefit = { ...old.benefit, reasons: null };
     expect(page({ ...old, benefit })).to.include('One wash is worth');
     expect(count(html({ ...old, benefit }), /why this figure/)).to.equal(0);
   });

@@ -2,7 +2,9 @@ import { expect } from 'chai';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
 import { proveCleaning } from '../../core/comparisons/proof.ts';
+import { bare } from '../../core/findings.ts';
 import type { ReadingEntry } from '../../core/jobs/progress.ts';
+import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { CustomerReport } from './CustomerReport.tsx';
 import { ProofPart } from './ProofPart.tsx';
@@ -45,6 +47,8 @@ function proof(readings: ReadingEntry[], changes: Partial<ArrayProof> = {}): Arr
     cleaned: 19,
     marks,
     ...proveCleaning({ readings, pdc0: 8000, gammaPdc: -0.0035, limit: null, shareCleaned: 0.95 }),
+    together: null,
+    readWith: null,
     defects: [],
     photos: [],
     ...changes,
@@ -59,6 +63,9 @@ const report = (array: ArrayProof, changes: Partial<Report> = {}): Report => ({
   state: 'signed',
   calculationVersion: '1',
   content: {
+    firm: null,
+    clockGap: 0,
+    claim: null,
     site: 'Fell barn',
     customer: 'Ines Fell',
     place: 'Larch Lane 1',
@@ -68,9 +75,9 @@ const report = (array: ArrayProof, changes: Partial<Report> = {}): Report => ({
     cleaned: 19,
     water: [],
     waterLimit: 20,
-    notDone: [{ step: 'Bottom frame edge', reason: 'ran out of light' }],
+    notDone: [{ step: bare('step-lip'), reason: 'ran out of light' }],
     nextDate: '2027-05-26',
-    nextBecause: 'The plan found 2 visits a year best.',
+    nextBecause: { code: 'next-best', params: { visits: 2, onBestDay: false } },
   },
   createdAt: '2026-11-24T09:00:00Z',
   signedBy: 'Ada Fell',
@@ -117,13 +124,14 @@ describe('the proof of a wash', () => {
   });
 
   it('keeps defects apart from dirt, with the number of the module as a person counts', () => {
-    const defects = [{ kind: 'hot-spot', module: 4, severity: 'watch', note: 'warm' }];
-    const text = read(<ProofPart array={{ ...measured, defects }} />);
+    const defects = [{ kind: 'hot-spot', module: 4, severity: 'watch', note: 'warm' }] as const;
+    const text = read(<ProofPart array={{ ...measured, defects: [...defects] }} />);
     expect(text).to.include('Defects seen, which are not dirt: Hot spot, module 5 (warm).');
   });
 
   it('shows warnings in their own words', () => {
-    for (const { reason } of measured.warnings) {
+    for (const warning of measured.warnings) {
+      const reason = inEnglish(warning);
       expect(read(<ProofPart array={measured} />)).to.include(reason);
       expect(page(report(measured)), 'on the customer’s page').to.include(reason);
     }
@@ -138,7 +146,7 @@ describe('the proof of a wash', () => {
   });
 
   it('shows figures without reasons where a report is older than those', () => {
-    const old = { ...measured, reasons: undefined };
+    const old = { ...measured, reasons: null };
     expect(read(<ProofPart array={old} />)).to.match(/12\.5.%/);
     expect(count(markup(<ProofPart array={old} />), /why this figure/)).to.equal(0);
   });

@@ -1,4 +1,5 @@
 import type { AssumedFact } from '../../core/sites/assumed.ts';
+import type { EpwPlace } from '../../core/weather/epw.ts';
 import type { Say, SiteFinding, Words } from '../language.ts';
 import { MADE_UP_CLIMATES } from './climates.ts';
 
@@ -25,6 +26,13 @@ const FACTS: Record<AssumedFact['key'], string> = {
   conductivity: 'conductivity of the water',
 };
 
+const EPW_PLACES: Record<EpwPlace, string> = {
+  latitude: 'latitude',
+  longitude: 'longitude',
+  zone: 'time zone',
+  altitude: 'elevation',
+};
+
 function factValue({ value, kind }: AssumedFact, say: Say): string {
   if (typeof value === 'string') return value.replaceAll('-', ' ');
   if (kind === 'energy-price') return `${say.price(value / 1000)}/kWh`;
@@ -42,6 +50,13 @@ export const sites: Omit<Words<SiteFinding>, 'written'> = {
   'no-number': () => 'no number after the date',
   'date-twice': () => 'the date stands twice',
   'too-many-lines': ({ most }, say) => `more than ${say.number(most)} lines; the rest is left out`,
+  'epw-no-location': () => 'must begin with LOCATION; this is not an EPW file',
+  'epw-no-hour': () => 'must begin with year, month, day and hour (1 to 24)',
+  'epw-no-number': ({ field, name }) => `field ${field} (${name}) must be a number`,
+  'epw-out-of-range': ({ field, name, low, high, value }) =>
+    `field ${field} (${name}) must lie between ${low} and ${high}; ${value} stands for missing`,
+  'epw-place': ({ name, low, high }) => `${EPW_PLACES[name]} must be a number from ${low} to ${high}`,
+  'epw-hours': ({ wanted, header, found }) => `must hold ${wanted} hours after ${header} header lines; ${found} found`,
   'climate-winter-rain': () => MADE_UP_CLIMATES['winter-rain'],
   'climate-summer-rain': () => MADE_UP_CLIMATES['summer-rain'],
   'climate-all-year-rain': () => MADE_UP_CLIMATES['all-year-rain'],
