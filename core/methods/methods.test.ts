@@ -28,16 +28,14 @@ describe('choosing a method', () => {
     const { pole, access } = chooseMethod({ ...base, surfaceTilt: 22, slopeLength: 5.5 });
     const found = fromGround({ eaveHeight: 2.8, surfaceTilt: 22, slopeLength: 5.5 });
     expect(pole.choose).to.equal(Math.ceil(found?.poleLength ?? 0));
-    expect(access.because).to.match(/angled neck; nobody leaves the ground/);
+    expect(access.because.code).to.equal('pole-by-section');
+    expect(access.because.params).to.include({ drawn: false, neck: found?.lift }).and.to.have.property('neck').above(0);
   });
 
   it('takes a lift where no pole reaches the far edge, and defers to who may', () => {
     const { access, pole } = chooseMethod({ ...base, surfaceTilt: 8, slopeLength: 14 });
     expect(access.choose).to.equal('lift');
-    expect(access.because)
-      .to.match(/no pole of up to 12 m reaches the far edge/)
-      .and.match(/competent person/);
-    expect(access.because).not.to.include('nobody leaves');
+    expect(access.because).to.deep.equal({ code: 'pole-none-reaches', params: { most: 12, drawn: false } });
     expect(pole.choose).to.equal(3);
   });
 
