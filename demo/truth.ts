@@ -17,7 +17,7 @@ import { filmLoss } from '../core/soiling/filmLoss.ts';
 import { CLEAN_GLASS, LayeredGlass } from '../core/soiling/layered.ts';
 import { markedLoss } from '../core/soiling/markedLoss.ts';
 import { normalDraw, type Random, seededRandom } from '../core/statistics/random.ts';
-import { addedDays, ageOn, dayOfYear, daysBetween } from '../core/units/dates.ts';
+import { addedDays, ageOn, dayOfYear, daysBetween } from '../core/time/dates.ts';
 import { CLIMATES, climateMonth, generateWeatherYears, monthOfDay, usualDeposition } from '../core/weather/index.ts';
 
 /** How it really is at a site of the demo: nothing of this is imported, only what follows from it. */

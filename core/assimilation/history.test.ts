@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import type { Soil } from '../inspections/soil.ts';
 import { exampleDust, exampleLook, exampleRecords } from '../testing/exampleRecords.ts';
-import { addedDays } from '../units/dates.ts';
+import { addedDays } from '../time/dates.ts';
 import { historyOf } from './history.ts';
 import type { ArrayRecords, LookOnRecord } from './records.ts';
 

@@ -11,7 +11,7 @@ import {
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
 import { filmMassOf } from '../soiling/filmLoss.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters } from '../soiling/layered.ts';
-import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../units/dates.ts';
+import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../time/dates.ts';
 import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';
 import { MARKED_MISMATCH_SPREAD } from './factors.ts';
 import { filmOnPatch, standingOf } from './filmOnPatch.ts';

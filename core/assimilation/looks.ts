@@ -9,7 +9,7 @@ import { foundOnPatch, type PatchOfInspection } from '../comparisons/testPatch.t
 import { coverOfMark, type Mark } from '../inspections/marks.ts';
 import type { Soil, WipeTest } from '../inspections/soil.ts';
 import { markedLoss, type WiredArray } from '../soiling/markedLoss.ts';
-import { ageOn } from '../units/dates.ts';
+import { ageOn } from '../time/dates.ts';
 import type { LookOnRecord, MarkedOnRecord } from './records.ts';
 
 /** An inspection as it was recorded. */

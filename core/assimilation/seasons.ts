@@ -1,5 +1,5 @@
 import { inverseOf, type Triangle } from '../statistics/linear.ts';
-import { dateOfNumber, dayNumber, dayOfYear } from '../units/dates.ts';
+import { dateOfNumber, dayNumber, dayOfYear } from '../time/dates.ts';
 import { SEASONS, type Season, seasonOf } from '../weather/index.ts';
 import { FACTORS, type Factor, PRIOR_SPREAD } from './factors.ts';
 import { modeFrom } from './mode.ts';

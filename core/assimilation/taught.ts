@@ -1,6 +1,6 @@
 import { type CleaningMethod, FILM_GRADE, WITNESS_SIGMA } from '../assumptions.ts';
 import { atOdds } from '../soiling/layered.ts';
-import { dayNumber } from '../units/dates.ts';
+import { dayNumber } from '../time/dates.ts';
 import { droppingsOf, filmOnPatch, standingOf } from './filmOnPatch.ts';
 import type { HistoryOfArray, Witness } from './history.ts';
 import { USUAL_EYE } from './house.ts';

@@ -1,7 +1,7 @@
 import { type Bare, bare, type Finding } from '../findings.ts';
 import { clearSkyDay } from '../modules/clearSkyDay.ts';
 import { mean } from '../statistics/summary.ts';
-import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import { densestLine, dot, fitClearDays, type TrendDay, type TrendFit } from './clearDays.ts';
 import { fitEveryDay } from './everyDay.ts';
 import { type FittedDay, halfWidths, neighbourCorrelation } from './trendInterval.ts';

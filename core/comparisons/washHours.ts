@@ -1,6 +1,6 @@
 import { clearSkyOnSurface, type Place, type Surface } from '../irradiance/planeOfArray.ts';
 import { solarMidnight } from '../modules/clearSkyDay.ts';
-import { MILLISECONDS_PER_HOUR } from '../units/time.ts';
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import type { ProofPlanInput } from './proofPlanner.ts';
 
 export interface WashHours {

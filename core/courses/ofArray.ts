@@ -6,7 +6,7 @@ import { joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
 import { filmLoss, filmMassOf, MOST_FILM_LOSS } from '../soiling/filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
-import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import type { Exposure } from '../weather/index.ts';
 import type { CourseMember, CourseSetup } from './setup.ts';
 

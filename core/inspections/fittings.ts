@@ -1,5 +1,5 @@
 import { WITNESS_SIGMA } from '../assumptions.ts';
-import { daysBetween } from '../units/dates.ts';
+import { daysBetween } from '../time/dates.ts';
 import { coverOfMark, type Mark } from './marks.ts';
 
 /** What can be fitted on rows of modules against a cause. */

@@ -1,5 +1,5 @@
+import { dayOfNewYear, daysBeforeMonth, MILLISECONDS_PER_DAY, utcDayOfYear, utcYear } from '../time/utc.ts';
 import { radians } from '../units/angles.ts';
-import { dayOfNewYear, daysBeforeMonth, MILLISECONDS_PER_DAY, utcDayOfYear, utcYear } from '../units/time.ts';
 
 export interface ClearSky {
   /** global horizontal, W/m2 */

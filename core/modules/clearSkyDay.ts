@@ -1,5 +1,5 @@
 import { clearSkyOnSurface, type Place, type Surface } from '../irradiance/planeOfArray.ts';
-import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../units/time.ts';
+import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import { type ArrayElectrical, arrayOutput } from './output.ts';
 
 const STEPS_A_DAY = 96;

@@ -1,6 +1,6 @@
 import type { Place, Surface } from '../irradiance/planeOfArray.ts';
 import { clearSkyOnSurface } from '../irradiance/planeOfArray.ts';
-import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../units/time.ts';
+import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import { type Climate, climateMonth, monthOfDay, type WeatherYear } from '../weather/index.ts';
 import { type ArrayElectrical, DEFAULT_INVERTER_EFFICIENCY, dcPower, moduleTemperature } from './output.ts';
 

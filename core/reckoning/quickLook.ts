@@ -11,7 +11,7 @@ import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from 
 import type { Reason } from '../reasons.ts';
 import { azimuthOf } from '../sites/assumed.ts';
 import { evenly, type Spread } from '../statistics/summary.ts';
-import { addedDays, dayOfYear } from '../units/dates.ts';
+import { addedDays, dayOfYear } from '../time/dates.ts';
 import type { ClimateKey } from '../weather/index.ts';
 
 /** What a caller can see from the garden, in the caller's words. */

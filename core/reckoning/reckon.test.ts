@@ -3,7 +3,7 @@ import type { RecordedLook } from '../assimilation/looks.ts';
 import { markedLoss } from '../soiling/markedLoss.ts';
 import { exampleInspection, exampleReckon as input } from '../testing/exampleReckon.ts';
 import { exampleDust } from '../testing/exampleRecords.ts';
-import { daysBetween } from '../units/dates.ts';
+import { daysBetween } from '../time/dates.ts';
 import { reckon, recordsOf, valueOfEnergy } from './reckon.ts';
 import type { ReckonInput } from './reckoning.ts';
 

@@ -18,7 +18,7 @@ import { outputAtAge } from '../modules/ageing.ts';
 import { type MarkedLoss, markedLoss } from '../soiling/markedLoss.ts';
 import { takenOff } from '../soiling/takenOff.ts';
 import { evenly, type Spread } from '../statistics/summary.ts';
-import { addedDays, ageOn, dayOfYear } from '../units/dates.ts';
+import { addedDays, ageOn, dayOfYear } from '../time/dates.ts';
 import { learnedFrom } from './learned.ts';
 import { meterReason, reckoningReasons } from './reasons.ts';
 import type { MarkedReckoning, ReckonInput, ReckoningOutput } from './reckoning.ts';

@@ -1,5 +1,5 @@
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
-import { addedDays } from '../units/dates.ts';
+import { addedDays } from '../time/dates.ts';
 
 /** Why the next visit is when it is: visits a year, and whether it lies on the day that saves most. */
 export type NextBecause =

@@ -1,4 +1,4 @@
-import { addedDays, dayOfYear } from '../units/dates.ts';
+import { addedDays, dayOfYear } from '../time/dates.ts';
 
 const YEAR = 365;
 

@@ -1,5 +1,5 @@
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import { degrees, radians } from '../units/angles.ts';
-import { MILLISECONDS_PER_DAY } from '../units/time.ts';
 
 export interface SolarPosition {
   /** angle from the vertical, degrees, without refraction */

@@ -2,7 +2,7 @@ import type { DailyEnergyInput, EnergyDay, EnergySite } from '../comparisons/dai
 import { clearSkyDay } from '../modules/clearSkyDay.ts';
 import { leastSquares } from '../statistics/leastSquares.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
-import { MILLISECONDS_PER_DAY } from '../units/time.ts';
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 
 /** A made-up series of daily energy of which the truth is known (C14). */
 export interface SyntheticSeries {

@@ -5,8 +5,8 @@ import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { arraysOfSite, findCustomer } from '../sites/storage.ts';
-import { dateIn } from '../soiling/calendar.ts';
 import { mustFind } from '../storage/writing.ts';
+import { dateIn } from '../time/calendar.ts';
 import { asData, composeQuotePaper, composeReportPaper, MOST_PICTURES, withPictures } from './compose.ts';
 import { newestPaper } from './paperStorage.ts';
 

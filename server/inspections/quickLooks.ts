@@ -8,9 +8,9 @@ import { invalid, outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
 import { firstPlace } from '../sites/storage.ts';
-import { dateIn } from '../soiling/calendar.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import { dateIn } from '../time/calendar.ts';
 import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
 
 type Endpoints = typeof quickLookEndpoints;

@@ -7,9 +7,9 @@ import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
-import { dateIn } from '../soiling/calendar.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { mustFind } from '../storage/writing.ts';
+import { dateIn } from '../time/calendar.ts';
 import { entriesOf, type JobRow, keepMeasured, measuredRows, workedJobs } from './storage.ts';
 
 /** A face as a job has it, with the ways that its plan chose. */

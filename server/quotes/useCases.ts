@@ -15,10 +15,10 @@ import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
-import { addDays, dateIn } from '../soiling/calendar.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
+import { addDays, dateIn } from '../time/calendar.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,

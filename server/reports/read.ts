@@ -11,7 +11,7 @@ import { verbOf } from '../../core/jobs/steps.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
-import { dayOfYear } from '../../core/units/dates.ts';
+import { dayOfYear } from '../../core/time/dates.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { faceOfJob } from '../jobs/measured.ts';
@@ -20,9 +20,9 @@ import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { findCustomer } from '../sites/storage.ts';
-import { dateIn } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustFind } from '../storage/writing.ts';
+import { dateIn } from '../time/calendar.ts';
 import { storedReport } from './storage.ts';
 
 /** A draft follows its job; a signed report stays as it was signed. */

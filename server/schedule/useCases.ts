@@ -13,10 +13,10 @@ import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/
 import { readCompanyRow } from '../people/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
 import { arraysOfSite, firstPlace, sitesNotSeenSince, waterReadingsOfSite } from '../sites/storage.ts';
-import { addDays, dateIn } from '../soiling/calendar.ts';
 import { payingSites } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustFind } from '../storage/writing.ts';
+import { addDays, dateIn } from '../time/calendar.ts';
 
 const STEP_MINUTES = 15;
 const STEPS_A_DAY = (24 * 60) / STEP_MINUTES;

@@ -5,8 +5,8 @@ import {
   type STEPS,
   type StepStateName,
 } from '../../contract/sites/endpoints.ts';
-import { calendarDays } from '../soiling/calendar.ts';
 import type { Connection } from '../storage/database.ts';
+import { calendarDays } from '../time/calendar.ts';
 import { type Latest, latestOfSites } from './latestStorage.ts';
 
 export interface SiteStanding {

@@ -17,7 +17,7 @@ import { arraysOfSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
-import { dateIn } from './calendar.ts';
+import { dateIn } from '../time/calendar.ts';
 import {
   beginOutlook,
   findOutlook,

@@ -12,9 +12,9 @@ import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core
 import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
-import { addDays, dateIn, yearsBetween } from '../soiling/calendar.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import { addDays, dateIn, yearsBetween } from '../time/calendar.ts';
 import {
   climateRow,
   dropClimateRow,

@@ -6,10 +6,10 @@ import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { useWorker } from '../compute/useWorker.ts';
 import { Trouble } from '../parts/states.tsx';
 import { laidOf } from './patches.ts';
 import { StringDrawing } from './StringDrawing.tsx';
-import { useWorker } from './useBench.ts';
 
 const MODULES = 12;
 const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);

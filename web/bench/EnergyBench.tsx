@@ -6,10 +6,10 @@ import { CLIMATES } from '../../core/weather/climates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
-import { useNewest, useWorker } from './useBench.ts';
 
 /** Gain from weeks of daily energy, pasted as it comes out of a spreadsheet. */
 export function EnergyBench() {

@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatQuantity } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';
+import type { FileYearAnswer, FileYearInput } from '../compute/fileYear.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
-import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
-import { useNewest, useWorker } from './useBench.ts';
 
 const LARGEST = 20_000_000;
 const START = {

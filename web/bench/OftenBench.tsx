@@ -6,14 +6,14 @@ import type { HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
 import { minorDigits } from '../../core/units/money.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { Pick } from '../parts/Pick.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
 import { DaysOfYear, OftenChart } from './OftenChart.tsx';
-import { Pick } from './Pick.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
-import { useNewest, useWorker } from './useBench.ts';
 import { dateOfDay } from './yearDays.ts';
 
 const SETUP: HowOftenSetup = {

@@ -1,5 +1,5 @@
 import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
-import { useYearWidth } from './useNarrow.ts';
+import { useYearWidth } from '../parts/useNarrow.ts';
 import { dateOfDay, MONTHS, STARTS } from './yearDays.ts';
 
 const HEIGHT = 250;

@@ -5,12 +5,12 @@ import type { StringInput, StringOutput } from '../../core/modules/string.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { Drill } from './Drill.tsx';
 import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from './patches.ts';
 import { StringDrawing } from './StringDrawing.tsx';
-import { useNewest, useWorker } from './useBench.ts';
 
 const Curves = lazy(() => import('./Curves.tsx'));
 const COUNTS = [6, 12, 18, 24];

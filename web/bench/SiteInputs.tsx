@@ -4,9 +4,9 @@ import type { ClimateKey } from '../../core/weather/climates.ts';
 import { MADE_UP_CLIMATES } from '../../words/en/climates.ts';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { useCurrency } from '../api/hooks.ts';
+import { Pick as PickOne } from '../parts/Pick.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { BenchNumber } from './BenchNumber.tsx';
-import { Pick as PickOne } from './Pick.tsx';
 
 interface SiteInputsProps {
   site: Pick<YearsOfSite, 'climate' | 'latitude' | 'surfaceTilt' | 'array'>;

@@ -1,6 +1,6 @@
 import { type PointerEvent, useRef } from 'react';
 import type { LayeredYear } from '../../core/soiling/layeredYear.ts';
-import { useYearWidth } from './useNarrow.ts';
+import { useYearWidth } from '../parts/useNarrow.ts';
 import { dateOfDay, MONTHS, STARTS } from './yearDays.ts';
 
 const HEIGHT = 300;

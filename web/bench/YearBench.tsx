@@ -7,12 +7,12 @@ import { climateOf } from '../../core/weather/index.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { proxy, useNewest, useWorker } from '../compute/useWorker.ts';
+import { Pick } from '../parts/Pick.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { BenchNumber } from './BenchNumber.tsx';
-import { Pick } from './Pick.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
-import { proxy, useNewest, useWorker } from './useBench.ts';
 import { VisitsYear } from './VisitsYear.tsx';
 import { dateOfDay } from './yearDays.ts';
 

@@ -25,7 +25,7 @@ import { formatQuantity, formatRange } from '../../words/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { useNewest, useWorker } from '../bench/useBench.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { pairs } from '../parts/pairs.ts';

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
-import { addedDays, dayOfYear } from '../../core/units/dates.ts';
+import { addedDays, dayOfYear } from '../../core/time/dates.ts';
 import { formatDate } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';

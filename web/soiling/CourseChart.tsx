@@ -10,7 +10,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
-import { addedDays, daysBetween } from '../../core/units/dates.ts';
+import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 

@@ -6,7 +6,7 @@ import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpo
 import { findingsOf, type ReckoningFinding } from '../../core/reckoning/findings.ts';
 import { dustOf } from '../../core/reckoning/learned.ts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
-import { addedDays } from '../../core/units/dates.ts';
+import { addedDays } from '../../core/time/dates.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { climateOf } from '../../core/weather/index.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';

@@ -8,7 +8,7 @@ import { minorDigits } from '../../core/units/money.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 import { BenchNumber } from '../bench/BenchNumber.tsx';
-import { useNewest, useWorker } from '../bench/useBench.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import type { useOutlook } from './outlook.ts';
 

@@ -2,7 +2,7 @@ import { Button } from 'react-bootstrap';
 import type { MarkedReckoning } from '../../core/reckoning/reckoning.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
-import { useWorker } from '../bench/useBench.ts';
+import { useWorker } from '../compute/useWorker.ts';
 import { saveText } from '../parts/saveText.ts';
 
 interface StringsPartProps {

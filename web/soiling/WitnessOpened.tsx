@@ -8,7 +8,7 @@ import type { Glass } from '../../core/units/quantities.ts';
 import { countedWitness } from '../../words/en/counted.ts';
 import { formatDate, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { useWorker } from '../bench/useBench.ts';
+import { useWorker } from '../compute/useWorker.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 

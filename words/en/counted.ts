@@ -4,7 +4,7 @@ import { expectedOfReading } from '../../core/comparisons/powerReading.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../../core/inspections/soil.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
-import { ageOn } from '../../core/units/dates.ts';
+import { ageOn } from '../../core/time/dates.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { formatDate, formatNumber, formatQuantity } from '../format.ts';
 

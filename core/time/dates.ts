@@ -1,4 +1,4 @@
-import { MILLISECONDS_PER_DAY } from './time.ts';
+import { MILLISECONDS_PER_DAY } from './utc.ts';
 
 /** Days of a calendar, `YYYY-MM-DD`, without hours and zones. */
 

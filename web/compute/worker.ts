@@ -53,8 +53,8 @@ const halfCut = (input: StringInput): StringInput => ({
   patches: onHalfCells(input.module, input.patches),
 });
 
-/** What the benches compute, off the page's own thread. */
-const bench = {
+/** What the page computes off its own thread. */
+const tasks = {
   /** what the marks of a face cost, string by string */
   marked: (wiring: WiredArray, marks: readonly Mark[]): MarkedLoss => markedLoss(wiring, marks),
   patch: (input: StringInput) => ({ whole: stringPower(input), half: stringPower(halfCut(input)) }),
@@ -135,5 +135,5 @@ const bench = {
   },
 };
 
-export type Bench = typeof bench;
-expose(bench);
+export type Tasks = typeof tasks;
+expose(tasks);

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { dayOfNewYear, daysBeforeMonth, MILLISECONDS_PER_DAY, utcDayOfYear, utcYear } from './time.ts';
+import { dayOfNewYear, daysBeforeMonth, MILLISECONDS_PER_DAY, utcDayOfYear, utcYear } from './utc.ts';
 
 const instant = fc.integer({ min: Date.UTC(1950, 0, 1), max: Date.UTC(2100, 11, 31) });
 

@@ -1,15 +1,15 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Bench } from './worker.ts';
+import type { Tasks } from './worker.ts';
 
 interface Running {
   worker: Worker;
-  bench: Remote<Bench>;
+  tasks: Remote<Tasks>;
 }
 
 function start(): Running {
   const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-  return { worker, bench: wrap<Bench>(worker) };
+  return { worker, tasks: wrap<Tasks>(worker) };
 }
 
 /** A worker of the page's own, ended with it. `cancel` ends what it is doing and begins afresh. */
@@ -17,7 +17,7 @@ export function useWorker() {
   const running = useRef<Running | null>(null);
   const get = useCallback(() => {
     running.current ??= start();
-    return running.current.bench;
+    return running.current.tasks;
   }, []);
   const cancel = useCallback(() => {
     running.current?.worker.terminate();
