@@ -47,12 +47,12 @@ module.exports = {
       name: 'sun-first',
       severity: 'error',
       from: { path: '^core/sun/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(?!sun/|units/|errors)' } },
+      to: { path: '^core/(?!sun/|time/|units/)' } },
     {
       name: 'irradiance-second',
       severity: 'error',
       from: { path: '^core/irradiance/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(?!irradiance/|sun/|units/|errors)' },
+      to: { path: '^core/(?!irradiance/|sun/|time/|units/)' },
     },
   ],
   options: {

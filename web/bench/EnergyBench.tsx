@@ -8,8 +8,8 @@ import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput } from '../parts/DateInput.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { BenchNumber } from './BenchNumber.tsx';
 
 /** Gain from weeks of daily energy, pasted as it comes out of a spreadsheet. */
 export function EnergyBench() {
@@ -35,7 +35,7 @@ export function EnergyBench() {
   };
   const { answer, error, busy } = useNewest((next: DailyEnergyInput) => get().energy(next), input);
   const number = (key: keyof typeof site, label: string, suffix: string, min: number, max: number, scale = 1) => (
-    <BenchNumber
+    <PlainNumber
       label={label}
       suffix={suffix}
       value={site[key] / scale}

@@ -4,8 +4,8 @@ import { formatQuantity } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';
 import type { FileYearAnswer, FileYearInput } from '../compute/fileYear.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { BenchNumber } from './BenchNumber.tsx';
 
 const LARGEST = 20_000_000;
 const START = {
@@ -49,7 +49,7 @@ export function FileYearBench() {
     setFile(problem === null ? chosen.name : null);
   };
   const number = (key: keyof typeof START, label: string, suffix: string, min: number, max: number, scale = 1) => (
-    <BenchNumber
+    <PlainNumber
       label={label}
       suffix={suffix}
       value={fields[key] * scale}

@@ -8,10 +8,10 @@ import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts
 import { useCurrency, useGlass } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { BenchNumber } from './BenchNumber.tsx';
 import { DaysOfYear, OftenChart } from './OftenChart.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
 import { dateOfDay } from './yearDays.ts';
@@ -95,7 +95,7 @@ export function OftenBench() {
               change({ valuePerKWh: perKWh, cleaningCost: cleaning })
             }
           />
-          <BenchNumber
+          <PlainNumber
             label="Rain cleans from"
             suffix="mm a day"
             value={setup.threshold}
@@ -103,7 +103,7 @@ export function OftenBench() {
             max={1000}
             onValue={(threshold) => change({ threshold })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Looking first: clean at"
             suffix="% lost"
             value={setup.cleanAt * 100}
@@ -117,7 +117,7 @@ export function OftenBench() {
             options={pairs(LICHEN_WORDS)}
             onPick={(key) => change({ lichen: key as LichenClimate })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Inverter limit"
             suffix="kW"
             value={(setup.array.pacRated ?? setup.array.pdc0) / 1000}

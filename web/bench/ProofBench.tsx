@@ -5,7 +5,7 @@ import { washUnderClearSky } from '../../core/comparisons/washHours.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput } from '../parts/DateInput.tsx';
-import { BenchNumber } from './BenchNumber.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 
 const PROOF_WORDS: Record<ProofKey, string> = {
   'same-visit': 'Before and after, same visit',
@@ -101,7 +101,7 @@ export function ProofBench() {
       <section className="bench-figures" aria-label="What there is to prove with">
         <h2>The loss that is expected</h2>
         <div className="form-grid">
-          <BenchNumber
+          <PlainNumber
             label="At least"
             suffix="%"
             value={loss.low}
@@ -109,7 +109,7 @@ export function ProofBench() {
             max={90}
             onValue={(value) => setLoss({ ...loss, low: value })}
           />
-          <BenchNumber
+          <PlainNumber
             label="At most"
             suffix="%"
             value={loss.high}
@@ -124,7 +124,7 @@ export function ProofBench() {
             <Form.Label htmlFor="proof-day">Day</Form.Label>
             <DateInput id="proof-day" value={date} onDate={setDate} />
           </div>
-          <BenchNumber
+          <PlainNumber
             label="Begins at"
             suffix="h, solar"
             value={wash.washHour}
@@ -132,7 +132,7 @@ export function ProofBench() {
             max={23}
             onValue={(washHour) => setWash({ ...wash, washHour })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Dry again after"
             suffix="h"
             value={wash.hoursApart}
@@ -140,7 +140,7 @@ export function ProofBench() {
             max={12}
             onValue={(hoursApart) => setWash({ ...wash, hoursApart })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Latitude"
             suffix="° north"
             value={wash.latitude}
@@ -148,7 +148,7 @@ export function ProofBench() {
             max={66}
             onValue={(latitude) => setWash({ ...wash, latitude })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Tilt"
             suffix="°"
             value={wash.surfaceTilt}
@@ -156,7 +156,7 @@ export function ProofBench() {
             max={90}
             onValue={(surfaceTilt) => setWash({ ...wash, surfaceTilt })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Faces (azimuth)"
             suffix="° from north"
             value={wash.surfaceAzimuth}
@@ -174,7 +174,7 @@ export function ProofBench() {
         {check(instruments, setInstruments, 'controlRow', 'an unwashed row, string or array to read')}
         {check(instruments, setInstruments, 'dailyEnergy', 'daily energy of this array')}
         <div className="form-grid mt-2">
-          <BenchNumber
+          <PlainNumber
             label="Watched each side"
             suffix="days"
             value={watch.daysEachSide}
@@ -182,7 +182,7 @@ export function ProofBench() {
             max={365}
             onValue={(daysEachSide) => setWatch({ ...watch, daysEachSide })}
           />
-          <BenchNumber
+          <PlainNumber
             label="Clear days"
             suffix="%"
             value={watch.clearShare}

@@ -5,8 +5,8 @@ import { MADE_UP_CLIMATES } from '../../words/en/climates.ts';
 import { BIRD_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { useCurrency } from '../api/hooks.ts';
 import { Pick as PickOne } from '../parts/Pick.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
-import { BenchNumber } from './BenchNumber.tsx';
 
 interface SiteInputsProps {
   site: Pick<YearsOfSite, 'climate' | 'latitude' | 'surfaceTilt' | 'array'>;
@@ -41,7 +41,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
         options={pairs(BIRD_WORDS)}
         onPick={(key) => onExposure({ birds: key as Birds })}
       />
-      <BenchNumber
+      <PlainNumber
         label="Array"
         suffix="kWp"
         value={site.array.pdc0 / 1000}
@@ -49,7 +49,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
         max={100_000}
         onValue={(kilowatts) => onSite({ array: { ...site.array, pdc0: kilowatts * 1000 } })}
       />
-      <BenchNumber
+      <PlainNumber
         label="Latitude"
         suffix="° north"
         value={site.latitude}
@@ -57,7 +57,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
         max={66}
         onValue={(latitude) => onSite({ latitude })}
       />
-      <BenchNumber
+      <PlainNumber
         label="Tilt"
         suffix="°"
         value={site.surfaceTilt}
@@ -65,7 +65,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
         max={90}
         onValue={(surfaceTilt) => onSite({ surfaceTilt })}
       />
-      <BenchNumber
+      <PlainNumber
         label="A kWh is worth"
         suffix={currency}
         value={prices.perKWh}
@@ -73,7 +73,7 @@ export function SiteInputs({ site, exposure, prices, onSite, onExposure, onPrice
         max={1000}
         onValue={(perKWh) => onPrices({ perKWh })}
       />
-      <BenchNumber
+      <PlainNumber
         label="One cleaning"
         suffix={currency}
         value={prices.cleaning}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { fromGlass, toGlass, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
-import { BenchNumber } from './BenchNumber.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { EnergyBench } from './EnergyBench.tsx';
 import { FileYearBench } from './FileYearBench.tsx';
 import { SUMS, type Sum } from './sums.ts';
@@ -40,7 +40,7 @@ function OneSum({ sum }: { sum: Sum }) {
         <h2>{sum.asks}</h2>
         <div className="form-grid">
           {sum.fields.map(({ key, label, kind, suffix, start, min, max }) => (
-            <BenchNumber
+            <PlainNumber
               key={key}
               label={label}
               suffix={suffix ?? unitOf(kind, glass.units).symbol}

@@ -9,9 +9,9 @@ import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 import { proxy, useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { BenchNumber } from './BenchNumber.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
 import { VisitsYear } from './VisitsYear.tsx';
 import { dateOfDay } from './yearDays.ts';
@@ -186,7 +186,7 @@ export function YearBench() {
             options={pairs(METHOD_WORDS)}
             onPick={(key) => setMethod(key as keyof typeof EFFECTIVENESS)}
           />
-          <BenchNumber
+          <PlainNumber
             label="Faces (azimuth)"
             suffix="° from north"
             value={setup.surfaceAzimuth}

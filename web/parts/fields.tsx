@@ -1,5 +1,5 @@
 import { type ReactNode, useContext, useEffect, useId, useState } from 'react';
-import { Form, InputGroup } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { get, useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
 import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
@@ -7,6 +7,7 @@ import { formatDate, formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { DateInput } from './DateInput.tsx';
 import { fieldWords, Labels, useLabel } from './labels.ts';
+import { NumberInput } from './NumberInput.tsx';
 
 interface FieldProps {
   name: string;
@@ -230,23 +231,19 @@ export function NumberField({
   const symbol = suffix ?? unitOf(kind, glass.units).symbol;
   return (
     <Frame id={id} label={label} hint={hint} error={message} className={className} assumed={assumed}>
-      <InputGroup>
-        <Form.Control
-          id={id}
-          ref={field.ref}
-          inputMode="decimal"
-          autoComplete="off"
-          value={input.text}
-          onChange={(event) => {
-            assumed.confirm();
-            input.type(event.target.value);
-          }}
-          onBlur={field.onBlur}
-          isInvalid={error !== undefined}
-          aria-describedby={described(id, hint, message)}
-        />
-        {symbol && <span className="unit-suffix">{symbol}</span>}
-      </InputGroup>
+      <NumberInput
+        id={id}
+        inputRef={field.ref}
+        text={input.text}
+        symbol={symbol}
+        wrong={error !== undefined}
+        describedBy={described(id, hint, message)}
+        onType={(text) => {
+          assumed.confirm();
+          input.type(text);
+        }}
+        onBlur={field.onBlur}
+      />
     </Frame>
   );
 }

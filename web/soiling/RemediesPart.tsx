@@ -7,8 +7,8 @@ import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
 import { minorDigits } from '../../core/units/money.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
-import { BenchNumber } from '../bench/BenchNumber.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import type { useOutlook } from './outlook.ts';
 
@@ -64,7 +64,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, hou
       <h4 className="mt-3">What can be done about the causes</h4>
       <p className="quiet mb-1">What each may cost at most is worked out. Enter a price to see what is left of it.</p>
       <div className="form-grid">
-        <BenchNumber
+        <PlainNumber
           key={`visit.${quoted}.${outlook.round}`}
           label="One visit, this face"
           suffix={currency}
@@ -76,7 +76,7 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, hou
         {here
           .filter((key) => key !== 'wait')
           .map((key) => (
-            <BenchNumber
+            <PlainNumber
               key={`${key}.${outlook.round}`}
               label={REMEDY_WORDS[key]}
               suffix={currency}

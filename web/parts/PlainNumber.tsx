@@ -1,14 +1,15 @@
 import { useId, useState } from 'react';
-import { Form, InputGroup } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { NumberInput } from './NumberInput.tsx';
 
 /**
- * A number on the bench: what is typed counts as soon as it can be used, and says so where it cannot. With `onEmpty` it
+ * A number outside of a form: what is typed counts as soon as it can be used, and says so where it cannot. With `onEmpty` it
  * may be left empty.
  */
-export function BenchNumber({
+export function PlainNumber({
   label,
   suffix,
   value,
@@ -43,16 +44,7 @@ export function BenchNumber({
   return (
     <div>
       <Form.Label htmlFor={id}>{label}</Form.Label>
-      <InputGroup>
-        <Form.Control
-          id={id}
-          inputMode="decimal"
-          value={text}
-          isInvalid={wrong}
-          onChange={(event) => type(event.target.value)}
-        />
-        <span className="unit-suffix">{suffix}</span>
-      </InputGroup>
+      <NumberInput id={id} text={text} symbol={suffix} wrong={wrong} onType={type} />
       {wrong && (
         <span className="field-error d-block">
           A number from {min} to {max}
