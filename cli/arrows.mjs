@@ -26,6 +26,84 @@ for (const { source } of output.modules) {
   }
 }
 
+/** Tables and the room that reads and writes them; whoever else needs a row asks that room. */
+const TABLES = {
+  agreements: ['agreements', 'visits'],
+  backups: ['backup_runs', 'backup_settings'],
+  documents: ['papers'],
+  figures: ['figure_choices'],
+  inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
+  jobs: ['job_entries', 'jobs'],
+  methods: ['plans'],
+  people: [
+    ...['company', 'drill_rounds', 'installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
+    ...['recovery_codes', 'reset_links', 'second_factors', 'session', 'sign_in_counts'],
+  ],
+  quotes: ['quotes'],
+  reports: ['reports'],
+  sites: ['arrays', 'customers', 'sites', 'water_readings'],
+  soiling: ['outlooks', 'reckonings'],
+  storage: ['audit_trail', 'creations'],
+  uploads: ['upload_parts'],
+  weather: ['energy_days', 'energy_drifts', 'forecasts', 'site_climates', 'weather_days'],
+};
+/** The trail is read, and whether the installation is a demo told, by the room of the whole system. */
+const ALSO = { system: ['audit_trail', 'installation'] };
+const NAMED =
+  /(?:\b(?:connection|trx|database)\(|\.(?:join|leftJoin|from|into)\(|\btable: )\s*'([a-z_]+)['. ]|\b(?:from|join|into|update) ([a-z_]+)\b(?=[^'`]*['`])/g;
+const ownerOf = new Map(Object.entries(TABLES).flatMap(([room, tables]) => tables.map((table) => [table, room])));
+for (const { source } of output.modules) {
+  const room = source.split('/')[1];
+  if (!source.startsWith('server/') || /\.test\.ts$|^server\/(testing|storage\/migrations)\//.test(source)) continue;
+  for (const [index, line] of readFileSync(source, 'utf8').split('\n').entries()) {
+    if (/^\s*(\*|\/[/*]|import )/.test(line)) continue;
+    for (const [, called, spelt] of line.matchAll(NAMED)) {
+      const table = called ?? spelt;
+      if (!ownerOf.has(table) || ownerOf.get(table) === room || ALSO[room]?.includes(table)) continue;
+      broken.push(`own-tables: ${source}:${index + 1} names ${table}, which is of ${ownerOf.get(table)}`);
+    }
+  }
+}
+
+/**
+ * Folders that import each other, one way and back; the application itself, which puts the rooms together, is none. What is
+ * here may not grow, and what has ended is struck off.
+ */
+const RETURNS = new Set([
+  'server/documents server/inspections',
+  'server/documents server/quotes',
+  'server/documents server/reports',
+  'server/figures server/soiling',
+  'server/http server/people',
+  'server/inspections server/jobs',
+  'server/methods server/soiling',
+  'server/sites server/spine',
+]);
+const folderOf = (path) => path.split('/').slice(0, 2).join('/');
+const ways = new Map();
+for (const { source, dependencies } of output.modules) {
+  if (
+    source === 'server/http/app.ts' ||
+    !/^(core|server)\/[a-z]+\//.test(source) ||
+    /\.test\.ts$|\/testing\//.test(source)
+  )
+    continue;
+  for (const { resolved } of dependencies) {
+    const [from, to] = [folderOf(source), folderOf(resolved)];
+    if (from === to || !/^(core|server)\/[a-z]+\//.test(resolved) || from.split('/')[0] !== to.split('/')[0]) continue;
+    ways.set(`${from} ${to}`, `${source} -> ${resolved}`);
+  }
+}
+const found = [...ways.keys()].filter((way) => {
+  const [from, to] = way.split(' ');
+  return from < to && ways.has(`${to} ${from}`);
+});
+for (const way of found) {
+  const [from, to] = way.split(' ');
+  if (!RETURNS.delete(way)) broken.push(`no-way-back: ${ways.get(way)} and ${ways.get(`${to} ${from}`)}`);
+}
+for (const way of RETURNS) broken.push(`no-way-back: ${way} is no more; strike it off`);
+
 /** Prose has a space between two words; what is thrown is for whoever calls the core wrongly, and never shown. */
 const PROSE = /\S\s\S/;
 function proseIn(node, found = []) {

@@ -13,7 +13,7 @@ import { expectedOfReading } from '../core/comparisons/powerReading.ts';
 import type { Mark } from '../core/inspections/marks.ts';
 import { isFilm, joinLosses, lossFromInspection, lossOfSoil, type Soil } from '../core/inspections/soil.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
-import { filmLoss } from '../core/soiling/filmLoss.ts';
+import { filmLoss } from '../core/modules/filmLoss.ts';
 import { CLEAN_GLASS, LayeredGlass } from '../core/soiling/layered.ts';
 import { markedLoss } from '../core/soiling/markedLoss.ts';
 import { normalDraw, type Random, seededRandom } from '../core/statistics/random.ts';

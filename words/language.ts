@@ -1,6 +1,5 @@
 import type { EnergyMissing } from '../core/comparisons/dailyEnergy.ts';
 import type { DoubtBecause, DoubtFinding } from '../core/comparisons/plausible.ts';
-import type { ProofMissing } from '../core/comparisons/proof.ts';
 import type { ProofBecause } from '../core/comparisons/proofPlanner.ts';
 import type { PatchFinding } from '../core/comparisons/testPatch.ts';
 import type { ReadingWarning } from '../core/comparisons/warnings.ts';
@@ -9,12 +8,13 @@ import type { ByHand, Finding, Written } from '../core/findings.ts';
 import type { DefectFinding } from '../core/inspections/defects.ts';
 import type { UntoldEffect } from '../core/inspections/growth.ts';
 import type { Lacking } from '../core/jobs/progress.ts';
+import type { ProofMissing } from '../core/jobs/proof.ts';
 import type { StepFinding } from '../core/jobs/steps.ts';
+import type { BrushName } from '../core/kit/brushes.ts';
 import type { KitBecause, KitName } from '../core/kit/list.ts';
 import type {
   AccessBecause,
   BrushBecause,
-  BrushName,
   MethodBecause,
   MinutesBecause,
   PoleBecause,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type CompareInput, QUANTITIES } from '../../core/comparisons/compare.ts';
-import type { ProofMissing } from '../../core/comparisons/proof.ts';
+import type { ProofMissing } from '../../core/jobs/proof.ts';
 import type { ReadingWarning } from '../../core/comparisons/warnings.ts';
 import type { Written } from '../../core/findings.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';

@@ -1,7 +1,7 @@
 import { type CleaningMethod, WITNESS_SIGMA } from '../assumptions.ts';
 import type { PatchWay, StripFound } from '../comparisons/testPatch.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
-import { filmMassOf } from '../soiling/filmLoss.ts';
+import { filmMassOf } from '../modules/filmLoss.ts';
 import type { HouseFigures } from './house.ts';
 import type { LookOnRecord } from './records.ts';
 

@@ -9,7 +9,7 @@ import {
   WITNESS_SIGMA,
 } from '../assumptions.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
-import { filmMassOf } from '../soiling/filmLoss.ts';
+import { filmMassOf } from '../modules/filmLoss.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters } from '../soiling/layered.ts';
 import { dateOfNumber as dateOf, dayNumber, dayOfYear } from '../time/dates.ts';
 import { climateMonth, climateOf, generateWeatherYears, monthOfDay, usualDeposition } from '../weather/index.ts';

@@ -1,6 +1,6 @@
 import { PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import type { LayeredParameters } from '../soiling/layered.ts';
 import { mean, quantile } from '../statistics/summary.ts';
 import { FACTORS } from './factors.ts';

@@ -1,4 +1,4 @@
-import { filmLossRoughly } from '../soiling/filmLoss.ts';
+import { filmLossRoughly } from '../modules/filmLoss.ts';
 import { LayeredGlass, type LayeredState, withDefaults } from '../soiling/layered.ts';
 import { FACTORS, type Factor, factorsOf, layFactors } from './factors.ts';
 import type { History, Observation, ObservationKind } from './observed.ts';

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import { lossOfSoil, type Soil } from '../inspections/soil.ts';
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import { exampleDust, exampleLook, exampleRecords, exampleStrips } from '../testing/exampleRecords.ts';
 import { FACTORS } from './factors.ts';
 import { filmOnPatch } from './filmOnPatch.ts';

@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { ReadingEntry } from '../jobs/progress.ts';
+import { proveCleaning } from '../jobs/proof.ts';
 import { averageReadings } from './average.ts';
 import { clearSkyRatioUncertainty, compare } from './compare.ts';
 import { expectedOutput } from './expected.ts';
-import { proveCleaning } from './proof.ts';
 import { threeReadings } from './threeReadings.ts';
 import { pairWarnings, readingWarnings } from './warnings.ts';
 

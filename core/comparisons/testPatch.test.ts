@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import { type PatchWay, type Strip, type TestPatchInput, testPatch } from './testPatch.ts';
 
 const at = (value: number, tempModule = 40) => ({ value, tempModule });

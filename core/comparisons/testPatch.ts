@@ -1,7 +1,7 @@
 import { CURRENT_COEFFICIENT } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { filmMassOf } from '../soiling/filmLoss.ts';
+import { filmMassOf } from '../modules/filmLoss.ts';
 import { type CompareUncertainty, type Comparison, compare } from './compare.ts';
 
 /** What a strip of a test patch was washed with, from the least to the most. */

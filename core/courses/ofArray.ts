@@ -3,7 +3,7 @@ import type { Member } from '../assimilation/posterior.ts';
 import { LICHEN_DENSITY, LICHEN_WHERE_SEEN, type LichenClimate, PUDDLE_FACTOR, type Puddles } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
 import { joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
-import { filmLoss, filmMassOf, MOST_FILM_LOSS } from '../soiling/filmLoss.ts';
+import { filmLoss, filmMassOf, MOST_FILM_LOSS } from '../modules/filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
 import { MILLISECONDS_PER_DAY } from '../time/utc.ts';

@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { filmLoss, filmLossRoughly } from '../soiling/filmLoss.ts';
+import { filmLoss, filmLossRoughly } from '../modules/filmLoss.ts';
 import { type LayeredDays, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 
 const DAYS = 365;

@@ -1,5 +1,5 @@
 import { FILM_EYE_FACTOR, FILM_GRADE, PATCH_FACTOR } from '../assumptions.ts';
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 
 export const FILM_KINDS = ['dust', 'pollen', 'soot', 'building-dust', 'harvest-dust', 'salt', 'scale'] as const;
 export const PATCH_KINDS = ['droppings', 'lichen', 'algae', 'moss', 'sap'] as const;

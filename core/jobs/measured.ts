@@ -1,6 +1,5 @@
 import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
 import type { CleaningMethod } from '../assumptions.ts';
-import { type Proof, proveCleaning } from '../comparisons/proof.ts';
 import type { WarningCode } from '../comparisons/warnings.ts';
 import { litresIn } from '../methods/work.ts';
 import { happenedAt } from './clock.ts';
@@ -13,6 +12,7 @@ import {
   type ModuleMark,
   standingEntries,
 } from './progress.ts';
+import { type Proof, proveCleaning } from './proof.ts';
 import type { Step, StepKey } from './steps.ts';
 
 /** A face of a job, as it was when the job was made, and the ways that were planned for it, the first the main one. */

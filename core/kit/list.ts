@@ -1,9 +1,7 @@
 import { type CleaningMethod, METHOD_WORK } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
-import type { BrushName } from '../methods/findings.ts';
-import type { Rung } from '../methods/rungs.ts';
-import type { Access } from '../methods/work.ts';
 import type { WaterWay } from '../water/plan.ts';
+import type { BrushName } from './brushes.ts';
 
 /** What a thing is called on the list; metres, litres. */
 export type KitName =
@@ -49,8 +47,9 @@ export interface KitInput {
   /** metres */
   pole: number;
   litres: number;
-  rungs: readonly Rung[];
-  access: Access;
+  /** of the ladder that are used, and from where the glass is reached: by their codes */
+  rungs: readonly string[];
+  access: string;
 }
 
 const thing = (name: PlainKit, key: string = name): KitItem => ({

@@ -8,10 +8,10 @@ import {
 import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
 import { BY_HAND, bare } from '../findings.ts';
 import { isFilm, type Soil } from '../inspections/soil.ts';
+import type { BrushName } from '../kit/brushes.ts';
 import type {
   AccessBecause,
   BrushBecause,
-  BrushName,
   MethodBecause,
   MinutesBecause,
   PoleBecause,

@@ -1,7 +1,7 @@
 import type { Comparison } from '../comparisons/compare.ts';
-import type { ProofMissing } from '../comparisons/proof.ts';
 import type { ReadingWarning, WarningCode } from '../comparisons/warnings.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
+import type { ProofMissing } from '../jobs/proof.ts';
 
 /** What a report says of one array, as far as a claim goes. */
 export interface Proved {

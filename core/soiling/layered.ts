@@ -1,6 +1,6 @@
 import type { Effectiveness } from '../assumptions.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import { radians } from '../units/angles.ts';
-import { filmLoss } from './filmLoss.ts';
 
 export interface LayeredParameters {
   /** mm of rain that leave 1/e of the loose film at 20 degrees of tilt; default 5 */

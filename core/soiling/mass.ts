@@ -1,5 +1,5 @@
+import { filmLoss } from '../modules/filmLoss.ts';
 import { radians } from '../units/angles.ts';
-import { filmLoss } from './filmLoss.ts';
 
 export interface MassModel {
   /** degrees */

@@ -1,7 +1,7 @@
 import { type Birds, DROPPINGS, PATCH_FACTOR, type Surroundings } from '../assumptions.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import { radians } from '../units/angles.ts';
 import { usualDeposition } from '../weather/index.ts';
-import { filmLoss } from './filmLoss.ts';
 
 export interface SiteExposure {
   surroundings: Surroundings;

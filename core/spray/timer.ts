@@ -1,4 +1,4 @@
-import { filmLoss } from '../soiling/filmLoss.ts';
+import { filmLoss } from '../modules/filmLoss.ts';
 import { LAYERED_DEFAULTS, rainAtTilt } from '../soiling/layered.ts';
 import { radians } from '../units/angles.ts';
 

@@ -1,5 +1,5 @@
 import type { backupsEndpoints } from '../../contract/backups/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { changeBackups, requestBackup, showBackups } from './useCases.ts';
 
 export const backupsHandlers: Pick<Handlers, keyof typeof backupsEndpoints> = {

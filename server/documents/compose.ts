@@ -1,13 +1,12 @@
-import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../contract/sites/endpoints.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readReport } from '../reports/read.ts';
-import { arraysOfSite, findCustomer } from '../sites/storage.ts';
+import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { mustFind } from '../storage/writing.ts';
 import type { QuotePaper } from './quotePaper.ts';
 import type { ReportPaper } from './reportPaper.ts';
 
@@ -19,7 +18,7 @@ export const asData = (picture: Buffer): string => `data:image/jpeg;base64,${pic
 /** All that stands on a quote, as firm, customer and site are now. */
 export async function composeQuotePaper(database: Connection, id: string, glass: Glass): Promise<QuotePaper> {
   const quote = await readQuote(database, id);
-  const site = await mustFind<Site>(database, 'sites', quote.siteId, 'site');
+  const site = await readSite(database, quote.siteId);
   const company = await readCompany({ database });
   const customer = await findCustomer(database, site.customerId);
   const arrays = await arraysOfSite(database, site.id);

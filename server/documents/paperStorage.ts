@@ -1,4 +1,7 @@
+import type { Knex } from 'knex';
 import { type KeptPaper, keptPaper } from '../../contract/documents/papers.ts';
+import { quotesSent } from '../quotes/storage.ts';
+import { reportsSigned } from '../reports/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
 export type PaperRecord = 'quote' | 'report';
@@ -46,12 +49,15 @@ export async function recordsWithoutPaper(
   connection: Connection,
   limit: number,
 ): Promise<{ record: PaperRecord; id: string }[]> {
-  const { rows } = await connection.raw(
-    `select 'quote' as record, id from quotes where state <> 'draft' and not exists (select from papers where record_id = quotes.id)
-     union all
-     select 'report', id from reports where state = 'signed' and not exists (select from papers where record_id = reports.id)
-     limit ?`,
-    [limit],
-  );
-  return rows;
+  const without = (rows: Knex.QueryBuilder, column: string): Promise<{ id: string }[]> =>
+    rows
+      .whereNotExists(connection('papers').whereRaw(`papers.record_id = ${column}`))
+      .limit(limit)
+      .select(`${column} as id`);
+  const quotes = await without(quotesSent(connection), 'quotes.id');
+  const reports = await without(reportsSigned(connection), 'reports.id');
+  return [
+    ...quotes.map(({ id }) => ({ record: 'quote' as const, id })),
+    ...reports.map(({ id }) => ({ record: 'report' as const, id })),
+  ].slice(0, limit);
 }

@@ -1,11 +1,10 @@
-import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
 import type { Context } from '../context.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
-import { arraysOfSite, findCustomer } from '../sites/storage.ts';
-import { mustFind } from '../storage/writing.ts';
+import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import { dateIn } from '../time/calendar.ts';
 import { asData, composeQuotePaper, composeReportPaper, MOST_PICTURES, withPictures } from './compose.ts';
 import { newestPaper } from './paperStorage.ts';
@@ -50,7 +49,7 @@ const MOST_VISITS = 100;
 /** The warranty list of a site: every defect that was ever seen on its arrays. */
 export async function makeDefectPaper(context: Context, siteId: string): Promise<PaperFile> {
   const { database } = context;
-  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const site = await readSite(database, siteId);
   const company = await readCompany(context);
   const customer = await findCustomer(database, site.customerId);
   const arrays = [];

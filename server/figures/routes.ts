@@ -1,5 +1,5 @@
 import type { figuresEndpoints } from '../../contract/figures/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import * as figures from './useCases.ts';
 
 export const figuresHandlers: Pick<Handlers, keyof typeof figuresEndpoints> = {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { UsedFigure } from '../../core/figures/ours.ts';
+import { withPerson } from '../people/names.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
 const used = z.array(
@@ -18,8 +19,7 @@ const NONE: Choice = { version: 0, at: null, by: null, figures: [] };
 
 /** The newest choice; none at version 0. */
 export async function newestChoice(connection: Connection): Promise<Choice> {
-  const row = await connection('figure_choices')
-    .join('people', 'people.id', 'figure_choices.by')
+  const row = await withPerson(connection('figure_choices'), 'figure_choices.by')
     .orderBy('version', 'desc')
     .first('figure_choices.version', 'figure_choices.at', 'figure_choices.figures', 'people.name as by');
   return row === undefined ? NONE : { ...row, figures: used.parse(row.figures) };

@@ -6,7 +6,7 @@ import { json, type NextFunction, type Request, type RequestHandler, type Respon
 import multer from 'multer';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { busy } from '../errors.ts';
-import type { UploadedFile } from './handlers.ts';
+import type { UploadedFile } from '../handlers.ts';
 
 const MOST_FILES = 200;
 const USUAL_LIMIT = 2 * 1024 * 1024;

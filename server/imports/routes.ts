@@ -1,5 +1,5 @@
 import type { importsEndpoints } from '../../contract/imports/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { importSites } from './useCases.ts';
 
 export const importsHandlers: Pick<Handlers, keyof typeof importsEndpoints> = {

@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 import { type Photo, type PhotoMark, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
 import type { Look } from '../../core/inspections/photoFace.ts';
+import { withPerson } from '../people/names.ts';
+import { withArray } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 
@@ -27,8 +29,7 @@ export async function photosWhere(connection: Connection, where: Record<string, 
 }
 
 async function withMarks<T extends { id: string }>(connection: Connection, rows: T[]) {
-  const marks = await connection('photo_marks')
-    .join('people', 'people.id', 'photo_marks.by')
+  const marks = await withPerson(connection('photo_marks'), 'photo_marks.by')
     .whereIn(
       'photo_id',
       rows.map(({ id }) => id),
@@ -40,8 +41,7 @@ async function withMarks<T extends { id: string }>(connection: Connection, rows:
 
 /** One more than a page of a site's pictures, newest first. */
 export async function listPhotoRows(connection: Connection, siteId: string, query: PageQuery) {
-  const own = connection('photos')
-    .join('arrays', 'arrays.id', 'photos.array_id')
+  const own = withArray(connection('photos'), 'photos.array_id')
     .where({ siteId })
     .whereNull('photos.removedAt')
     .select([...COLUMNS.map((column) => `photos.${column}`), 'photos.recordedAt']);
@@ -54,8 +54,7 @@ export async function listPhotoRows(connection: Connection, siteId: string, quer
 
 /** Looks at any face of the site of an array about a moment. */
 export const looksAbout = (connection: Connection, siteId: string, from: Date, to: Date): Promise<Look[]> =>
-  connection('inspections')
-    .join('arrays', 'arrays.id', 'inspections.array_id')
+  withArray(connection('inspections'), 'inspections.array_id')
     .where({ siteId })
     .whereBetween('inspected_at', [from, to])
     .select('inspections.array_id as arrayId', 'inspections.id as inspectionId', 'inspected_at as inspectedAt');

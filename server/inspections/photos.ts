@@ -5,11 +5,11 @@ import type { z } from 'zod';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
-import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { findJob, lockJob } from '../jobs/storage.ts';
+import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, isMade, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
@@ -154,9 +154,9 @@ export async function addPhoto(
   const found = await examine(original);
   const turned = (found.orientation ?? 1) >= 5;
   return context.database.transaction(async (trx) => {
-    const array = await mustFind<SolarArray>(trx, 'arrays', fields.arrayId, 'array');
+    const array = await readArray(trx, fields.arrayId);
     await refuseStray(trx, fields);
-    const { zone } = await mustFind<Site>(trx, 'sites', array.siteId, 'site');
+    const { zone } = await readSite(trx, array.siteId);
     const taken = takenAt(found.exif, zone);
     const { byTime, ...own } = asked;
     const placed = byTime === 'yes' && own.module === undefined ? await faceByTime(trx, array.siteId, own, taken) : own;
@@ -221,7 +221,7 @@ export async function prepareLeftWaiting(database: Database, clock: () => Date):
 }
 
 export async function listPhotos(context: Context, siteId: string, query: QueryOf<Endpoints['listPhotos']>) {
-  await mustFind(context.database, 'sites', siteId, 'site');
+  await readSite(context.database, siteId);
   const rows = await listPhotoRows(context.database, siteId, query);
   return page(rows, query.limit, (row) => [row.recordedAt, row.id]);
 }
@@ -254,8 +254,8 @@ export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints
     const before = await heldPhoto(trx, id, version);
     const moved = arrayId !== before.arrayId;
     if (moved) {
-      const from = await mustFind<SolarArray>(trx, 'arrays', before.arrayId, 'array');
-      const to = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
+      const from = await readArray(trx, before.arrayId);
+      const to = await readArray(trx, arrayId);
       if (from.siteId !== to.siteId) throw invalid('arrayId', 'must be an array of the same site');
       if (before.jobId) {
         const { content } = await findJob(trx, before.jobId);

@@ -1,11 +1,12 @@
 import { type QuickLook, quickLook } from '../../contract/inspections/quickLooks.ts';
+import { withPerson } from '../people/names.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
 /** Calls with the name of whoever took them. */
 const named = (connection: Connection) =>
-  connection('quick_looks').join('people', 'people.id', 'quick_looks.by').select('quick_looks.*', 'people.name as by');
+  withPerson(connection('quick_looks'), 'quick_looks.by').select('quick_looks.*', 'people.name as by');
 
 interface NewQuickLook extends Omit<QuickLook, 'at' | 'siteId'> {
   at: Date;

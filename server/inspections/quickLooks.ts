@@ -7,9 +7,9 @@ import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
-import { firstPlace } from '../sites/storage.ts';
+import { firstPlace, readSite } from '../sites/storage.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import { createOnce, trail } from '../storage/writing.ts';
 import { dateIn } from '../time/calendar.ts';
 import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
 
@@ -83,7 +83,7 @@ export async function listQuickLooks(context: Context, query: QueryOf<Endpoints[
 /** A call becomes a site once; saying so again of the same site changes nothing. */
 export function settleQuickLook(context: Context, id: string, { siteId }: BodyOf<Endpoints['settleQuickLook']>) {
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'sites', siteId, 'site');
+    await readSite(trx, siteId);
     const before = await readQuickLook(trx, id);
     if (before.siteId === siteId) return before;
     if (!(await giveSite(trx, id, siteId))) throw outOfOrder('Another site has been made of this call already.');

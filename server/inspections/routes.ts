@@ -1,7 +1,7 @@
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import { makeDefectPaper } from '../documents/papers.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { addPhoto, changePhoto, listPhotos, markPhoto, readPhoto, removePhoto } from './photos.ts';
 import * as quickLooks from './quickLooks.ts';
 import * as inspections from './useCases.ts';

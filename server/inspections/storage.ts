@@ -1,9 +1,11 @@
 import { amendment, type Inspection, inspectionFields, type Photo } from '../../contract/inspections/endpoints.ts';
-import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { LaidOut } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
 import { type LaidGrid, movedIndex } from '../../core/sites/layout.ts';
+import { withPerson } from '../people/names.ts';
+import { arraysOf } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { newestOf } from '../storage/newest.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { photosWhere } from './photoStorage.ts';
 
@@ -44,8 +46,7 @@ interface NewAmendment {
 export const insertAmendment = (trx: Transaction, row: NewAmendment): Promise<unknown> => trx('amendments').insert(row);
 
 export async function amendmentsOf(connection: Connection, record: string, ids: string[]) {
-  const rows = await connection('amendments')
-    .join('people', 'people.id', 'amendments.by')
+  const rows = await withPerson(connection('amendments'), 'amendments.by')
     .where({ record })
     .whereIn('record_id', ids)
     .orderBy('amendments.at')
@@ -76,8 +77,8 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
   const ids = rows.map(({ id }) => id);
   const amendments = await amendmentsOf(connection, 'inspection', ids);
   const photos = await photosWhere(connection, { inspectionId: ids });
-  const arrays: SolarArray[] = await connection('arrays').whereIn(
-    'id',
+  const arrays = await arraysOf(
+    connection,
     rows.map(({ arrayId }) => arrayId),
   );
   const grids = new Map(arrays.map((array) => [array.id, { ...array, origin: array.sheet.origin }]));
@@ -95,7 +96,7 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
 }
 
 const inspections = (connection: Connection) =>
-  connection('inspections').join('people', 'people.id', 'inspections.by').select('inspections.*', 'people.name as by');
+  withPerson(connection('inspections'), 'inspections.by').select('inspections.*', 'people.name as by');
 
 /** One more than a page of an array's inspections, newest first. */
 export async function listInspectionRows(
@@ -123,7 +124,7 @@ export async function looksSince(connection: Connection, arrayId: string, since:
     .where({ arrayId })
     .where('inspectedAt', '>=', since)
     .orderBy(['inspectedAt', 'id']);
-  const array: SolarArray | undefined = await connection('arrays').where({ id: arrayId }).first();
+  const [array] = await arraysOf(connection, [arrayId]);
   const now = array && { ...array, origin: array.sheet.origin };
   return rows.map((row) => {
     const { soils, marks, wipeTest, reading, testPatch, lastWashed } = asFound(row, now);
@@ -150,3 +151,18 @@ export async function lastInspection(connection: Connection, arrayId: string): P
   const [found] = await listInspectionRows(connection, arrayId, { limit: 1 });
   return found;
 }
+
+/** When each of some arrays was last looked at. */
+export const newestLooks = (
+  connection: Connection,
+  arrayIds: readonly string[],
+): Promise<{ arrayId: string; id: string; inspectedAt: string }[]> =>
+  newestOf(connection, 'inspections', { by: 'array_id', order: 'inspected_at', ids: arrayIds }, 'id, inspected_at');
+
+/** Every look at some arrays as it is stored, oldest first. */
+export const recordedInspections = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
+  connection('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt');
+
+/** The moment of the last look of each array, for whoever joins it. */
+export const lastLooks = (connection: Connection) =>
+  connection('inspections').groupBy('array_id').select('array_id').max('inspected_at as last_look');

@@ -5,6 +5,7 @@ import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { type LaidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
+import { readArray } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { childOf, createOnce, mustFind, mustHave } from '../storage/writing.ts';
@@ -35,7 +36,7 @@ function refuseStray(array: SolarArray, layout: LaidOut, { defects, marks }: Pic
 /** Records what was seen. From here on it is evidence: it can be amended, not changed. */
 export function recordInspection(context: Context, arrayId: string, body: BodyOf<Endpoints['recordInspection']>) {
   return context.database.transaction(async (trx) => {
-    const array = await mustFind<SolarArray>(trx, 'arrays', arrayId, 'array');
+    const array = await readArray(trx, arrayId);
     const { id, inspectedAt, layout = layoutOf(array), ...found } = body;
     refuseStray(array, layout, body);
     await createOnce(trx, context, 'inspection', body, () =>
@@ -54,7 +55,7 @@ export function recordInspection(context: Context, arrayId: string, body: BodyOf
 }
 
 export async function listInspections(context: Context, arrayId: string, query: QueryOf<Endpoints['listInspections']>) {
-  await mustFind(context.database, 'arrays', arrayId, 'array');
+  await readArray(context.database, arrayId);
   const rows = await listInspectionRows(context.database, arrayId, query);
   return page(rows, query.limit, (row) => [row.inspectedAt, row.id]);
 }

@@ -7,8 +7,8 @@ import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
+import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { mustFind } from '../storage/writing.ts';
 import { dateIn } from '../time/calendar.ts';
 import { entriesOf, type JobRow, keepMeasured, measuredRows, workedJobs } from './storage.ts';
 
@@ -55,7 +55,7 @@ export async function measuredJobsOf(
 
 /** Keeps what a job measured beside it, once its work has ended: what is learned from it is read from there. */
 export async function measureJob(trx: Transaction, job: JobRow): Promise<void> {
-  const site = await mustFind<Site>(trx, 'sites', job.siteId, 'site');
+  const site = await readSite(trx, job.siteId);
   await keepMeasured(trx, job.id, await measuredOf(trx, job, site));
 }
 

@@ -1,5 +1,5 @@
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import * as jobs from './useCases.ts';
 
 export const jobsHandlers: Pick<Handlers, keyof typeof jobsEndpoints> = {

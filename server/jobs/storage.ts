@@ -8,6 +8,9 @@ import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts'
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { withPerson } from '../people/names.ts';
+import { withQuote } from '../quotes/storage.ts';
+import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
@@ -54,8 +57,7 @@ export const findJob = async (connection: Connection, id: string): Promise<JobRo
 
 /** Everything that happened on a job, in the order in which it arrived, with the name of whoever did it. */
 export async function entriesOf(connection: Connection, jobId: string): Promise<NamedEntry[]> {
-  const rows = await connection('job_entries')
-    .join('people', 'people.id', 'job_entries.by')
+  const rows = await withPerson(connection('job_entries'), 'job_entries.by')
     .where({ jobId })
     .orderBy('number')
     .select('job_entries.body', 'job_entries.clockGap', 'people.name as by');
@@ -110,20 +112,18 @@ export const followJob = (
 
 /** Jobs as they stand in lists. */
 const jobItems = (connection: Connection) =>
-  connection('jobs')
-    .join('sites', 'sites.id', 'jobs.site_id')
-    .select(
-      'jobs.id',
-      'jobs.siteId',
-      'sites.name as site',
-      'sites.place',
-      'jobs.state',
-      'jobs.scheduledFor',
-      'jobs.visit',
-      'jobs.modules',
-      'jobs.modulesLeft',
-      'jobs.minutes',
-    );
+  withSite(connection('jobs'), 'jobs.site_id').select(
+    'jobs.id',
+    'jobs.siteId',
+    'sites.name as site',
+    'sites.place',
+    'jobs.state',
+    'jobs.scheduledFor',
+    'jobs.visit',
+    'jobs.modules',
+    'jobs.modulesLeft',
+    'jobs.minutes',
+  );
 
 const jobCursor = z.tuple([z.iso.date(), uuid]);
 
@@ -169,8 +169,7 @@ export const unsignedJobs = (
   connection: Connection,
   limit: number,
 ): Promise<{ jobId: string; siteId: string; site: string; scheduledFor: string }[]> =>
-  connection('jobs')
-    .join('sites', 'sites.id', 'jobs.site_id')
+  withSite(connection('jobs'), 'jobs.site_id')
     .where({ state: 'washed' })
     .orderBy('scheduled_for')
     .limit(limit)
@@ -207,8 +206,7 @@ export async function measuredRows(
   connection: Connection,
   limit: number,
 ): Promise<{ id: string; siteId: string; site: string; date: string; measured: MeasuredJob }[]> {
-  return connection('jobs')
-    .join('sites', 'sites.id', 'jobs.site_id')
+  return withSite(connection('jobs'), 'jobs.site_id')
     .whereNotNull('jobs.measured')
     .orderBy([
       { column: 'jobs.scheduledFor', order: 'desc' },
@@ -230,3 +228,49 @@ export async function workedJobs(
     .orderBy('scheduledFor');
   return rows.map(jobRow);
 }
+
+/** Days before a visit falls due from which on it is what matters, and no longer the wash before. */
+const VISIT_NEAR = 30;
+
+/**
+ * The job of each site that matters now, among those of the newest quote that became jobs. It is one that is worked on or
+ * not reported yet; else one that is near, else the last one that was reported, else the next of all. A plan of visits has jobs
+ * a year ahead.
+ */
+export async function jobsThatMatter(
+  connection: Connection,
+  siteIds: readonly string[],
+  now: Date,
+): Promise<{ siteId: string; id: string; state: string; quoteId: string; modulesLeft: number }[]> {
+  const near = new Date(now.getTime() + VISIT_NEAR * 86_400_000).toISOString().slice(0, 10);
+  const rank = connection.raw(
+    `case when jobs.state in ('in-hand', 'paused', 'washed') then 0
+      when jobs.state = 'scheduled' and jobs.scheduled_for <= ?::date then 1
+      when jobs.state = 'reported' then 2 else 3 end`,
+    [near],
+  );
+  const ranked = withQuote(connection('jobs'), 'jobs.quote_id')
+    .whereIn('jobs.site_id', siteIds)
+    .select('jobs.*', 'quotes.entered', { rank })
+    .as('ranked');
+  return connection
+    .select('site_id', 'id', 'state', 'quote_id', 'modules_left')
+    .distinctOn('site_id')
+    .from(ranked)
+    .orderByRaw(
+      `site_id, entered desc, rank, case when rank in (1, 3) then scheduled_for end,
+        case when rank in (0, 2) then scheduled_for end desc, id desc`,
+    );
+}
+
+/** Jobs of a site, by a column, that are booked, or were done since a moment. */
+export const jobsInHandSince = (connection: Connection, site: string, since: string) =>
+  connection('jobs')
+    .whereRaw(`jobs.site_id = ${site}`)
+    .where((rows) => rows.whereIn('jobs.state', [...OPEN_JOBS]).orWhereRaw(`jobs.scheduled_for >= (${since})::date`));
+
+/** Every job of a site and what happened on it, as it is stored. */
+export const recordedJobs = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
+  connection('jobs').where({ siteId }).orderBy('scheduledFor');
+export const recordedEntries = (connection: Connection, jobIds: readonly string[]): Promise<unknown[]> =>
+  connection('job_entries').whereIn('jobId', jobIds).orderBy('number');

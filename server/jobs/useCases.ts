@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { DateTime } from 'luxon';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import { moduleCount, type Site, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
@@ -12,16 +12,16 @@ import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
+import { insertAgreement, insertVisits } from '../agreements/storage.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
-import { arraysOfSite, findCustomer } from '../sites/storage.ts';
+import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
-import { insertAgreement, insertVisits } from './agreementStorage.ts';
+import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { measureJob } from './measured.ts';
 import {
   entriesOf,
@@ -40,7 +40,7 @@ type Endpoints = typeof jobsEndpoints;
 
 export async function readJob(connection: Connection, id: string) {
   const row = await findJob(connection, id);
-  const site = await mustFind<Site>(connection, 'sites', row.siteId, 'site');
+  const site = await readSite(connection, row.siteId);
   const customer = await findCustomer(connection, site.customerId);
   const entries = await entriesOf(connection, id);
   const photos = await photosWhere(connection, { jobId: [id] });
@@ -146,7 +146,7 @@ async function dryMinutesOf(
   arrays: SolarArray[],
   date: string,
 ): Promise<number> {
-  const site = await mustFind<Site>(connection, 'sites', siteId, 'site');
+  const site = await readSite(connection, siteId);
   const climate = CLIMATES[site.climate];
   const of = (values: readonly number[]) => climateMonth(values, Number(date.slice(5, 7)) - 1, site.latitude);
   const weather = {

@@ -1,5 +1,5 @@
 import type { methodsEndpoints } from '../../contract/methods/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import * as methods from './useCases.ts';
 
 export const methodsHandlers: Pick<Handlers, keyof typeof methodsEndpoints> = {

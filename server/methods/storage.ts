@@ -1,13 +1,15 @@
 import { type Plan, plan } from '../../contract/methods/endpoints.ts';
+import { withPerson } from '../people/names.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { json } from '../storage/database.ts';
+import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
 
 /** Plans with the name of whoever made them. */
 const named = (connection: Connection) =>
-  connection('plans').join('people', 'people.id', 'plans.by').select('plans.*', 'people.name as by');
+  withPerson(connection('plans'), 'plans.by').select('plans.*', 'people.name as by');
 
 type NewPlan = Omit<Plan, 'at' | 'input' | 'output'> & { siteId: string; at: Date; input: unknown; output: unknown };
 
@@ -34,3 +36,25 @@ export async function listPlanRows(
   const rows = await lastEnteredFirst(named(connection).where({ siteId }), 'plans.entered', query);
   return rows.map((row) => ({ ...plan.parse(lifted(row)), entered: row.entered }));
 }
+
+/** The newest plan of each of some sites, as far as its standing needs it. */
+export const newestPlans = (
+  connection: Connection,
+  siteIds: readonly string[],
+): Promise<{ siteId: string; id: string; at: string; visits: number; overruled: boolean }[]> =>
+  newestOf(
+    connection,
+    'plans',
+    { by: 'site_id', order: 'entered', ids: siteIds },
+    "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
+  );
+
+/** Plans of a site, by a column, that have found since a moment that no visit pays. */
+export const plansWithoutVisit = (connection: Connection, site: string, since: string) =>
+  connection('plans').whereRaw(
+    `plans.site_id = ${site} and plans.at >= ${since} and (plans.output #>> '{visits,best}')::int = 0`,
+  );
+
+/** Every plan of a site as it is stored. */
+export const recordedPlans = (connection: Connection, siteId: string): Promise<unknown[]> =>
+  connection('plans').where({ siteId }).orderBy('at');

@@ -1,6 +1,6 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
-import { moduleCount, type Site } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
@@ -14,11 +14,11 @@ import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { readCompany } from '../people/useCases.ts';
-import { arraysOfSite, waterReadingsOfSite } from '../sites/storage.ts';
+import { arraysOfSite, readSite, waterReadingsOfSite } from '../sites/storage.ts';
 import { lastReckonings } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, mustFind } from '../storage/writing.ts';
+import { createOnce } from '../storage/writing.ts';
 import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
 type Endpoints = typeof methodsEndpoints;
@@ -41,7 +41,7 @@ function withoutReasons(overrides: unknown): unknown {
 /** The inputs of a plan, gathered from everything on record about a site. */
 async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<PlanInput> {
   const { database } = context;
-  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const site = await readSite(database, siteId);
   const company = await readCompany(context);
   const arrays = await arraysOfSite(database, siteId);
   const reckonings = await lastReckonings(
@@ -140,7 +140,7 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
 }
 
 export async function listPlans(context: Context, siteId: string, query: QueryOf<Endpoints['listPlans']>) {
-  await mustFind(context.database, 'sites', siteId, 'site');
+  await readSite(context.database, siteId);
   return pageOfEntered(await listPlanRows(context.database, siteId, query), query.limit);
 }
 

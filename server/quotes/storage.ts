@@ -1,7 +1,10 @@
+import type { Knex } from 'knex';
 import { type Quote, type QuoteContent, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
+import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
@@ -84,8 +87,7 @@ export const supersedeBefore = (trx: Transaction, number: number, revision: numb
 
 /** Sent quotes whose last day has passed where their site lies. The rows are held until the transaction ends. */
 export async function lockOverdueQuotes(trx: Transaction, now: Date): Promise<string[]> {
-  const rows = await trx('quotes')
-    .join('sites', 'sites.id', 'quotes.site_id')
+  const rows = await withSite(trx('quotes'), 'quotes.site_id')
     .where({ state: 'sent' })
     .whereRaw('valid_until < (?::timestamptz at time zone sites.zone)::date', [now])
     .forUpdate('quotes')
@@ -102,21 +104,19 @@ type QuoteItemRow = QuoteListItem & { entered: number };
 
 /** Quotes as they stand in lists. */
 const quoteItems = (connection: Connection) =>
-  connection('quotes')
-    .join('sites', 'sites.id', 'quotes.site_id')
-    .select(
-      'quotes.id',
-      'quotes.siteId',
-      'sites.name as site',
-      'number',
-      'revision',
-      'state',
-      'validUntil',
-      'sentAt',
-      'entered',
-      'gross',
-      'currency',
-    );
+  withSite(connection('quotes'), 'quotes.site_id').select(
+    'quotes.id',
+    'quotes.siteId',
+    'sites.name as site',
+    'number',
+    'revision',
+    'state',
+    'validUntil',
+    'sentAt',
+    'entered',
+    'gross',
+    'currency',
+  );
 
 /** One more than a page of quotes, newest first. */
 export function listQuoteRows(
@@ -132,3 +132,25 @@ export function listQuoteRows(
 /** Quotes sent before an instant that nobody has answered, longest waiting first. */
 export const waitingQuotes = (connection: Connection, sentBefore: Date, limit: number): Promise<QuoteItemRow[]> =>
   quoteItems(connection).where({ state: 'sent' }).where('sent_at', '<', sentBefore).orderBy('sent_at').limit(limit);
+
+/** The newest quote of each of some sites, as far as its standing needs it. */
+export const newestQuotes = (
+  connection: Connection,
+  siteIds: readonly string[],
+): Promise<{ siteId: string; id: string; state: string; planId: string; gross: number }[]> =>
+  newestOf(connection, 'quotes', { by: 'site_id', order: 'entered', ids: siteIds }, 'id, state, plan_id, gross');
+
+/** Quotes of a site, by a column, that wait for an answer. */
+export const quotesThatWait = (connection: Connection, site: string) =>
+  connection('quotes').whereRaw(`quotes.site_id = ${site} and quotes.state = 'sent'`);
+
+/** Quotes that went out, for whoever asks what became of them. */
+export const quotesSent = (connection: Connection) => connection('quotes').whereNot({ state: 'draft' });
+
+/** Rows of another room with the order in which their quotes were entered at hand. */
+export const withQuote = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
+  rows.join('quotes', 'quotes.id', column) as Q;
+
+/** Every quote of a site as it is stored. */
+export const recordedQuotes = (connection: Connection, siteId: string): Promise<unknown[]> =>
+  connection('quotes').where({ siteId }).orderBy('createdAt');

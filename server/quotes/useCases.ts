@@ -5,7 +5,6 @@ import {
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
-import type { Site } from '../../contract/sites/endpoints.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -15,9 +14,10 @@ import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
 import { readCompany } from '../people/useCases.ts';
+import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { addDays, dateIn } from '../time/calendar.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
@@ -56,7 +56,7 @@ export function draftQuote(
   body: BodyOf<Endpoints['draftQuote']>,
 ): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'sites', siteId, 'site');
+    await readSite(trx, siteId);
     const plan = await lastPlan(trx, siteId);
     const company = await readCompany({ database: trx });
     const content = composeQuote(plan, { currency: company.currency, taxRate: company.prices.taxRate }, body);
@@ -102,7 +102,7 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
     const { unprintable } = await showQuote(context, trx, id);
     if (unprintable.length > 0 && !body.withoutCharacters) throw cannotPrint(unprintable);
     const company = await readCompany({ database: trx });
-    const site = await mustFind<Site>(trx, 'sites', row.siteId, 'site');
+    const site = await readSite(trx, row.siteId);
     const sentAt = context.clock();
     await updateVersioned(
       trx,
@@ -126,7 +126,7 @@ export function decideQuote(context: Context, id: string, body: BodyOf<Endpoints
     const current = await readQuote(trx, id);
     if (othersAccepted) throw outOfOrder('Another revision of this quote has been accepted already. It stands.');
     if (current.state !== 'sent') throw outOfOrder(`Only a sent quote can be decided; this one is ${current.state}.`);
-    const site = await mustFind<Site>(trx, 'sites', current.siteId, 'site');
+    const site = await readSite(trx, current.siteId);
     if (current.validUntil && current.validUntil < dateIn(context.clock(), site.zone)) {
       throw outOfOrder('This quote has expired. Make the next revision and send that.');
     }

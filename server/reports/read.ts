@@ -1,7 +1,7 @@
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { prepareCourses } from '../../core/courses/courses.ts';
 import { withFewer } from '../../core/courses/setup.ts';
 import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washPays.ts';
@@ -19,9 +19,8 @@ import { entriesOf, findJob, type JobRow } from '../jobs/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
-import { findCustomer } from '../sites/storage.ts';
+import { findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { mustFind } from '../storage/writing.ts';
 import { dateIn } from '../time/calendar.ts';
 import { storedReport } from './storage.ts';
 
@@ -50,7 +49,7 @@ async function withPicturesReady(connection: Connection, content: ReportContent)
 /** The report of a job as its entries, photographs and inspections have it now. */
 export async function composeReport(connection: Connection, jobId: string): Promise<ReportContent> {
   const job = await findJob(connection, jobId);
-  const site = await mustFind<Site>(connection, 'sites', job.siteId, 'site');
+  const site = await readSite(connection, job.siteId);
   const customer = await findCustomer(connection, site.customerId);
   const entries = await entriesOf(connection, jobId);
   const progress = jobProgress(job.content.steps, entries);

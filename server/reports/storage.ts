@@ -2,6 +2,7 @@ import { type Report, type ReportContent, report, type Signature } from '../../c
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { amendmentsOf } from '../inspections/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { newestOf } from '../storage/newest.ts';
 import { mustHave } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
 
@@ -43,3 +44,22 @@ export const signedColumns = (content: ReportContent, signature: Signature) => (
 
 export const insertReport = (trx: Transaction, { content, ...row }: NewReport): Promise<unknown> =>
   trx('reports').insert({ ...row, ...contentColumns(content), state: 'draft' });
+
+/** The newest report of each of some sites, as far as its standing needs it. */
+export const newestReports = (
+  connection: Connection,
+  siteIds: readonly string[],
+): Promise<{ siteId: string; id: string; jobId: string; state: string; drawnUpAt: string; gain: number | null }[]> =>
+  newestOf(
+    connection,
+    'reports',
+    { by: 'site_id', order: 'entered', ids: siteIds },
+    'id, job_id, state, created_at as drawn_up_at, gain',
+  );
+
+/** Signed reports, for whoever asks what became of them. */
+export const reportsSigned = (connection: Connection) => connection('reports').where({ state: 'signed' });
+
+/** Every report of a site as it is stored. */
+export const recordedReports = (connection: Connection, siteId: string): Promise<unknown[]> =>
+  connection('reports').where({ siteId }).orderBy('createdAt');

@@ -1,5 +1,5 @@
 import type { scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { readDay } from './useCases.ts';
 
 export const scheduleHandlers: Pick<Handlers, keyof typeof scheduleEndpoints> = {

@@ -2,7 +2,6 @@ import { DateTime } from 'luxon';
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
-import type { Site } from '../../contract/sites/endpoints.ts';
 import { BATCH_MINUTES, POLE_WIND_LIMIT } from '../../core/assumptions.ts';
 import { jobProgress } from '../../core/jobs/progress.ts';
 import { coolWindow, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolWindow.ts';
@@ -12,11 +11,10 @@ import type { Context } from '../context.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
 import { readCompanyRow } from '../people/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
-import { arraysOfSite, firstPlace, sitesNotSeenSince, waterReadingsOfSite } from '../sites/storage.ts';
-import { payingSites } from '../soiling/storage.ts';
+import { arraysOfSite, firstPlace, readSite, waterReadingsOfSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { mustFind } from '../storage/writing.ts';
 import { addDays, dateIn } from '../time/calendar.ts';
+import { payingSites, sitesNotSeenSince } from './chaseStorage.ts';
 
 const STEP_MINUTES = 15;
 const STEPS_A_DAY = (24 * 60) / STEP_MINUTES;
@@ -95,7 +93,7 @@ function instantsOf(date: string, zone: string): number[] {
 const hourOf = (index: number): number => (index * STEP_MINUTES) / 60;
 
 async function coolHours(connection: Connection, siteId: string, date: string, zone: string) {
-  const site = await mustFind<Site>(connection, 'sites', siteId, 'site');
+  const site = await readSite(connection, siteId);
   const [array] = await arraysOfSite(connection, siteId);
   if (array === undefined) return { cool: [], travelMinutes: site.travelMinutes };
   const [water] = await waterReadingsOfSite(connection, siteId);

@@ -1,8 +1,17 @@
+import type { Knex } from 'knex';
 import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
-import { type Customer, type Site, type SolarArray, waterReading } from '../../contract/sites/endpoints.ts';
+import {
+  array,
+  type Customer,
+  type Site,
+  type SolarArray,
+  site,
+  waterReading,
+} from '../../contract/sites/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
+import { mustHave } from '../storage/writing.ts';
 
 export type WaterReadingRow = z.infer<typeof waterReading>;
 
@@ -32,8 +41,37 @@ export const insertArray = (
 export const insertWaterReading = (trx: Transaction, row: WaterReadingRow & { by: string }): Promise<unknown> =>
   trx('water_readings').insert(row);
 
-export const arraysOfSite = (connection: Connection, siteId: string): Promise<SolarArray[]> =>
-  connection('arrays').where({ siteId }).orderBy(['name', 'id']);
+/** The site, or a 404. */
+export const readSite = async (connection: Connection, id: string): Promise<Site> =>
+  site.parse(mustHave(await connection('sites').where({ id }).first(), 'site'));
+
+/** The array, or a 404. */
+export const readArray = async (connection: Connection, id: string): Promise<SolarArray> =>
+  array.parse(mustHave(await connection('arrays').where({ id }).first(), 'array'));
+
+const parsedArrays = (rows: unknown[]): SolarArray[] => rows.map((row) => array.parse(row));
+
+export const arraysOfSite = async (connection: Connection, siteId: string): Promise<SolarArray[]> =>
+  parsedArrays(await connection('arrays').where({ siteId }).orderBy(['name', 'id']));
+
+/** The zones of some sites. */
+export async function zonesOf(connection: Connection, siteIds: readonly string[]): Promise<Map<string, string>> {
+  const rows: { id: string; zone: string }[] = await connection('sites').whereIn('id', siteIds).select('id', 'zone');
+  return new Map(rows.map(({ id, zone }) => [id, zone]));
+}
+
+export const arraysOfSites = async (connection: Connection, siteIds: readonly string[]): Promise<SolarArray[]> =>
+  parsedArrays(await connection('arrays').whereIn('siteId', siteIds));
+
+/** Arrays by their ids, in no order. */
+export const arraysOf = async (connection: Connection, ids: readonly string[]): Promise<SolarArray[]> =>
+  parsedArrays(await connection('arrays').whereIn('id', ids));
+
+/** Rows of another room with their site's columns at hand, and the same for the array they belong to. */
+export const withSite = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
+  rows.join('sites', 'sites.id', column) as Q;
+export const withArray = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
+  rows.join('arrays', 'arrays.id', column) as Q;
 
 export const findCustomer = (connection: Connection, id: string): Promise<Customer> =>
   connection('customers').where({ id }).first();
@@ -78,17 +116,6 @@ export const firstPlace = (
 ): Promise<Pick<Site, 'name' | 'latitude' | 'longitude'> | undefined> =>
   connection('sites').orderByRaw('lower(name), id').first('name', 'latitude', 'longitude');
 
-/** Sites with an array that nobody has looked at since an instant, longest ago first. */
-export const sitesNotSeenSince = (
-  connection: Connection,
-  instant: Date,
-  limit: number,
-): Promise<{ siteId: string; site: string; lastLook: string | null }[]> =>
-  connection('sites')
-    .join('arrays', 'arrays.site_id', 'sites.id')
-    .leftJoin('inspections', 'inspections.array_id', 'arrays.id')
-    .groupBy('sites.id', 'sites.name')
-    .havingRaw('max(inspections.inspected_at) is null or max(inspections.inspected_at) < ?', [instant])
-    .orderByRaw('max(inspections.inspected_at) nulls first')
-    .limit(limit)
-    .select('sites.id as siteId', 'sites.name as site', connection.raw('max(inspections.inspected_at) as last_look'));
+/** Sites with each of their arrays, for whoever joins what is known of these. */
+export const sitesWithArrays = (connection: Connection) =>
+  connection('sites').join('arrays', 'arrays.site_id', 'sites.id');

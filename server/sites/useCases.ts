@@ -1,6 +1,5 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import {
-  type Site,
   type SiteSpread,
   type SolarArray,
   site,
@@ -8,11 +7,11 @@ import {
   waterReading,
 } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
+import { recordOfSite } from '../spine/record.ts';
+import { standings } from '../spine/standings.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { childOf, createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
-import { recordOfSite } from './recordStorage.ts';
-import { standings } from './spine.ts';
 import {
   arrayColumns,
   arraysOfSite,
@@ -22,6 +21,8 @@ import {
   insertSite,
   insertWaterReading,
   listSiteRows,
+  readArray,
+  readSite,
   siteColumns,
   waterReadingsOfSite,
 } from './storage.ts';
@@ -47,12 +48,12 @@ export async function listSites(context: Context, query: QueryOf<Endpoints['list
   };
 }
 
-export async function readSite(
+export async function readSpread(
   context: Pick<Context, 'clock'>,
   connection: Connection,
   id: string,
 ): Promise<SiteSpread> {
-  const row = await mustFind<Site>(connection, 'sites', id, 'site');
+  const row = await readSite(connection, id);
   const customer = await findCustomer(connection, row.customerId);
   const arrays = await arraysOfSite(connection, id);
   const waterReadings = await waterReadingsOfSite(connection, id);
@@ -69,7 +70,7 @@ export function createSite(context: Context, body: BodyOf<Endpoints['createSite'
       await createOnce(trx, context, 'customer', customer, () => insertCustomer(trx, customer));
       await insertSite(trx, { ...fields, customerId: customer.id });
     });
-    return readSite(context, trx, body.id);
+    return readSpread(context, trx, body.id);
   });
 }
 
@@ -77,7 +78,7 @@ export function changeSite(context: Context, id: string, body: BodyOf<Endpoints[
   const { version, ...fields } = body;
   return context.database.transaction(async (trx) => {
     await updateVersioned(trx, context, { table: 'sites', record: 'site', id, version }, siteColumns(fields));
-    return readSite(context, trx, id);
+    return readSpread(context, trx, id);
   });
 }
 
@@ -87,9 +88,9 @@ export function createArray(
   body: BodyOf<Endpoints['createArray']>,
 ): Promise<SolarArray> {
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'sites', siteId, 'site');
+    await readSite(trx, siteId);
     await createOnce(trx, context, 'array', body, () => insertArray(trx, siteId, body));
-    return childOf({ siteId }, await mustFind<SolarArray>(trx, 'arrays', body.id, 'array'));
+    return childOf({ siteId }, await readArray(trx, body.id));
   });
 }
 
@@ -97,13 +98,13 @@ export function changeArray(context: Context, id: string, body: BodyOf<Endpoints
   const { version, ...fields } = body;
   return context.database.transaction(async (trx) => {
     await updateVersioned(trx, context, { table: 'arrays', record: 'array', id, version }, arrayColumns(fields));
-    return mustFind<SolarArray>(trx, 'arrays', id, 'array');
+    return readArray(trx, id);
   });
 }
 
 export function addWaterReading(context: Context, siteId: string, body: BodyOf<Endpoints['addWaterReading']>) {
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'sites', siteId, 'site');
+    await readSite(trx, siteId);
     await createOnce(trx, context, 'water reading', body, () =>
       insertWaterReading(trx, { ...body, siteId, by: context.person.id }),
     );
@@ -114,7 +115,7 @@ export function addWaterReading(context: Context, siteId: string, body: BodyOf<E
 /** Everything on record about a site: the same stored figures that the screen and the papers show. */
 export async function exportSite(context: Context, id: string): Promise<Record<string, unknown>> {
   const { database } = context;
-  const spread = await readSite(context, database, id);
+  const spread = await readSpread(context, database, id);
   const record = await recordOfSite(
     database,
     id,

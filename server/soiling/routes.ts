@@ -1,5 +1,5 @@
 import type { soilingEndpoints } from '../../contract/soiling/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import * as soiling from './useCases.ts';
 
 export const soilingHandlers: Pick<Handlers, keyof typeof soilingEndpoints> = {

@@ -7,14 +7,17 @@ import {
 } from '../../contract/soiling/endpoints.ts';
 import type { Taught } from '../../core/assimilation/taught.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
+import { withPerson, withPersonIfAny } from '../people/names.ts';
+import { withArray, withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
 
 /** Reckonings with the name of whoever made them. */
 const named = (connection: Connection) =>
-  connection('reckonings').join('people', 'people.id', 'reckonings.by').select('reckonings.*', 'people.name as by');
+  withPerson(connection('reckonings'), 'reckonings.by').select('reckonings.*', 'people.name as by');
 
 const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(lifted(row));
 
@@ -74,67 +77,27 @@ export const taughtByArrays = (
   connection: Connection,
   limit: number,
 ): Promise<{ id: string; name: string; siteId: string; site: string; taught: Taught[] }[]> =>
-  connection
-    .from(
-      connection('reckonings')
-        .distinctOn('array_id')
-        .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
-        .select('array_id', 'entered', connection.raw(`output #> '{known,taught}' as taught`))
-        .as('newest'),
-    )
-    .join('arrays', 'arrays.id', 'newest.array_id')
-    .join('sites', 'sites.id', 'arrays.site_id')
+  withSite(
+    withArray(
+      connection.from(
+        connection('reckonings')
+          .distinctOn('array_id')
+          .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
+          .select('array_id', 'entered', connection.raw(`output #> '{known,taught}' as taught`))
+          .as('newest'),
+      ),
+      'newest.array_id',
+    ),
+    'arrays.site_id',
+  )
     .whereRaw(`jsonb_typeof(newest.taught) = 'array'`)
     .orderBy('newest.entered', 'desc')
     .limit(limit)
     .select('arrays.id', 'arrays.name', 'arrays.siteId', 'sites.name as site', 'newest.taught as taught');
 
-/**
- * Sites with arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest
- * since first. Without those that are in hand (a quote that waits, a job that is booked or was done since), and without
- * those whose plan has counted all arrays together since and found that no visit pays.
- */
-export const payingSites = (
-  connection: Connection,
-  today: string,
-  limit: number,
-): Promise<{ siteId: string; site: string; arrays: string; lookOn: string }[]> =>
-  connection
-    .from(
-      connection('reckonings')
-        .distinctOn('array_id')
-        .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
-        .select('array_id', 'look_on', 'at')
-        .as('newest'),
-    )
-    .join('arrays', 'arrays.id', 'newest.array_id')
-    .join('sites', 'sites.id', 'arrays.site_id')
-    .where('newest.look_on', '<=', today)
-    .whereNotExists(
-      connection('jobs')
-        .whereRaw('jobs.site_id = sites.id')
-        .whereRaw(`(jobs.state in ('scheduled', 'in-hand', 'paused') or jobs.scheduled_for >= newest.at::date)`),
-    )
-    .whereNotExists(connection('quotes').whereRaw(`quotes.site_id = sites.id and quotes.state = 'sent'`))
-    .whereNotExists(
-      connection('plans').whereRaw(
-        `plans.site_id = sites.id and plans.at >= newest.at and (plans.output #>> '{visits,best}')::int = 0`,
-      ),
-    )
-    .groupBy('sites.id', 'sites.name')
-    .orderByRaw('min(newest.look_on), sites.id')
-    .limit(limit)
-    .select(
-      'sites.id as siteId',
-      'sites.name as site',
-      connection.raw(`string_agg(arrays.name, ', ' order by arrays.name) as arrays`),
-      connection.raw('min(newest.look_on)::text as look_on'),
-    );
-
 /** What was set for the years ahead of an array, with the name of whoever set it. */
 export async function findOutlook(connection: Connection, arrayId: string): Promise<Outlook | undefined> {
-  const row = await connection('outlooks')
-    .leftJoin('people', 'people.id', 'outlooks.by')
+  const row = await withPersonIfAny(connection('outlooks'), 'outlooks.by')
     .where({ 'outlooks.id': arrayId })
     .first('outlooks.settings', 'outlooks.version', 'outlooks.at', 'people.name as by');
   return row && outlook.parse(row);
@@ -148,3 +111,28 @@ export const outlookColumns = ({ settings, ...row }: { settings: OutlookSettings
   ...row,
   settings: json(settings),
 });
+
+/** What each of some arrays was last reckoned to lose. */
+export const newestLosses = (
+  connection: Connection,
+  arrayIds: readonly string[],
+): Promise<{ arrayId: string; inspectionId: string; at: string; lossNow: number; overruled: boolean }[]> =>
+  newestOf(
+    connection,
+    'reckonings',
+    { by: 'array_id', order: 'entered', ids: arrayIds },
+    "inspection_id, at, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
+  );
+
+/** The newest reckoning of every array, for whoever joins it: `look_on` is the day from which on a wash pays. */
+export const newestReckonings = (connection: Connection) =>
+  connection('reckonings')
+    .distinctOn('array_id')
+    .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
+    .select('array_id', 'look_on', 'at');
+
+/** Every reckoning of some arrays as it is stored, and what was set for the years ahead. */
+export const recordedReckonings = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
+  connection('reckonings').whereIn('arrayId', arrayIds).orderBy('at');
+export const recordedOutlooks = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
+  connection('outlooks').whereIn('id', arrayIds);

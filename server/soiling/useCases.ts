@@ -13,10 +13,10 @@ import { lastInspection } from '../inspections/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readCompany } from '../people/useCases.ts';
 import { lastOffered } from '../quotes/storage.ts';
-import { arraysOfSite } from '../sites/storage.ts';
+import { arraysOfSite, readArray, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { createOnce, updateVersioned } from '../storage/writing.ts';
 import { dateIn } from '../time/calendar.ts';
 import {
   beginOutlook,
@@ -74,7 +74,7 @@ async function visitOf(
 /** The inputs of a reckoning, gathered from everything on record about an array. */
 async function gather(context: Context, array: SolarArray, overrides: ReckoningOverrides): Promise<ReckonInput> {
   const { database } = context;
-  const site = await mustFind<Site>(database, 'sites', array.siteId, 'site');
+  const site = await readSite(database, array.siteId);
   const today = dateIn(context.clock(), site.zone);
   const { records, measuredAt } = await recordsOfArray(database, array, site, today);
   const { prices } = await readCompany(context);
@@ -111,7 +111,7 @@ export async function reckonArray(
   body: BodyOf<Endpoints['reckon']>,
 ): Promise<Reckoning> {
   const { database } = context;
-  const array = await mustFind<SolarArray>(database, 'arrays', arrayId, 'array');
+  const array = await readArray(database, arrayId);
   const inspection = await lastInspection(database, arrayId);
   if (inspection === undefined) throw outOfOrder('Nobody has looked at this array yet. Record an inspection first.');
   const now = context.clock();
@@ -143,21 +143,21 @@ const asCrewSees = <R extends Reckoning>(row: R): R => ({
 });
 
 export async function listReckonings(context: Context, arrayId: string, query: QueryOf<Endpoints['listReckonings']>) {
-  await mustFind(context.database, 'arrays', arrayId, 'array');
+  await readArray(context.database, arrayId);
   const rows = await listReckoningRows(context.database, arrayId, query);
   return pageOfEntered(context.person.role === 'crew' ? rows.map(asCrewSees) : rows, query.limit);
 }
 
 /** What was set by hand for the years ahead of an array; nothing, at version 0, where nobody has. */
 export async function readOutlook(connection: Connection, arrayId: string): Promise<Outlook> {
-  await mustFind(connection, 'arrays', arrayId, 'array');
+  await readArray(connection, arrayId);
   return (await findOutlook(connection, arrayId)) ?? { settings: {}, version: 0, by: null, at: null };
 }
 
 export function setOutlook(context: Context, arrayId: string, body: BodyOf<Endpoints['setOutlook']>): Promise<Outlook> {
   const { settings, version } = body;
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'arrays', arrayId, 'array');
+    await readArray(trx, arrayId);
     await beginOutlook(trx, arrayId);
     const changes = outlookColumns({ settings, by: context.person.id, at: context.clock() });
     await updateVersioned(trx, context, { table: 'outlooks', record: 'outlook', id: arrayId, version }, changes);

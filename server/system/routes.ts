@@ -1,6 +1,6 @@
 import type { systemEndpoints } from '../../contract/system/endpoints.ts';
 import { AppError } from '../errors.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { openApi } from './openapi.ts';
 import { touchInstallation, trailOf } from './storage.ts';
 

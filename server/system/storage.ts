@@ -1,3 +1,4 @@
+import { withPersonIfAny } from '../people/names.ts';
 import type { Connection } from '../storage/database.ts';
 
 /** Fails where the database does not answer or is not migrated yet. */
@@ -6,8 +7,7 @@ export const touchInstallation = (connection: Connection): Promise<unknown> =>
 
 /** The newest changes of one record, with the names of those who made them. */
 export const trailOf = (connection: Connection, recordId: string, limit: number) =>
-  connection('audit_trail')
-    .leftJoin('people', 'people.id', 'audit_trail.person_id')
+  withPersonIfAny(connection('audit_trail'), 'audit_trail.person_id')
     .where({ recordId })
     .orderBy('number', 'desc')
     .limit(limit)

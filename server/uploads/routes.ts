@@ -1,5 +1,5 @@
 import type { uploadsEndpoints } from '../../contract/uploads/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import { putPart, readUpload } from './useCases.ts';
 
 export const uploadsHandlers: Pick<Handlers, keyof typeof uploadsEndpoints> = {

@@ -1,5 +1,5 @@
 import type { weatherEndpoints } from '../../contract/weather/endpoints.ts';
-import type { Handlers } from '../http/handlers.ts';
+import type { Handlers } from '../handlers.ts';
 import * as weather from './useCases.ts';
 
 export const weatherHandlers: Pick<Handlers, keyof typeof weatherEndpoints> = {

@@ -12,8 +12,9 @@ import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core
 import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
+import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { createOnce, mustFind, trail } from '../storage/writing.ts';
+import { createOnce, trail } from '../storage/writing.ts';
 import { addDays, dateIn, yearsBetween } from '../time/calendar.ts';
 import {
   climateRow,
@@ -45,7 +46,7 @@ export const climateOfSite = async (connection: Connection, site: Site): Promise
   (await climateRow(connection, site.id))?.climate ?? site.climate;
 
 export async function readWeather(context: Context, connection: Connection, siteId: string): Promise<SiteWeather> {
-  const site = await mustFind<Site>(connection, 'sites', siteId, 'site');
+  const site = await readSite(connection, siteId);
   const own = await climateRow(connection, siteId);
   const climate = own?.climate ?? climateOf(site.climate);
   const span = await spanOfWeather(connection, siteId);
@@ -69,7 +70,7 @@ export async function readWeather(context: Context, connection: Connection, site
  */
 export async function refreshWeather(context: Context, siteId: string): Promise<SiteWeather> {
   const { database, weather } = context;
-  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const site = await readSite(database, siteId);
   const now = context.clock();
   const to = addDays(dateIn(now, site.zone), -1);
   const span = await spanOfWeather(database, siteId);
@@ -134,7 +135,7 @@ export async function importRain(
   const text = await textOf(file);
   const days = sound(await context.workers.run('rainFromCsv', text));
   const { database } = context;
-  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const site = await readSite(database, siteId);
   const climate = body.asClimate === 'yes' ? climateOfRain(days, climateOf(site.climate), site.latitude) : null;
   if (body.asClimate === 'yes' && climate === null)
     refuse([{ where: 'the file', message: 'covers too few days for a climate: each month of the year needs 20' }]);
@@ -156,7 +157,7 @@ export async function importClimate(
 ): Promise<SiteWeather> {
   const text = await textOf(file);
   const { database } = context;
-  const site = await mustFind<Site>(database, 'sites', siteId, 'site');
+  const site = await readSite(database, siteId);
   const read = await context.workers.run('readEpw', { text, base: site.climate });
   if (!read.ok)
     refuse([
@@ -179,7 +180,7 @@ export async function importClimate(
 
 export function dropClimate(context: Context, siteId: string): Promise<SiteWeather> {
   return context.database.transaction(async (trx) => {
-    await mustFind(trx, 'sites', siteId, 'site');
+    await readSite(trx, siteId);
     if ((await dropClimateRow(trx, siteId)) > 0)
       await trail(trx, context, { record: 'climate', id: siteId, action: 'drop' });
     return readWeather(context, trx, siteId);
@@ -245,8 +246,8 @@ async function driftOf(
 }
 
 export async function readEnergy(context: Context, connection: Connection, arrayId: string): Promise<ArrayEnergy> {
-  const array = await mustFind<SolarArray>(connection, 'arrays', arrayId, 'array');
-  const site = await mustFind<Site>(connection, 'sites', array.siteId, 'site');
+  const array = await readArray(connection, arrayId);
+  const site = await readSite(connection, array.siteId);
   const input = await dailyEnergyOf(connection, array, site, LAST_DAYS);
   return {
     ...(await spanOfEnergy(connection, arrayId)),
@@ -265,7 +266,7 @@ export async function importEnergy(
   const days = sound(await context.workers.run('energyFromCsv', text));
   const { database } = context;
   await database.transaction(async (trx) => {
-    await mustFind(trx, 'arrays', arrayId, 'array');
+    await readArray(trx, arrayId);
     await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, async () =>
       trailReplaced(trx, context, { record: 'energy record', id: body.id }, await keepEnergy(trx, arrayId, days)),
     );

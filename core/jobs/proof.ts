@@ -1,9 +1,4 @@
-import { type Bare, bare, type Finding, type Written } from '../findings.ts';
-import { happenedAt } from '../jobs/clock.ts';
-import type { ReadingEntry, ReadingHow } from '../jobs/progress.ts';
-import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
-import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
-import { averageReadings } from './average.ts';
+import { averageReadings } from '../comparisons/average.ts';
 import {
   COMPARE_UNCERTAINTY,
   type CompareInput,
@@ -11,8 +6,13 @@ import {
   clearSkyRatioUncertainty,
   compare,
   type Reading,
-} from './compare.ts';
-import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from './warnings.ts';
+} from '../comparisons/compare.ts';
+import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from '../comparisons/warnings.ts';
+import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
+import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
+import { happenedAt } from './clock.ts';
+import type { ReadingEntry, ReadingHow } from './progress.ts';
 
 export interface ProofInput {
   readings: ReadingEntry[];

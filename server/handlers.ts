@@ -1,7 +1,7 @@
-import type { AnswerOf, BodyOf, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
-import type { EndpointName, Endpoints } from '../../contract/index.ts';
-import type { Context, OpenContext } from '../context.ts';
-import type { SessionDoor } from './session.ts';
+import type { AnswerOf, BodyOf, ParamsOf, QueryOf } from '../contract/endpoint.ts';
+import type { EndpointName, Endpoints } from '../contract/index.ts';
+import type { Context, OpenContext } from './context.ts';
+import type { SessionDoor } from './http/session.ts';
 
 /** A file instead of a JSON answer. */
 export interface FileAnswer {

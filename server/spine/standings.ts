@@ -7,7 +7,7 @@ import {
 } from '../../contract/sites/endpoints.ts';
 import type { Connection } from '../storage/database.ts';
 import { calendarDays } from '../time/calendar.ts';
-import { type Latest, latestOfSites } from './latestStorage.ts';
+import { type Latest, latestOfSites } from './latest.ts';
 
 export interface SiteStanding {
   spine: Spine;

@@ -1,0 +1,27 @@
+import { recordedAgreements, recordedVisits } from '../agreements/storage.ts';
+import { recordedInspections } from '../inspections/storage.ts';
+import { recordedEntries, recordedJobs } from '../jobs/storage.ts';
+import { recordedPlans } from '../methods/storage.ts';
+import { recordedQuotes } from '../quotes/storage.ts';
+import { recordedReports } from '../reports/storage.ts';
+import { recordedOutlooks, recordedReckonings } from '../soiling/storage.ts';
+import type { Connection } from '../storage/database.ts';
+
+const idsOf = (rows: readonly { id: string }[]): string[] => rows.map(({ id }) => id);
+
+/** Every stored row that belongs to a site's history, oldest first, with the inputs and results as they were kept. */
+export async function recordOfSite(connection: Connection, siteId: string, arrayIds: string[]) {
+  const [inspections, reckonings, outlooks, plans, quotes, agreements, jobs, reports] = await Promise.all([
+    recordedInspections(connection, arrayIds),
+    recordedReckonings(connection, arrayIds),
+    recordedOutlooks(connection, arrayIds),
+    recordedPlans(connection, siteId),
+    recordedQuotes(connection, siteId),
+    recordedAgreements(connection, siteId),
+    recordedJobs(connection, siteId),
+    recordedReports(connection, siteId),
+  ]);
+  const entries = await recordedEntries(connection, idsOf(jobs));
+  const visits = await recordedVisits(connection, idsOf(agreements));
+  return { inspections, reckonings, outlooks, plans, quotes, agreements, visits, jobs, entries, reports };
+}
