@@ -1,14 +1,26 @@
 import type { Problem } from '../contract/common.ts';
 
+/** What kind of failure it is; which number HTTP has for it is the door's to know. */
+export type FailureKind =
+  | 'bad-input'
+  | 'not-signed-in'
+  | 'not-yours'
+  | 'not-found'
+  | 'conflict'
+  | 'too-old'
+  | 'too-many'
+  | 'given-up'
+  | 'unavailable';
+
 /** A failure that has an answer for the person who caused it. Use cases throw it; the door turns it into a problem document. */
 export class AppError extends Error {
-  readonly status: number;
+  readonly kind: FailureKind;
   readonly title: string;
   readonly extra: Partial<Problem>;
 
-  constructor(status: number, title: string, detail: string, extra: Partial<Problem> = {}) {
+  constructor(kind: FailureKind, title: string, detail: string, extra: Partial<Problem> = {}) {
     super(detail);
-    this.status = status;
+    this.kind = kind;
     this.title = title;
     this.extra = extra;
   }
@@ -16,21 +28,21 @@ export class AppError extends Error {
 
 export const notFound = (what: string) =>
   new AppError(
-    404,
+    'not-found',
     'Not found',
     `There is no such ${what}. It may have been entered on another device that has not sent it yet.`,
   );
 
-export const forbidden = (detail: string) => new AppError(403, 'Not yours to do', detail);
+export const forbidden = (detail: string) => new AppError('not-yours', 'Not yours to do', detail);
 
 /** Input that is well formed but cannot be taken; names the field and what to do. */
 export const invalid = (path: string, message: string) =>
-  new AppError(400, 'Something has to be put right', `${path}: ${message}`, { issues: [{ path, message }] });
+  new AppError('bad-input', 'Something has to be put right', `${path}: ${message}`, { issues: [{ path, message }] });
 
 /** A write that came late: somebody else changed the row since it was read. */
 export const late = (current: unknown, asked: unknown) =>
   new AppError(
-    409,
+    'conflict',
     'Changed by somebody else',
     'This was changed since you opened it. Compare both states and save again.',
     {
@@ -42,7 +54,7 @@ export const late = (current: unknown, asked: unknown) =>
 /** The database cannot be reached or does not answer; it is nobody's input. */
 export const unavailable = () =>
   new AppError(
-    503,
+    'unavailable',
     'Not answering just now',
     'The database does not answer. What you typed is kept on this device; it is tried again in a moment.',
     { retryAfter: 5 },
@@ -50,30 +62,42 @@ export const unavailable = () =>
 
 /** More is asked for at once than can be done; nothing was begun. */
 export const busy = () =>
-  new AppError(503, 'Busy just now', 'Too much is asked for at once. Try again in a moment.', { retryAfter: 2 });
+  new AppError('unavailable', 'Busy just now', 'Too much is asked for at once. Try again in a moment.', {
+    retryAfter: 2,
+  });
 
 /** Work that was stopped before it was done; nothing of it is kept. */
 export const tookTooLong = (because: 'cancelled' | 'too long') =>
   because === 'cancelled'
-    ? new AppError(499, 'Given up', 'Whoever asked has gone; nothing was kept.')
-    : new AppError(503, 'Took too long', 'This takes longer than it may. Ask for less at once, or try again.', {
-        retryAfter: 30,
-      });
+    ? new AppError('given-up', 'Given up', 'Whoever asked has gone; nothing was kept.')
+    : new AppError(
+        'unavailable',
+        'Took too long',
+        'This takes longer than it may. Ask for less at once, or try again.',
+        {
+          retryAfter: 30,
+        },
+      );
 
 /** What a device sends is somebody else's than whoever is signed in. */
 export const notTheirs = () =>
-  new AppError(403, 'Somebody else’s', 'This was done by somebody else. It is taken when that person is signed in.', {
-    issues: [{ path: 'by', message: 'is not who is signed in' }],
-  });
+  new AppError(
+    'not-yours',
+    'Somebody else’s',
+    'This was done by somebody else. It is taken when that person is signed in.',
+    {
+      issues: [{ path: 'by', message: 'is not who is signed in' }],
+    },
+  );
 
 /** A paper that would show empty boxes, said before it goes out. */
 export const cannotPrint = (characters: string[]) =>
   new AppError(
-    409,
+    'conflict',
     'Not all of it can be printed',
     `These characters cannot be printed: ${characters.join(' ')}. Write them otherwise, or send it without them.`,
     { issues: [{ path: 'withoutCharacters', message: `cannot print ${characters.join(' ')}` }] },
   );
 
 /** A step out of order, such as changing a sent quote. */
-export const outOfOrder = (detail: string) => new AppError(409, 'Not at this point', detail);
+export const outOfOrder = (detail: string) => new AppError('conflict', 'Not at this point', detail);

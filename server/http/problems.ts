@@ -2,14 +2,33 @@ import type { NextFunction, Request, Response } from 'express';
 import type { ZodError } from 'zod';
 import type { Problem } from '../../contract/common.ts';
 import { plainMessage } from '../../contract/messages.ts';
-import { AppError, unavailable } from '../errors.ts';
+import { AppError, type FailureKind, unavailable } from '../errors.ts';
+
+/** What HTTP calls a failure. */
+const STATUS: Record<FailureKind, number> = {
+  'bad-input': 400,
+  'not-signed-in': 401,
+  'not-yours': 403,
+  'not-found': 404,
+  conflict: 409,
+  'too-old': 426,
+  'too-many': 429,
+  'given-up': 499,
+  unavailable: 503,
+};
 
 export const PROBLEM_TYPE = 'application/problem+json';
 
 /** RFC 9457 document of anything that went wrong. What is not known to us is a 500 that says nothing of its inside. */
 export function problemOf(error: unknown): Problem {
   if (error instanceof AppError) {
-    return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...error.extra };
+    return {
+      type: 'about:blank',
+      title: error.title,
+      status: STATUS[error.kind],
+      detail: error.message,
+      ...error.extra,
+    };
   }
   if (isUnreachable(error)) return problemOf(unavailable());
   const { status, type, code } = error as { status?: number; type?: string; code?: string };
@@ -63,7 +82,7 @@ export function inputProblem(error: ZodError): AppError {
     .slice(0, 50)
     .map((issue) => ({ path: issue.path.join('.') || 'body', message: plainMessage(issue) }));
   const detail = issues.map(({ path, message }) => `${path}: ${message}`).join('; ');
-  return new AppError(400, 'Something has to be put right', detail.slice(0, 1000), { issues });
+  return new AppError('bad-input', 'Something has to be put right', detail.slice(0, 1000), { issues });
 }
 
 export function answerProblems(error: unknown, request: Request, response: Response, next: NextFunction): void {

@@ -45,7 +45,7 @@ export function contractRouter(services: Services, handlers: Handlers, spool: Sp
 const OPENS_NOTHING = new Set(['GET', 'HEAD']);
 
 const outOfDate = () =>
-  new AppError(403, 'Not yours to do', 'The page is out of date. Load it again and repeat what you did.', {
+  new AppError('not-yours', 'Not yours to do', 'The page is out of date. Load it again and repeat what you did.', {
     issues: [{ path: 'csrf', message: 'is not that of this session' }],
   });
 
@@ -54,7 +54,7 @@ function refuseTooOld(request: Request): void {
   const said = request.get(CONTRACT_HEADER);
   if (said !== undefined && !(Number(said) >= OLDEST_CONTRACT)) {
     throw new AppError(
-      426,
+      'too-old',
       'Too old',
       'This page is older than the server understands. Load it again; what you typed is kept.',
     );
@@ -81,7 +81,11 @@ async function admit(
   request.person = person;
   if (endpoint.roles === 'public') return;
   if (person === null)
-    throw new AppError(401, 'Not signed in', 'Sign in and try again. What you typed is kept on this device.');
+    throw new AppError(
+      'not-signed-in',
+      'Not signed in',
+      'Sign in and try again. What you typed is kept on this device.',
+    );
   if (!endpoint.roles.includes(person.role)) {
     await noteRefusal(person, endpoint, String(request.id));
     throw forbidden(`This is for ${endpoint.roles.join(' and ')}; you are signed in as ${person.role}.`);

@@ -156,7 +156,7 @@ async function placed<T>(path: string, run: () => Promise<T>): Promise<T> {
     const inner = error.extra.issues?.[0];
     const where = inner ? `${path}.${inner.path}` : path;
     const message = inner?.message ?? error.message;
-    throw new AppError(error.status, error.title, `${where}: ${message}`, {
+    throw new AppError(error.kind, error.title, `${where}: ${message}`, {
       ...error.extra,
       issues: [{ path: where, message }],
     });

@@ -298,13 +298,13 @@ export interface PhotoFile {
 /** The original is for the desk alone: it may carry the place where it was taken. */
 export async function readPhoto(context: Context, id: string, size: PhotoSize): Promise<PhotoFile> {
   if (size === 'original' && context.person.role === 'crew') {
-    throw new AppError(403, 'Not yours to do', 'Originals carry their location and are kept at the desk.');
+    throw new AppError('not-yours', 'Not yours to do', 'Originals carry their location and are kept at the desk.');
   }
   const row = mustHave(await bytesOf(context.database, id, size), 'photograph');
   const bytes = row[size];
   if (bytes === null) {
     throw new AppError(
-      404,
+      'not-found',
       'Not ready',
       row.state === 'failed'
         ? 'This picture could not be read. Send it again.'

@@ -269,7 +269,7 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
 }
 
 const stopped = (path: string, detail: string, message: string): AppError =>
-  new AppError(409, 'The step is stopped', detail, { issues: [{ path: `${path}.step`, message }] });
+  new AppError('conflict', 'The step is stopped', detail, { issues: [{ path: `${path}.step`, message }] });
 
 function heldWords(held: Held): [string, string] {
   if (held.by === 'drying') return [`It lasts ${held.minutes} minutes, until ${held.until}.`, 'is not over yet'];

@@ -1,11 +1,13 @@
 import { expect } from 'chai';
+import { written } from '../../core/findings.ts';
 import { makePlan } from '../../core/methods/plan.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { lifted } from './lift.ts';
 
 describe('a stored plan', () => {
   const output = makePlan(examplePlan);
-  const newest = { calculationVersion: '9', input: examplePlan, output };
+  const newest = { calculationVersion: CALCULATION_VERSION, input: examplePlan, output };
 
   it('of the newest calculation is as it was stored', () => {
     expect(lifted(newest)).to.deep.equal(newest);
@@ -25,8 +27,45 @@ describe('a stored plan', () => {
     expect(made.priced).to.deep.equal(output.priced);
     expect(made).to.deep.include({ assumed: [], questions: [], saves: null, beyondFirst: null, figures: 0 });
     for (const { method, recommended } of made.arrays) {
-      expect(method).to.deep.include({ minutesBecause: '', litresPerModule: null, ways: [method.method.choose] });
+      expect(method).to.deep.include({ minutesBecause: null, litresPerModule: null, ways: [method.method.choose] });
       expect(recommended).to.deep.equal(method);
     }
+  });
+
+  it('of calculation 9 keeps its sentences as they were written, and its access by a code', () => {
+    const because = 'By the section 6 m of pole reach the far edge; nobody leaves the ground.';
+    const told = output.arrays.map((array) => {
+      const { brush, access, pole, ...method } = array.method;
+      const old = {
+        ...method,
+        brush: { ...brush, choose: 'soft flagged bristle, 60 cm' },
+        access: { choose: 'from the ground', because },
+        pole: { ...pole, because },
+      };
+      return { ...array, method: old, recommended: old };
+    });
+    const line = { key: 'labour', label: 'Work, set-up and driving, 2 people', quantity: 4.15, unit: 'person-hours' };
+    const made = lifted({
+      calculationVersion: '9',
+      input: { ...examplePlan, overrides: { arrays: { sunny: { access: 'at hand height' } } } },
+      overrides: { arrays: { sunny: { access: { value: 'at hand height', reason: 'low' } } } },
+      output: {
+        ...output,
+        arrays: told,
+        priced: { ...output.priced, lines: [{ ...line, amount: 100 }] },
+        questions: ['18 m of pole: over 12 m cannot be pressed evenly. Is it a lift?'],
+        climate: 'Winter-rain valley (made up)',
+      },
+    }) as { overrides: unknown; output: typeof output };
+    const [{ method }] = made.output.arrays as [(typeof output.arrays)[number]];
+    expect(method.access).to.deep.equal({ choose: 'ground', because: written(because) });
+    expect(method.brush.choose).to.deep.equal(written('soft flagged bristle, 60 cm'));
+    expect(made.output.priced.lines).to.deep.equal([
+      { ...line, label: written(line.label), unit: 'person-hour', amount: 100 },
+    ]);
+    expect(made.output.climate).to.deep.equal(written('Winter-rain valley (made up)'));
+    expect(made.output.questions[0]?.code).to.equal('written');
+    expect(made.overrides).to.deep.equal({ arrays: { sunny: { access: { value: 'hand-height', reason: 'low' } } } });
+    expect(made.output.visits).to.deep.equal(output.visits);
   });
 });

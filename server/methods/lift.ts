@@ -67,7 +67,7 @@ const pricedInWords = (priced: unknown): Part => ({
 
 /** Overrides that name an access, with their reason or without. */
 const withAccess = (overrides: unknown): Part => {
-  const { arrays, ...rest } = overrides as Part & { arrays?: Record<string, Part> };
+  const { arrays, ...rest } = (overrides ?? {}) as Part & { arrays?: Record<string, Part> };
   if (arrays === undefined) return rest;
   const own = (set: Part): Part => {
     if (set.access === undefined) return set;

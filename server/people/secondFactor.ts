@@ -128,7 +128,7 @@ export function requireFactor(context: Context, { forAll }: BodyOf<Endpoints['re
 /** What is said to somebody whose password is right and whose code is missing or wrong. */
 export const codeProblem = (given: boolean): AppError =>
   new AppError(
-    401,
+    'not-signed-in',
     given ? 'Not signed in' : 'One more step',
     given ? 'That code is not right, or was used.' : 'Give the code of your second factor.',
     {

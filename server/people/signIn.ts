@@ -56,7 +56,7 @@ export async function signIn(context: OpenContext, body: Body, { device, agent }
   const matches = await passwordMatches(row?.passwordHash, body.password);
   if (!matches || row === undefined || row.disabled) {
     await noteRefusal(context, row, body.email, agent, row?.disabled && matches ? 'account closed' : 'password');
-    throw new AppError(401, 'Not signed in', 'The address or the password is not right.', {
+    throw new AppError('not-signed-in', 'Not signed in', 'The address or the password is not right.', {
       issues: [{ path: 'password', message: 'address or password is not right' }],
     });
   }

@@ -4,7 +4,7 @@ import { AppError } from '../errors.ts';
 export function tooMany(until: Date, now: Date): AppError {
   const seconds = Math.max(1, Math.ceil((until.getTime() - now.getTime()) / 1000));
   const wait = seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
-  return new AppError(429, 'Too many attempts', `Too many sign-ins have failed. Wait ${wait} and try again.`, {
+  return new AppError('too-many', 'Too many attempts', `Too many sign-ins have failed. Wait ${wait} and try again.`, {
     retryAfter: seconds,
   });
 }

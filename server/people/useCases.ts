@@ -154,7 +154,7 @@ export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCo
   return context.database.transaction(async (trx) => {
     if (!(await updateCompany(trx, version, company))) {
       throw new AppError(
-        409,
+        'conflict',
         'Changed by somebody else',
         'The company was changed since you opened it. Compare and save again.',
         {

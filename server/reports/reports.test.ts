@@ -81,10 +81,7 @@ describe('reports', () => {
     });
     await add(chain, read('after', 'dc', 5000));
     const mixed = (await draft(chain)).body.content.arrays[0];
-    expect([mixed.comparison, mixed.missing]).to.deep.equal([
-      null,
-      'No reading was taken before the wash, so there is nothing to compare with.',
-    ]);
+    expect([mixed.comparison, mixed.missing]).to.deep.equal([null, { code: 'no-reading-before', params: {} }]);
     await add(chain, read('before', 'dc', 4000));
     const [array] = (await owner.must('GET', `/api/jobs/${chain.jobId}`)).arrays;
     const report = await owner.must('GET', `/api/sites/${chain.siteId}`);
@@ -110,7 +107,7 @@ describe('reports', () => {
     expect(one.comparison.gain).to.be.closeTo(0.125, 1e-9);
     expect(one.together).to.deep.equal({ names: ['Face 1', 'Face 2'], modules: 40, cleaned: 19 });
     expect([other.comparison, other.readWith]).to.deep.equal([null, 'Face 1']);
-    expect(other.missing).to.include('together with Face 1');
+    expect(other.missing).to.deep.equal({ code: 'read-together', params: { face: 'Face 1' } });
     expect(content.claim).to.be.closeTo(0.125, 1e-9);
     const spread = await owner.must('GET', `/api/sites/${chain.siteId}`);
     expect(spread.spine.show.figure).to.be.closeTo(0.125, 1e-9);
@@ -129,7 +126,10 @@ describe('reports', () => {
     await finishJob(owner, chain);
     const [one, other] = (await draft(chain)).body.content.arrays;
     expect(one.comparison.gain).to.be.closeTo(0.125, 1e-9);
-    expect([other.comparison, other.missing]).to.deep.equal([null, 'Not read: its inverter has no display.']);
+    expect([other.comparison, other.missing]).to.deep.equal([
+      null,
+      { code: 'face-not-read', params: { reason: 'its inverter has no display' } },
+    ]);
   });
 
   it('say what was not reached, and warn that the gain is of a part', async () => {
@@ -199,14 +199,16 @@ describe('reports', () => {
   it('name a step that could not be done, with its reason', async () => {
     const chain = await makeJob(owner);
     const { steps } = await owner.must('GET', `/api/jobs/${chain.jobId}`);
-    const lip = steps.find(({ key }: { key: string }) => key === 'lip');
     await add(chain, { at: '2026-11-20T04:00:00Z', kind: 'cannot', step: 'lip', reason: 'ran out of light' });
     for (const step of steps) {
       if (step.key !== 'lip')
         await add(chain, { at: '2026-11-20T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rained off' });
     }
     const { content } = (await draft(chain)).body;
-    expect(content.notDone).to.deep.include({ step: lip.verb, reason: 'ran out of light' });
+    expect(content.notDone).to.deep.include({
+      step: { code: 'step-lip', params: {} },
+      reason: 'ran out of light',
+    });
     expect(content.notDone).to.have.length(steps.length);
   });
 
@@ -217,7 +219,7 @@ describe('reports', () => {
       await add(chain, { at: '2026-11-20T05:00:00Z', kind: 'cannot', step: step.key, reason: 'rain' });
     const [array] = (await draft(chain)).body.content.arrays;
     expect(array.comparison).to.equal(null);
-    expect(array.missing).to.be.a('string').that.is.not.empty;
+    expect(array.missing).to.deep.equal({ code: 'no-readings', params: {} });
   });
 
   it('are dated where the site lies, and set the next look by the plan', async () => {
@@ -227,7 +229,7 @@ describe('reports', () => {
     expect(content.washedOn).to.equal('2026-11-20');
     expect(content.nextDate === null).to.equal(plan.output.visitsChosen === 0);
     if (content.nextDate) expect(content.nextDate > content.washedOn).to.equal(true);
-    expect(content.nextBecause).to.be.a('string').that.is.not.empty;
+    expect(content.nextBecause.code).to.match(/^next-/);
   });
 
   it('set the times of a phone right whose clock is ahead, say so, and lie in no future', async () => {

@@ -112,8 +112,10 @@ describe('the day', () => {
       expect(await waiting()).not.to.include(quote.id);
       const old = randomUUID();
       await harness.sql(
-        `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, by, sent_at, valid_until)
-         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, now() - interval '6 days', current_date + 20
+        `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, by, sent_at, valid_until,
+           calculation_version, gross, currency)
+         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, now() - interval '6 days', current_date + 20,
+           calculation_version, gross, currency
          from quotes where id = $2`,
         [old, quote.id],
       );

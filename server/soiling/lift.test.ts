@@ -1,5 +1,7 @@
 import { expect } from 'chai';
 import { FITTED_LEFT } from '../../core/assumptions.ts';
+import { written } from '../../core/findings.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { reckon } from '../../core/reckoning/reckon.ts';
 import { exampleReckon as input } from '../../core/testing/exampleReckon.ts';
 import { lifted } from './lift.ts';
@@ -8,7 +10,7 @@ describe('a stored reckoning', () => {
   const output = reckon(input);
 
   it('of the newest calculation is as it was stored', () => {
-    const newest = { calculationVersion: '9', input, output };
+    const newest = { calculationVersion: CALCULATION_VERSION, input, output };
     expect(lifted(newest)).to.deep.equal(newest);
   });
 
@@ -49,5 +51,32 @@ describe('a stored reckoning', () => {
       expect(made.output.reasons.lostValue).to.deep.equal(reasons.lostEnergy);
       expect(made.output.recommended).to.deep.equal({ lossNow, dust: 1 });
     }
+  });
+
+  it('of calculation 9 keeps its sentences as they were written, and its warnings by their codes', () => {
+    const reason = {
+      ...output.reasons.lossNow,
+      what: 'Share of clean output that the dirt takes now',
+      formula: 'Set by hand.',
+      source: 'House assumption',
+      inputs: [{ name: 'Limit', value: 'none', kind: 'power' }],
+      drivers: [{ change: 'rain takes nothing here', becomes: 0.2 }],
+    };
+    const made = lifted({
+      calculationVersion: '9',
+      input,
+      output: {
+        ...output,
+        reasons: { ...output.reasons, lossNow: reason },
+        warnings: [{ code: 'low-irradiance', reason: 'Under 500 W/m² small errors grow large.' }],
+      },
+    }) as { output: typeof output };
+    expect(made.output.lossNow).to.deep.equal(output.lossNow);
+    expect(made.output.warnings).to.deep.equal([{ code: 'low-irradiance', params: { least: 500 } }]);
+    expect(made.output.reasons.lossNow.inputs).to.deep.equal([
+      { name: written('Limit'), value: written('none'), kind: 'power' },
+    ]);
+    expect(made.output.reasons.lossNow.drivers[0]?.change).to.deep.equal(written('rain takes nothing here'));
+    expect(made.output.reasons.lostEnergy).to.deep.equal(output.reasons.lostEnergy);
   });
 });

@@ -149,7 +149,10 @@ describe('reckonings', () => {
       marks: [{ kind: 'droppings', pattern: 'spots', severity: 'heavy', modules: [5, 6] }],
     });
     const { marked } = (await make(arrayId)).output;
-    expect(marked.strings.map(({ name }: { name: string }) => name)).to.deep.equal(['Left', 'Right']);
+    expect(marked.strings.map(({ name }: { name: { params: object } }) => name.params)).to.deep.equal([
+      { text: 'Left' },
+      { text: 'Right' },
+    ]);
     expect(marked.strings[0].powerLoss.mid).to.equal(0);
     expect(marked.strings[1].powerLoss.mid).to.be.above(marked.strings[1].areaLoss);
     expect([5, 6]).to.include(marked.strings[1].worst.module);

@@ -54,7 +54,7 @@ describe('rows', () => {
       const content = customer();
       await insert(content);
       const error = await failure(insert({ ...content, name: 'Another' }));
-      expect([error.status, error.extra.issues?.[0]?.path]).to.deep.equal([409, 'id']);
+      expect([error.kind, error.extra.issues?.[0]?.path]).to.deep.equal(['conflict', 'id']);
     });
 
     it('leave nothing behind where the insert fails', async () => {
@@ -88,7 +88,7 @@ describe('rows', () => {
       await insert(content);
       await change(content.id, 1, 'Second');
       const error = await failure(change(content.id, 1, 'Late'));
-      expect(error.status).to.equal(409);
+      expect(error.kind).to.equal('conflict');
       expect(error.extra.current).to.include({ name: 'Second', version: 2 });
       expect(error.extra.asked).to.deep.equal({ name: 'Late' });
     });
@@ -101,7 +101,7 @@ describe('rows', () => {
     });
 
     it('and not there are not found', async () => {
-      expect((await failure(change(randomUUID(), 1, 'Nobody'))).status).to.equal(404);
+      expect((await failure(change(randomUUID(), 1, 'Nobody'))).kind).to.equal('not-found');
       expect((await failure(mustFind(database, 'customers', randomUUID(), 'customer'))).message).to.include('customer');
     });
   });

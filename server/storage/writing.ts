@@ -27,9 +27,14 @@ export async function trail(
 }
 
 const idTaken = () =>
-  new AppError(409, 'Id already used', 'This id stands for another record already. Make a new id and send it again.', {
-    issues: [{ path: 'id', message: 'is already used for something else' }],
-  });
+  new AppError(
+    'conflict',
+    'Id already used',
+    'This id stands for another record already. Make a new id and send it again.',
+    {
+      issues: [{ path: 'id', message: 'is already used for something else' }],
+    },
+  );
 
 /** What was made under an id, if it belongs where it was asked for; the same id under another parent is a conflict. */
 export function childOf<T extends object>(parent: Record<string, unknown>, row: T): T {

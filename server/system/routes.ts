@@ -15,7 +15,7 @@ export const systemHandlers: Pick<Handlers, keyof typeof systemEndpoints> = {
       await touchInstallation(database);
       return { status: 'ready' as const };
     } catch {
-      throw new AppError(503, 'Not ready', 'The database does not answer or is not migrated yet.');
+      throw new AppError('unavailable', 'Not ready', 'The database does not answer or is not migrated yet.');
     }
   },
   openapi: async () => described,

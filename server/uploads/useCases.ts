@@ -15,9 +15,14 @@ export async function putPart(context: Context, { id, start }: { id: string; sta
   const { database, person, clock } = context;
   if (bytes.length === 0) throw invalid('body', 'is empty; send bytes of the file');
   if ((await underWay(database, person.id)) + bytes.length > MOST_UNDER_WAY) {
-    throw new AppError(503, 'Too much under way', 'Wait until the pictures that were sent before have been taken in.', {
-      retryAfter: 60,
-    });
+    throw new AppError(
+      'unavailable',
+      'Too much under way',
+      'Wait until the pictures that were sent before have been taken in.',
+      {
+        retryAfter: 60,
+      },
+    );
   }
   await insertPart(database, { uploadId: id, personId: person.id, start, bytes, at: clock() });
   return { received: await receivedOf(database, id, person.id) };

@@ -97,7 +97,7 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
 function refuse(problems: readonly FileProblem[]): never {
   const [first] = problems;
   throw new AppError(
-    400,
+    'bad-input',
     'The file cannot be read',
     `Nothing of it was taken. ${first?.where}: ${first?.message}.${problems.length > 1 ? ` And ${problems.length - 1} more.` : ''}`,
     { issues: problems.map(({ where, message }) => ({ path: `file, ${where}`, message })) },

@@ -85,7 +85,7 @@ describe('the weather of a site', () => {
 
   it('begins with the made-up climate that ships, and nothing observed', async () => {
     expect(await read()).to.deep.equal({
-      climate: { name: 'Winter-rain valley (made up)', madeUp: true, file: null },
+      climate: { name: { code: 'climate-winter-rain', params: {} }, madeUp: true, file: null },
       observed: { from: null, to: null, count: 0, days: [] },
       forecast: null,
       service: { there: true, trouble: null },
@@ -186,7 +186,7 @@ describe('the weather of a site', () => {
       { asClimate: 'yes' },
     );
     expect((await read()).climate).to.deep.equal({
-      name: 'Rain by this site’s own record',
+      name: { code: 'climate-of-rain', params: {} },
       madeUp: false,
       file: 'daily rain',
     });
@@ -196,14 +196,14 @@ describe('the weather of a site', () => {
     const path = `/api/sites/${siteId}/climate`;
     const taken = await send(path, epwText(), {}, 'valley.epw');
     expect(taken.body.climate).to.deep.equal({
-      name: 'Made-up valley, from an EPW file',
+      name: { code: 'climate-of-epw', params: { place: 'Made-up valley' } },
       madeUp: false,
       file: 'valley.epw',
     });
     await owner.must('POST', `/api/arrays/${arrayId}/inspections`, inspectionBody());
     const reckon = () => owner.must('POST', `/api/arrays/${arrayId}/reckonings`, { id: randomUUID() });
     const own = await reckon();
-    expect(own.input.site.climate.name).to.match(/EPW/);
+    expect(own.input.site.climate.name.code).to.equal('climate-of-epw');
     await owner.must('POST', `${path}/drop`, {});
     const shipped = await reckon();
     expect(shipped.input.site.climate).to.equal('winter-rain');
