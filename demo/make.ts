@@ -15,6 +15,7 @@ import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
+import type { Access } from '../core/methods/work.ts';
 import { sectionOf } from '../core/sites/section.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { drawDefect, drawPhoto } from './photos.ts';
@@ -195,7 +196,9 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
       eaveHeight: array.fields.eaveHeight,
       surfaceTilt: array.fields.tilt,
       ...sectionOf(arrayFields.parse(array.fields)),
-      accessByHand: overridesOf(site, round).arrays?.[idOf(`${site.key} ${array.fields.name}`)]?.access?.value,
+      accessByHand: overridesOf(site, round).arrays?.[idOf(`${site.key} ${array.fields.name}`)]?.access?.value as
+        | Access
+        | undefined,
       modules: array.fields.rows * array.fields.columns,
       runOff: site.fields.runOff,
       waterless: false,

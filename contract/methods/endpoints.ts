@@ -1,15 +1,23 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
-import { ACCESS } from '../../core/methods/work.ts';
+import { ACCESS, type Access } from '../../core/methods/work.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { planOutput } from './results.ts';
 
+/** From where the glass is reached, as files and plans of calculation 9 and before wrote it. */
+export const ACCESS_IN_WORDS: Readonly<Record<string, Access>> = {
+  'from the ground': 'ground',
+  'from a lift or scaffold': 'lift',
+  'at hand height': 'hand-height',
+};
+const access = z.preprocess((value) => ACCESS_IN_WORDS[String(value)] ?? value, z.enum(ACCESS));
+
 const arrayOverrides = z.object({
   method: overruled(z.enum(CLEANING_METHODS)).optional(),
-  access: overruled(z.enum(ACCESS)).optional(),
+  access: overruled(access).optional(),
   brush: overruled(text(80)).optional(),
   /** metres */
   pole: overruled(z.number().min(0).max(40)).optional(),

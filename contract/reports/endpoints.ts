@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { type CompareInput, QUANTITIES } from '../../core/comparisons/compare.ts';
-import type { ProofMissing } from '../../core/jobs/proof.ts';
 import type { ReadingWarning } from '../../core/comparisons/warnings.ts';
 import type { Written } from '../../core/findings.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import type { ProofMissing } from '../../core/jobs/proof.ts';
 import type { StepFinding } from '../../core/jobs/steps.ts';
 import type { NextBecause } from '../../core/reports/nextVisit.ts';
 import { isDrawn, REPORT_STATES, SIGNATURE_WAYS, SIGNERS } from '../../core/reports/signature.ts';

@@ -1,3 +1,4 @@
+import { ACCESS_IN_WORDS } from '../../contract/methods/endpoints.ts';
 import { written } from '../../core/findings.ts';
 
 /** A row as it was stored. */
@@ -78,10 +79,5 @@ export const lineInWords = (line: Part): Part => ({
 export const kitInWords = (kit: unknown): Part[] =>
   (kit as Part[]).map((item) => ({ ...item, label: toldInWords(item.label), because: toldInWords(item.because) }));
 
-/** From where the glass was reached, as calculations 1 to 9 wrote it. */
-const ACCESS: Record<string, string> = {
-  'from the ground': 'ground',
-  'from a lift or scaffold': 'lift',
-  'at hand height': 'hand-height',
-};
-export const accessByCode = (access: unknown): unknown => ACCESS[String(access)] ?? access;
+/** From where the glass was reached, which calculations 1 to 9 wrote in words. */
+export const accessByCode = (access: unknown): unknown => ACCESS_IN_WORDS[String(access)] ?? access;
