@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import Dexie from 'dexie';
+import { written } from '../../core/findings.ts';
 import { dexieOutbox } from '../jobs/outbox/dexie.ts';
 import { picture, tick } from '../testing/outbox.ts';
 import { DeviceStore } from './store.ts';
@@ -41,6 +42,20 @@ describe('what a device keeps', () => {
     expect(items[1]).to.include({ refused: 'signed', aside: true });
     expect(await outbox.file('p1')).to.not.equal(undefined);
     expect((await store.jobs.get('j'))?.id).to.equal('j');
+    store.close();
+  });
+
+  it('of before findings were codes has its kit as it was written', async () => {
+    const name = fresh();
+    const former = new Dexie(name);
+    former.version(3).stores({ jobs: 'id', items: '++order, &id, jobId', files: 'id', lock: 'key' });
+    const kit = [{ key: 'pole', label: 'Pole, 6 m, clamps tried', because: 'Reach of this array.' }];
+    await former.table('jobs').add({ id: 'j', job: { id: 'j', kit } });
+    former.close();
+    const store = new DeviceStore(name);
+    expect((await store.jobs.get('j'))?.job.kit).to.deep.equal([
+      { key: 'pole', label: written('Pole, 6 m, clamps tried'), because: written('Reach of this array.') },
+    ]);
     store.close();
   });
 

@@ -1,6 +1,7 @@
 import Dexie, { type Table } from 'dexie';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
+import { written } from '../../core/findings.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import type { OutboxItem, PhotoFields } from '../jobs/outbox/items.ts';
 import type { LockState } from './lock.ts';
@@ -57,6 +58,19 @@ export class DeviceStore extends Dexie {
         }
       });
     this.version(3).stores({ entries: null, photos: null });
+    // A job that was kept before findings were codes has its kit in words.
+    this.version(4)
+      .stores({})
+      .upgrade(async (trx) => {
+        const told = (words: unknown) => (typeof words === 'string' ? written(words) : words);
+        await trx
+          .table('jobs')
+          .toCollection()
+          .modify((row: { job: { kit?: { label: unknown; because: unknown }[] } }) => {
+            for (const item of row.job.kit ?? [])
+              Object.assign(item, { label: told(item.label), because: told(item.because) });
+          });
+      });
   }
 }
 
