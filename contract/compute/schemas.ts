@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import {
   azimuth,
   fraction,
@@ -46,7 +47,7 @@ const controlReading = z.object({ value: positive, poaIrradiance: positive.optio
 
 export const compareInput = z
   .object({
-    quantity: z.enum(['power', 'current']),
+    quantity: z.enum(QUANTITIES),
     temperatureCoefficient: z.number().min(-1).max(1),
     before: reading,
     after: reading.extend({ value: notNegative }),

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { FINISHES } from '../../core/assumptions.ts';
+import { QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, moment, note, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
 import { inspectionFields, LARGEST_PHOTO, PHOTO_ROLES } from '../inspections/endpoints.ts';
@@ -27,7 +29,7 @@ const round = z.object({
     .object({
       id,
       at: moment,
-      finish: z.enum(['output', 'spotless']).default('output'),
+      finish: z.enum(FINISHES).default('output'),
       overrides: planOverrides.default({}),
     })
     .optional(),
@@ -42,7 +44,7 @@ const round = z.object({
         .object({
           at: moment,
           decision: z.enum(['accepted', 'declined']),
-          choice: z.enum(['one', 'planned']).default('one'),
+          choice: z.enum(QUOTE_CHOICES).default('one'),
         })
         .optional(),
     })

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
@@ -80,7 +81,7 @@ const stripMinute = z.object({ strip: patchReading, neighbour: patchReading });
 
 /** Strips washed each in its own way, read against a dirty neighbour in the same minute. */
 export const testPatch = z.object({
-  quantity: z.enum(['power', 'current']),
+  quantity: z.enum(QUANTITIES),
   representative: z.boolean().default(true),
   strips: z
     .array(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import { CLOTHS_AFTER, MODULE_MARKS, MOST_HANDS, READING_HOWS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
@@ -43,7 +44,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
     when: z.enum(['before', 'after']),
     array: id,
     with: z.array(id).max(50).optional(),
-    quantity: z.enum(['power', 'current']),
+    quantity: z.enum(QUANTITIES),
     how: z.enum(READING_HOWS).optional(),
     reading: jobReading,
     control: z.object({ value: z.number().gt(0).max(1e9), tempModule: z.number().min(-40).max(120) }).optional(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import { CLEANING_METHODS, FINISHES } from '../../core/assumptions.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { ACCESS, type Access } from '../../core/methods/work.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
@@ -42,7 +42,7 @@ export const plan = z.object({
   at: z.string(),
   by: z.string(),
   calculationVersion: z.string(),
-  finish: z.enum(['output', 'spotless']),
+  finish: z.enum(FINISHES),
   overrides: planOverrides,
   input: z.record(z.string(), z.unknown()),
   output: planOutput,
@@ -58,7 +58,7 @@ export const methodsEndpoints = {
     params: idParams,
     body: z.object({
       id,
-      finish: z.enum(['output', 'spotless']).default('output'),
+      finish: z.enum(FINISHES).default('output'),
       overrides: planOverrides.default({}),
     }),
     answer: plan,

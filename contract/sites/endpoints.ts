@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
+import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import type { WiredArray } from '../../core/soiling/markedLoss.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
@@ -37,13 +39,13 @@ export const siteFields = z.object({
   altitude: z.number().min(-500).max(6000),
   zone,
   climate: z.enum(CLIMATE_KEYS),
-  surroundings: z.enum(['green', 'town', 'farmland', 'dusty', 'desert']),
+  surroundings: z.enum(SURROUNDINGS),
   /** price of energy, minor units for a megawatt-hour: whole numbers fine enough for any tariff */
   energyBought: price,
   energySold: price,
   /** share of the production that is used on the spot */
   ownUse: fraction,
-  runOff: z.enum(['drain', 'garden', 'rainwater-tank']),
+  runOff: z.enum(RUN_OFFS),
   waterSource: z.enum(['tap', 'borehole', 'rain-tank', 'none']),
   /** kilometres and minutes there and back */
   travelKm: z.number().min(0).max(5000),
@@ -66,7 +68,7 @@ export const arrayFields = z.object({
   gammaPdc: z.number().min(-0.01).max(0),
   tilt,
   azimuth,
-  mount: z.enum(['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated']),
+  mount: z.enum(MOUNTS),
   storeys: z.number().int().min(0).max(60),
   /** metres */
   eaveHeight: z.number().min(0).max(200),
@@ -76,7 +78,7 @@ export const arrayFields = z.object({
   exportLimit: z.number().min(0).max(1e9).nullable().default(null),
   /** rear irradiance as a share of the front's */
   rearFraction: z.number().min(0).max(0.5).default(0),
-  birds: z.enum(['none', 'few', 'roost']).default('few'),
+  birds: z.enum(BIRDS).default('few'),
   /** whether the cells of its modules are cut in halves */
   cells: z.enum(['whole', 'half']).default('whole'),
   /** 'module': each module has electronics of its own */

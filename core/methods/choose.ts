@@ -24,7 +24,13 @@ import { fromGround } from './fromGround.ts';
 import type { Rung } from './rungs.ts';
 import { type Access, litresIn, minutesPerModule } from './work.ts';
 
-export type Mount = 'pitched-roof' | 'flat-roof' | 'ground' | 'carport' | 'elevated';
+/** What an array is mounted on. */
+export const MOUNTS = ['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated'] as const;
+export type Mount = (typeof MOUNTS)[number];
+
+/** What run-off reaches. */
+export const RUN_OFFS = ['drain', 'garden', 'rainwater-tank'] as const;
+export type RunOff = (typeof RUN_OFFS)[number];
 
 export interface MethodInput {
   soils: readonly Soil[];
@@ -40,7 +46,7 @@ export interface MethodInput {
   standOffs?: readonly number[] | undefined;
   modules: number;
   /** what the run-off reaches */
-  runOff: 'drain' | 'garden' | 'rainwater-tank';
+  runOff: RunOff;
   waterless: boolean;
   /** set by hand in place of what follows from mount, eave and pole */
   accessByHand?: Access | undefined;
