@@ -143,13 +143,18 @@ export const quotesEndpoints = {
       /** lines of one visit that are set by hand; those not named stay as computed */
       overrule: z
         .array(
-          z.object({
-            key: z.enum(LINE_KEYS),
-            /** of a line that is added; those that are computed have their own */
-            label: note(120),
-            amount: money,
-            reason,
-          }),
+          z
+            .object({
+              key: z.enum(LINE_KEYS),
+              /** of a line that is added; those that are computed have their own */
+              label: note(120),
+              amount: money,
+              reason,
+            })
+            .refine(({ key, label }) => key !== 'other' || label !== '', {
+              path: ['label'],
+              message: 'must not be empty',
+            }),
         )
         .max(40)
         .optional(),
