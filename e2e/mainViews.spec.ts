@@ -96,8 +96,10 @@ test('a quote from before reasons were kept with it is shown as it was sent', as
   const client = new pg.Client({ connectionString: process.env.STAGE_DATABASE });
   await client.connect();
   const { rows } = await client.query(
-    `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, sent_at, valid_until, by)
-     select $1, site_id, plan_id, number, 90, 'sent', content #- '{benefit,reasons}', now(), now(), current_date + 30, by
+    `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, sent_at, valid_until, by,
+       calculation_version, gross, currency)
+     select $1, site_id, plan_id, number, 90, 'sent', content #- '{benefit,reasons}', now(), now(), current_date + 30, by,
+       '9', gross, quotes.currency
      from quotes join sites on sites.id = quotes.site_id where sites.name = 'Hollow house' limit 1 returning site_id`,
     [randomUUID()],
   );

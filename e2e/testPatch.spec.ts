@@ -78,11 +78,11 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Add test strips' }).tap();
     await page.getByRole('button', { name: 'Yes, all of it' }).tap();
     await typeStrip(page, 1, [299, 41, 300, 41, 340, 22, 299, 40], '2');
-    await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
+    await expect(page.getByText(/Strip and neighbour are over 10\sK apart/)).toBeVisible();
     await expect(page.getByText(/No strip was rinsed only/)).toBeVisible();
     await page.reload();
     await page.getByRole('button', { name: 'Go on with the inspection' }).tap();
-    await expect(page.getByText(/Strip and neighbour are over 10 K apart/)).toBeVisible();
+    await expect(page.getByText(/Strip and neighbour are over 10\sK apart/)).toBeVisible();
     await page.getByRole('button', { name: 'no test strips after all' }).tap();
     await page.getByRole('button', { name: 'Discard draft' }).tap();
   });

@@ -111,4 +111,21 @@ describe('what a witness counted', () => {
       'Nothing was seen on the glass. No cloth was tried.',
     );
   });
+  it('of test strips is the gain of each, and what they do not tell', () => {
+    const minute = (strip: number) => ({
+      strip: { value: strip, tempModule: 40 },
+      neighbour: { value: 300, tempModule: 40 },
+    });
+    const strips = [{ way: 'brush' as const, modules: 1, minutes: 2, before: minute(300), after: minute(340) }];
+    const testPatch = { quantity: 'power' as const, representative: true, strips };
+    const looks = [exampleInspection({ testPatch })];
+    const witness = {
+      ...(eye as NonNullable<typeof eye>),
+      kind: 'test-patch' as const,
+      recordId: looks[0]?.id ?? null,
+    };
+    expect(plain(countedWitness(witness, { ...input, looks }, DEFAULT_GLASS))).to.equal(
+      'Gain of each strip over its dirty neighbour: brush 13.3 %. No strip was rinsed only: what rain would leave is not known.',
+    );
+  });
 });

@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import { type ProofKey, planProof } from '../../core/comparisons/proofPlanner.ts';
 import { washUnderClearSky } from '../../core/comparisons/washHours.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useGlass, useSay } from '../api/hooks.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 
@@ -18,6 +18,7 @@ const SHOWS = { yes: 'shows it', perhaps: 'perhaps', no: 'cannot' };
 
 /** Proof bench: which proof could show the gain that is expected here, and which could not, and why. */
 export function ProofBench() {
+  const say = useSay();
   const glass = useGlass();
   const [loss, setLoss] = useState({ low: 4, mid: 7, high: 11 });
   const [instruments, setInstruments] = useState({
@@ -85,7 +86,7 @@ export function ProofBench() {
                 <td>{PROOF_WORDS[key]}</td>
                 <td className="number">{leastGain === null ? '' : formatQuantity(leastGain, 'fraction', glass)}</td>
                 <td className={shows}>{SHOWS[shows]}</td>
-                <td>{because.join(' ')}</td>
+                <td>{because.map(say.finding).join(' ')}</td>
               </tr>
             ))}
           </tbody>

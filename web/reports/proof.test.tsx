@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
-import { proveCleaning } from '../../core/jobs/proof.ts';
 import { bare } from '../../core/findings.ts';
 import type { ReadingEntry } from '../../core/jobs/progress.ts';
+import { proveCleaning } from '../../core/jobs/proof.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { CustomerReport } from './CustomerReport.tsx';

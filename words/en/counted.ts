@@ -7,6 +7,7 @@ import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { ageOn } from '../../core/time/dates.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { formatDate, formatNumber, formatQuantity } from '../format.ts';
+import { findingWords } from '../say.ts';
 
 const CLOTH_WORDS = {
   'not-done': 'No cloth was tried.',
@@ -44,8 +45,9 @@ export function countedWitness({ kind, recordId, observations }: Witness, input:
     case 'test-patch': {
       const found = look?.testPatch && foundOnPatch(look.testPatch, input.array.gammaPdc);
       if (!found) return '';
+      const missing = found.missing.map((one) => findingWords(one, { glass, currency: '' }));
       const strips = found.strips.map(({ way, gain }) => `${way} ${formatQuantity(gain, 'fraction', glass)}`);
-      return `Gain of each strip over its dirty neighbour: ${strips.join(', ')}. ${found.missing.join(' ')}`.trim();
+      return `Gain of each strip over its dirty neighbour: ${strips.join(', ')}. ${missing.join(' ')}`.trim();
     }
     case 'pair': {
       const pair = input.pairs.find(({ jobId }) => jobId === recordId);
