@@ -38,7 +38,7 @@ test.describe
       await overrule(page, 'access', 'from the ground', 'brushed from the dock on both sides');
       await expect(value(page, 'Time of a visit')).not.toHaveText(before);
       await overrule(page, 'pole', '18', 'the long one');
-      await expect(page.getByText(/18 m of pole: over 12 m cannot be pressed evenly/)).toBeVisible();
+      await expect(page.getByText(/18\sm of pole: over 12\sm cannot be pressed evenly/)).toBeVisible();
       await overrule(page, 'pace', '0.1', 'in a hurry');
       await expect(page.getByText(/quicker than anybody is known to clean one/)).toBeVisible();
       await page.getByRole('button', { name: 'Overrule: pace', exact: true }).click();
