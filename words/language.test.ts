@@ -58,6 +58,11 @@ describe('a language', () => {
     expect(Object.keys(english).length).to.be.above(300);
   });
 
+  it('shows a code that it has no words for, as an old page has none for a newer server', () => {
+    const unknown = { code: 'rung-of-another-year', params: {} } as unknown as AnyFinding;
+    expect(findingWords(unknown, reader)).to.equal('rung-of-another-year');
+  });
+
   it('follows the units, the decimal mark and the dates of its reader', () => {
     const american = { glass: { units: 'us', decimalMark: ',', dateOrder: 'mdy' } as const, currency: 'USD' };
     const pole = { code: 'pole-estimate', params: { length: 6 } } as const;

@@ -11,6 +11,8 @@ export interface Reader {
   language?: Language;
 }
 
+type Sentence = (params: object, say: Say) => string;
+
 /** What findings of one reader are said with. */
 export function sayTo({ glass, currency, language = english }: Reader): Say {
   const say: Say = {
@@ -21,7 +23,8 @@ export function sayTo({ glass, currency, language = english }: Reader): Say {
     price: (amount) => formatMoney(amount, currency, glass),
     date: (iso) => formatDate(iso, glass),
     time: formatTime,
-    finding: ({ code, params }) => (language[code] as (params: object, say: Say) => string)(params, say),
+    // A page that is older than its server meets codes that it has no words for: it shows the code, and does not break.
+    finding: ({ code, params }) => (language[code] as Sentence | undefined)?.(params, say) ?? code,
   };
   return say;
 }
