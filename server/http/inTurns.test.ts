@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import { expect } from 'chai';
 import type { Request, Response } from 'express';
+import type { AppError, FailureKind } from '../errors.ts';
 import { createFairQueue } from '../work/fairQueue.ts';
 import { inTurns } from './inTurns.ts';
 
@@ -12,10 +13,10 @@ function door(limits: { atOnce: number; mostOfOne?: number }) {
   );
   return (person = 'ada') => {
     const [request, response] = [new EventEmitter(), new EventEmitter()];
-    const state = { inside: false, refused: 0 };
+    const state: { inside: boolean; refused: FailureKind | null } = { inside: false, refused: null };
     Object.assign(request, { person: { id: person } });
     gate(request as Request, response as unknown as Response, (error?: unknown) => {
-      if (error) state.refused = (error as { status: number }).status;
+      if (error) state.refused = (error as AppError).kind;
       else state.inside = true;
     });
     return {
@@ -73,10 +74,10 @@ describe('the door behind which files are worked on', () => {
     expect([ben.state.inside, adas[2]?.state.inside]).to.deep.equal([true, false]);
   });
 
-  it('answers 503 where too many wait', async () => {
+  it('refuses where too many wait', async () => {
     const come = door({ atOnce: 1, mostOfOne: 1 });
     const all = [come(), come(), come()];
     await settled();
-    expect(all.map(({ state }) => state.refused)).to.deep.equal([0, 0, 503]);
+    expect(all.map(({ state }) => state.refused)).to.deep.equal([null, null, 'unavailable']);
   });
 });
