@@ -35,7 +35,8 @@ type How =
   | Finding<'how-gain', { control: boolean }>
   | Finding<'how-loss-there-was', { control: boolean }>
   | Finding<'how-gain-uncertainty', { control: boolean }>
-  | Bare<'how-loss-by-hand'>;
+  /** `not-kept`: by a calculation that did not say */
+  | Bare<'how-loss-by-hand' | 'how-not-kept'>;
 
 type Source =
   | Bare<

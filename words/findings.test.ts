@@ -4,8 +4,8 @@ import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
 import { DEFAULT_GLASS } from '../core/units/quantities.ts';
-import { countedWitness } from './en/counted.ts';
 import { findingWords } from './say.ts';
+import { countedWitness } from './witnessed.ts';
 
 const reader = { glass: DEFAULT_GLASS, currency: 'ZAR' };
 const american = { glass: { units: 'us', decimalMark: '.', dateOrder: 'mdy' } as const, currency: 'USD' };

@@ -3,10 +3,10 @@ import { CLEANING_METHODS } from '../../core/assumptions.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { ACCESS } from '../../core/methods/work.ts';
-import { LINE_KEYS, LINE_UNITS } from '../../core/quotes/price.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { reason, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
+import { priceLine } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
 /** What a plan answers. Numbers are SI, money is in minor units. */
@@ -33,17 +33,9 @@ export const effectiveness = z.object({
   lichen: z.number(),
 });
 
-export const quoteLineComputed = z.object({
-  key: z.enum(LINE_KEYS),
-  label: said(),
-  quantity: z.number(),
-  unit: z.enum(LINE_UNITS),
-  amount: z.number(),
-});
-
 const pricedVisit = z.object({
   minutes: z.number(),
-  lines: z.array(quoteLineComputed),
+  lines: z.array(priceLine),
   net: z.number(),
   tax: z.number(),
   gross: z.number(),
@@ -84,11 +76,11 @@ const visits = z.object({
   options: z.array(
     z.object({
       visits: z.number(),
-      /** left out by calculations 1 to 7, which placed visits evenly */
-      days: z.array(z.number()).optional(),
+      days: z.array(z.number()),
       lostEnergy: spread,
       savedEnergy: spread,
-      savedOverOne: spread.nullish(),
+      /** null by calculations 1 to 6 */
+      savedOverOne: spread.nullable(),
       lostValue: z.number(),
       cost: z.number(),
       total: z.number(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
-import { LINE_KEYS, LINE_UNITS, type LineLabel, VERDICTS } from '../../core/quotes/price.ts';
+import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
 import { id, idParams, money, note, pageOf, pageQuery, reason, version, words } from '../common.ts';
@@ -8,16 +8,12 @@ import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { reason as reasonOf, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
+import { priceLine } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
 export const quoteState = z.enum(QUOTE_STATES);
 
-export const quoteLine = z.object({
-  key: z.enum(LINE_KEYS),
-  label: said<LineLabel>(),
-  quantity: z.number(),
-  unit: z.enum(LINE_UNITS),
-  amount: money,
+export const quoteLine = priceLine.extend({
   /** why a computed line was overruled; empty where it stands as computed */
   reason: note(500),
 });

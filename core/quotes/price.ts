@@ -53,7 +53,7 @@ export const LINE_KEYS = [
 export type LineKey = (typeof LINE_KEYS)[number];
 
 /** What a quantity of a line is counted in. */
-export const LINE_UNITS = ['person-hour', 'km', 'visit', 'module', 'storey'] as const;
+export const LINE_UNITS = ['person-hour', 'hour', 'km', 'visit', 'module', 'storey'] as const;
 export type LineUnit = (typeof LINE_UNITS)[number];
 
 /** What a line is for; `people` at work. A line that somebody added carries their words. */

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { written } from '../../core/findings.ts';
+import { planOutput } from '../../contract/methods/results.ts';
+import { bare, written } from '../../core/findings.ts';
 import { makePlan } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
@@ -18,12 +19,16 @@ describe('a stored plan', () => {
       const { minutesBecause: __, litresPerModule: ___, ways: ____, ...method } = array.method;
       return { ...array, method, recommended: undefined };
     });
+    const { recoverable: unkept, planSaves: unkeptToo, ...kept } = output.reasons;
     const { assumed: _, questions: __, saves: ___, beyondFirst: ____, figures: _____, ...rest } = output;
     const { output: made } = lifted({
       calculationVersion: '3',
       input: { arrays: [{ year: { climate: 'winter-rain' } }] },
-      output: { ...rest, arrays },
+      output: { ...rest, arrays, reasons: kept },
     }) as { output: typeof output };
+    expect(planOutput.safeParse(made).error).to.equal(undefined);
+    expect(made.reasons.recoverable).to.deep.include({ value: unkept.value, formula: bare('how-not-kept') });
+    expect(made.reasons.planSaves.value).to.equal(unkeptToo.value);
     expect(made.priced).to.deep.equal(output.priced);
     expect(made).to.deep.include({ assumed: [], questions: [], saves: null, beyondFirst: null, figures: 0 });
     for (const { method, recommended } of made.arrays) {
@@ -63,7 +68,10 @@ describe('a stored plan', () => {
     expect(made.output.priced.lines).to.deep.equal([
       { ...line, label: written(line.label), unit: 'person-hour', amount: 100 },
     ]);
-    expect(made.output.climate).to.deep.equal(written('Winter-rain valley (made up)'));
+    expect(made.output.climate, 'told by its key, so that a customer is not told that it is made up').to.deep.equal(
+      bare('climate-winter-rain'),
+    );
+    expect(planOutput.safeParse(made.output).error).to.equal(undefined);
     expect(made.output.questions[0]?.code).to.equal('written');
     expect(made.overrides).to.deep.equal({ arrays: { sunny: { access: { value: 'hand-height', reason: 'low' } } } });
     expect(made.output.visits).to.deep.equal(output.visits);

@@ -1,5 +1,6 @@
 import { type CleaningMethod, EFFECTIVENESS } from '../../core/assumptions.ts';
-import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { bare } from '../../core/findings.ts';
+import { CALCULATION_VERSION, type FigureName, type Reason } from '../../core/reasons.ts';
 import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
 import {
@@ -17,6 +18,9 @@ import {
 
 type OldMethod = Part & { method: { choose: CleaningMethod }; takesOff?: number };
 interface OldPlan extends Part {
+  reasons: Part;
+  recoverable: { p50: number };
+  visitsChosen: number;
   arrays: { method: OldMethod; recommended?: OldMethod }[];
   visits: { options: Part[] };
 }
@@ -80,6 +84,30 @@ const withAccess = (overrides: unknown): Part => {
   return { ...rest, arrays: Object.fromEntries(Object.entries(arrays).map(([id, set]) => [id, own(set)])) };
 };
 
+/** Calculation 1 did not keep how it came to the energy that a wash brings back, and to what a plan saves. */
+function withReasons({ reasons, recoverable, visits, visitsChosen }: OldPlan): Part {
+  const [none, chosen] = [visits.options[0], visits.options[visitsChosen]];
+  const unkept = (what: FigureName, kind: Reason['kind'], value: number): Reason => ({
+    what: bare(`what-${what}`),
+    kind,
+    value,
+    formula: bare('how-not-kept'),
+    source: bare('source-house'),
+    assumption: true,
+    inputs: [],
+    drivers: [],
+  });
+  return {
+    recoverable: unkept('recoverable-of-site', 'energy', recoverable.p50),
+    planSaves: unkept('plan-saves', 'money', Number(none?.lostValue ?? 0) - Number(chosen?.lostValue ?? 0)),
+    ...reasons,
+  };
+}
+
+/** What a climate that ships is called, told by its key; null for one of a site's own. */
+const climateName = (courses: Part | undefined): unknown =>
+  typeof courses?.climate === 'string' ? climateOf(courses.climate as ClimateKey).name : null;
+
 /**
  * Plans of older calculations in the newest shape: one step a version. Their numbers stay; the ways that they used are told
  * by what they chose, and what a calculation did not have yet is said not to be there.
@@ -109,10 +137,11 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         beyondFirst: output.beyondFirst ?? null,
         visits: {
           ...output.visits,
-          options: output.visits.options.map((option) => ({ savedOverOne: null, days: [], ...option })),
+          options: output.visits.options.map((option) => ({ savedOverOne: null, ...option })),
         },
         climate: climate === undefined ? null : climateOf(climate).name,
         figures: 0,
+        reasons: withReasons(output),
       },
     };
   },
@@ -147,7 +176,7 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         pricedInPlan: pricedInWords(output.pricedInPlan),
         kit: kitInWords(output.kit),
         questions: (output.questions as unknown[]).map(toldInWords),
-        climate: toldOrNothing(output.climate),
+        climate: climateName(input.arrays[0]?.courses as Part | undefined) ?? toldOrNothing(output.climate),
         reasons: reasonsInWords(output.reasons as Part),
       },
     };

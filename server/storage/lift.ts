@@ -66,6 +66,7 @@ export const climateInWords = (climate: unknown): unknown =>
 /** What lines of a price were counted in, as calculations 1 to 9 wrote it. */
 const UNITS: Record<string, string> = {
   'person-hours': 'person-hour',
+  h: 'hour',
   modules: 'module',
   storeys: 'storey',
 };

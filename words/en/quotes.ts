@@ -7,6 +7,7 @@ const range = ({ p10, p90 }: Benefit, say: Say) => `${say.money(p10)} to ${say.m
 
 const UNITS: Record<LineUnit, [one: string, many: string]> = {
   'person-hour': ['person-hour', 'person-hours'],
+  hour: ['h', 'h'],
   km: ['km', 'km'],
   visit: ['visit', 'visit'],
   module: ['module', 'modules'],

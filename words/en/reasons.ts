@@ -23,6 +23,7 @@ export const reasons: Words<Own> = {
   'how-loss-now': () =>
     'What the house expects of dust, rain, dew and washes since the record begins, weighed by every witness: each counts by how far it may be out.',
   'how-loss-by-hand': () => 'Set by hand.',
+  'how-not-kept': () => 'The calculation of that day did not keep how it came to it.',
   'what-clean-energy': () => 'Energy of a year with clean glass, through the limit',
   'how-clean-energy': () =>
     'Hour by hour: clear sky × cloud of the day → plane of the array → module temperature → DC → inverter and its limit.',

@@ -1,13 +1,13 @@
-import type { Witness } from '../../core/assimilation/history.ts';
-import { expectedOutput } from '../../core/comparisons/expected.ts';
-import { expectedOfReading } from '../../core/comparisons/powerReading.ts';
-import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
-import { isFilm, type Soil } from '../../core/inspections/soil.ts';
-import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
-import { ageOn } from '../../core/time/dates.ts';
-import type { Glass } from '../../core/units/quantities.ts';
-import { formatDate, formatNumber, formatQuantity } from '../format.ts';
-import { findingWords } from '../say.ts';
+import type { Witness } from '../core/assimilation/history.ts';
+import { expectedOutput } from '../core/comparisons/expected.ts';
+import { expectedOfReading } from '../core/comparisons/powerReading.ts';
+import { foundOnPatch } from '../core/comparisons/testPatch.ts';
+import { isFilm, type Soil } from '../core/inspections/soil.ts';
+import type { ReckonInput } from '../core/reckoning/reckoning.ts';
+import { ageOn } from '../core/time/dates.ts';
+import type { Glass } from '../core/units/quantities.ts';
+import { formatDate, formatNumber, formatQuantity } from './format.ts';
+import { findingWords } from './say.ts';
 
 const CLOTH_WORDS = {
   'not-done': 'No cloth was tried.',
