@@ -68,6 +68,9 @@ describe('a language', () => {
     const pole = { code: 'pole-estimate', params: { length: 6 } } as const;
     expect(findingWords(pole, american)).to.match(/^About 20.ft of pole/);
     expect(findingWords(pole, reader)).to.match(/^About 6.m of pole/);
+    const thermal = { code: 'caution-ask-thermal', params: {} } as const;
+    expect(findingWords(thermal, american)).to.match(/within 36.°F of the glass/);
+    expect(findingWords(thermal, reader)).to.match(/within 20.K of the glass/);
     const charges = { code: 'water-many-charges', params: { charges: 1.25 } } as const;
     expect(findingWords(charges, american)).to.include('1,3 charges');
   });

@@ -1,3 +1,4 @@
+import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { JobFinding, Words } from '../language.ts';
 
 export const jobs: Words<JobFinding> = {
@@ -46,7 +47,8 @@ export const jobs: Words<JobFinding> = {
   'caution-ask-dc': () => 'Have you looked for damaged cables, broken glass and open connectors, and found none?',
   'caution-no-dc': () =>
     'Stop and keep water away. DC stays live while the sun shines, whatever the switch says: call a licensed electrician.',
-  'caution-ask-thermal': () => 'Is the water within 20 K of the glass (or within the maker’s limit)?',
+  'caution-ask-thermal': (_, say) =>
+    `Is the water within ${say.quantity(THERMAL_LIMIT, 'temperatureDifference', 0)} of the glass (or within the maker’s limit)?`,
   'caution-no-thermal': () => 'Do not wet the glass. Wait, warm the water, or start earlier in the day.',
   'caution-ask-weather': () => 'Is the wind within the limit of this access, and no storm, hail or lightning about?',
   'caution-no-weather': () => 'Stop here: pause the job and come down. It can be taken up again where it stands.',

@@ -1,3 +1,4 @@
+import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { MethodFinding, Words } from '../language.ts';
 
 const BY_HAND_AT_THE_GLASS = 'by hand at the glass, and the work is done from the ground';
@@ -63,8 +64,8 @@ export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
     `Not wanted: on the test strips the brush alone took off ${say.quantity(brushed, 'fraction', 0)} of the film.`,
   'soap-takes-more': ({ brushed, soaped }, say) =>
     `Wanted: on the test strips the brush alone took off ${say.quantity(brushed, 'fraction', 0)} of the film, with soap ${say.quantity(soaped, 'fraction', 0)}.`,
-  'caution-thermal-shock': () =>
-    'Glass and water within 20 K of each other unless the maker says otherwise; cold water cracks hot glass.',
+  'caution-thermal-shock': (_, say) =>
+    `Glass and water within ${say.quantity(THERMAL_LIMIT, 'temperatureDifference', 0)} of each other unless the maker says otherwise; cold water cracks hot glass.`,
   'caution-slippery': () => 'Wet roofs and hoses are slippery underfoot.',
   'caution-soap': () => 'pH-neutral only, never left to dry, rinsed until no foam; gloves and eye protection.',
   'caution-alcohol': () =>

@@ -155,15 +155,15 @@ export const reasons: Words<Own> = {
   'per-kelvin': ({ value }, say) => say.quantity(value, 'fraction', 2),
 
   'change-irradiance-too-high': () => 'irradiance read 3 % too high',
-  'change-module-warmer': () => 'module 5 K warmer',
+  'change-module-warmer': (_, say) => `module ${say.quantity(5, 'temperatureDifference', 0)} warmer`,
   'change-more-dust': ({ factor }, say) => `dust settles ${say.quantity(factor - 1, 'fraction', 0)} faster`,
   'change-rain-takes-nothing': () => 'rain takes nothing here',
   'change-clean-at-start': () => 'glass clean at the start',
   'change-less-time': () => 'a quarter less time a module',
   'change-squeegeed': () => 'squeegeed (0.02 mm left)',
   'change-irradiance-after-too-low': () => 'irradiance after read 2 % too low',
-  'change-module-warmer-after': () => 'module 5 K warmer after',
-  'change-temperatures-known': () => 'temperatures known to 2 K only',
+  'change-module-warmer-after': (_, say) => `module ${say.quantity(5, 'temperatureDifference', 0)} warmer after`,
+  'change-temperatures-known': (_, say) => `temperatures known to ${say.quantity(2, 'temperatureDifference', 0)} only`,
   'change-irradiance-ratio-known': () => 'irradiance ratio known to 2 % only',
   'change-visits-a-year': ({ visits }) => `${counted(visits, 'visit')} a year`,
 };
