@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import { SOIL_KINDS } from '../contract/inspections/endpoints.ts';
 import { siteFields } from '../contract/sites/endpoints.ts';
 import { EFFECTIVENESS } from '../core/assumptions.ts';
 import { DEFECT_KINDS } from '../core/inspections/defects.ts';
 import { MARK_KINDS } from '../core/inspections/marks.ts';
+import { SOIL_KINDS } from '../core/inspections/soil.ts';
 import { JOB_STATES } from '../core/jobs/states.ts';
 import { RUNGS } from '../core/methods/rungs.ts';
 import { ACCESS } from '../core/methods/work.ts';

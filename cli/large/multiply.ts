@@ -41,9 +41,12 @@ const LANES = ['Beacon Lane', 'Drover Way', 'Furrow Road', 'Harbour Steps', 'Orc
 const words = (list: readonly string[]) => `(array[${list.map((word) => `'${word}'`).join(', ')}])`;
 const pick = (list: readonly string[], by: string) => `${words(list)}[1 + (${by}) % ${list.length}]`;
 
+/** An identifier of the usual form, out of a text. */
+const uuidOf = (text: string) => `overlay(overlay(md5(${text}) placing '4' from 13) placing '8' from 17)::uuid`;
+
 /** The id of the n-th of a kind: the same at every size, so that two companies can be asked for the same. */
-const idOf = (kind: string, n: string) => `md5('${kind} ' || (${n}))::uuid`;
-export const ID = (kind: string, n: number) => `md5('${kind} ${n}')::uuid`;
+const idOf = (kind: string, n: string) => uuidOf(`'${kind} ' || (${n})`);
+export const ID = (kind: string, n: number) => uuidOf(`'${kind} ${n}'`);
 
 /** Rows to be made after one that is there, one for each number `n` from 1, with some columns of their own as SQL. */
 interface Copies {
@@ -92,11 +95,11 @@ const stateOf = (count: number) => `case when n > ${count - (count * TO_COME) / 
 const paperOf = (record: string, id: string, count: number): Copies => ({
   what: `papers of each ${record}`,
   table: 'papers',
-  template: `record = '${record}' and number = (select min(number) from papers where record = '${record}')`,
+  template: `number = (select min(number) from papers where ${record}_id is not null)`,
   count,
   columns: {
     id: idOf(`${record} paper`, 'n'),
-    record_id: id,
+    [`${record}_id`]: id,
     number: `${record === 'quote' ? 1_000_000 : 2_000_000} + n`,
     bytes: "'\\x25504446'::bytea",
     input: `'{}'::jsonb`,
@@ -155,6 +158,13 @@ function plan(of: Template, size: Size): (Copies | Written)[] {
       },
     },
     {
+      what: 'soils',
+      table: 'inspection_soils',
+      template: `inspection_id in (select id from inspections where array_id = '${of.arrayId}')`,
+      count: sites * 2,
+      columns: { inspection_id: idOf('inspection', 'n') },
+    },
+    {
       what: 'reckonings',
       table: 'reckonings',
       template: `array_id = '${of.arrayId}'`,
@@ -210,6 +220,13 @@ function plan(of: Template, size: Size): (Copies | Written)[] {
         scheduled_for: dayOf,
         state: stateOf(jobs),
       },
+    },
+    {
+      what: 'arrays of jobs',
+      table: 'job_arrays',
+      template: `job_id = '${of.jobId}'`,
+      count: jobs,
+      columns: { job_id: idOf('job', 'n'), array_id: array('n') },
     },
     {
       what: 'entries of jobs',
@@ -273,5 +290,12 @@ export async function multiply(admin: Client, of: Template, size: Size, say: (li
     say(`  ${part.what}: ${rowCount} rows (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
   }
   await admin.query('set session_replication_role = origin');
+  // What the database keeps by itself of other rows is told again.
+  await admin.query('update sites set name = name');
+  await admin.query(`update sites set last_look = (select max(inspected_at) from inspections join arrays on arrays.id = array_id
+    where site_id = sites.id)`);
+  await admin.query(`update arrays set look_on = newest.look_on, reckoned_at = newest.at from (
+    select distinct on (array_id) array_id, look_on, at from reckonings order by array_id, entered desc) newest
+    where newest.array_id = arrays.id`);
   await admin.query('vacuum analyze');
 }

@@ -18,7 +18,7 @@ interface Query {
 
 /** Runs the server in this process and notes what each request asks of the database. */
 export async function record(url: string, cookie: string, paths: readonly string[]): Promise<Recorded[]> {
-  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
+  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' }));
   const original = pg.Client.prototype.query;
   let heard: Recorded['statements'] | null = null;
   // biome-ignore lint/suspicious/noExplicitAny: the function stands for every form in which queries are made

@@ -3,7 +3,7 @@ import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { setUpCompany } from '../../server/people/setUp.ts';
-import { knownMigrations, migrate, openDatabase } from '../../server/storage/database.ts';
+import { migrate, openDatabase } from '../../server/storage/database.ts';
 import { finishJob, makeJob, newCompany, OWNER, startHarness } from '../../server/testing/harness.ts';
 import { type Cluster, databaseStands, ensureDatabase, openCluster } from '../cluster.ts';
 import { LARGE, multiply, type Size, SMALL, type Template } from './multiply.ts';
@@ -29,21 +29,27 @@ async function template(url: string): Promise<Template> {
   }
 }
 
-/** A company of a size in a database of its own, made once for the schema as it is. @returns the application's address */
+/** Brings a database to the schema as it is. */
+async function brought(url: string): Promise<string> {
+  const database = openDatabase(url, 2);
+  await migrate(database);
+  await database.destroy();
+  return url;
+}
+
+/** A company of a size in a database of its own, made once. @returns the application's address */
 export async function seed(cluster: Cluster, name: string, say: (line: string) => void): Promise<string> {
   const size = SIZES[name];
   if (size === undefined) throw new Error(`There is no size ${name}; there are ${Object.keys(SIZES).join(' and ')}.`);
-  const schema = (await knownMigrations()).at(-1) ?? '';
-  const marker = join(largeFolder(), `${name}-${schema}`);
-  if (existsSync(marker) && (await databaseStands(cluster, name))) return cluster.appUrl(name);
+  const marker = join(largeFolder(), `${name}-made`);
+  if (existsSync(marker) && (await databaseStands(cluster, name))) return brought(cluster.appUrl(name));
   say(`Making the ${name} company: ${size.sites} sites, ${size.jobs} jobs, ${size.quotes} quotes ...`);
   const admin = new pg.Client({ connectionString: cluster.url() });
   await admin.connect();
   await admin.query(`drop database if exists ${name} with (force)`);
   await admin.end();
-  const url = await ensureDatabase(cluster, name);
+  const url = await brought(await ensureDatabase(cluster, name));
   const database = openDatabase(url, 2);
-  await migrate(database);
   await setUpCompany(database, newCompany(), OWNER);
   await database.destroy();
   const made = await template(url);

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
+import { PHOTO_ROLES } from '../../core/inspections/photoFace.ts';
 import { QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, moment, note, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
-import { inspectionFields, LARGEST_PHOTO, PHOTO_ROLES } from '../inspections/endpoints.ts';
+import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
 import { planOverrides } from '../methods/endpoints.ts';
 import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';

@@ -3,7 +3,8 @@ import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
-import { BONDS, FILM_KINDS, PATCH_KINDS } from '../../core/inspections/soil.ts';
+import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
+import { BONDS, GRADES, LOOKED_FROM, SOIL_KINDS, WHERES, WIPE_TESTS } from '../../core/inspections/soil.ts';
 import {
   date,
   doneBy,
@@ -21,11 +22,10 @@ import {
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { laidOut } from '../sites/sheet.ts';
 
-export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
 export const soil = z.object({
   kind: z.enum(SOIL_KINDS),
-  where: z.enum(['whole-face', 'lower-edge', 'frame-sides', 'spots']),
-  grade: z.enum(['faint', 'plain', 'thick']).default('plain'),
+  where: z.enum(WHERES),
+  grade: z.enum(GRADES).default('plain'),
   share: fraction,
   bond: z.enum(BONDS),
 });
@@ -103,9 +103,9 @@ export const testPatch = z.object({
 export const inspectionFields = z.object({
   inspectedAt: moment,
   /** how it was looked at */
-  from: z.enum(['ground', 'ladder', 'pole-camera', 'drone', 'roof']),
+  from: z.enum(LOOKED_FROM),
   soils: z.array(soil).max(30),
-  wipeTest: z.enum(['not-done', 'clean', 'some', 'plain']),
+  wipeTest: z.enum(WIPE_TESTS),
   defects: z.array(defect).max(500).default([]),
   /** patches where they lie; where there are any, they and not the soils say what patches cost */
   marks: z
@@ -127,6 +127,9 @@ export const inspectionFields = z.object({
 export const amendment = z.object({ id, at: z.string(), by: z.string(), reason: z.string(), text: z.string() });
 export const amendmentFields = z.object({ id, text: text(4000), reason });
 
+/** What pictures are kept as. */
+export const MEDIA_TYPES = ['image/jpeg', 'image/png'] as const;
+
 /** A circle drawn over a picture: its middle and radius in shares of the picture's width (y of its height). */
 export const photoMarkFields = z.object({
   x: fraction,
@@ -137,7 +140,6 @@ export const photoMarkFields = z.object({
 export const photoMark = photoMarkFields.extend({ id, by: z.string(), at: z.string() });
 export type PhotoMark = z.infer<typeof photoMark>;
 
-export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
 export const photo = z.object({
   id,
   arrayId: id,
@@ -152,7 +154,7 @@ export const photo = z.object({
   takenAt: z.string().nullable(),
   /** left out in papers from before pictures were drawn on */
   marks: z.array(photoMark).default([]),
-  state: z.enum(['waiting', 'ready', 'failed']),
+  state: z.enum(PHOTO_STATES),
   /** left out in papers from before pictures were filed by hand */
   version: version.optional(),
 });

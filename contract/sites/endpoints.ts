@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
+import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
 import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import type { WiredArray } from '../../core/soiling/markedLoss.ts';
+import { WATER_SOURCES } from '../../core/water/plan.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
 import {
   date,
@@ -46,7 +48,7 @@ export const siteFields = z.object({
   /** share of the production that is used on the spot */
   ownUse: fraction,
   runOff: z.enum(RUN_OFFS),
-  waterSource: z.enum(['tap', 'borehole', 'rain-tank', 'none']),
+  waterSource: z.enum(WATER_SOURCES),
   /** kilometres and minutes there and back */
   travelKm: z.number().min(0).max(5000),
   travelMinutes: z.number().min(0).max(6000),
@@ -61,7 +63,7 @@ export const arrayFields = z.object({
   columns: z.number().int().min(1).max(400),
   /** indices of the grid, row by row from the top left, where no module lies */
   missing: z.array(z.number().int().min(0).max(79_999)).max(2000).default([]),
-  orientation: z.enum(['portrait', 'landscape']),
+  orientation: z.enum(ORIENTATIONS),
   /** W each at standard test conditions */
   moduleWatts: z.number().gt(0).max(2000),
   /** 1/K */
@@ -80,7 +82,7 @@ export const arrayFields = z.object({
   rearFraction: z.number().min(0).max(0.5).default(0),
   birds: z.enum(BIRDS).default('few'),
   /** whether the cells of its modules are cut in halves */
-  cells: z.enum(['whole', 'half']).default('whole'),
+  cells: z.enum(CELL_CUTS).default('whole'),
   /** 'module': each module has electronics of its own */
   electronics: z.enum(ELECTRONICS).default('string'),
   /** the modules of each string in order; those that are in none are not wired yet */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
-import type { ClimateName } from '../../core/weather/index.ts';
+import { type ClimateName, RECORD_SOURCES } from '../../core/weather/index.ts';
 import { computed, id, idParams } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';
@@ -22,7 +22,7 @@ export const siteWeather = z.object({
     from: z.string().nullable(),
     to: z.string().nullable(),
     count: z.number(),
-    days: z.array(z.object({ date: z.string(), rain: z.number(), source: z.enum(['file', 'service']) })),
+    days: z.array(z.object({ date: z.string(), rain: z.number(), source: z.enum(RECORD_SOURCES) })),
   }),
   forecast: z.object({ fetchedAt: z.string(), days: z.array(forecastDay) }).nullable(),
   service: z.object({

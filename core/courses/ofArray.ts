@@ -1,7 +1,7 @@
 import { layFactors } from '../assimilation/factors.ts';
 import type { Member } from '../assimilation/posterior.ts';
 import { LICHEN_DENSITY, LICHEN_WHERE_SEEN, type LichenClimate, PUDDLE_FACTOR, type Puddles } from '../assumptions.ts';
-import type { Orientation } from '../inspections/marks.ts';
+import type { CellCut, Orientation } from '../inspections/marks.ts';
 import { joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
 import { filmLoss, filmMassOf, MOST_FILM_LOSS } from '../modules/filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
@@ -24,7 +24,7 @@ export interface ArrayAhead extends Omit<YearsOfSite, 'years'> {
   rearFraction: number;
   exposure: Omit<Exposure, 'latitude'>;
   orientation: Orientation;
-  cells: 'whole' | 'half';
+  cells: CellCut;
   startDay: number;
   /** equally likely (C17), with the house's figures on which their factors work */
   members: readonly Pick<Member, 'state' | 'factors'>[];

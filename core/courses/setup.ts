@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import type { Orientation } from '../inspections/marks.ts';
+import type { CellCut, Orientation } from '../inspections/marks.ts';
 import type { LayeredParameters, LayeredState } from '../soiling/layered.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
 import { evenly } from '../statistics/summary.ts';
@@ -30,7 +30,7 @@ export interface CourseSetup extends Omit<YearsOfSite, 'years'> {
   puddleFactor: number;
   /** how the modules lie and are cut: what a lower edge costs hangs on it */
   orientation: Orientation;
-  cells: 'whole' | 'half';
+  cells: CellCut;
   /** calendar day on which the first year begins, 0 to 364 */
   startDay: number;
   /** years to look ahead */

@@ -24,7 +24,12 @@ export interface Mark {
   bond?: Bond | undefined;
 }
 
-export type Orientation = 'portrait' | 'landscape';
+export const ORIENTATIONS = ['portrait', 'landscape'] as const;
+export type Orientation = (typeof ORIENTATIONS)[number];
+
+/** Whole cells, or cells that were cut in two. */
+export const CELL_CUTS = ['whole', 'half'] as const;
+export type CellCut = (typeof CELL_CUTS)[number];
 type Cells = Pick<DiodeModule, 'cells' | 'substrings' | 'halfCut'>;
 
 /** A cell as one sees it on the roof: from the top left of the module as it lies. */
@@ -40,7 +45,7 @@ function lyingGrid(module: Cells, orientation: Orientation) {
 }
 
 /** Rows and columns of cells of the module that stands for all, as it lies. */
-export const cellsAsTheyLie = (cells: 'whole' | 'half', orientation: Orientation) =>
+export const cellsAsTheyLie = (cells: CellCut, orientation: Orientation) =>
   lyingGrid(
     cells === 'half' ? { cells: 120, substrings: 3, halfCut: true } : { cells: 60, substrings: 3 },
     orientation,

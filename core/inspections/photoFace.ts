@@ -1,3 +1,7 @@
+/** What a picture shows, and where it is on its way to being shown. */
+export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
+export const PHOTO_STATES = ['waiting', 'ready', 'failed'] as const;
+
 /** One look at one face, at the moment when it was recorded. */
 export interface Look {
   arrayId: string;

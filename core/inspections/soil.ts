@@ -7,15 +7,24 @@ export type FilmKind = (typeof FILM_KINDS)[number];
 export type PatchKind = (typeof PATCH_KINDS)[number];
 export type SoilKind = FilmKind | PatchKind;
 
-export type Where = 'whole-face' | 'lower-edge' | 'frame-sides' | 'spots';
+export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
+
+/** Where on the face a soil lies. */
+export const WHERES = ['whole-face', 'lower-edge', 'frame-sides', 'spots'] as const;
+export type Where = (typeof WHERES)[number];
 /** How it comes off: dry, wet, after soaking, only under a blade. */
 export const BONDS = ['dry', 'wet', 'soak', 'blade'] as const;
 export type Bond = (typeof BONDS)[number];
-export type Grade = keyof typeof FILM_GRADE;
+/** How thick a film looks. */
+export const GRADES = ['faint', 'plain', 'thick'] as const satisfies readonly (keyof typeof FILM_GRADE)[];
+export type Grade = (typeof GRADES)[number];
 
 /** What a cloth left of a film: not tried, nothing, some, or plainly most of it. */
 export const WIPE_TESTS = ['not-done', 'clean', 'some', 'plain'] as const;
 export type WipeTest = (typeof WIPE_TESTS)[number];
+
+/** How a face was looked at. */
+export const LOOKED_FROM = ['ground', 'ladder', 'pole-camera', 'drone', 'roof'] as const;
 
 /** One kind of soil as the eye found it. */
 export interface Soil {

@@ -76,14 +76,6 @@ const SPOILS: readonly WarningCode[] = [
   'low-irradiance',
 ];
 
-/** When the glass was last worked on, by the marks; null where no module was marked as worked on. */
-export function washedAt(entries: readonly JobEntry[]): string | null {
-  const worked = standingEntries(entries).flatMap((entry) =>
-    entry.kind === 'mark' && WORKED.includes(entry.mark) ? [happenedAt(entry)] : [],
-  );
-  return worked.sort().at(-1) ?? null;
-}
-
 /** What the readings of a face prove, read alone or together with others on one inverter. */
 export function proofOfFace(face: FaceOfJob, faces: readonly FaceOfJob[], progress: JobProgress): Proof {
   const readings = progress.readings.filter((entry) => entry.array === face.id);
@@ -124,7 +116,7 @@ export function measuredJob(
   const brushMinutes = minutesAtBrush(progress, entries);
   const byFlow = brushMinutes !== null && expected.way !== null ? litresIn(expected.way, brushMinutes) : null;
   return {
-    washedAt: washedAt(entries),
+    washedAt: progress.washedAt,
     faces: measured,
     brushed: measured.reduce((sum, { counts }) => sum + counts.brushed + counts.bladed, 0),
     brushMinutes,

@@ -55,6 +55,26 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'struck'; entry: string; reason: string }
   );
 
+/** Kinds of entries, as they are stored. */
+export const ENTRY_KINDS = [
+  'step-started',
+  'caution',
+  'step-done',
+  'cannot',
+  'kit',
+  'mark',
+  'reading',
+  'no-reading',
+  'water',
+  'meter',
+  'hands',
+  'cloth',
+  'temperatures',
+  'paused',
+  'resumed',
+  'struck',
+] as const satisfies readonly JobEntry['kind'][];
+
 /** Power at the inverter's AC side or before it, a current in short circuit or under a load that holds the voltage. */
 export const READING_HOWS = ['ac', 'dc', 'short-circuit', 'fixed-voltage'] as const;
 export type ReadingHow = (typeof READING_HOWS)[number];
@@ -100,9 +120,14 @@ export interface JobProgress {
   /** temperatures on record last, Celsius */
   glass: number | null;
   waterTemperature: number | null;
+  /** when the glass was last worked on, by the marks; null where no module was marked as worked on */
+  washedAt: string | null;
   begun: boolean;
   finished: boolean;
 }
+
+/** Marks that say that the glass was worked on. */
+const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
 
 /** Entries in the order in which they happened, without those that were struck out. */
 export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
@@ -116,15 +141,74 @@ export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
  * Where a job stands, folded from everything that happened on it. The same fold runs on the server and, without a
  * signal, on the phone.
  */
-export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]): JobProgress {
-  const states = new Map<StepKey, StepState>(
-    steps.map(({ key }) => [
+export const jobProgress = (steps: readonly Step[], entries: readonly JobEntry[]): JobProgress =>
+  folded(notBegun(steps), standingEntries(entries));
+
+/**
+ * A fold as it is kept beside a job, so that what happens next is added to it and not everything folded anew.
+ */
+export interface FoldedJob {
+  /** of the fold; another one is folded anew */
+  version: number;
+  /** how many entries there are, and how many modules they mark, each time counted */
+  entries: number;
+  marked: number;
+  /** the moment of the latest of them, ISO 8601; null where there is none */
+  latest: string | null;
+  progress: JobProgress;
+}
+
+/** Goes up whenever the same entries fold to something else. */
+export const FOLD_VERSION = 1;
+
+export function foldJob(steps: readonly Step[], entries: readonly JobEntry[]): FoldedJob {
+  const moments = entries.map(happenedAt).sort((a, b) => Date.parse(a) - Date.parse(b));
+  return {
+    version: FOLD_VERSION,
+    entries: entries.length,
+    marked: markedIn(entries),
+    latest: moments.at(-1) ?? null,
+    progress: jobProgress(steps, entries),
+  };
+}
+
+/**
+ * Adds what happened since to a fold.
+ * @returns null where everything has to be folded anew: something is struck out, happened before what is folded, or was
+ * folded in another way
+ */
+export function foldOn(fold: FoldedJob, entries: readonly JobEntry[]): FoldedJob | null {
+  let latest = fold.latest === null ? Number.NEGATIVE_INFINITY : Date.parse(fold.latest);
+  for (const entry of entries) {
+    const moment = Date.parse(happenedAt(entry));
+    if (entry.kind === 'struck' || !(moment >= latest)) return null;
+    latest = moment;
+  }
+  const last = entries.at(-1);
+  if (fold.version !== FOLD_VERSION || last === undefined) return fold.version === FOLD_VERSION ? fold : null;
+  return {
+    version: FOLD_VERSION,
+    entries: fold.entries + entries.length,
+    marked: fold.marked + markedIn(entries),
+    latest: happenedAt(last),
+    progress: folded(structuredClone(fold.progress), entries),
+  };
+}
+
+const markedIn = (entries: readonly JobEntry[]): number =>
+  entries.reduce((sum, entry) => sum + (entry.kind === 'mark' ? entry.modules.length : 0), 0);
+
+function notBegun(steps: readonly Step[]): JobProgress {
+  return {
+    steps: steps.map(({ key }) => ({
       key,
-      { key, state: 'waiting', startedAt: null, endedAt: null, passed: [], stoppedBy: null, reason: null },
-    ]),
-  );
-  const progress: JobProgress = {
-    steps: [...states.values()],
+      state: 'waiting',
+      startedAt: null,
+      endedAt: null,
+      passed: [],
+      stoppedBy: null,
+      reason: null,
+    })),
     current: null,
     paused: null,
     marks: {},
@@ -140,10 +224,18 @@ export function jobProgress(steps: readonly Step[], entries: readonly JobEntry[]
     readAgain: false,
     glass: null,
     waterTemperature: null,
+    washedAt: null,
     begun: false,
     finished: false,
   };
-  for (const entry of standingEntries(entries)) apply(progress, states, entry);
+}
+
+/** Applies entries, in the order in which they happened, to a progress that it may change. */
+function folded(progress: JobProgress, entries: readonly JobEntry[]): JobProgress {
+  const states = new Map<StepKey, StepState>(progress.steps.map((state) => [state.key, state]));
+  // Which step is on follows from all of them; so it is taken back first and said again at the end.
+  for (const state of progress.steps) if (state.state === 'now' || state.state === 'stopped') state.state = 'waiting';
+  for (const entry of entries) apply(progress, states, entry);
   const current = progress.steps.find(({ state }) => state !== 'done' && state !== 'cannot');
   if (current && current.state === 'waiting') current.state = current.stoppedBy ? 'stopped' : 'now';
   progress.current = current?.key ?? null;
@@ -186,6 +278,7 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       const marks = progress.marks[entry.array] ?? {};
       for (const index of entry.modules) marks[index] = entry.mark;
       progress.marks[entry.array] = marks;
+      if (WORKED.includes(entry.mark)) progress.washedAt = happenedAt(entry);
       break;
     }
     case 'reading':

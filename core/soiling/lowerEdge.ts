@@ -1,4 +1,4 @@
-import { lowerEdgeCells, type Orientation } from '../inspections/marks.ts';
+import { type CellCut, lowerEdgeCells, type Orientation } from '../inspections/marks.ts';
 import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
 import { stringPower } from '../modules/string.ts';
 
@@ -9,7 +9,7 @@ const STEPS = 20;
  * current than the rest (C7). One module stands for all, since they are alike.
  * @returns power lost, a fraction, for a share of the light that the edge keeps out beyond the film of the face, 0 to 1
  */
-export function lowerEdgeLoss(orientation: Orientation, cells: 'whole' | 'half'): (kept: number) => number {
+export function lowerEdgeLoss(orientation: Orientation, cells: CellCut): (kept: number) => number {
   const module =
     cells === 'half' ? { ...EXAMPLE_MODULE, cells: 2 * EXAMPLE_MODULE.cells, halfCut: true } : EXAMPLE_MODULE;
   const edge = lowerEdgeCells(module, orientation);

@@ -1,6 +1,6 @@
 import { FILM_EYE_FACTOR, USUAL_STRING } from '../assumptions.ts';
 import { type Finding, type Written, written } from '../findings.ts';
-import { type Mark, type Orientation, patchesOfMarks } from '../inspections/marks.ts';
+import { type CellCut, type Mark, type Orientation, patchesOfMarks } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
 import { type DiodeModule, type StringInput, type StringOutput, stringPower } from '../modules/string.ts';
@@ -11,7 +11,7 @@ export interface WiredArray {
   /** places of the grid without a module */
   missing: readonly number[];
   orientation: Orientation;
-  cells: 'whole' | 'half';
+  cells: CellCut;
   /** 'module': each module at a maximum of its own, so that none holds another back */
   electronics: 'string' | 'module';
   /** modules in order, as indices of the grid; empty where nobody has said */

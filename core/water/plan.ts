@@ -2,6 +2,9 @@ import { type Finish, RESIDUE_LIMIT } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import { residue, treatWater, WATER_DEFAULTS, type WaterTreatment } from './treatment.ts';
 
+/** Where the water of a site comes from; none is brought. */
+export const WATER_SOURCES = ['tap', 'borehole', 'rain-tank', 'none'] as const;
+
 export const WATER_WAYS = ['as-is', 'resin', 'osmosis-resin', 'bought'] as const;
 export type WaterWay = (typeof WATER_WAYS)[number];
 

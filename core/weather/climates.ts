@@ -1,5 +1,8 @@
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 
+/** Where a day on record is from: a gauge's file, or a weather service. */
+export const RECORD_SOURCES = ['file', 'service'] as const;
+
 /** Kinds of place that ship with the application. */
 export const CLIMATE_KEYS = ['winter-rain', 'summer-rain', 'all-year-rain', 'desert'] as const;
 export type ClimateKey = (typeof CLIMATE_KEYS)[number];

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { PaperCause } from '../../contract/documents/papers.ts';
 import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import type { Services } from '../context.ts';
 import type { Transaction } from '../storage/database.ts';
@@ -32,13 +33,13 @@ async function composed(trx: Transaction, record: PaperRecord, id: string, glass
 export async function keepPaper(
   trx: Transaction,
   writer: Draughtsman,
-  of: { record: PaperRecord; id: string; because: 'sent' | 'signed' | 'amended' | 'upgrade'; glass: Glass },
+  of: { record: PaperRecord; id: string; because: PaperCause; glass: Glass },
 ): Promise<void> {
   const { record, id, because, glass } = of;
   const { input, paper, name } = await composed(trx, record, id, glass);
   const bytes = Buffer.from(await writer.workers.run('renderPaper', paper));
   const sha256 = createHash('sha256').update(bytes).digest('hex');
-  await insertPaper(trx, { record, recordId: id, because, name, bytes, sha256, input, madeAt: writer.clock() });
+  await insertPaper(trx, record, id, { because, name, bytes, sha256, input, madeAt: writer.clock() });
   await trail(trx, writer, { record, id, action: 'paper', change: { because, name, sha256, bytes: bytes.length } });
 }
 
@@ -60,7 +61,7 @@ export async function keepMissingPapers(
       try {
         await database.transaction(async (trx) => {
           await lockPaper(trx, id);
-          if (await newestPaper(trx, id)) return;
+          if (await newestPaper(trx, record, id)) return;
           await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
         });
       } catch (error) {

@@ -1,15 +1,16 @@
 import type { Knex } from 'knex';
-import { type KeptPaper, keptPaper } from '../../contract/documents/papers.ts';
+import { type KeptPaper, keptPaper, type PaperCause } from '../../contract/documents/papers.ts';
 import { quotesSent } from '../quotes/storage.ts';
 import { reportsSigned } from '../reports/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
 export type PaperRecord = 'quote' | 'report';
 
+/** The key by which a paper belongs to its record. */
+const keyOf = (record: PaperRecord, id: string) => (record === 'quote' ? { quoteId: id } : { reportId: id });
+
 interface NewPaper {
-  record: PaperRecord;
-  recordId: string;
-  because: 'sent' | 'signed' | 'amended' | 'upgrade';
+  because: PaperCause;
   name: string;
   bytes: Buffer;
   sha256: string;
@@ -18,25 +19,30 @@ interface NewPaper {
   madeAt: Date;
 }
 
-export const insertPaper = (trx: Transaction, { input, ...row }: NewPaper): Promise<unknown> =>
-  trx('papers').insert({ ...row, input: json(input) });
+export const insertPaper = (
+  trx: Transaction,
+  record: PaperRecord,
+  id: string,
+  { input, ...row }: NewPaper,
+): Promise<unknown> => trx('papers').insert({ ...row, ...keyOf(record, id), input: json(input) });
 
-const newest = (connection: Connection, recordId: string) =>
-  connection('papers').where({ recordId }).orderBy('number', 'desc');
+const newest = (connection: Connection, record: PaperRecord, id: string) =>
+  connection('papers').where(keyOf(record, id)).orderBy('number', 'desc');
 
 /** The paper that went out last, with its bytes. */
 export const newestPaper = (
   connection: Connection,
-  recordId: string,
-): Promise<{ name: string; bytes: Buffer } | undefined> => newest(connection, recordId).first('name', 'bytes');
+  record: PaperRecord,
+  id: string,
+): Promise<{ name: string; bytes: Buffer } | undefined> => newest(connection, record, id).first('name', 'bytes');
 
 /** Of several processes that would make the paper of one record at once, one does; the others find it made. */
 export const lockPaper = (trx: Transaction, recordId: string): Promise<unknown> =>
   trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [recordId]);
 
 /** The same without its bytes; null where none went out yet. */
-export async function paperOf(connection: Connection, recordId: string): Promise<KeptPaper | null> {
-  const row = await newest(connection, recordId).first(
+export async function paperOf(connection: Connection, record: PaperRecord, id: string): Promise<KeptPaper | null> {
+  const row = await newest(connection, record, id).first(
     'sha256',
     'madeAt',
     connection.raw('octet_length(bytes) as bytes'),
@@ -49,13 +55,13 @@ export async function recordsWithoutPaper(
   connection: Connection,
   limit: number,
 ): Promise<{ record: PaperRecord; id: string }[]> {
-  const without = (rows: Knex.QueryBuilder, column: string): Promise<{ id: string }[]> =>
+  const without = (rows: Knex.QueryBuilder, column: string, key: string): Promise<{ id: string }[]> =>
     rows
-      .whereNotExists(connection('papers').whereRaw(`papers.record_id = ${column}`))
+      .whereNotExists(connection('papers').whereRaw(`papers.${key} = ${column}`))
       .limit(limit)
       .select(`${column} as id`);
-  const quotes = await without(quotesSent(connection), 'quotes.id');
-  const reports = await without(reportsSigned(connection), 'reports.id');
+  const quotes = await without(quotesSent(connection), 'quotes.id', 'quote_id');
+  const reports = await without(reportsSigned(connection), 'reports.id', 'report_id');
   return [
     ...quotes.map(({ id }) => ({ record: 'quote' as const, id })),
     ...reports.map(({ id }) => ({ record: 'report' as const, id })),

@@ -26,7 +26,7 @@ const pdf = (bytes: Uint8Array, name: string): PaperFile => ({
 
 /** The quote as it went out; a draft as it stands. */
 export async function makeQuotePaper(context: Context, id: string): Promise<PaperFile> {
-  const kept = await newestPaper(context.database, id);
+  const kept = await newestPaper(context.database, 'quote', id);
   if (kept) return pdf(kept.bytes, kept.name);
   const paper = await composeQuotePaper(context.database, id, context.person.glass);
   const bytes = await context.workers.run('renderPaper', { kind: 'quote', paper });
@@ -35,7 +35,7 @@ export async function makeQuotePaper(context: Context, id: string): Promise<Pape
 
 /** The report as it was signed and last amended; a draft as it stands. */
 export async function makeReportPaper(context: Context, id: string): Promise<PaperFile> {
-  const kept = await newestPaper(context.database, id);
+  const kept = await newestPaper(context.database, 'report', id);
   if (kept) return pdf(kept.bytes, kept.name);
   const composed = await composeReportPaper(context.database, id, context.person.glass);
   const paper = await withPictures(context.database, composed);

@@ -7,7 +7,6 @@ import { CONTRACT_HEADER, OLDEST_CONTRACT } from '../../contract/version.ts';
 import type { Services } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext } from '../handlers.ts';
-import { personOfSession } from '../people/storage.ts';
 import { createFairQueue } from '../work/fairQueue.ts';
 import { inTurns } from './inTurns.ts';
 import { bodyReader, type Spool, senders, uploaded } from './intake.ts';
@@ -74,11 +73,9 @@ async function admit(
   if (changes && fetchSite !== undefined && fetchSite !== 'same-origin' && fetchSite !== 'none') {
     throw forbidden('This request came from another page. Open Wide Pail itself and try again.');
   }
-  request.person = null;
+  const person = endpoint.sessionless || personIdOf(request, services.clock()) === null ? null : request.person;
+  request.person = person ?? null;
   if (endpoint.sessionless) return;
-  const personId = personIdOf(request, services.clock());
-  const person = (personId && (await personOfSession(services.database, personId))) || null;
-  request.person = person;
   if (endpoint.roles === 'public') return;
   if (person === null)
     throw new AppError(

@@ -1,9 +1,9 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import connectPgSimple from 'connect-pg-simple';
 import type { CookieOptions, Request, Response } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
+import { SessionStore } from './sessionStore.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -28,14 +28,13 @@ const COOKIE = { httpOnly: true, sameSite: 'strict', path: '/' } as const;
 
 /** Sessions in PostgreSQL, named by an httpOnly SameSite cookie. */
 export function sessions(pool: Pool, secret: string, logger: Logger) {
-  const Store = connectPgSimple(session);
   return session({
     name: 'pail.session',
     secret,
     resave: false,
     rolling: true,
     saveUninitialized: false,
-    store: new Store({
+    store: new SessionStore({
       pool,
       tableName: 'session',
       pruneSessionInterval: 3600,

@@ -1,5 +1,11 @@
 import type { z } from 'zod';
-import { type Photo, type PhotoMark, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import {
+  type MEDIA_TYPES,
+  type Photo,
+  type PhotoMark,
+  photo,
+  type photoFields,
+} from '../../contract/inspections/endpoints.ts';
 import type { Look } from '../../core/inspections/photoFace.ts';
 import { withPerson } from '../people/names.ts';
 import { withArray } from '../sites/storage.ts';
@@ -65,7 +71,12 @@ export const insertPhotoMark = (
 ): Promise<unknown> => trx('photo_marks').insert(row);
 
 type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime' | 'sha256' | 'by' | 'upload' | 'size'> &
-  Pick<Photo, 'width' | 'height' | 'takenAt'> & { mediaType: string; original: Buffer; by: string; recordedAt: Date };
+  Pick<Photo, 'width' | 'height' | 'takenAt'> & {
+    mediaType: (typeof MEDIA_TYPES)[number];
+    original: Buffer;
+    by: string;
+    recordedAt: Date;
+  };
 
 export const insertPhoto = (trx: Transaction, row: NewPhoto): Promise<unknown> =>
   trx('photos').insert({ ...row, state: 'waiting' });

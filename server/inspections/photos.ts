@@ -12,9 +12,10 @@ import { findJob, lockJob } from '../jobs/storage.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, isMade, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, isMade, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import { dropParts } from '../uploads/storage.ts';
 import { fileOf } from '../uploads/useCases.ts';
+import { defectiveModules } from './foundStorage.ts';
 import {
   bytesOf,
   insertPhoto,
@@ -79,18 +80,12 @@ async function faceByTime<T extends { arrayId: string; inspectionId?: string | u
   return look ? { ...fields, arrayId: look.arrayId, inspectionId: look.inspectionId } : fields;
 }
 
-/** What a picture is held against of the inspection that it stands with. */
-interface LookedRow {
-  arrayId: string;
-  found: { defects?: { module: number }[] };
-}
-
 /** A picture stands with an inspection of its own array, and with a job that has its array. */
 async function refuseStray(trx: Transaction, { arrayId, inspectionId, jobId, module }: z.output<typeof photoFields>) {
   if (inspectionId) {
-    const inspection = await mustFind<LookedRow>(trx, 'inspections', inspectionId, 'inspection');
+    const inspection = mustHave(await defectiveModules(trx, inspectionId), 'inspection');
     if (inspection.arrayId !== arrayId) throw invalid('arrayId', 'must be the array of the inspection');
-    if (module !== undefined && !inspection.found.defects?.some((defect) => defect.module === module))
+    if (module !== undefined && !inspection.modules.includes(module))
       throw invalid('module', 'must be the module of a defect of the inspection');
   } else if (module !== undefined)
     throw invalid('inspectionId', 'is missing: a picture of a defect needs its inspection');

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { amendment, type Inspection, inspectionFields, type Photo } from '../../contract/inspections/endpoints.ts';
 import type { LaidOut } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
@@ -7,9 +8,11 @@ import { arraysOf } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestOf } from '../storage/newest.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
+import { type FoundRows, foundColumns, insertFound } from './foundStorage.ts';
 import { photosWhere } from './photoStorage.ts';
 
-interface InspectionRow {
+/** What a look found, as far as it does not stand in rows of its own. */
+interface InspectionRow extends FoundRows {
   id: string;
   arrayId: string;
   inspectedAt: string;
@@ -24,38 +27,42 @@ interface NewInspection {
   id: string;
   arrayId: string;
   inspectedAt: string;
-  found: unknown;
+  found: Omit<z.output<typeof inspectionFields>, 'inspectedAt'>;
   layout: LaidOut;
   by: string;
   recordedAt: Date;
 }
 
-export const insertInspection = (trx: Transaction, { found, layout, ...row }: NewInspection): Promise<unknown> =>
-  trx('inspections').insert({ ...row, found: json(found), layout: json(layout) });
+export async function insertInspection(trx: Transaction, { found, layout, ...row }: NewInspection): Promise<void> {
+  const { soils, marks, defects, ...rest } = found;
+  await trx('inspections').insert({ ...row, found: json(rest), layout: json(layout) });
+  await insertFound(trx, row.id, { soils, marks, defects });
+}
+
+/** What is amended: one of the two, by a key that the database holds to. */
+export type Amended = { inspectionId: string } | { reportId: string };
 
 interface NewAmendment {
   id: string;
-  record: 'inspection' | 'report';
-  recordId: string;
   text: string;
   reason: string;
   by: string;
   at: Date;
 }
 
-export const insertAmendment = (trx: Transaction, row: NewAmendment): Promise<unknown> => trx('amendments').insert(row);
+export const insertAmendment = (trx: Transaction, of: Amended, row: NewAmendment): Promise<unknown> =>
+  trx('amendments').insert({ ...row, ...of });
 
-export async function amendmentsOf(connection: Connection, record: string, ids: string[]) {
+export async function amendmentsOf(connection: Connection, key: 'inspection_id' | 'report_id', ids: string[]) {
   const rows = await withPerson(connection('amendments'), 'amendments.by')
-    .where({ record })
-    .whereIn('record_id', ids)
+    .whereIn(key, ids)
     .orderBy('amendments.at')
     .select(
       'amendments.id',
       'amendments.at',
       'amendments.text',
       'amendments.reason',
-      'amendments.record_id',
+      `amendments.${key} as recordId`,
       'people.name as by',
     );
   return rows.map((row) => ({ recordId: row.recordId as string, ...amendment.parse(row) }));
@@ -69,13 +76,14 @@ function asPinned(photo: Photo, { layout }: InspectionRow, now: LaidGrid | undef
 
 /** What was found, on the modules as they are numbered now. */
 function asFound(row: InspectionRow, now: LaidGrid | undefined) {
-  const found = inspectionFields.parse({ ...row.found, inspectedAt: row.inspectedAt });
+  const { soils, marks, defects, inspectedAt } = row;
+  const found = inspectionFields.parse({ ...row.found, soils, marks, defects, inspectedAt });
   return now === undefined ? { ...found, gone: 0 } : { ...found, ...asItLies(found, row.layout, now) };
 }
 
 async function assemble(connection: Connection, rows: InspectionRow[]): Promise<Inspection[]> {
   const ids = rows.map(({ id }) => id);
-  const amendments = await amendmentsOf(connection, 'inspection', ids);
+  const amendments = await amendmentsOf(connection, 'inspection_id', ids);
   const photos = await photosWhere(connection, { inspectionId: ids });
   const arrays = await arraysOf(
     connection,
@@ -96,7 +104,11 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
 }
 
 const inspections = (connection: Connection) =>
-  withPerson(connection('inspections'), 'inspections.by').select('inspections.*', 'people.name as by');
+  withPerson(connection('inspections'), 'inspections.by').select(
+    'inspections.*',
+    'people.name as by',
+    foundColumns(connection),
+  );
 
 /** One more than a page of an array's inspections, newest first. */
 export async function listInspectionRows(
@@ -123,7 +135,8 @@ export async function looksSince(connection: Connection, arrayId: string, since:
   const rows: InspectionRow[] = await connection('inspections')
     .where({ arrayId })
     .where('inspectedAt', '>=', since)
-    .orderBy(['inspectedAt', 'id']);
+    .orderBy(['inspectedAt', 'id'])
+    .select('*', foundColumns(connection));
   const [array] = await arraysOf(connection, [arrayId]);
   const now = array && { ...array, origin: array.sheet.origin };
   return rows.map((row) => {
@@ -160,9 +173,10 @@ export const newestLooks = (
   newestOf(connection, 'inspections', { by: 'array_id', order: 'inspected_at', ids: arrayIds }, 'id, inspected_at');
 
 /** Every look at some arrays as it is stored, oldest first. */
-export const recordedInspections = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
-  connection('inspections').whereIn('arrayId', arrayIds).orderBy('inspectedAt');
-
-/** The moment of the last look of each array, for whoever joins it. */
-export const lastLooks = (connection: Connection) =>
-  connection('inspections').groupBy('array_id').select('array_id').max('inspected_at as last_look');
+export async function recordedInspections(connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> {
+  const rows: InspectionRow[] = await connection('inspections')
+    .whereIn('arrayId', arrayIds)
+    .orderBy('inspectedAt')
+    .select('*', foundColumns(connection));
+  return rows.map(({ soils, marks, defects, ...row }) => ({ ...row, found: { ...row.found, soils, marks, defects } }));
+}

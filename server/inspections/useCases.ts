@@ -9,7 +9,7 @@ import { readArray } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { childOf, createOnce, mustFind, mustHave } from '../storage/writing.ts';
-import { findInspection, insertAmendment, insertInspection, listInspectionRows } from './storage.ts';
+import { type Amended, findInspection, insertAmendment, insertInspection, listInspectionRows } from './storage.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
 
@@ -64,15 +64,15 @@ export async function listInspections(context: Context, arrayId: string, query: 
 export async function addAmendment(
   context: Context,
   connection: Connection,
-  record: 'inspection' | 'report',
-  recordId: string,
+  of: Amended,
   body: { id: string; text: string; reason: string },
 ): Promise<boolean> {
   return connection.transaction(async (trx) => {
-    const made = await createOnce(trx, context, `${record} amendment`, body, () =>
-      insertAmendment(trx, { ...body, record, recordId, by: context.person.id, at: context.clock() }),
+    const record = 'reportId' in of ? 'report amendment' : 'inspection amendment';
+    const made = await createOnce(trx, context, record, body, () =>
+      insertAmendment(trx, of, { ...body, by: context.person.id, at: context.clock() }),
     );
-    childOf({ recordId }, await mustFind<object>(trx, 'amendments', body.id, 'amendment'));
+    childOf(of, await mustFind<object>(trx, 'amendments', body.id, 'amendment'));
     return made;
   });
 }
@@ -80,7 +80,7 @@ export async function addAmendment(
 export function amendInspection(context: Context, id: string, body: BodyOf<Endpoints['amendInspection']>) {
   return context.database.transaction(async (trx) => {
     await readInspection(trx, id);
-    await addAmendment(context, trx, 'inspection', id, body);
+    await addAmendment(context, trx, { inspectionId: id }, body);
     return readInspection(trx, id);
   });
 }

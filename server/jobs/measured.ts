@@ -10,7 +10,7 @@ import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { dateIn } from '../time/calendar.ts';
-import { entriesOf, type JobRow, keepMeasured, measuredRows, workedJobs } from './storage.ts';
+import { entriesOf, type JobRow, keepMeasured, measuredRows, washesOf } from './storage.ts';
 
 /** A face as a job has it, with the ways that its plan chose. */
 export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan): FaceOfJob => {
@@ -45,7 +45,7 @@ export async function measuredJobsOf(
   arrayId: string,
 ): Promise<(MeasuredJob & { jobId: string; date: string })[]> {
   const found = [];
-  for (const job of await workedJobs(connection, { siteId: site.id, arrayId })) {
+  for (const job of await washesOf(connection, arrayId)) {
     const measured = await measuredOf(connection, job, site);
     if (measured.washedAt !== null)
       found.push({ ...measured, jobId: job.id, date: dateIn(measured.washedAt, site.zone) });

@@ -3,7 +3,7 @@ import { id as uuid } from '../../contract/common.ts';
 import { type JobListItem, step } from '../../contract/jobs/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
-import type { JobEntry } from '../../core/jobs/progress.ts';
+import { FOLD_VERSION, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
@@ -14,7 +14,7 @@ import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
-import { mustHave } from '../storage/writing.ts';
+import { mustHave, trail, type Writer } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
 
 /** What a job was meant to be on the day it was made: it does not move when site or prices do. */
@@ -39,6 +39,8 @@ export interface JobRow {
   visit: number;
   /** what it measured by being done; null until its work has ended */
   measured: MeasuredJob | null;
+  /** what its entries fold to, kept with them; null where nothing was folded yet */
+  folded: FoldedJob | null;
   calculationVersion: string;
   version: number;
 }
@@ -64,32 +66,46 @@ export async function entriesOf(connection: Connection, jobId: string): Promise<
   return rows.map(({ body, clockGap, by }) => ({ ...body, by, ...(clockGap === 0 ? {} : { clockGap }) }));
 }
 
-export const insertEntry = (
+/** Keeps entries in the order in which they came. */
+export const insertEntries = (
   trx: Transaction,
   jobId: string,
-  entry: JobEntry,
-  received: { by: string; receivedAt: Date; clockGap: number; device: string },
+  entries: readonly (JobEntry & { clockGap: number })[],
+  received: { by: string; receivedAt: Date; device: string },
 ): Promise<unknown> =>
-  trx('job_entries').insert({
-    id: entry.id,
-    jobId,
-    kind: entry.kind,
-    at: entry.at,
-    body: json(entry),
-    ...received,
-  });
+  trx('job_entries').insert(
+    entries.map(({ clockGap, ...entry }) => ({
+      id: entry.id,
+      jobId,
+      kind: entry.kind,
+      at: entry.at,
+      body: json(entry),
+      clockGap,
+      ...received,
+    })),
+  );
 
-export const insertJob = (
-  trx: Transaction,
-  { content, ...row }: Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'calculationVersion' | 'version'>,
-): Promise<unknown> =>
-  trx('jobs').insert({
-    ...row,
-    calculationVersion: CALCULATION_VERSION,
-    state: 'scheduled',
-    modulesLeft: row.modules,
-    content: json(content),
-  });
+/** Which of some entries a job has. */
+export const entriesKnown = (trx: Transaction, jobId: string, ids: readonly string[]): Promise<string[]> =>
+  trx('job_entries').where({ jobId }).whereIn('id', ids).pluck('id');
+
+type NewJob = Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'folded' | 'calculationVersion' | 'version'>;
+
+/** Keeps jobs with the arrays that they are of. */
+export async function insertJobs(trx: Transaction, jobs: readonly NewJob[]): Promise<void> {
+  await trx('jobs').insert(
+    jobs.map(({ content, ...row }) => ({
+      ...row,
+      calculationVersion: CALCULATION_VERSION,
+      state: 'scheduled',
+      modulesLeft: row.modules,
+      content: json(content),
+    })),
+  );
+  await trx('job_arrays').insert(
+    jobs.flatMap(({ id, content }) => content.arrays.map((array, place) => ({ jobId: id, arrayId: array.id, place }))),
+  );
+}
 
 /** The first job made of a quote, if there is one. */
 export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
@@ -100,15 +116,21 @@ export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
   return jobRow(mustHave(await trx('jobs').where({ id }).forUpdate().first(), 'job'));
 }
 
-/** Writes what follows from the entries of a job, which is no change made by a person. */
-export const followJob = (
+/**
+ * Writes what follows from the entries of a job. A state that follows has its row in the trail like one that somebody set.
+ */
+export async function followJob(
   trx: Transaction,
-  id: string,
-  change: { state: JobState; modulesLeft?: number },
-): Promise<unknown> =>
-  trx('jobs')
-    .where({ id })
-    .update({ ...change, version: trx.raw('version + 1') });
+  writer: Writer,
+  job: Pick<JobRow, 'id' | 'state'>,
+  { folded, ...change }: { state: JobState; modulesLeft?: number; folded?: FoldedJob; washedAt?: string | null },
+): Promise<void> {
+  await trx('jobs')
+    .where({ id: job.id })
+    .update({ ...change, ...(folded ? { folded: json(folded) } : {}), version: trx.raw('version + 1') });
+  if (job.state !== change.state)
+    await trail(trx, writer, { record: 'job', id: job.id, action: 'follow', change: { state: change.state } });
+}
 
 /** Jobs as they stand in lists. */
 const jobItems = (connection: Connection) =>
@@ -175,23 +197,25 @@ export const unsignedJobs = (
     .limit(limit)
     .select('jobs.id as jobId', 'jobs.siteId', 'sites.name as site', 'jobs.scheduledFor');
 
-/** What some jobs need in the van, and what has been said of it since, in one query each. */
-export async function packingOf(connection: Connection, ids: string[]) {
-  const contents: Pick<JobRow, 'id' | 'content'>[] = await connection('jobs')
-    .whereIn('id', ids)
-    .select('id', 'content', 'calculationVersion');
-  const said: { jobId: string; body: JobEntry }[] = await connection('job_entries')
-    .whereIn('job_id', ids)
-    .where({ kind: 'kit' })
-    .orderBy('number')
-    .select('jobId', 'body');
+/** What some jobs need in the van, litres and kit, and which of it is in. */
+export async function packingOf(
+  connection: Connection,
+  ids: readonly string[],
+): Promise<Map<string, { litres: number; items: number; packed: number }>> {
+  const { rows } = await connection.raw(
+    `select jobs.id, (content #>> '{water,litres}')::float8 as litres, kit.items, kit.packed
+      from jobs cross join lateral (
+        select count(*)::int as items, count(*) filter (where coalesce(said.packed, false))::int as packed
+        from jsonb_array_elements(content -> 'kit') item left join lateral (
+          select case when (folded ->> 'version')::int = ? then (folded #>> array['progress', 'kit', item ->> 'key'])::boolean
+            else (select (body ->> 'packed')::boolean from job_entries where job_id = jobs.id and kind = 'kit'
+              and body ->> 'item' = item ->> 'key' order by number desc limit 1) end as packed
+        ) said on true
+      ) kit where jobs.id = any(?)`,
+    [FOLD_VERSION, [...ids]],
+  );
   return new Map(
-    contents
-      .map(jobRow)
-      .map(({ id, content }) => [
-        id,
-        { content, said: said.filter(({ jobId }) => jobId === id).map(({ body }) => body) },
-      ]),
+    rows.map(({ id, ...packing }: { id: string; litres: number; items: number; packed: number }) => [id, packing]),
   );
 }
 
@@ -216,16 +240,14 @@ export async function measuredRows(
     .select('jobs.id', 'jobs.siteId', 'sites.name as site', 'jobs.scheduledFor as date', 'jobs.measured as measured');
 }
 
-/** Jobs of a site on which an array was worked on, oldest first; ended or not, for what was washed is washed. */
-export async function workedJobs(
-  connection: Connection,
-  { siteId, arrayId }: { siteId: string; arrayId: string },
-): Promise<JobRow[]> {
+/** Jobs on which an array was washed, oldest first; ended or not, for what was washed is washed. */
+export async function washesOf(connection: Connection, arrayId: string): Promise<JobRow[]> {
   const rows = await connection('jobs')
-    .where({ siteId })
-    .whereNot({ state: 'scheduled' })
-    .whereRaw(`content -> 'arrays' @> ?::jsonb`, [JSON.stringify([{ id: arrayId }])])
-    .orderBy('scheduledFor');
+    .join('job_arrays', 'job_arrays.job_id', 'jobs.id')
+    .where({ arrayId })
+    .whereNotNull('washed_at')
+    .orderBy(['scheduledFor', 'id'])
+    .select('jobs.*');
   return rows.map(jobRow);
 }
 

@@ -5,7 +5,7 @@ import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
 import { moduleCount, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
-import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
+import { countMarks, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
@@ -21,14 +21,16 @@ import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
+import { createEachOnce, createOnce, trail, updateVersioned } from '../storage/writing.ts';
+import { type Folding, folding } from './folding.ts';
 import { measureJob } from './measured.ts';
 import {
+  entriesKnown,
   entriesOf,
   findJob,
   followJob,
-  insertEntry,
-  insertJob,
+  insertEntries,
+  insertJobs,
   type JobContent,
   type JobRow,
   jobOfQuote,
@@ -49,6 +51,7 @@ export async function readJob(connection: Connection, id: string) {
     modulesLeft: _left,
     minutes: _minutes,
     measured: _measured,
+    folded: _folded,
     calculationVersion: _version,
     content,
     ...rest
@@ -110,7 +113,7 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
         minutes,
         visit: index + 1,
       }));
-      for (const job of jobs) await insertJob(trx, job);
+      await insertJobs(trx, jobs);
       if (jobs.length > 1) await agree(trx, context, quote, jobs);
     });
     return readJob(trx, body.id);
@@ -191,45 +194,63 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
   return context.database.transaction(async (trx) => {
     const job = await lockJob(trx, jobId);
     if (body.by !== undefined && body.by !== context.person.id) throw notTheirs();
-    const known: JobEntry[] = await entriesOf(trx, jobId);
+    const known = new Set(await entriesKnown(trx, jobId, namedIn(body.entries)));
+    const receivedAt = context.clock();
+    const fold = folding(trx, job);
+    const timed: (JobEntry & { clockGap: number })[] = [];
     for (const [index, entry] of body.entries.entries()) {
-      const path = `entries.${index}`;
-      const receivedAt = context.clock();
-      const gap = clockGap(entry.at, receivedAt, body.sentAt);
-      if (!known.some(({ id }) => id === entry.id)) {
-        checkEntry(job, known, { ...entry, clockGap: gap }, path);
-        if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
-      }
-      await createOnce(trx, context, 'job entry', { ...entry, jobId }, () => {
-        known.push({ ...entry, clockGap: gap });
-        return insertEntry(trx, jobId, entry, {
-          by: context.person.id,
-          receivedAt,
-          clockGap: gap,
-          device: body.device,
-        });
-      });
+      const clocked = { ...entry, clockGap: clockGap(entry.at, receivedAt, body.sentAt) };
+      timed.push(clocked);
+      if (known.has(entry.id)) continue;
+      await checkEntry(job, known, fold, clocked, `entries.${index}`);
+      if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
+      fold.take(clocked);
+      known.add(entry.id);
     }
-    refuseTooMuch(known);
-    await followEntries(trx, job, known);
+    await createEachOnce(
+      trx,
+      context,
+      'job entry',
+      body.entries.map((entry) => ({ ...entry, jobId })),
+      (fresh) => {
+        const ids = new Set(fresh.map(({ id }) => id));
+        const by = { by: context.person.id, receivedAt, device: body.device };
+        return insertEntries(
+          trx,
+          jobId,
+          timed.filter(({ id }, at) => ids.has(id) && timed.findIndex((one) => one.id === id) === at),
+          by,
+        );
+      },
+    );
+    await followEntries(trx, context, job, fold);
     return { kept: body.entries.map(({ id }) => id) };
   });
 }
+
+/** Ids of entries, and of those that they strike out. */
+const namedIn = (entries: readonly JobEntry[]): string[] =>
+  entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.id, entry.entry] : [entry.id]));
 
 /** What one job can hold. A crew that marks every module of the largest array five times over stays under it. */
 const MOST_ENTRIES = 20_000;
 const MOST_MARKED = 200_000;
 
 /** Refuses a job that grows beyond what can be folded while somebody waits; nothing of the batch is kept then. */
-function refuseTooMuch(entries: readonly JobEntry[]): void {
-  const marked = entries.reduce((sum, entry) => sum + (entry.kind === 'mark' ? entry.modules.length : 0), 0);
-  if (entries.length > MOST_ENTRIES) throw invalid('entries', `would be over ${MOST_ENTRIES} on this job; divide it`);
+function refuseTooMuch({ entries, marked }: FoldedJob): void {
+  if (entries > MOST_ENTRIES) throw invalid('entries', `would be over ${MOST_ENTRIES} on this job; divide it`);
   if (marked > MOST_MARKED)
     throw invalid('entries', `would mark over ${MOST_MARKED} modules on this job, counting each time; divide the job`);
 }
 
 /** Refuses an entry that does not fit the job, naming the field. */
-function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: string): void {
+async function checkEntry(
+  job: JobRow,
+  known: ReadonlySet<string>,
+  fold: Folding,
+  entry: JobEntry,
+  path: string,
+): Promise<void> {
   if ('array' in entry) {
     const array = job.content.arrays.find(({ id }) => id === entry.array);
     if (array === undefined) throw invalid(`${path}.array`, 'must be an array of this job');
@@ -244,7 +265,7 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
       if (wrong >= 0) throw invalid(`${path}.modules.${wrong}`, 'must be a module of this array');
     }
   }
-  if (entry.kind === 'struck' && !known.some(({ id }) => id === entry.entry)) {
+  if (entry.kind === 'struck' && !known.has(entry.entry)) {
     throw invalid(`${path}.entry`, 'must be an entry of this job');
   }
   if (!('step' in entry)) return;
@@ -254,7 +275,7 @@ function checkEntry(job: JobRow, known: JobEntry[], entry: JobEntry, path: strin
     throw invalid(`${path}.caution`, 'must be a caution of this step');
   }
   if (entry.kind === 'step-done') {
-    const progress = jobProgress(job.content.steps, known);
+    const { progress } = await fold.now();
     const open = openCautions(step, progress);
     if (open.length > 0) {
       throw stopped(
@@ -277,9 +298,11 @@ function heldWords(held: Held): [string, string] {
   return [`On record ${words}. Read both again when they are nearer.`, `cannot end: ${words}`];
 }
 
-async function followEntries(trx: Transaction, job: JobRow, entries: JobEntry[]): Promise<void> {
+async function followEntries(trx: Transaction, context: Context, job: JobRow, fold: Folding): Promise<void> {
   if (job.state === 'reported') return;
-  const progress = jobProgress(job.content.steps, entries);
+  const folded = await fold.now();
+  refuseTooMuch(folded);
+  const { progress } = folded;
   const modulesLeft = job.content.arrays.reduce(
     (sum, array) => sum + countMarks(progress.marks[array.id], moduleCount(array)).left,
     0,
@@ -291,6 +314,6 @@ async function followEntries(trx: Transaction, job: JobRow, entries: JobEntry[])
       : progress.begun
         ? 'in-hand'
         : 'scheduled';
-  await followJob(trx, job.id, { state, modulesLeft });
+  await followJob(trx, context, job, { state, modulesLeft, folded, washedAt: progress.washedAt });
   if (progress.finished) await measureJob(trx, job);
 }

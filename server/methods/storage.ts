@@ -11,10 +11,22 @@ import { lifted } from './lift.ts';
 const named = (connection: Connection) =>
   withPerson(connection('plans'), 'plans.by').select('plans.*', 'people.name as by');
 
-type NewPlan = Omit<Plan, 'at' | 'input' | 'output'> & { siteId: string; at: Date; input: unknown; output: unknown };
+type NewPlan = Omit<Plan, 'at' | 'input' | 'output'> & {
+  siteId: string;
+  at: Date;
+  input: unknown;
+  output: Plan['output'];
+};
 
 export const insertPlan = (trx: Transaction, { overrides, input, output, ...row }: NewPlan): Promise<unknown> =>
-  trx('plans').insert({ ...row, overrides: json(overrides), input: json(input), output: json(output) });
+  trx('plans').insert({
+    ...row,
+    overrides: json(overrides),
+    input: json(input),
+    output: json(output),
+    visits: output.visitsChosen,
+    bestVisits: output.visits.best,
+  });
 
 /** The plan, or a 404. */
 export async function readPlan(connection: Connection, id: string): Promise<Plan> {
@@ -46,14 +58,12 @@ export const newestPlans = (
     connection,
     'plans',
     { by: 'site_id', order: 'entered', ids: siteIds },
-    "id, at, (output ->> 'visitsChosen')::int as visits, overrides <> '{}'::jsonb as overruled",
+    "id, at, visits, overrides <> '{}'::jsonb as overruled",
   );
 
 /** Plans of a site, by a column, that have found since a moment that no visit pays. */
 export const plansWithoutVisit = (connection: Connection, site: string, since: string) =>
-  connection('plans').whereRaw(
-    `plans.site_id = ${site} and plans.at >= ${since} and (plans.output #>> '{visits,best}')::int = 0`,
-  );
+  connection('plans').whereRaw(`plans.site_id = ${site} and plans.at >= ${since} and plans.best_visits = 0`);
 
 /** Every plan of a site as it is stored. */
 export const recordedPlans = (connection: Connection, siteId: string): Promise<unknown[]> =>

@@ -79,11 +79,14 @@ export async function nextRevision(trx: Transaction, number: number): Promise<nu
 }
 
 /** Earlier revisions that the customer may still hold stop counting. */
-export const supersedeBefore = (trx: Transaction, number: number, revision: number): Promise<unknown> =>
-  trx('quotes')
+export async function supersedeBefore(trx: Transaction, number: number, revision: number): Promise<string[]> {
+  const rows = await trx('quotes')
     .where({ number, state: 'sent' })
     .where('revision', '<', revision)
-    .update({ state: 'superseded', version: trx.raw('version + 1') });
+    .update({ state: 'superseded', version: trx.raw('version + 1') })
+    .returning('id');
+  return rows.map(({ id }) => id);
+}
 
 /** Sent quotes whose last day has passed where their site lies. The rows are held until the transaction ends. */
 export async function lockOverdueQuotes(trx: Transaction, now: Date): Promise<string[]> {

@@ -17,7 +17,7 @@ import { readCompany } from '../people/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, trail, trailEach, updateVersioned } from '../storage/writing.ts';
 import { addDays, dateIn } from '../time/calendar.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
@@ -43,7 +43,7 @@ export async function showQuote(
   id: string,
 ): Promise<ShownQuote> {
   const found = await readQuote(connection, id);
-  const paper = await paperOf(connection, id);
+  const paper = await paperOf(connection, 'quote', id);
   const { figures } = (await readPlan(connection, found.planId)).output;
   if (found.state !== 'draft') return { ...found, paper, figures, unprintable: [] };
   const drawn = await composeQuotePaper(connection, id, context.person.glass);
@@ -114,7 +114,13 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
         validUntil: addDays(dateIn(sentAt, site.zone), company.quoteValidDays),
       },
     );
-    await supersedeBefore(trx, row.number, row.revision);
+    const superseded = await supersedeBefore(trx, row.number, row.revision);
+    if (superseded.length > 0)
+      await trailEach(
+        trx,
+        context,
+        superseded.map((earlier) => ({ record: 'quote', id: earlier, action: 'supersede', change: { by: id } })),
+      );
     await keepPaper(trx, context, { record: 'quote', id, because: 'sent', glass: context.person.glass });
     return showQuote(context, trx, id);
   });

@@ -9,7 +9,7 @@ import { lifted } from './lift.ts';
 /** The report as it is stored, or a 404. A draft's content is only as new as the day it was begun. */
 export async function storedReport(connection: Connection, id: string): Promise<Report> {
   const row = mustHave(await connection('reports').where({ id }).first(), 'report');
-  const amendments = await amendmentsOf(connection, 'report', [id]);
+  const amendments = await amendmentsOf(connection, 'report_id', [id]);
   return report.parse({ ...lifted(row), amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
 }
 

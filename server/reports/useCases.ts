@@ -21,7 +21,7 @@ type Shown = Report & { paper: Awaited<ReturnType<typeof paperOf>>; unprintable:
 /** A report with what is known of its paper: its sum once it is signed, and before that what could not be printed. */
 export async function showReport(context: Pick<Context, 'person'>, connection: Connection, id: string): Promise<Shown> {
   const report = await readReport(connection, id);
-  const paper = await paperOf(connection, id);
+  const paper = await paperOf(connection, 'report', id);
   if (report.state === 'signed') return { ...report, paper, unprintable: [] };
   const drawn = await composeReportPaper(connection, id, context.person.glass);
   return { ...report, paper, unprintable: unprintableOf({ kind: 'report', paper: drawn }) };
@@ -70,7 +70,7 @@ export function sealReport(context: Context, id: string, version: number, signat
   return context.database.transaction(async (trx) => {
     const found = await storedReport(trx, id);
     if (found.state === 'signed') throw outOfOrder('This report is signed. Add an amendment instead.');
-    await lockJob(trx, found.jobId);
+    const job = await lockJob(trx, found.jobId);
     await prepareAll(trx, found.jobId);
     const content = await composeReport(trx, found.jobId);
     await updateVersioned(
@@ -79,7 +79,7 @@ export function sealReport(context: Context, id: string, version: number, signat
       { table: 'reports', record: 'report', id, version },
       signedColumns(content, signature),
     );
-    await followJob(trx, found.jobId, { state: 'reported' });
+    await followJob(trx, context, job, { state: 'reported' });
     await keepPaper(trx, context, { record: 'report', id, because: 'signed', glass: context.person.glass });
     return showReport(context, trx, id);
   });
@@ -98,7 +98,7 @@ export function amendReport(context: Context, id: string, body: BodyOf<Endpoints
     const found = await storedReport(trx, id);
     if (found.state !== 'signed') throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     await lockJob(trx, found.jobId);
-    const added = await addAmendment(context, trx, 'report', id, body);
+    const added = await addAmendment(context, trx, { reportId: id }, body);
     if (added) await keepPaper(trx, context, { record: 'report', id, because: 'amended', glass: context.person.glass });
     return showReport(context, trx, id);
   });

@@ -1,46 +1,50 @@
-import { lastLooks } from '../inspections/storage.ts';
 import { jobsInHandSince } from '../jobs/storage.ts';
 import { plansWithoutVisit } from '../methods/storage.ts';
 import { quotesThatWait } from '../quotes/storage.ts';
-import { sitesWithArrays, withArray, withSite } from '../sites/storage.ts';
-import { newestReckonings } from '../soiling/storage.ts';
+import { arraysThatPay, withSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 
 /**
- * Sites with arrays that by their newest reckoning a wash has been expected to pay for since a day that has come, the longest
- * since first. Without those that are in hand (a quote that waits, a job that is booked or was done since), and without
- * those whose plan has counted all arrays together since and found that no visit pays.
+ * Arrays under a name that by their newest reckoning a wash has been expected to pay for since a day that has come. Without
+ * those that are in hand (a quote that waits, a job that is booked or was done since), and without those whose plan has
+ * counted all arrays together since and found that no visit pays.
  */
-export const payingSites = (
+const due = (connection: Connection, name: string, today: string) =>
+  arraysThatPay(connection, name, today)
+    .whereNotExists(jobsInHandSince(connection, `${name}.site_id`, `${name}.reckoned_at`))
+    .whereNotExists(quotesThatWait(connection, `${name}.site_id`))
+    .whereNotExists(plansWithoutVisit(connection, `${name}.site_id`, `${name}.reckoned_at`));
+
+/** Sites with such arrays, the longest since first. Read in the order of the index until there are enough. */
+export async function payingSites(
   connection: Connection,
   today: string,
   limit: number,
-): Promise<{ siteId: string; site: string; arrays: string; lookOn: string }[]> =>
-  withSite(withArray(connection.from(newestReckonings(connection).as('newest')), 'newest.array_id'), 'arrays.site_id')
-    .where('newest.look_on', '<=', today)
-    .whereNotExists(jobsInHandSince(connection, 'sites.id', 'newest.at'))
-    .whereNotExists(quotesThatWait(connection, 'sites.id'))
-    .whereNotExists(plansWithoutVisit(connection, 'sites.id', 'newest.at'))
-    .groupBy('sites.id', 'sites.name')
-    .orderByRaw('min(newest.look_on), sites.id')
+): Promise<{ siteId: string; site: string; arrays: string; lookOn: string }[]> {
+  const first: { siteId: string; site: string; lookOn: string }[] = await withSite(
+    due(connection, 'first', today),
+    'first.site_id',
+  )
+    .whereNotExists(
+      due(connection, 'earlier', today)
+        .whereRaw('earlier.site_id = first.site_id')
+        .whereRaw('(earlier.look_on, earlier.id) < (first.look_on, first.id)'),
+    )
+    .orderBy(['first.look_on', 'first.site_id'])
     .limit(limit)
-    .select(
-      'sites.id as siteId',
-      'sites.name as site',
-      connection.raw(`string_agg(arrays.name, ', ' order by arrays.name) as arrays`),
-      connection.raw('min(newest.look_on)::text as look_on'),
-    );
-
-/** Sites with an array that nobody has looked at since an instant, longest ago first. */
-export const sitesNotSeenSince = (
-  connection: Connection,
-  instant: Date,
-  limit: number,
-): Promise<{ siteId: string; site: string; lastLook: string | null }[]> =>
-  sitesWithArrays(connection)
-    .leftJoin(lastLooks(connection).as('looks'), 'looks.array_id', 'arrays.id')
-    .groupBy('sites.id', 'sites.name')
-    .havingRaw('max(looks.last_look) is null or max(looks.last_look) < ?', [instant])
-    .orderByRaw('max(looks.last_look) nulls first')
-    .limit(limit)
-    .select('sites.id as siteId', 'sites.name as site', connection.raw('max(looks.last_look) as last_look'));
+    .select('first.site_id as siteId', 'sites.name as site', 'first.look_on as lookOn');
+  const names: { siteId: string; name: string }[] = await due(connection, 'own', today)
+    .whereIn(
+      'own.site_id',
+      first.map(({ siteId }) => siteId),
+    )
+    .orderBy('own.name')
+    .select('own.site_id as siteId', 'own.name');
+  return first.map((site) => ({
+    ...site,
+    arrays: names
+      .filter(({ siteId }) => siteId === site.siteId)
+      .map(({ name }) => name)
+      .join(', '),
+  }));
+}

@@ -2,8 +2,8 @@ import { DateTime } from 'luxon';
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { BATCH_MINUTES, POLE_WIND_LIMIT } from '../../core/assumptions.ts';
-import { jobProgress } from '../../core/jobs/progress.ts';
 import { coolWindow, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolWindow.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
@@ -11,10 +11,11 @@ import type { Context } from '../context.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
 import { readCompanyRow } from '../people/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
-import { arraysOfSite, firstPlace, readSite, waterReadingsOfSite } from '../sites/storage.ts';
+import { arraysOfSites, firstPlace, newestWater, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
+import { mustHave } from '../storage/writing.ts';
 import { addDays, dateIn } from '../time/calendar.ts';
-import { payingSites, sitesNotSeenSince } from './chaseStorage.ts';
+import { payingSites } from './chaseStorage.ts';
 
 const STEP_MINUTES = 15;
 const STEPS_A_DAY = (24 * 60) / STEP_MINUTES;
@@ -37,19 +38,18 @@ export async function readDay(
   const zone = company?.zone ?? 'UTC';
   const today = dateIn(context.clock(), zone);
   const date = query.date ?? today;
-  const jobs = await prepared(database, await jobsOn(database, date, MOST_ON_A_DAY));
-  const onStrip = [];
-  for (const job of jobs) onStrip.push({ ...job, ...(await coolHours(database, job.siteId, date, zone)) });
+  const jobs = await jobsOn(database, date, MOST_ON_A_DAY);
+  const coming = await jobsBetween(database, addDays(date, 1), addDays(date, COMING_DAYS), MOST_LISTED);
+  const packed = await packing(database, [...jobs, ...coming]);
+  const known = await knownOfSites(database, jobs);
+  const onStrip = jobs.map((job) => ({ ...packed(job), ...coolHours(known(job.siteId), date, zone) }));
   const sees = context.person.role !== 'crew';
   return {
     date,
     zone,
     ...(await light(database, date, zone)),
     jobs: onStrip,
-    coming: await prepared(
-      database,
-      await jobsBetween(database, addDays(date, 1), addDays(date, COMING_DAYS), MOST_LISTED),
-    ),
+    coming: coming.map(packed),
     chase: {
       late: await lateJobs(database, today, MOST_LISTED),
       quotes: sees ? await unanswered(context) : [],
@@ -61,20 +61,15 @@ export async function readDay(
 }
 
 /** Jobs with what has to be in the van for them, and how much of it is. */
-async function prepared(connection: Connection, jobs: JobListItem[]) {
-  const packing = await packingOf(
+async function packing(connection: Connection, jobs: readonly JobListItem[]) {
+  const found = await packingOf(
     connection,
     jobs.map(({ id }) => id),
   );
-  return jobs.map((job) => {
-    const { content, said = [] } = packing.get(job.id) ?? {};
-    const { kit } = jobProgress([], said);
-    return {
-      ...job,
-      litres: content?.water.litres ?? 0,
-      kit: { items: content?.kit.length ?? 0, packed: content?.kit.filter(({ key }) => kit[key]).length ?? 0 },
-    };
-  });
+  return (job: JobListItem) => {
+    const { litres = 0, items = 0, packed = 0 } = found.get(job.id) ?? {};
+    return { ...job, litres, kit: { items, packed } };
+  };
 }
 
 const daysBefore = (context: Context, days: number): Date => new Date(context.clock().getTime() - days * 86_400_000);
@@ -92,11 +87,31 @@ function instantsOf(date: string, zone: string): number[] {
 
 const hourOf = (index: number): number => (index * STEP_MINUTES) / 60;
 
-async function coolHours(connection: Connection, siteId: string, date: string, zone: string) {
-  const site = await readSite(connection, siteId);
-  const [array] = await arraysOfSite(connection, siteId);
+/** What the cool hours of a job follow from: its site, the site's first array and its newest water reading. */
+interface KnownOfSite {
+  site: Site;
+  array: SolarArray | undefined;
+  water: { temperature: number } | undefined;
+}
+
+/** The same for the sites of some jobs, in one query a room. */
+async function knownOfSites(
+  connection: Connection,
+  jobs: readonly { siteId: string }[],
+): Promise<(siteId: string) => KnownOfSite> {
+  const ids = [...new Set(jobs.map(({ siteId }) => siteId))];
+  const sites = new Map((await sitesOf(connection, ids)).map((site) => [site.id, site]));
+  const arrays = await arraysOfSites(connection, ids);
+  const water = new Map((await newestWater(connection, ids)).map((reading) => [reading.siteId, reading]));
+  return (siteId) => ({
+    site: mustHave(sites.get(siteId), 'site'),
+    array: arrays.find((array) => array.siteId === siteId),
+    water: water.get(siteId),
+  });
+}
+
+function coolHours({ site, array, water }: KnownOfSite, date: string, zone: string) {
   if (array === undefined) return { cool: [], travelMinutes: site.travelMinutes };
-  const [water] = await waterReadingsOfSite(connection, siteId);
   const climate = CLIMATES[site.climate];
   const month = Number(date.slice(5, 7)) - 1;
   const of = (values: readonly number[]) => climateMonth(values, month, site.latitude);

@@ -10,6 +10,7 @@ import {
   waterReading,
 } from '../../contract/sites/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { newestOf } from '../storage/newest.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
@@ -45,6 +46,12 @@ export const insertWaterReading = (trx: Transaction, row: WaterReadingRow & { by
 export const readSite = async (connection: Connection, id: string): Promise<Site> =>
   site.parse(mustHave(await connection('sites').where({ id }).first(), 'site'));
 
+/** Sites by their ids, in no order. */
+export async function sitesOf(connection: Connection, ids: readonly string[]): Promise<Site[]> {
+  const rows: unknown[] = await connection('sites').whereIn('id', ids);
+  return rows.map((row) => site.parse(row));
+}
+
 /** The array, or a 404. */
 export const readArray = async (connection: Connection, id: string): Promise<SolarArray> =>
   array.parse(mustHave(await connection('arrays').where({ id }).first(), 'array'));
@@ -61,7 +68,7 @@ export async function zonesOf(connection: Connection, siteIds: readonly string[]
 }
 
 export const arraysOfSites = async (connection: Connection, siteIds: readonly string[]): Promise<SolarArray[]> =>
-  parsedArrays(await connection('arrays').whereIn('siteId', siteIds));
+  parsedArrays(await connection('arrays').whereIn('siteId', siteIds).orderBy(['name', 'id']));
 
 /** Arrays by their ids, in no order. */
 export const arraysOf = async (connection: Connection, ids: readonly string[]): Promise<SolarArray[]> =>
@@ -81,7 +88,15 @@ export async function waterReadingsOfSite(connection: Connection, siteId: string
   return rows.map((row) => waterReading.parse(row));
 }
 
-export interface SiteRow extends Site {
+/** The newest water reading of each of some sites. */
+export const newestWater = (
+  connection: Connection,
+  siteIds: readonly string[],
+): Promise<{ siteId: string; temperature: number }[]> =>
+  newestOf(connection, 'water_readings', { by: 'site_id', order: 'taken_at', ids: siteIds }, 'temperature');
+
+/** A site as it stands in a list. */
+export interface SiteRow extends Pick<Site, 'id' | 'name' | 'place'> {
   customer: string;
   sortKey: string;
 }
@@ -97,16 +112,12 @@ export function listSiteRows(
   const rows = connection('sites')
     .join('customers', 'customers.id', 'sites.customer_id')
     // The key is the database's own: what another program makes small letters of need not sort the same.
-    .select('sites.*', 'customers.name as customer', connection.raw('lower(sites.name) as sort_key'))
+    .select('sites.id', 'sites.name', 'sites.place', 'customers.name as customer')
+    .select(connection.raw('lower(sites.name) as sort_key'))
     .orderByRaw('lower(sites.name), sites.id')
     .limit(query.limit + 1);
   if (after) rows.whereRaw('(lower(sites.name), sites.id) > (?, ?::uuid)', [after[0], after[1]]);
-  if (query.search) {
-    const like = `%${query.search.replace(/[\\%_]/g, '\\$&')}%`;
-    rows.where((builder) =>
-      builder.whereILike('sites.name', like).orWhereILike('sites.place', like).orWhereILike('customers.name', like),
-    );
-  }
+  if (query.search) rows.whereRaw('sites.words like lower(?)', [`%${query.search.replace(/[\\%_]/g, '\\$&')}%`]);
   return rows;
 }
 
@@ -116,6 +127,19 @@ export const firstPlace = (
 ): Promise<Pick<Site, 'name' | 'latitude' | 'longitude'> | undefined> =>
   connection('sites').orderByRaw('lower(name), id').first('name', 'latitude', 'longitude');
 
-/** Sites with each of their arrays, for whoever joins what is known of these. */
-export const sitesWithArrays = (connection: Connection) =>
-  connection('sites').join('arrays', 'arrays.site_id', 'sites.id');
+/** Sites with arrays of which none was looked at since an instant, the longest ago first. */
+export const sitesNotSeenSince = (
+  connection: Connection,
+  instant: Date,
+  limit: number,
+): Promise<{ siteId: string; site: string; lastLook: string | null }[]> =>
+  connection('sites')
+    .where((rows) => rows.whereNull('last_look').orWhere('last_look', '<', instant))
+    .whereExists(connection('arrays').whereRaw('arrays.site_id = sites.id'))
+    .orderByRaw('last_look nulls first, id')
+    .limit(limit)
+    .select('sites.id as siteId', 'sites.name as site', 'lastLook');
+
+/** Arrays under a name, that a wash is expected to pay for on a day, for whoever asks more of them. */
+export const arraysThatPay = (connection: Connection, name: string, day: string) =>
+  connection(`arrays as ${name}`).where(`${name}.look_on`, '<=', day);

@@ -30,6 +30,8 @@ export const insertReckoning = (
   trx('reckonings').insert({
     ...row,
     lookOn: output.lookOn,
+    lossNow: output.lossNow.mid,
+    taught: output.known && output.known.taught.length > 0 ? json(output.known.taught) : null,
     overrides: json(overrides),
     input: json(input),
     output: json(output),
@@ -77,20 +79,11 @@ export const taughtByArrays = (
   connection: Connection,
   limit: number,
 ): Promise<{ id: string; name: string; siteId: string; site: string; taught: Taught[] }[]> =>
-  withSite(
-    withArray(
-      connection.from(
-        connection('reckonings')
-          .distinctOn('array_id')
-          .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
-          .select('array_id', 'entered', connection.raw(`output #> '{known,taught}' as taught`))
-          .as('newest'),
-      ),
-      'newest.array_id',
-    ),
-    'arrays.site_id',
-  )
-    .whereRaw(`jsonb_typeof(newest.taught) = 'array'`)
+  withSite(withArray(connection('reckonings as newest'), 'newest.array_id'), 'arrays.site_id')
+    .whereNotNull('newest.taught')
+    .whereNotExists(
+      connection('reckonings as later').whereRaw('later.array_id = newest.array_id and later.entered > newest.entered'),
+    )
     .orderBy('newest.entered', 'desc')
     .limit(limit)
     .select('arrays.id', 'arrays.name', 'arrays.siteId', 'sites.name as site', 'newest.taught as taught');
@@ -121,15 +114,8 @@ export const newestLosses = (
     connection,
     'reckonings',
     { by: 'array_id', order: 'entered', ids: arrayIds },
-    "inspection_id, at, (output #>> '{lossNow,mid}')::float8 as loss_now, overrides <> '{}'::jsonb as overruled",
+    "inspection_id, at, loss_now, overrides <> '{}'::jsonb as overruled",
   );
-
-/** The newest reckoning of every array, for whoever joins it: `look_on` is the day from which on a wash pays. */
-export const newestReckonings = (connection: Connection) =>
-  connection('reckonings')
-    .distinctOn('array_id')
-    .orderBy([{ column: 'array_id' }, { column: 'entered', order: 'desc' }])
-    .select('array_id', 'look_on', 'at');
 
 /** Every reckoning of some arrays as it is stored, and what was set for the years ahead. */
 export const recordedReckonings = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>

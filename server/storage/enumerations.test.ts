@@ -1,21 +1,59 @@
 import { expect } from 'chai';
+import { RUN_KINDS } from '../../contract/backups/endpoints.ts';
+import { PAPER_CAUSES } from '../../contract/documents/papers.ts';
 import { ROLES } from '../../contract/endpoint.ts';
-import { FINISHES } from '../../core/assumptions.ts';
+import { MEDIA_TYPES } from '../../contract/inspections/endpoints.ts';
+import { ELECTRONICS } from '../../contract/sites/sheet.ts';
+import { BIRDS, FINISHES, SURROUNDINGS } from '../../core/assumptions.ts';
+import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
+import { CELL_CUTS, MARK_KINDS, MARK_PATTERNS, ORIENTATIONS, SEVERITIES } from '../../core/inspections/marks.ts';
+import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
+import { BONDS, GRADES, SOIL_KINDS, WHERES } from '../../core/inspections/soil.ts';
+import { ENTRY_KINDS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
+import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
+import { WATER_SOURCES } from '../../core/water/plan.ts';
+import { CLIMATE_KEYS, RECORD_SOURCES } from '../../core/weather/climates.ts';
 import { emptyDatabase } from '../testing/harness.ts';
 import { type Database, openDatabase } from './database.ts';
 
 /** Lists that the code owns and the database holds to. */
 const OWNED: Record<string, readonly string[]> = {
+  'arrays.birds': BIRDS,
+  'arrays.cells': CELL_CUTS,
+  'arrays.electronics': ELECTRONICS,
+  'arrays.mount': MOUNTS,
+  'arrays.orientation': ORIENTATIONS,
+  'backup_runs.kind': RUN_KINDS,
+  'inspection_defects.kind': DEFECT_KINDS,
+  'inspection_defects.severity': DEFECT_SEVERITIES,
+  'inspection_marks.bond': BONDS,
+  'inspection_marks.kind': MARK_KINDS,
+  'inspection_marks.pattern': MARK_PATTERNS,
+  'inspection_marks.severity': SEVERITIES,
+  'inspection_soils.bond': BONDS,
+  'inspection_soils.grade': GRADES,
+  'inspection_soils.kind': SOIL_KINDS,
+  'inspection_soils.lies': WHERES,
   'invitations.role': ROLES,
+  'job_entries.kind': ENTRY_KINDS,
   'jobs.state': JOB_STATES,
+  'papers.because': PAPER_CAUSES,
   'people.role': ROLES,
+  'photos.media_type': MEDIA_TYPES,
+  'photos.role': PHOTO_ROLES,
+  'photos.state': PHOTO_STATES,
   'plans.finish': FINISHES,
   'quotes.choice': QUOTE_CHOICES,
   'quotes.state': QUOTE_STATES,
   'reports.state': REPORT_STATES,
+  'sites.climate': CLIMATE_KEYS,
+  'sites.run_off': RUN_OFFS,
+  'sites.surroundings': SURROUNDINGS,
+  'sites.water_source': WATER_SOURCES,
+  'weather_days.source': RECORD_SOURCES,
 };
 
 describe('a list of the code', () => {
@@ -41,4 +79,8 @@ describe('a list of the code', () => {
       expect([...(held.get(column) ?? [])].sort()).to.deep.equal([...list].sort());
     });
   }
+
+  it('stands behind every list that the database holds to', () => {
+    expect([...held.keys()].sort()).to.deep.equal(Object.keys(OWNED).sort());
+  });
 });

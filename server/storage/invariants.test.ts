@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { inspectionBody } from '../../contract/testing/bodies.ts';
 import { type Chain, emptyDatabase, finishJob, makeJob, onStage } from '../testing/harness.ts';
 import { migrate, openDatabase } from './database.ts';
 import { migrationSource } from './migrations/index.ts';
@@ -22,6 +23,11 @@ describe('what the database holds by itself', () => {
       truth: 0.2,
       scene: { film: 0.1, patches: [] },
     });
+    const found = inspectionBody({
+      marks: [{ kind: 'droppings', pattern: 'cells', severity: 'plain', modules: [3, 4], cells: [0, 7] }],
+      defects: [{ kind: 'crack', module: 2, severity: 'report', note: '' }],
+    });
+    await harness.owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, found);
     const [inspection] = await harness.sql('select id from inspections');
     const path = `/api/inspections/${inspection?.id}/amendments`;
     await harness.owner.must('POST', path, { id: randomUUID(), text: 'Moss too.', reason: 'seen later' });
@@ -36,6 +42,9 @@ describe('what the database holds by itself', () => {
   const EVIDENCE = [
     'audit_trail',
     'inspections',
+    'inspection_soils',
+    'inspection_marks',
+    'inspection_defects',
     'amendments',
     'reckonings',
     'plans',
@@ -93,18 +102,30 @@ describe('what the database holds by itself', () => {
     expect(rows).to.deep.equal([]);
   });
 
-  const FILTERED: [table: string, columns: string][] = [
+  const LISTED: [table: string, columns: string][] = [
     ['sites', 'lower(name), id'],
+    ['sites', 'last_look NULLS FIRST, id'],
+    ['sites', 'words gin_trgm_ops'],
+    ['arrays', 'look_on, site_id'],
     ['jobs', 'scheduled_for, id'],
     ['jobs', 'state, scheduled_for, id'],
-    ['jobs', 'site_id'],
-    ['quotes', 'state, entered'],
-    ['quotes', 'site_id, entered'],
-    ['inspections', 'array_id, inspected_at'],
-    ['reckonings', 'array_id, entered'],
-    ['plans', 'site_id, entered'],
-    ['papers', 'record_id, number'],
-    ['backup_runs', 'kind, ok, number'],
+    ['jobs', 'site_id, scheduled_for, id'],
+    ['jobs', 'scheduled_for DESC, id'],
+    ['job_arrays', 'array_id, job_id'],
+    ['quotes', 'entered DESC'],
+    ['quotes', 'state, entered DESC'],
+    ['quotes', 'site_id, entered DESC'],
+    ['quotes', 'sent_at'],
+    ['inspections', 'array_id, inspected_at DESC, id DESC'],
+    ['amendments', 'inspection_id, at'],
+    ['amendments', 'report_id, at'],
+    ['reckonings', 'array_id, entered DESC'],
+    ['reckonings', 'entered DESC'],
+    ['plans', 'site_id, entered DESC'],
+    ['reports', 'site_id, entered DESC'],
+    ['papers', 'quote_id, number DESC'],
+    ['papers', 'report_id, number DESC'],
+    ['backup_runs', 'kind, ok, number DESC'],
     ['upload_parts', 'upload_id, start'],
     ['upload_parts', 'at'],
     ['reset_links', 'person_id'],
@@ -112,17 +133,42 @@ describe('what the database holds by itself', () => {
     ['photos', 'inspection_id'],
     ['photos', 'job_id'],
     ['audit_trail', 'record_id, number'],
-    ['drill_rounds', 'person_id, at'],
-    ['quick_looks', 'at, id'],
+    ['drill_rounds', 'person_id, at DESC, id DESC'],
+    ['quick_looks', 'at DESC, id DESC'],
     ['sign_in_counts', 'last_at'],
   ];
-  for (const [table, columns] of FILTERED) {
-    it(`has an index behind ${table} by ${columns}`, async () => {
+  for (const [table, columns] of LISTED) {
+    it(`has an index in the order of ${table} by ${columns}`, async () => {
       const rows = await harness.sql('select indexdef from pg_indexes where tablename = $1', [table]);
-      const indexes = rows.map(({ indexdef }) => String(indexdef).replace(/ DESC/g, ''));
-      expect(indexes.some((index) => index.includes(`(${columns}`))).to.equal(true);
+      expect(rows.some(({ indexdef }) => String(indexdef).includes(`(${columns})`))).to.equal(true);
     });
   }
+
+  it('has a row of the trail for a state that follows from what happened on a job', async () => {
+    const rows = await harness.sql(
+      "select change ->> 'state' as state from audit_trail where record_id = $1 and action = 'follow' order by number",
+      [chain.jobId],
+    );
+    expect(rows).to.deep.equal([{ state: 'washed' }]);
+  });
+
+  it('finds a site by the words of its customer as they are now', async () => {
+    await harness.sql(
+      "update customers set name = 'Quill & Rook' where id = (select customer_id from sites where id = $1)",
+      [chain.siteId],
+    );
+    const { items } = await harness.owner.must('GET', '/api/sites?search=quill%20%26');
+    expect(items.map(({ id }: { id: string }) => id)).to.deep.equal([chain.siteId]);
+  });
+
+  it('knows of a site when it was looked at last, whichever look came in last', async () => {
+    const look = (inspectedAt: string) =>
+      harness.owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, inspectionBody({ inspectedAt }));
+    await look('2026-11-24T08:00:00Z');
+    await look('2026-11-22T08:00:00Z');
+    const [row] = await harness.sql('select last_look from sites where id = $1', [chain.siteId]);
+    expect(row?.last_look).to.equal('2026-11-24T08:00:00.000Z');
+  });
 });
 
 describe('the migrations', () => {

@@ -10,20 +10,30 @@ export const INSTALLATION_ID = '00000000-0000-4000-8000-000000000001';
 export type Writer = Pick<Context, 'clock' | 'requestId'> & { person: { id: string } | null };
 
 /** Writes the one row of the audit trail that belongs to a change, in the change's own transaction. */
-export async function trail(
-  trx: Transaction,
-  writer: Writer,
-  entry: { record: string; id: string; action: string; change?: unknown },
-): Promise<void> {
-  await trx('audit_trail').insert({
-    at: writer.clock(),
-    personId: writer.person?.id ?? null,
-    record: entry.record,
-    recordId: entry.id,
-    action: entry.action,
-    change: json(entry.change ?? {}),
-    requestId: writer.requestId,
-  });
+export const trail = (trx: Transaction, writer: Writer, entry: TrailEntry): Promise<void> =>
+  trailEach(trx, writer, [entry]);
+
+interface TrailEntry {
+  record: string;
+  id: string;
+  action: string;
+  change?: unknown;
+}
+
+/** The same for several changes at once. */
+export async function trailEach(trx: Transaction, writer: Writer, entries: readonly TrailEntry[]): Promise<void> {
+  const at = writer.clock();
+  await trx('audit_trail').insert(
+    entries.map(({ record, id, action, change }) => ({
+      at,
+      personId: writer.person?.id ?? null,
+      record,
+      recordId: id,
+      action,
+      change: json(change ?? {}),
+      requestId: writer.requestId,
+    })),
+  );
 }
 
 const idTaken = () =>
@@ -81,6 +91,51 @@ export async function createOnce<C extends { id: string }>(
   await insert();
   await trail(trx, writer, { record, id: content.id, action: 'create', change: content });
   return true;
+}
+
+/**
+ * Runs many creations once each, in few statements however many there are: those that were made before with the same
+ * content are left out; an id that stands for something else is a conflict, and nothing of the batch is made.
+ * @param insert makes those that are new @returns those that are new
+ */
+export async function createEachOnce<C extends { id: string }>(
+  trx: Transaction,
+  writer: Writer,
+  record: string,
+  contents: readonly C[],
+  insert: (fresh: C[]) => Promise<unknown>,
+): Promise<C[]> {
+  if (contents.length === 0) return [];
+  const digests = new Map<string, Buffer>();
+  const distinct: C[] = [];
+  for (const content of contents) {
+    const [digest, before] = [digestOf(content), digests.get(content.id)];
+    // The same id twice in one batch is the same record once, or a conflict.
+    if (before && !digest.equals(before)) throw idTaken();
+    if (before) continue;
+    digests.set(content.id, digest);
+    distinct.push(content);
+  }
+  const made: { id: string }[] = await trx('creations')
+    .insert(distinct.map(({ id }) => ({ id, record, digest: digests.get(id) })))
+    .onConflict('id')
+    .ignore()
+    .returning('id');
+  const freshIds = new Set(made.map(({ id }) => id));
+  const fresh = distinct.filter(({ id }) => freshIds.has(id));
+  if (fresh.length < distinct.length) {
+    const others = [...digests.keys()].filter((id) => !freshIds.has(id));
+    for (const before of await trx('creations').whereIn('id', others))
+      if (before.record !== record || !digests.get(before.id)?.equals(before.digest)) throw idTaken();
+  }
+  if (fresh.length === 0) return [];
+  await insert(fresh);
+  await trailEach(
+    trx,
+    writer,
+    fresh.map((content) => ({ record, id: content.id, action: 'create', change: content })),
+  );
+  return fresh;
 }
 
 /** Updates a row if it still has the version that was read; otherwise 409 with both states. */

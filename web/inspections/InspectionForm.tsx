@@ -2,14 +2,14 @@ import { useEffect, useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { inspectionFields, SOIL_KINDS } from '../../contract/inspections/endpoints.ts';
+import { inspectionFields } from '../../contract/inspections/endpoints.ts';
 import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
 import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
 import type { PowerReading as TypedReading } from '../../core/comparisons/powerReading.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
 import { DEFECT_KINDS } from '../../core/inspections/defects.ts';
-import { lossFromInspection, type Soil } from '../../core/inspections/soil.ts';
+import { lossFromInspection, SOIL_KINDS, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
 import {

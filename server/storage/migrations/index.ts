@@ -23,6 +23,8 @@ import * as lookOn from './021-look-on.ts';
 import * as ownFigures from './022-own-figures.ts';
 import * as cloths from './023-cloths.ts';
 import * as columns from './024-columns.ts';
+import * as rows from './025-rows.ts';
+import * as lists from './026-lists.ts';
 
 interface Migration {
   name: string;
@@ -56,6 +58,8 @@ const MIGRATIONS: Migration[] = [
   { name: '022-own-figures', ...ownFigures },
   { name: '023-cloths', ...cloths },
   { name: '024-columns', ...columns },
+  { name: '025-rows', ...rows },
+  { name: '026-lists', ...lists },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
