@@ -14,6 +14,7 @@ import { expireQuotes } from './quotes/useCases.ts';
 import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
 import { databaseProbe, startPulse } from './storage/pulse.ts';
 import { pruneUploads } from './uploads/useCases.ts';
+import { workOutDrift } from './weather/drift.ts';
 import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
 import { startQueue } from './work/queue.ts';
 import { repeat } from './work/repeat.ts';
@@ -43,6 +44,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
       onError: (error) => logger.warn({ err: error }, 'queue'),
       handlers: {
         'photo.prepare': ({ id }) => preparePhoto(database, id),
+        'energy.drift': ({ id }) => workOutDrift({ database, workers }, id),
         'quotes.expire': async () => {
           await expireQuotes({ database, clock });
         },

@@ -74,7 +74,7 @@ async function insertion(admin: Client, { table, template, count, columns, where
   const names: string[] = rows.map(({ name }) => `"${name}"`);
   const values = rows.map(({ name }) => columns[name] ?? `one."${name}"`);
   return `insert into ${table} (${names.join(', ')}) overriding system value select ${values.join(', ')}
-    from (select *, row_number() over () as place from ${table} where ${template}) one, generate_series(1, ${count}) n
+    from (select *, row_number() over () as nth from ${table} where ${template}) one, generate_series(1, ${count}) n
     where ${where}`;
 }
 
@@ -236,7 +236,7 @@ function plan(of: Template, size: Size): (Copies | Written)[] {
       columns: {
         id: idOf('entry', "n || ' ' || one.number"),
         job_id: idOf('job', 'n'),
-        number: '10000000 + n * 100 + one.place',
+        number: '10000000 + n * 100 + one.nth',
       },
     },
     {

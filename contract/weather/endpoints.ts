@@ -40,8 +40,10 @@ export const arrayEnergy = z.object({
   count: z.number(),
   /** the last 400 days on record, kWh */
   days: z.array(z.object({ date: z.string(), energy: z.number(), control: z.number().nullable() })),
-  /** what they say without a cleaning: the drift; null without days */
+  /** what they say without a cleaning: the drift; null without days, and while it is worked out */
   drift: computed<DailyEnergyOutput>().nullable(),
+  /** whether the drift is being worked out from what has come in; it is there when it is asked for again */
+  working: z.boolean(),
 });
 export type ArrayEnergy = z.infer<typeof arrayEnergy>;
 

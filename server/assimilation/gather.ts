@@ -9,8 +9,8 @@ import { type Look, looksSince } from '../inspections/storage.ts';
 import { measuredJobsOf } from '../jobs/measured.ts';
 import type { Connection } from '../storage/database.ts';
 import { dateIn } from '../time/calendar.ts';
+import { climateOfSite, dailyEnergyOf } from '../weather/drift.ts';
 import { weatherBetween } from '../weather/storage.ts';
-import { climateOfSite, dailyEnergyOf } from '../weather/useCases.ts';
 
 /** Days that records are looked back over: three years, after which nothing of them is left on the glass. */
 const LOOK_BACK = 1095;

@@ -9,7 +9,7 @@ import { readQuote } from '../quotes/storage.ts';
 import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
-import { addWaterReading, createArray, createSite } from '../sites/useCases.ts';
+import { addWaterReading, createSites } from '../sites/useCases.ts';
 import { reckonArray } from '../soiling/useCases.ts';
 import { keepEnergy, keepRain } from '../weather/storage.ts';
 
@@ -24,6 +24,9 @@ export async function importSites(context: Context, bundle: ImportBundle, files:
   const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0, photos: 0 };
   const pictures = new Map(files.map((file) => [file.name, file]));
   await context.database.transaction(async (trx) => {
+    const listed = bundle.sites.map(({ id, site, customer, arrays }) => ({ site: { ...site, id, customer }, arrays }));
+    await createSites({ ...context, database: trx }, trx, listed, 'sites');
+    counts.sites = listed.length;
     for (const [index, item] of bundle.sites.entries()) {
       await placed(`sites.${index}`, () =>
         importSite({ ...context, database: trx }, item, { counts, pictures }, `sites.${index}`),
@@ -48,11 +51,6 @@ interface Basket {
 
 async function importSite(context: Context, item: ImportedSite, basket: Basket, path: string): Promise<void> {
   const { counts } = basket;
-  await createSite(context, { ...item.site, id: item.id, customer: item.customer });
-  counts.sites += 1;
-  for (const [index, array] of item.arrays.entries()) {
-    await placed(`${path}.arrays.${index}`, () => createArray(context, item.id, array));
-  }
   await keepRain(context.database, item.id, item.rain);
   for (const [index, { arrayId, days }] of item.energy.entries()) {
     if (!item.arrays.some(({ id }) => id === arrayId))
@@ -62,6 +60,7 @@ async function importSite(context: Context, item: ImportedSite, basket: Basket, 
       arrayId,
       days.map((day) => ({ ...day, control: null })),
     );
+    await context.database.transaction((trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
   }
   for (const reading of item.waterReadings) await addWaterReading(context, item.id, reading);
   for (const [index, round] of item.rounds.entries()) {

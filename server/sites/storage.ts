@@ -28,16 +28,23 @@ export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 
 
 type NewSite = Omit<Site, 'version'>;
 
-export const insertCustomer = (trx: Transaction, row: Omit<Customer, 'version'>): Promise<unknown> =>
-  trx('customers').insert(row);
+export const insertCustomers = (trx: Transaction, rows: readonly Omit<Customer, 'version'>[]): Promise<unknown> =>
+  trx('customers').insert(rows);
 
-export const insertSite = (trx: Transaction, row: NewSite): Promise<unknown> => trx('sites').insert(siteColumns(row));
+export const insertSites = (trx: Transaction, rows: readonly NewSite[]): Promise<unknown> =>
+  trx('sites').insert(rows.map(siteColumns));
 
-export const insertArray = (
-  trx: Transaction,
-  siteId: string,
-  array: Omit<SolarArray, 'siteId' | 'version'>,
-): Promise<unknown> => trx('arrays').insert({ ...arrayColumns(array), siteId });
+export const insertArrays = (trx: Transaction, rows: readonly Omit<SolarArray, 'version'>[]): Promise<unknown> =>
+  trx('arrays').insert(rows.map(arrayColumns));
+
+/** Which of some arrays are not of the site that they are said to be of. */
+export async function astray(trx: Transaction, rows: readonly { id: string; siteId: string }[]): Promise<string[]> {
+  const siteOf = new Map(rows.map(({ id, siteId }) => [id, siteId]));
+  const found: { id: string; siteId: string }[] = await trx('arrays')
+    .whereIn('id', [...siteOf.keys()])
+    .select('id', 'siteId');
+  return found.filter(({ id, siteId }) => siteOf.get(id) !== siteId).map(({ id }) => id);
+}
 
 export const insertWaterReading = (trx: Transaction, row: WaterReadingRow & { by: string }): Promise<unknown> =>
   trx('water_readings').insert(row);
@@ -60,6 +67,9 @@ const parsedArrays = (rows: unknown[]): SolarArray[] => rows.map((row) => array.
 
 export const arraysOfSite = async (connection: Connection, siteId: string): Promise<SolarArray[]> =>
   parsedArrays(await connection('arrays').where({ siteId }).orderBy(['name', 'id']));
+
+/** Arrays of a site, for whoever asks more of them. */
+export const arraysAt = (connection: Connection, siteId: string) => connection('arrays').where({ siteId });
 
 /** The zones of some sites. */
 export async function zonesOf(connection: Connection, siteIds: readonly string[]): Promise<Map<string, string>> {

@@ -7,18 +7,20 @@ import {
   waterReading,
 } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
+import { invalid } from '../errors.ts';
 import { recordOfSite } from '../spine/record.ts';
 import { standings } from '../spine/standings.ts';
-import type { Connection } from '../storage/database.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { childOf, createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { childOf, createEachOnce, createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
 import {
   arrayColumns,
   arraysOfSite,
+  astray,
   findCustomer,
-  insertArray,
-  insertCustomer,
-  insertSite,
+  insertArrays,
+  insertCustomers,
+  insertSites,
   insertWaterReading,
   listSiteRows,
   readArray,
@@ -67,11 +69,70 @@ export function createSite(context: Context, body: BodyOf<Endpoints['createSite'
   return context.database.transaction(async (trx) => {
     const { customer, ...fields } = body;
     await createOnce(trx, context, 'site', body, async () => {
-      await createOnce(trx, context, 'customer', customer, () => insertCustomer(trx, customer));
-      await insertSite(trx, { ...fields, customerId: customer.id });
+      await createOnce(trx, context, 'customer', customer, () => insertCustomers(trx, [customer]));
+      await insertSites(trx, [{ ...fields, customerId: customer.id }]);
     });
     return readSpread(context, trx, body.id);
   });
+}
+
+/** A site with its customer and its arrays. */
+export interface ListedSite {
+  site: BodyOf<Endpoints['createSite']>;
+  arrays: BodyOf<Endpoints['createArray']>[];
+}
+
+/** Makes many sites once each, in few statements however many there are; a refusal names its place in the list. */
+export async function createSites(
+  context: Context,
+  trx: Transaction,
+  listed: readonly ListedSite[],
+  path: string,
+): Promise<void> {
+  const sites = listed.map(({ site }) => site);
+  const arrays = listed.flatMap((one, at) =>
+    one.arrays.map((array, index) => ({ array, siteId: one.site.id, path: `${path}.${at}.arrays.${index}.id` })),
+  );
+  await createEachOnce(
+    trx,
+    context,
+    'customer',
+    sites.map(({ customer }) => customer),
+    (rows) => insertCustomers(trx, rows),
+    (index) => `${path}.${index}.customer.id`,
+  );
+  await createEachOnce(
+    trx,
+    context,
+    'site',
+    sites,
+    (rows) =>
+      insertSites(
+        trx,
+        rows.map(({ customer, ...fields }) => ({ ...fields, customerId: customer.id })),
+      ),
+    (index) => `${path}.${index}.id`,
+  );
+  const siteOf = new Map(arrays.map(({ array, siteId }) => [array.id, siteId]));
+  const pathOf = (index: number) => arrays[index]?.path ?? path;
+  await createEachOnce(
+    trx,
+    context,
+    'array',
+    arrays.map(({ array }) => array),
+    (rows) =>
+      insertArrays(
+        trx,
+        rows.map((array) => ({ ...array, siteId: siteOf.get(array.id) ?? '' })),
+      ),
+    pathOf,
+  );
+  const [stray] = await astray(
+    trx,
+    arrays.map(({ array, siteId }) => ({ id: array.id, siteId })),
+  );
+  if (stray !== undefined)
+    throw invalid(pathOf(arrays.findIndex(({ array }) => array.id === stray)), 'is an array of another site');
 }
 
 export function changeSite(context: Context, id: string, body: BodyOf<Endpoints['changeSite']>): Promise<SiteSpread> {
@@ -89,7 +150,7 @@ export function createArray(
 ): Promise<SolarArray> {
   return context.database.transaction(async (trx) => {
     await readSite(trx, siteId);
-    await createOnce(trx, context, 'array', body, () => insertArray(trx, siteId, body));
+    await createOnce(trx, context, 'array', body, () => insertArrays(trx, [{ ...body, siteId }]));
     return childOf({ siteId }, await readArray(trx, body.id));
   });
 }

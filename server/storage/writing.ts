@@ -36,13 +36,13 @@ export async function trailEach(trx: Transaction, writer: Writer, entries: reado
   );
 }
 
-const idTaken = () =>
+const idTaken = (path = 'id') =>
   new AppError(
     'conflict',
     'Id already used',
     'This id stands for another record already. Make a new id and send it again.',
     {
-      issues: [{ path: 'id', message: 'is already used for something else' }],
+      issues: [{ path, message: 'is already used for something else' }],
     },
   );
 
@@ -93,10 +93,19 @@ export async function createOnce<C extends { id: string }>(
   return true;
 }
 
+/** Rows in one statement: far under the number of values that one may carry. */
+const AT_ONCE = 2000;
+
+/** Does something to many, so many at a time. */
+export async function inParts<T>(rows: readonly T[], work: (part: T[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += AT_ONCE) await work(rows.slice(from, from + AT_ONCE));
+}
+
 /**
- * Runs many creations once each, in few statements however many there are: those that were made before with the same
+ * Runs many creations once each, in few statements however many there are. Those that were made before with the same
  * content are left out; an id that stands for something else is a conflict, and nothing of the batch is made.
- * @param insert makes those that are new @returns those that are new
+ * @param insert makes those that are new, each once
+ * @param pathOf names the field of the id of the one at an index
  */
 export async function createEachOnce<C extends { id: string }>(
   trx: Transaction,
@@ -104,38 +113,39 @@ export async function createEachOnce<C extends { id: string }>(
   record: string,
   contents: readonly C[],
   insert: (fresh: C[]) => Promise<unknown>,
-): Promise<C[]> {
-  if (contents.length === 0) return [];
+  pathOf: (index: number) => string = () => 'id',
+): Promise<void> {
   const digests = new Map<string, Buffer>();
   const distinct: C[] = [];
-  for (const content of contents) {
+  for (const [index, content] of contents.entries()) {
     const [digest, before] = [digestOf(content), digests.get(content.id)];
     // The same id twice in one batch is the same record once, or a conflict.
-    if (before && !digest.equals(before)) throw idTaken();
+    if (before && !digest.equals(before)) throw idTaken(pathOf(index));
     if (before) continue;
     digests.set(content.id, digest);
     distinct.push(content);
   }
-  const made: { id: string }[] = await trx('creations')
-    .insert(distinct.map(({ id }) => ({ id, record, digest: digests.get(id) })))
-    .onConflict('id')
-    .ignore()
-    .returning('id');
-  const freshIds = new Set(made.map(({ id }) => id));
-  const fresh = distinct.filter(({ id }) => freshIds.has(id));
-  if (fresh.length < distinct.length) {
-    const others = [...digests.keys()].filter((id) => !freshIds.has(id));
-    for (const before of await trx('creations').whereIn('id', others))
-      if (before.record !== record || !digests.get(before.id)?.equals(before.digest)) throw idTaken();
-  }
-  if (fresh.length === 0) return [];
-  await insert(fresh);
-  await trailEach(
-    trx,
-    writer,
-    fresh.map((content) => ({ record, id: content.id, action: 'create', change: content })),
-  );
-  return fresh;
+  const isSame = (made: { id: string; record: string; digest: Buffer }) =>
+    made.record === record && digests.get(made.id)?.equals(made.digest);
+  await inParts(distinct, async (part) => {
+    const made: { id: string }[] = await trx('creations')
+      .insert(part.map(({ id }) => ({ id, record, digest: digests.get(id) })))
+      .onConflict('id')
+      .ignore()
+      .returning('id');
+    const fresh = new Set(made.map(({ id }) => id));
+    const others = part.map(({ id }) => id).filter((id) => !fresh.has(id));
+    const taken = others.length > 0 && (await trx('creations').whereIn('id', others)).find((one) => !isSame(one));
+    if (taken) throw idTaken(pathOf(contents.findIndex(({ id }) => id === taken.id)));
+    if (fresh.size === 0) return;
+    const own = part.filter(({ id }) => fresh.has(id));
+    await insert(own);
+    await trailEach(
+      trx,
+      writer,
+      own.map((content) => ({ record, id: content.id, action: 'create', change: content })),
+    );
+  });
 }
 
 /** Updates a row if it still has the version that was read; otherwise 409 with both states. */

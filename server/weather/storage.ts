@@ -2,7 +2,9 @@ import type { EnergyOfDay } from '../../contract/weather/files.ts';
 import type { ForecastDay, ObservedDay } from '../../contract/weather/service.ts';
 import type { DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import type { Climate, RainDay } from '../../core/weather/index.ts';
+import { arraysAt } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { inParts } from '../storage/writing.ts';
 
 export interface WeatherDay {
   date: string;
@@ -10,13 +12,6 @@ export interface WeatherDay {
   tempAir: number | null;
   windSpeed: number | null;
   source: 'file' | 'service';
-}
-
-/** Rows in one statement: far under the number of values that one may carry. */
-const AT_ONCE = 2000;
-
-async function inParts<T>(rows: readonly T[], write: (part: T[]) => Promise<unknown>): Promise<void> {
-  for (let from = 0; from < rows.length; from += AT_ONCE) await write(rows.slice(from, from + AT_ONCE));
 }
 
 /**
@@ -165,6 +160,12 @@ export async function spanOfEnergy(connection: Connection, arrayId: string): Pro
     .count('* as count');
   return { from: row?.from ?? null, to: row?.to ?? null, count: Number(row?.count ?? 0) };
 }
+
+/** Arrays of a site of which there is daily energy on record. */
+export const arraysWithEnergy = (connection: Connection, siteId: string): Promise<string[]> =>
+  arraysAt(connection, siteId)
+    .whereExists(connection('energy_days').whereRaw('energy_days.array_id = arrays.id'))
+    .pluck('arrays.id');
 
 /** The drift that was worked out of just this data; undefined where the data have changed since. */
 export async function keptDrift(

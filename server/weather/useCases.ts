@@ -1,49 +1,33 @@
 import { createHash } from 'node:crypto';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { FileProblem, ReadFile } from '../../contract/readFile.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy, SiteWeather, weatherEndpoints } from '../../contract/weather/endpoints.ts';
-import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
-import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
-import { acLimit } from '../../core/modules/acLimit.ts';
-import { outputAtAge } from '../../core/modules/ageing.ts';
-import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import { type Climate, climateMonth, climateOf, climateOfRain } from '../../core/weather/index.ts';
+import { climateOf, climateOfRain } from '../../core/weather/index.ts';
 import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { createOnce, trail } from '../storage/writing.ts';
-import { addDays, dateIn, yearsBetween } from '../time/calendar.ts';
+import { addDays, dateIn } from '../time/calendar.ts';
+import { driftOf, LAST_DAYS } from './drift.ts';
 import {
+  arraysWithEnergy,
   climateRow,
   dropClimateRow,
   forecastRow,
   keepClimate,
-  keepDrift,
   keepEnergy,
   keepFailure,
   keepForecast,
   keepObserved,
   keepRain,
-  keptDrift,
-  lastEnergy,
   spanOfEnergy,
   spanOfWeather,
   weatherBetween,
 } from './storage.ts';
 
 type Endpoints = typeof weatherEndpoints;
-
-/** Days of a record that a screen shows and an estimate leans on. */
-const LAST_DAYS = 400;
-/** Days of energy that an estimate hears: what lies further back says nothing of today. */
-const HEARD_DAYS = 730;
-
-/** The climate that years to come are drawn from at a site: its own where files gave one, else the shipped one. */
-export const climateOfSite = async (connection: Connection, site: Site): Promise<Climate | Site['climate']> =>
-  (await climateRow(connection, site.id))?.climate ?? site.climate;
 
 export async function readWeather(context: Context, connection: Connection, siteId: string): Promise<SiteWeather> {
   const site = await readSite(connection, siteId);
@@ -88,9 +72,15 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
         action: 'observe',
         change: { from, to, days: found.answer.observed.length },
       });
+      await askForDrifts(context, trx, siteId);
     });
   else await keepFailure(database, siteId, now, found.problem);
   return readWeather(context, database, siteId);
+}
+
+/** What is on record of the weather has changed: the drift of each array with energy there is worked out anew. */
+async function askForDrifts({ queue }: Context, trx: Transaction, siteId: string): Promise<void> {
+  for (const id of await arraysWithEnergy(trx, siteId)) await queue.send(trx, 'energy.drift', { id });
 }
 
 /** A file that cannot be read: each mistake with its place, and nothing stored. */
@@ -144,6 +134,7 @@ export async function importRain(
       await trailReplaced(trx, context, { record: 'rain record', id: body.id }, await keepRain(trx, siteId, days));
       if (climate)
         await keepClimate(trx, { siteId, climate, file: 'daily rain', at: context.clock(), by: context.person.id });
+      await askForDrifts(context, trx, siteId);
     });
     return readWeather(context, trx, siteId);
   });
@@ -187,73 +178,12 @@ export function dropClimate(context: Context, siteId: string): Promise<SiteWeath
   });
 }
 
-/** Daily energy of an array as C14 takes it: the array as it has aged, and the weather that is on record. */
-export async function dailyEnergyOf(
-  connection: Connection,
-  array: SolarArray,
-  site: Site,
-  most = HEARD_DAYS,
-): Promise<DailyEnergyInput | null> {
-  const days = await lastEnergy(connection, array.id, most);
-  const [first, last] = [days[0], days.at(-1)];
-  if (first === undefined || last === undefined) return null;
-  const weather = await weatherBetween(connection, site.id, first.date, last.date);
-  const byDate = new Map(weather.map((day) => [day.date, day]));
-  const climate = climateOf(await climateOfSite(connection, site));
-  const aged = outputAtAge(array.installedOn ? yearsBetween(array.installedOn, last.date) : 0, DEGRADATION_PER_YEAR);
-  const months = (values: readonly number[]) =>
-    Array.from({ length: 12 }, (_, month) => climateMonth(values, month, site.latitude));
-  return {
-    site: {
-      latitude: site.latitude,
-      longitude: site.longitude,
-      altitude: site.altitude,
-      linkeTurbidity: months(climate.linkeTurbidity),
-      surfaceTilt: array.tilt,
-      surfaceAzimuth: array.azimuth,
-      pdc0: moduleCount(array) * array.moduleWatts * aged,
-      gammaPdc: array.gammaPdc,
-      pacRated: acLimit(array, site.ownUse),
-      tempAir: months(climate.tempAir),
-    },
-    days: days.map(({ date, energy, control }) => {
-      const day = byDate.get(date);
-      return {
-        date,
-        energy,
-        ...(control === null ? {} : { control }),
-        ...(day ? { rain: day.rain } : {}),
-        ...(day?.tempAir == null ? {} : { tempAir: day.tempAir }),
-        ...(day?.windSpeed == null ? {} : { windSpeed: day.windSpeed }),
-      };
-    }),
-    cleanings: [],
-  };
-}
-
-/** The drift of an array's daily energy, worked out once for the same data. */
-async function driftOf(
-  { database, workers }: Context,
-  arrayId: string,
-  input: DailyEnergyInput,
-): Promise<DailyEnergyOutput> {
-  const key = hashOf(`${CALCULATION_VERSION} ${JSON.stringify(input)}`);
-  const kept = await keptDrift(database, arrayId, key);
-  if (kept) return kept;
-  const drift = await workers.run('gainFromDailyEnergy', input);
-  await keepDrift(database, { arrayId, key, drift });
-  return drift;
-}
-
 export async function readEnergy(context: Context, connection: Connection, arrayId: string): Promise<ArrayEnergy> {
   const array = await readArray(connection, arrayId);
   const site = await readSite(connection, array.siteId);
-  const input = await dailyEnergyOf(connection, array, site, LAST_DAYS);
-  return {
-    ...(await spanOfEnergy(connection, arrayId)),
-    days: await lastEnergy(connection, arrayId, LAST_DAYS),
-    drift: input && (await driftOf(context, arrayId, input)),
-  };
+  const { days, drift, working } = await driftOf(connection, array, site);
+  if (working) await context.database.transaction((trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
+  return { ...(await spanOfEnergy(connection, arrayId)), days, drift, working };
 }
 
 export async function importEnergy(
@@ -270,6 +200,7 @@ export async function importEnergy(
     await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, async () =>
       trailReplaced(trx, context, { record: 'energy record', id: body.id }, await keepEnergy(trx, arrayId, days)),
     );
+    await context.queue.send(trx, 'energy.drift', { id: arrayId });
   });
   return readEnergy(context, database, arrayId);
 }

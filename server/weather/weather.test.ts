@@ -238,12 +238,22 @@ describe('the weather of a site', () => {
       expect((await owner.send('GET', path)).status).to.equal(404);
   });
 
+  /** The energy of the array once its drift is worked out. */
+  const worked = async () => {
+    for (;;) {
+      const answer = await owner.must('GET', `/api/arrays/${arrayId}/energy`);
+      if (!answer.working) return answer;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+
   it('stands beside the energy of an array, whose drift says whether it is time to look', async () => {
     const text = record('2026-01-01', 60, (day) => (60 * 0.997 ** day).toFixed(3), 'date,energy');
     const { body, status } = await send(`/api/arrays/${arrayId}/energy`, text);
     expect([status, body.count, body.from, body.to]).to.deep.equal([200, 60, '2026-01-01', '2026-03-01']);
-    expect(body.drift.gain).to.equal(null);
-    expect(body.drift.ratePerDay).to.be.a('number');
+    const { drift } = await worked();
+    expect(drift.gain).to.equal(null);
+    expect(drift.ratePerDay).to.be.a('number');
     const wrong = await send(`/api/arrays/${arrayId}/energy`, 'date,energy\n2026-04-01,-2\n');
     expect(wrong.body.issues[0].path).to.equal('file, line 2');
     expect((await owner.must('GET', `/api/arrays/${arrayId}/energy`)).count).to.equal(60);
@@ -257,6 +267,7 @@ describe('the weather of a site', () => {
     );
     const kept = async () =>
       (await harness.sql('select key, drift from energy_drifts where array_id = $1', [arrayId]))[0];
+    await worked();
     const first = await kept();
     // What is kept is what is answered, also where somebody has put a mark into it.
     await harness.sql(
@@ -264,10 +275,21 @@ describe('the weather of a site', () => {
       [arrayId],
     );
     expect((await owner.must('GET', path)).drift.ratePerDay).to.equal(0.123);
-    await send(path, 'date,energy\n2026-02-09,12\n');
-    const answer = await owner.must('GET', path);
+    const { body } = await send(path, 'date,energy\n2026-02-09,12\n');
+    expect([body.drift, body.working]).to.deep.equal([null, true]);
+    const answer = await worked();
     expect((await kept())?.key).to.not.equal(first?.key);
     expect(answer.drift.ratePerDay).to.not.equal(0.123);
+  });
+
+  it('moves the drift of the energy there when it comes in later', async () => {
+    await send(`/api/arrays/${arrayId}/energy`, record('2026-01-01', 40, () => '40', 'date,energy'));
+    await worked();
+    const key = async () => (await harness.sql('select key from energy_drifts where array_id = $1', [arrayId]))[0]?.key;
+    const before = await key();
+    await sendRain(record('2026-01-01', 40, (day) => String(day % 7)));
+    await worked();
+    expect(await key()).to.not.equal(before);
   });
 
   it('is read beside a hostile table of five megabytes, which is refused by its lines', async () => {

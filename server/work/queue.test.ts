@@ -24,6 +24,7 @@ describe('work in the background', () => {
       onError: () => undefined,
       handlers: {
         'photo.prepare': ({ id }) => prepare(id),
+        'energy.drift': ({ id }) => prepare(id),
         'quotes.expire': async () => undefined,
         'people.prune': async () => undefined,
       },
@@ -80,6 +81,7 @@ describe('work in the background', () => {
       onError: () => undefined,
       handlers: {
         'photo.prepare': () => Promise.reject(new Error('stopped')),
+        'energy.drift': async () => undefined,
         'quotes.expire': async () => undefined,
         'people.prune': async () => undefined,
       },

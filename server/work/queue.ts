@@ -7,9 +7,13 @@ export interface Queue {
   close(): Promise<void>;
 }
 
-const QUEUES = ['photo.prepare', 'quotes.expire', 'people.prune'] as const;
+const QUEUES = ['photo.prepare', 'energy.drift', 'quotes.expire', 'people.prune'] as const;
 export type QueueName = (typeof QUEUES)[number];
 export type QueueHandlers = Record<QueueName, (data: { id: string }) => Promise<void>>;
+
+/** Work of which one piece waits for each thing, however often it is asked for; what has begun is not counted. */
+const ONE_WAITS: ReadonlySet<QueueName> = new Set(['energy.drift']);
+const ONE_OF_EACH = { policy: 'short' } as const;
 
 interface QueueOptions {
   url: string;
@@ -22,7 +26,12 @@ export async function startQueue({ url, handlers, onError }: QueueOptions): Prom
   boss.on('error', onError);
   await boss.start();
   for (const name of QUEUES) {
-    await boss.createQueue(name, { name, retryLimit: 5, retryBackoff: true });
+    await boss.createQueue(name, {
+      name,
+      retryLimit: 5,
+      retryBackoff: true,
+      ...(ONE_WAITS.has(name) ? ONE_OF_EACH : {}),
+    });
     await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5, batchSize: 5 }, async (jobs) => {
       for (const job of jobs) await handlers[name](job.data);
     });
@@ -33,7 +42,7 @@ export async function startQueue({ url, handlers, onError }: QueueOptions): Prom
     async send(trx, name, data) {
       const connection = await trx.client.acquireConnection();
       const executeSql = async (text: string, values: unknown[]) => connection.query(text, values);
-      await boss.send(name, data, { db: { executeSql } });
+      await boss.send(name, data, { db: { executeSql }, ...(ONE_WAITS.has(name) ? { singletonKey: data.id } : {}) });
     },
     close: () => boss.stop({ graceful: true, close: true, timeout: 5000 }),
   };

@@ -4,7 +4,7 @@ import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
 
@@ -13,6 +13,7 @@ const EnergyChart = lazy(() => import('./EnergyChart.tsx'));
 /** Daily energy of one array: what is on record, and what its clear days say. */
 export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }) {
   const energy = useAsk('readEnergy', { params: { id: array.id } });
+  useAskAgain(energy.data?.working === true, energy.refetch);
   const importEnergy = useDo('importEnergy');
   return (
     <div className="energy-of">
@@ -33,10 +34,19 @@ export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }
   );
 }
 
-function Drift({ energy: { from, to, count, days, drift } }: { energy: ArrayEnergy }) {
+function Drift({ energy: { from, to, count, days, drift, working } }: { energy: ArrayEnergy }) {
   const say = useSay();
   const glass = useGlass();
-  if (from === null || to === null || drift === null) return <p className="quiet">No days on record yet.</p>;
+  if (from === null || to === null) return <p className="quiet">No days on record yet.</p>;
+  if (drift === null)
+    return (
+      <>
+        <p className="mb-1">
+          {counted(count, 'day')} from {formatDate(from, glass)} to {formatDate(to, glass)}.
+        </p>
+        {working && <Waiting what="Working out the drift" />}
+      </>
+    );
   const { ratePerDay, rateCi95, used, rejected, yearOnYear, missing } = drift;
   return (
     <>
