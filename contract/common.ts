@@ -26,13 +26,17 @@ export const date = z
 export const moment = z.iso.datetime({ offset: true }).refine(inOurTime, 'must lie between 1900 and 2199');
 /** A time zone by its name. */
 export const zone = text(60).refine((name) => {
+  if (KNOWN_ZONES.has(name)) return true;
   try {
     new Intl.DateTimeFormat('en', { timeZone: name });
+    KNOWN_ZONES.add(name);
     return true;
   } catch {
     return false;
   }
 }, 'must be a time zone such as Africa/Johannesburg');
+/** Zones that were found once: asking anew takes longer than all else that is asked of a site. */
+const KNOWN_ZONES = new Set<string>();
 export const email = z.email().max(200).toLowerCase();
 
 /** Who did what a device sends, and on which: it is taken only from that person. Left out, it is whoever is signed in. */

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { DateTime } from 'luxon';
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
@@ -110,26 +111,54 @@ async function knownOfSites(
   });
 }
 
+/** Hours that were worked out lately: the same roof on the same day has the same, whoever opens the page. */
+const coolKnown = new LRUCache<string, Stretch[]>({ max: 2000 });
+
+interface Stretch {
+  from: number;
+  to: number;
+}
+
 function coolHours({ site, array, water }: KnownOfSite, date: string, zone: string) {
-  if (array === undefined) return { cool: [], travelMinutes: site.travelMinutes };
-  const climate = CLIMATES[site.climate];
+  const { travelMinutes, latitude, longitude, altitude, climate } = site;
+  if (array === undefined) return { cool: [], travelMinutes };
+  const { tilt, azimuth } = array;
+  const roof = { latitude, longitude, altitude, climate, tilt, azimuth, water: water?.temperature ?? USUAL_WATER };
+  const key = JSON.stringify([roof, date, zone]);
+  const known = coolKnown.get(key);
+  if (known) return { cool: known, travelMinutes };
+  const cool = coolStretches(roof, date, zone);
+  coolKnown.set(key, cool);
+  return { cool, travelMinutes };
+}
+
+/** What of a roof its cool hours follow from. */
+interface Roof extends Pick<Site, 'latitude' | 'longitude' | 'altitude' | 'climate'> {
+  /** degrees */
+  tilt: number;
+  azimuth: number;
+  /** Celsius */
+  water: number;
+}
+
+function coolStretches(roof: Roof, date: string, zone: string): Stretch[] {
+  const climate = CLIMATES[roof.climate];
   const month = Number(date.slice(5, 7)) - 1;
-  const of = (values: readonly number[]) => climateMonth(values, month, site.latitude);
+  const of = (values: readonly number[]) => climateMonth(values, month, roof.latitude);
   const times = instantsOf(date, zone);
   const { windows } = coolWindow({
-    place: { ...site, linkeTurbidity: climate.linkeTurbidity },
-    surface: { surfaceTilt: array.tilt, surfaceAzimuth: array.azimuth },
+    place: { ...roof, linkeTurbidity: climate.linkeTurbidity },
+    surface: { surfaceTilt: roof.tilt, surfaceAzimuth: roof.azimuth },
     times,
     weather: [
       { tempAir: of(climate.tempAir), windSpeed: of(climate.windSpeed), relativeHumidity: of(climate.humidity) },
     ],
-    waterTemperature: water?.temperature ?? USUAL_WATER,
+    waterTemperature: roof.water,
     batchMinutes: BATCH_MINUTES,
     windLimit: POLE_WIND_LIMIT,
   });
   const hour = (time: number) => hourOf(times.indexOf(time));
-  const cool = windows.map(({ from, to }) => ({ from: hour(from), to: hour(to) + STEP_MINUTES / 60 }));
-  return { cool, travelMinutes: site.travelMinutes };
+  return windows.map(({ from, to }) => ({ from: hour(from), to: hour(to) + STEP_MINUTES / 60 }));
 }
 
 /** First and last light, hours of the clock, where the company's first site lies. */

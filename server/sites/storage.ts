@@ -80,6 +80,13 @@ export async function zonesOf(connection: Connection, siteIds: readonly string[]
 export const arraysOfSites = async (connection: Connection, siteIds: readonly string[]): Promise<SolarArray[]> =>
   parsedArrays(await connection('arrays').whereIn('siteId', siteIds).orderBy(['name', 'id']));
 
+/** How many modules of which power the arrays of some sites have, without their drawings. */
+export const gridsOfSites = (
+  connection: Connection,
+  siteIds: readonly string[],
+): Promise<Pick<SolarArray, 'id' | 'siteId' | 'rows' | 'columns' | 'missing' | 'moduleWatts'>[]> =>
+  connection('arrays').whereIn('siteId', siteIds).select('id', 'siteId', 'rows', 'columns', 'missing', 'moduleWatts');
+
 /** Arrays by their ids, in no order. */
 export const arraysOf = async (connection: Connection, ids: readonly string[]): Promise<SolarArray[]> =>
   parsedArrays(await connection('arrays').whereIn('id', ids));
@@ -119,16 +126,25 @@ export function listSiteRows(
   query: PageQuery & { search?: string | undefined },
 ): Promise<SiteRow[]> {
   const after = decodeCursor(query.cursor, siteCursor);
-  const rows = connection('sites')
-    .join('customers', 'customers.id', 'sites.customer_id')
+  const own = connection('sites')
     // The key is the database's own: what another program makes small letters of need not sort the same.
-    .select('sites.id', 'sites.name', 'sites.place', 'customers.name as customer')
-    .select(connection.raw('lower(sites.name) as sort_key'))
-    .orderByRaw('lower(sites.name), sites.id')
+    .select('id', 'name', 'place', 'customer_id', connection.raw('lower(name) as sort_key'))
+    .orderByRaw('lower(name), id')
     .limit(query.limit + 1);
-  if (after) rows.whereRaw('(lower(sites.name), sites.id) > (?, ?::uuid)', [after[0], after[1]]);
-  if (query.search) rows.whereRaw('sites.words like lower(?)', [`%${query.search.replace(/[\\%_]/g, '\\$&')}%`]);
-  return rows;
+  if (after) own.whereRaw('(lower(name), id) > (?, ?::uuid)', [after[0], after[1]]);
+  if (query.search) own.whereRaw('words like lower(?)', [`%${query.search.replace(/[\\%_]/g, '\\$&')}%`]);
+  // Whose they are is asked of the page alone.
+  return connection
+    .from(own.as('page'))
+    .join('customers', 'customers.id', 'page.customer_id')
+    .orderBy(['page.sort_key', 'page.id'])
+    .select(
+      'page.id',
+      'page.name',
+      'page.place',
+      'page.sort_key as sortKey',
+      'customers.name as customer',
+    ) as unknown as Promise<SiteRow[]>;
 }
 
 /** Where the company's first site lies, by name; nothing where it has none. */

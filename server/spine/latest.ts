@@ -4,7 +4,7 @@ import { jobsThatMatter } from '../jobs/storage.ts';
 import { newestPlans } from '../methods/storage.ts';
 import { newestQuotes } from '../quotes/storage.ts';
 import { newestReports } from '../reports/storage.ts';
-import { arraysOfSites, zonesOf } from '../sites/storage.ts';
+import { gridsOfSites, zonesOf } from '../sites/storage.ts';
 import { newestLosses } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 
@@ -27,7 +27,7 @@ export async function latestOfSites(
   now: Date,
 ): Promise<Map<string, Latest>> {
   const zoneOf = await zonesOf(connection, siteIds);
-  const arrays = await arraysOfSites(connection, siteIds);
+  const arrays = await gridsOfSites(connection, siteIds);
   const arrayIds = arrays.map(({ id }) => id);
   const inspections = await newestLooks(connection, arrayIds);
   const reckonings = await newestLosses(connection, arrayIds);

@@ -12,12 +12,27 @@ pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (value) => new Date(value)
 pg.types.setTypeParser(pg.types.builtins.DATE, (value) => value);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 
-const snake = (name: string): string => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
-const camel = (name: string): string => name.replace(/_([a-z0-9])/g, (_, letter: string) => letter.toUpperCase());
+/** Remembers what a name becomes: there are only as many as there are columns. */
+function remembered(become: (name: string) => string): (name: string) => string {
+  const known = new Map<string, string>();
+  return (name) => {
+    let found = known.get(name);
+    if (found === undefined) {
+      found = become(name);
+      known.set(name, found);
+    }
+    return found;
+  };
+}
+
+const snake = remembered((name) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`));
+const camel = remembered((name) => name.replace(/_([a-z0-9])/g, (_, letter: string) => letter.toUpperCase()));
 
 function camelRow(row: unknown): unknown {
   if (row === null || typeof row !== 'object' || Array.isArray(row) || Buffer.isBuffer(row)) return row;
-  return Object.fromEntries(Object.entries(row).map(([key, value]) => [camel(key), value]));
+  const named: Record<string, unknown> = {};
+  for (const [key, value] of Object.entries(row)) named[camel(key)] = value;
+  return named;
 }
 
 /**

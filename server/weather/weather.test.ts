@@ -283,7 +283,10 @@ describe('the weather of a site', () => {
   });
 
   it('moves the drift of the energy there when it comes in later', async () => {
-    await send(`/api/arrays/${arrayId}/energy`, record('2026-01-01', 40, () => '40', 'date,energy'));
+    await send(
+      `/api/arrays/${arrayId}/energy`,
+      record('2026-01-01', 40, () => '40', 'date,energy'),
+    );
     await worked();
     const key = async () => (await harness.sql('select key from energy_drifts where array_id = $1', [arrayId]))[0]?.key;
     const before = await key();
