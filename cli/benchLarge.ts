@@ -27,7 +27,8 @@ const LEAST_SHARE = 0.6;
 /** Reads that a day at the desk and in the field is made of, each with ids that both sizes have. */
 const READS: Record<string, string[]> = {
   'sites, first page': ['/api/sites'],
-  'sites, searched': ['/api/sites?search=kestrel%20mill', '/api/sites?search=quarry%20hill%2012'],
+  'sites, by name': ['/api/sites?search=:name'],
+  'sites, by a word': ['/api/sites?search=kestrel%20mill'],
   'a site': ['/api/sites/:site'],
   'weather of a site': ['/api/sites/:site/weather'],
   'energy of an array': ['/api/arrays/:array/energy'],
@@ -51,6 +52,13 @@ async function pathsOf(url: string, read: readonly string[]): Promise<string[]> 
   const kinds = ['site', 'array', 'quote', 'job', 'report'];
   const found: string[] = [];
   for (const path of read) {
+    if (path.includes(':name')) {
+      const { rows } = await client.query(
+        `select name from sites where id in (${ID('site', 700)}, ${ID('site', 1400)})`,
+      );
+      found.push(...rows.map(({ name }) => path.replace(':name', encodeURIComponent(name))));
+      continue;
+    }
     const kind = kinds.find((one) => path.includes(`:${one}`));
     if (kind === undefined) found.push(path);
     else

@@ -86,6 +86,8 @@ const daysAgo = (n: string, count: number, span = 1500) => `((${count} - ${n}) *
 
 /** Jobs that are still to come, of each hundred; of those that were done, how many nobody has reported. */
 const TO_COME = 3;
+/** Jobs of one day, at every size: a company ten times as large plans ten times as far ahead, for one office. */
+const A_DAY = 20;
 
 /** What a job's state follows from its number: the last ones are to come. */
 const stateOf = (count: number) => `case when n > ${count - (count * TO_COME) / 100} then 'scheduled'
@@ -110,7 +112,7 @@ const paperOf = (record: string, id: string, count: number): Copies => ({
 function plan(of: Template, size: Size): (Copies | Written)[] {
   const { sites, quotes, jobs, metered, years } = size;
   const dayOf = `case when n > ${jobs - (jobs * TO_COME) / 100}
-    then current_date - 20 + (n % 60)::int else current_date - 30 - ${daysAgo('n', jobs)}::int end`;
+    then current_date - 10 + (n % ${Math.ceil((jobs * TO_COME) / 100 / A_DAY)})::int else current_date - 30 - ${daysAgo('n', jobs)}::int end`;
   const whenQuoted = `now() - ${daysAgo('n', quotes)} * interval '1 day'`;
   const site = (n: string) => idOf('site', siteOf(n, sites));
   const array = (n: string) => idOf('array', siteOf(n, sites));

@@ -48,6 +48,12 @@ export const keepObserved = (trx: Transaction, siteId: string, days: readonly Ob
       .ignore(),
   );
 
+/** Days of a record as one value, in their order: a row for each of hundreds takes longer to read than to use. */
+const inOne = (connection: Connection, columns: Record<string, string>) => {
+  const pairs = Object.entries(columns).map(([name, column]) => `'${name}', ${column}`);
+  return connection.raw(`coalesce(json_agg(json_build_object(${pairs.join(', ')}) order by day), '[]') as days`);
+};
+
 /** What is on record of a site's weather between two dates, both included. */
 export async function weatherBetween(
   connection: Connection,
@@ -55,8 +61,19 @@ export async function weatherBetween(
   from: string,
   to: string,
 ): Promise<WeatherDay[]> {
-  const rows = await connection('weather_days').where({ siteId }).whereBetween('day', [from, to]).orderBy('day');
-  return rows.map(({ day, siteId: _, ...rest }) => ({ date: day, ...rest }));
+  const [row] = await connection('weather_days')
+    .where({ siteId })
+    .whereBetween('day', [from, to])
+    .select(
+      inOne(connection, {
+        date: 'day',
+        rain: 'rain',
+        tempAir: 'temp_air',
+        windSpeed: 'wind_speed',
+        source: 'source',
+      }),
+    );
+  return row.days;
 }
 
 export interface RecordSpan {
@@ -148,8 +165,11 @@ export async function keepEnergy(
 
 /** The last days of energy on record, oldest first. */
 export async function lastEnergy(connection: Connection, arrayId: string, most: number): Promise<EnergyOfDay[]> {
-  const rows = await connection('energy_days').where({ arrayId }).orderBy('day', 'desc').limit(most);
-  return rows.reverse().map(({ day, energy, control }) => ({ date: day, energy, control }));
+  const last = connection('energy_days').where({ arrayId }).orderBy('day', 'desc').limit(most).as('last');
+  const [row] = await connection
+    .from(last)
+    .select(inOne(connection, { date: 'day', energy: 'energy', control: 'control' }));
+  return row.days;
 }
 
 export async function spanOfEnergy(connection: Connection, arrayId: string): Promise<RecordSpan> {
