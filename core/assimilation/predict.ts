@@ -1,4 +1,4 @@
-import { filmLossRoughly } from '../modules/filmLoss.ts';
+import { filmLossTabled } from '../modules/filmLoss.ts';
 import { LayeredGlass, type LayeredState, withDefaults } from '../soiling/layered.ts';
 import { FACTORS, type Factor, factorsOf, layFactors } from './factors.ts';
 import type { History, Observation, ObservationKind } from './observed.ts';
@@ -35,7 +35,7 @@ const factor = (logs: ArrayLike<number>, name: Factor): number => Math.exp(logs[
 
 /** By the table, which is nearer than a witness comes; the loss at the end is the model's own. */
 const ratioOf = (glass: LayeredGlass): number =>
-  Math.max(LEAST_RATIO, glass.soilingRatio(filmLossRoughly(glass.loose + glass.bonded)));
+  Math.max(LEAST_RATIO, glass.soilingRatio(filmLossTabled(glass.loose + glass.bonded)));
 
 export interface Predicted {
   /** one for each observation, on the scale on which its kind is compared */

@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { filmLoss, filmLossRoughly } from '../modules/filmLoss.ts';
+import { filmLossTabled } from '../modules/filmLoss.ts';
 import { type LayeredDays, LayeredGlass, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 
 const DAYS = 365;
@@ -98,17 +98,17 @@ export class Walk {
 
   /** Lost a year with these days, exactly. @param every cleaned in the first of so many years */
   lost(days: readonly number[], every = 1): number {
-    return this.sum(days, every, filmLoss);
+    return this.sum(days, every, filmLossTabled);
   }
 
   /** The same by the table, from where it parts from the days that are followed. */
   roughly(days: readonly number[], every = 1): number {
-    return this.sum(days, every, filmLossRoughly, this.partsAt(days));
+    return this.sum(days, every, filmLossTabled, this.partsAt(days));
   }
 
   /** Keeps how each course stood on each morning of its first year with these days, for others that begin alike. */
   follow(days: readonly number[], every = 1): number {
-    const lost = this.sum(days, every, filmLossRoughly, this.partsAt(days), true);
+    const lost = this.sum(days, every, filmLossTabled, this.partsAt(days), true);
     this.followed = days;
     return lost;
   }
@@ -147,7 +147,7 @@ export class Walk {
   }
 
   private lostOn({ glass, value }: Prepared, at: number): number {
-    return (1 - glass.soilingRatio(filmLossRoughly(glass.loose + glass.bonded))) * (value[at % DAYS] as number);
+    return (1 - glass.soilingRatio(filmLossTabled(glass.loose + glass.bonded))) * (value[at % DAYS] as number);
   }
 
   /** For each day: lost a year before it, where it is the first of all to be cleaned on. */

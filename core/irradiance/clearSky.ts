@@ -12,14 +12,18 @@ export interface ClearSky {
 
 const DARK: ClearSky = { ghi: 0, dni: 0, dhi: 0 };
 
-/** Extraterrestrial irradiance normal to the beam, W/m2 (Spencer 1971 with a solar constant of 1361.1). */
-export function extraterrestrial(time: number): number {
-  const b = (2 * Math.PI * (utcDayOfYear(time) - 1)) / 365;
+function extraterrestrialOnDay(dayOfYear: number): number {
+  const b = (2 * Math.PI * (dayOfYear - 1)) / 365;
   return (
     1361.1 *
     (1.00011 + 0.034221 * Math.cos(b) + 0.00128 * Math.sin(b) + 0.000719 * Math.cos(2 * b) + 0.000077 * Math.sin(2 * b))
   );
 }
+
+const EXTRATERRESTRIAL = Float64Array.from({ length: 367 }, (_, day) => extraterrestrialOnDay(day));
+
+/** Extraterrestrial irradiance normal to the beam, W/m2 (Spencer 1971 with a solar constant of 1361.1). */
+export const extraterrestrial = (time: number): number => EXTRATERRESTRIAL[utcDayOfYear(time)] as number;
 
 /**
  * Pressure-corrected air mass (Kasten and Young 1989), from the true zenith.

@@ -1,5 +1,5 @@
 import type { SolarPosition } from '../sun/solarPosition.ts';
-import { solarPosition } from '../sun/solarPosition.ts';
+import { sunUp } from '../sun/solarPosition.ts';
 import { radians } from '../units/angles.ts';
 import { type ClearSky, clearSky, extraterrestrial, linkeTurbidityAt } from './clearSky.ts';
 
@@ -51,8 +51,8 @@ export function planeOfArray(sky: ClearSky, sun: SolarPosition, surface: Surface
 
 /** Clear-sky irradiance on the horizontal and in the plane of the array at one instant (C1 to C3). */
 export function clearSkyOnSurface(place: Place, surface: Surface, time: number): ClearSky & { poaGlobal: number } {
-  const sun = solarPosition(place.latitude, place.longitude, time);
-  if (sun.zenith >= 90) return { ghi: 0, dni: 0, dhi: 0, poaGlobal: 0 };
+  const sun = sunUp(place.latitude, place.longitude, time);
+  if (sun === null) return { ghi: 0, dni: 0, dhi: 0, poaGlobal: 0 };
   const extra = extraterrestrial(time);
   const sky = clearSky(sun.zenith, place.altitude, linkeTurbidityAt(place.linkeTurbidity, time), extra);
   return { ghi: sky.ghi, dni: sky.dni, dhi: sky.dhi, poaGlobal: planeOfArray(sky, sun, surface, extra) };

@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { filmLoss } from '../modules/filmLoss.ts';
+import { filmLossTabled } from '../modules/filmLoss.ts';
 import { radians } from '../units/angles.ts';
 
 export interface LayeredParameters {
@@ -214,15 +214,15 @@ export class LayeredGlass {
   }
 
   filmLoss(): number {
-    return filmLoss(this.loose + this.bonded);
+    return filmLossTabled(this.loose + this.bonded);
   }
 
-  /** output soiled/output clean, of what lies there now. @param film its loss, where that is known already */
-  soilingRatio(film = this.filmLoss()): number {
+  /** output soiled/output clean, of what lies there now. @param film its loss, and the lichen's cover, where they are known already */
+  soilingRatio(film = this.filmLoss(), lichen = this.lichenCover()): number {
     return (
       (1 - film) *
       (1 - Math.min(1, this.mismatch * this.droppings)) *
-      (1 - Math.min(1, this.mismatch * this.lichenCover())) *
+      (1 - Math.min(1, this.mismatch * lichen)) *
       (1 - Math.min(MOST_STANDING_LOSS, this.standingLoss * this.standingLeft))
     );
   }
@@ -281,9 +281,10 @@ export function soilingByLayers({
     course.loose[day] = glass.loose;
     course.bonded[day] = glass.bonded;
     course.droppings[day] = glass.droppings;
-    course.lichenCover[day] = glass.lichenCover();
-    course.filmLoss[day] = glass.filmLoss();
-    course.soilingRatio[day] = glass.soilingRatio();
+    const [film, lichen] = [glass.filmLoss(), glass.lichenCover()];
+    course.lichenCover[day] = lichen;
+    course.filmLoss[day] = film;
+    course.soilingRatio[day] = glass.soilingRatio(film, lichen);
   }
   course.end = glass.state();
   return course;

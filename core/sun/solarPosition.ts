@@ -20,10 +20,18 @@ const EARTH_RADIUS_IN_ASTRONOMICAL_UNITS = 6371.01 / 149597890;
  * @returns topocentric zenith and azimuth in degrees; refraction is left out
  * @see Blanco, Milidonis, Bonanos: Updating the PSA sun position algorithm, Solar Energy 212 (2020) 339
  */
-export function solarPosition(latitude: number, longitude: number, time: number): SolarPosition {
-  const julianDate = time / MILLISECONDS_PER_DAY + JULIAN_DATE_OF_EPOCH;
-  const elapsed = julianDate - 2451545.0;
-  const universalHours = (time / MILLISECONDS_PER_DAY - Math.floor(time / MILLISECONDS_PER_DAY)) * 24;
+export const solarPosition = (latitude: number, longitude: number, time: number): SolarPosition =>
+  sunAt(latitude, longitude, time, 180) as SolarPosition;
+
+/** The same while the middle of the sun is up; null where it has set, of which nobody needs the azimuth. */
+export const sunUp = (latitude: number, longitude: number, time: number): SolarPosition | null =>
+  sunAt(latitude, longitude, time, 90);
+
+/** @param horizon zenith, degrees, from which on there is no sun */
+function sunAt(latitude: number, longitude: number, time: number, horizon: number): SolarPosition | null {
+  const days = time / MILLISECONDS_PER_DAY;
+  const elapsed = days + JULIAN_DATE_OF_EPOCH - 2451545.0;
+  const universalHours = (days - Math.floor(days)) * 24;
 
   const omega = 2.267127827 - 9.300339267e-4 * elapsed;
   const meanLongitude = 4.895036035 + 1.720279602e-2 * elapsed;
@@ -36,22 +44,29 @@ export function solarPosition(latitude: number, longitude: number, time: number)
     8.68972936e-6 * Math.sin(omega);
   const obliquity = 0.4090904909 - 6.213605399e-9 * elapsed + 4.418094944e-5 * Math.cos(omega);
 
-  const rightAscension = Math.atan2(Math.cos(obliquity) * Math.sin(eclipticLongitude), Math.cos(eclipticLongitude));
-  const declination = Math.asin(Math.sin(obliquity) * Math.sin(eclipticLongitude));
+  const sinEcliptic = Math.sin(eclipticLongitude);
+  const cosEcliptic = Math.cos(eclipticLongitude);
+  const sinDeclination = Math.sin(obliquity) * sinEcliptic;
+  const cosDeclination = Math.sqrt(1 - sinDeclination * sinDeclination);
 
-  const greenwichSiderealHours = 6.697096103 + 6.570984737e-2 * elapsed + universalHours;
-  const hourAngle = radians(greenwichSiderealHours * 15 + longitude) - rightAscension;
+  // The hour angle is the local sidereal angle less the right ascension; its sine and cosine are all that is asked of it.
+  const sidereal = radians((6.697096103 + 6.570984737e-2 * elapsed + universalHours) * 15 + longitude);
+  const sinSidereal = Math.sin(sidereal);
+  const cosSidereal = Math.cos(sidereal);
+  const sinAscension = (Math.cos(obliquity) * sinEcliptic) / cosDeclination;
+  const cosAscension = cosEcliptic / cosDeclination;
+  const sinHour = sinSidereal * cosAscension - cosSidereal * sinAscension;
+  const cosHour = cosSidereal * cosAscension + sinSidereal * sinAscension;
   const phi = radians(latitude);
+  const sinLatitude = Math.sin(phi);
+  const cosLatitude = Math.cos(phi);
 
-  const geocentricZenith = Math.acos(
-    clampCosine(Math.cos(phi) * Math.cos(hourAngle) * Math.cos(declination) + Math.sin(declination) * Math.sin(phi)),
-  );
-  const azimuth = Math.atan2(
-    -Math.sin(hourAngle),
-    Math.tan(declination) * Math.cos(phi) - Math.sin(phi) * Math.cos(hourAngle),
-  );
-  const zenith = geocentricZenith + EARTH_RADIUS_IN_ASTRONOMICAL_UNITS * Math.sin(geocentricZenith);
-  return { zenith: degrees(zenith), azimuth: (degrees(azimuth) + 360) % 360 };
+  const cosZenith = clampCosine(cosLatitude * cosHour * cosDeclination + sinDeclination * sinLatitude);
+  const parallax = EARTH_RADIUS_IN_ASTRONOMICAL_UNITS * Math.sqrt(1 - cosZenith * cosZenith);
+  const zenith = degrees(Math.acos(cosZenith) + parallax);
+  if (zenith >= horizon && horizon < 180) return null;
+  const toNorth = (sinDeclination / cosDeclination) * cosLatitude - sinLatitude * cosHour;
+  return { zenith, azimuth: (degrees(Math.atan2(-sinHour, toNorth)) + 360) % 360 };
 }
 
 const clampCosine = (cosine: number): number => Math.max(-1, Math.min(1, cosine));
