@@ -39,9 +39,15 @@ export interface Endpoint<
   limit?: number;
 }
 
-export const endpoint = <P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
-  definition: Endpoint<P, Q, B, A>,
-): Endpoint<P, Q, B, A> => definition;
+export const endpoint = <
+  P extends z.ZodType,
+  Q extends z.ZodType,
+  B extends z.ZodType,
+  A extends z.ZodType,
+  M extends Endpoint['method'],
+>(
+  definition: Endpoint<P, Q, B, A> & { method: M },
+): Endpoint<P, Q, B, A> & { method: M } => definition;
 
 export type ParamsOf<E> = E extends Endpoint<infer P, z.ZodType, z.ZodType, z.ZodType> ? z.output<P> : never;
 export type QueryOf<E> = E extends Endpoint<z.ZodType, infer Q, z.ZodType, z.ZodType> ? z.output<Q> : never;

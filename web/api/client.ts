@@ -69,12 +69,13 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
     headers['content-type'] = 'application/json';
     body = JSON.stringify(input.body);
   }
+  const givenUp = AbortSignal.timeout(endpoint.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
   let response: Response;
   try {
     response = await fetch(addressOf(endpoint.path, input.params as object, input.query), {
       method: endpoint.method,
       headers,
-      signal: input.signal ?? AbortSignal.timeout(endpoint.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER),
+      signal: input.signal ? AbortSignal.any([input.signal, givenUp]) : givenUp,
       ...(body === undefined ? {} : { body }),
     });
   } catch {

@@ -8,6 +8,7 @@ import { formatMoment } from '../../words/format.ts';
 import type { Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { deviceLock } from '../device/device.ts';
+import { askAgainAfter, type Writing } from './changes.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 import { draftsBelongTo } from './drafts.ts';
 
@@ -19,7 +20,8 @@ export function useAsk<K extends EndpointName>(
 ): UseQueryResult<AnswerOf<Endpoints[K]>> {
   return useQuery({
     queryKey: [name, input.params ?? null, input.query ?? null],
-    queryFn: () => call(name, input),
+    // Whoever has left the page waits for nothing, and the server works on nothing for them.
+    queryFn: ({ signal }) => call(name, { ...input, signal }),
     ...options,
   }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
 }
@@ -33,14 +35,14 @@ export function useAskAgain(waiting: boolean, ask: () => unknown): void {
   }, [waiting, ask]);
 }
 
-/** Writes through a door; every reading is refreshed after it, so that no screen shows an old state. */
-export function useDo<K extends EndpointName>(name: K, onDone?: (answer: AnswerOf<Endpoints[K]>) => void) {
+/** Writes through a door; each reading that it may have made old is asked again after it. */
+export function useDo<K extends Writing>(name: K, onDone?: (answer: AnswerOf<Endpoints[K]>) => void) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (input: CallInput<K>) => call(name, input),
     onSuccess: async (answer) => {
       onDone?.(answer);
-      await client.invalidateQueries();
+      await askAgainAfter(client, name);
     },
   });
 }

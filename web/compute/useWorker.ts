@@ -1,28 +1,24 @@
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { createTaskQueue, type Running, type TaskQueue } from './taskQueue.ts';
 import type { Tasks } from './worker.ts';
 
-interface Running {
-  worker: Worker;
-  tasks: Remote<Tasks>;
-}
+/** What one page may have waiting at its worker, and how long one piece may take on a slow phone, ms. */
+const LIMITS = { mostWaiting: 20, timeLimit: 180_000 };
 
-function start(): Running {
+function start(): Running<Tasks> {
   const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-  return { worker, tasks: wrap<Tasks>(worker) };
+  return { tasks: wrap<Tasks>(worker), end: () => worker.terminate() };
 }
 
 /** A worker of the page's own, ended with it. `cancel` ends what it is doing and begins afresh. */
 export function useWorker() {
-  const running = useRef<Running | null>(null);
+  const queue = useRef<TaskQueue<Tasks> | null>(null);
   const get = useCallback(() => {
-    running.current ??= start();
-    return running.current.tasks;
+    queue.current ??= createTaskQueue<Tasks>({ start, ...LIMITS });
+    return queue.current.tasks;
   }, []);
-  const cancel = useCallback(() => {
-    running.current?.worker.terminate();
-    running.current = null;
-  }, []);
+  const cancel = useCallback(() => queue.current?.cancel(), []);
   useEffect(() => cancel, [cancel]);
   return { get, cancel };
 }
