@@ -1,6 +1,6 @@
-import { minorDigits } from '../core/units/money.ts';
 import { DEFAULT_GLASS, type Glass, type QuantityKind, toGlass, unitOf } from '../core/units/quantities.ts';
 import { roundHalfAway } from '../core/units/rounding.ts';
+import { minorDigits } from './money.ts';
 
 /** Thin no-break space: groups thousands without being taken for a decimal mark. */
 const GROUP = '\u202f';

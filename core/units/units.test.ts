@@ -97,6 +97,8 @@ describe('figures at the glass', () => {
     expect(formatMoney(1_636_449.6, 'ZAR', undefined, 0)).to.equal(formatMoney(1_636_450, 'ZAR', undefined, 0));
     expect(formatMoney(1234, 'JPY')).to.equal('JPY\u00a01234');
     expect(formatMoney(1234, 'KWD')).to.equal('KWD\u00a01.234');
+    expect(formatMoney(1234, 'IQD')).to.equal('IQD\u00a01.234');
+    expect(formatMoney(1234, 'VUV')).to.equal('VUV\u00a01234');
   });
 
   it('say so where there is no figure', () => {

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { DateTime } from 'luxon';
 import sharp from 'sharp';
 import type { z } from 'zod';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
@@ -29,6 +28,7 @@ import {
   type PhotoSize,
   photosWhere,
 } from './photoStorage.ts';
+import { takenAt } from './takenAt.ts';
 import { isWhole } from './wholePicture.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
@@ -54,17 +54,6 @@ async function examine(file: Buffer) {
     // falls through to the error below
   }
   throw invalid('file', 'must be a JPEG or PNG picture of at most 120 megapixels; save it again and send that');
-}
-
-/** The moment by the camera's clock, read in the zone of the site where the camera says no offset of its own. */
-export function takenAt(exif: Buffer | undefined, zone: string): string | null {
-  const text = exif?.toString('latin1') ?? '';
-  const match = text.match(/(\d{4}):(\d{2}):(\d{2}) (\d{2}:\d{2}:\d{2})/);
-  if (!match) return null;
-  const offset = text.match(/[^\d:]([+-]\d{2}:\d{2})\0/)?.[1];
-  const local = `${match[1]}-${match[2]}-${match[3]}T${match[4]}`;
-  const time = offset ? DateTime.fromISO(`${local}${offset}`) : DateTime.fromISO(local, { zone });
-  return time.isValid ? time.toUTC().toISO() : null;
 }
 
 /** Where a picture belongs by its time; where it was put where it has none, or nobody looked near it. */

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import type { Reason } from '../../core/reasons.ts';
-import { minorDigits } from '../../core/units/money.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
+import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
 
 /** A value as text in its own kind. */

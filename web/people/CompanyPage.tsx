@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/people/endpoints.ts';
-import { minorDigits } from '../../core/units/money.ts';
+import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';

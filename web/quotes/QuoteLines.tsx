@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
-import { minorDigits } from '../../core/units/money.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
+import { minorDigits } from '../../words/money.ts';
 import { useDo, useGlass, useSay } from '../api/hooks.ts';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
