@@ -76,7 +76,22 @@ test('the keys turn the pages, and ? shows them', async ({ page }) => {
   await page.keyboard.press('q');
   await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  const keys = page.getByRole('dialog', { name: 'Keys' });
+  await expect(keys).toBeVisible();
+  // A question that stands open keeps the keys to itself.
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await keys.getByLabel('Single keys turn pages on this device').uncheck();
+  await keys.getByText('Close', { exact: true }).click();
+  await expect(keys).toBeHidden();
+  await page.keyboard.press('s');
+  await page.reload();
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await page.getByRole('link', { name: 'Nomsa Vale' }).click();
+  await page.getByLabel('Single keys turn pages on this device').check();
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Sites' })).toBeVisible();
 });
 
 test('a site read in US units and with a decimal comma shows the same site', async ({ page }) => {

@@ -1,8 +1,7 @@
-import { useEffect, useState } from 'react';
-import { Button, Modal } from 'react-bootstrap';
-import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useSession } from './api/hooks.ts';
 import { NewVersionBanner } from './device/NewVersionBanner.tsx';
+import { Keys } from './keys/Keys.tsx';
 import { Wordmark } from './parts/PailMark.tsx';
 import { Opening, Trouble } from './parts/states.tsx';
 import { useLeaving } from './people/Leaving.tsx';
@@ -67,59 +66,5 @@ function PersonMenu({ name, company }: { name: string; company: string }) {
       </button>
       {leave.question}
     </div>
-  );
-}
-
-const SHORTCUTS: [string, string, string][] = [
-  ['d', 'The day', '/'],
-  ['s', 'Sites', '/sites'],
-  ['q', 'Quotes', '/quotes'],
-  ['n', 'New site', '/sites/new'],
-  ['f', 'Field', '/field'],
-  ['b', 'Workbench', '/bench'],
-];
-
-/** Shortcuts wait while somebody types. On a site, 1 to 6 turn to its steps. */
-function Keys() {
-  const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (typing || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.modal.show')) return;
-      if (event.key === '?') setOpen(true);
-      const found = SHORTCUTS.find(([key]) => key === event.key);
-      if (found) navigate(found[2]);
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [navigate]);
-  return (
-    <Modal show={open} onHide={() => setOpen(false)} centered aria-labelledby="keys-title">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id="keys-title">
-          Keys
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <table className="table">
-          <tbody>
-            {[
-              ...SHORTCUTS,
-              ['1 to 6', 'On a site: Look, Reckon, Plan, Offer, Wash, Show', ''],
-              ['?', 'This list', ''],
-            ].map(([key, what]) => (
-              <tr key={key}>
-                <td>
-                  <kbd>{key}</kbd>
-                </td>
-                <td>{what}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <Button onClick={() => setOpen(false)}>Close</Button>
-      </Modal.Body>
-    </Modal>
   );
 }

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { useAsk, useDo, useMoment, useSession } from '../api/hooks.ts';
 import { PinPart } from '../device/PinPart.tsx';
+import { KeysSwitch } from '../keys/KeysSwitch.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { FactorPart } from './FactorPart.tsx';
@@ -30,6 +31,11 @@ export function AccountPage() {
             <section className="sheet">
               <h2>Units and numbers</h2>
               <GlassForm onDone={() => undefined} />
+            </section>
+            <section className="sheet">
+              <h2>Keys</h2>
+              <KeysSwitch id="keys-account" />
+              <p className="quiet mb-0">Turn them off where speech or a switch types for you.</p>
             </section>
           </div>
         )}

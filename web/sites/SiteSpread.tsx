@@ -7,6 +7,7 @@ import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';
 import { WashStep } from '../jobs/WashStep.tsx';
+import { useKeys } from '../keys/useKeys.ts';
 import { PlanStep } from '../methods/PlanStep.tsx';
 import { PailMark, STATE_WORDS } from '../parts/PailMark.tsx';
 import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
@@ -17,6 +18,8 @@ import { ReckonStep } from '../soiling/ReckonStep.tsx';
 import { ArrayEditor, SiteEditor, WaterEditor } from './editors.tsx';
 import { STEP_WORDS, stepFigure } from './steps.ts';
 import { WiringEditor } from './WiringEditor.tsx';
+
+const STEP_KEYS = STEPS.map((_, at) => String(at + 1));
 
 const isStep = (word: string | undefined): word is StepName => STEPS.includes(word as StepName);
 
@@ -31,23 +34,7 @@ export function SiteSpread() {
   // The roof follows what is typed, and never holds up the typing.
   const seen = useDeferredValue(typed);
   const current: StepName = isStep(step) ? step : nextStep(spread.data);
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      const turned = STEPS[Number(event.key) - 1];
-      if (
-        !typing &&
-        turned &&
-        !event.ctrlKey &&
-        !event.altKey &&
-        !event.metaKey &&
-        !document.querySelector('.modal.show')
-      )
-        navigate(`/sites/${id}/${turned}`);
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [id, navigate]);
+  useKeys(STEP_KEYS, (key) => navigate(`/sites/${id}/${STEPS[Number(key) - 1]}`));
   if (spread.isPending) return <Waiting what="Opening the ledger" />;
   if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
   const { arrays } = spread.data;
