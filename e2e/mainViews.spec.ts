@@ -105,6 +105,11 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Show' }).click();
   await expect(page.locator('.page-right')).toContainText('°F');
   await expect(page.locator('.page-right')).toContainText(/\d,\d\s%/);
+  // The next journey finds the units as this one did.
+  await page.getByRole('link', { name: 'Teo Marsh' }).click();
+  await page.getByLabel('Units').selectOption('metric');
+  await page.getByLabel('Decimal mark').selectOption('.');
+  await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
 });
 
 test('a quote from before reasons were kept with it is shown as it was sent', async ({ page }) => {

@@ -9,7 +9,8 @@ export const effectiveness = z.object({ loose: fraction, bonded: fraction, dropp
 const rateModel = z.object({
   model: z.literal('rate'),
   rate: z.union([fraction, series(fraction)]),
-  threshold: notNegative.default(6),
+  /** mm; null where rain never cleans */
+  threshold: notNegative.nullable().default(6),
   gracePeriod: z.number().int().min(0).default(14),
   maxLoss: fraction.default(0.3),
   initialLoss: fraction.default(0),
@@ -20,7 +21,7 @@ const rateModel = z.object({
 const massModel = z.object({
   model: z.literal('mass'),
   surfaceTilt: tilt,
-  threshold: notNegative.default(1),
+  threshold: notNegative.nullable().default(1),
   rain: series(notNegative),
   pm25: series(notNegative),
   pm10: series(notNegative),

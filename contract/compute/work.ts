@@ -53,7 +53,7 @@ const year = <T extends z.ZodType>(item: T) => z.array(item).length(YEAR, `must 
 
 export const frequencyInput = z.object({
   rate: z.union([fraction, year(fraction)]),
-  threshold: notNegative,
+  threshold: notNegative.nullable(),
   gracePeriod: z.number().int().min(0),
   maxLoss: fraction,
   cleaningCost: notNegative,

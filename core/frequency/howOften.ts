@@ -13,8 +13,8 @@ import { type ScheduleValue, valueOfDays, valueOfThreshold } from './schedules.t
 export interface HowOftenSetup extends YearsOfSite {
   surroundings: Surroundings;
   birds: Birds;
-  /** rain of a day that cleans, mm: the two schools on rain, from a few mm to never */
-  threshold: number;
+  /** rain of a day that cleans, mm: the two schools on rain, from a few mm to never, which is null */
+  threshold: number | null;
   /** money for one kWh */
   valuePerKWh: number;
   /** money for one cleaning */

@@ -1,3 +1,4 @@
+import { rainCleans } from '../soiling/rate.ts';
 import { type Round, shortestRounds } from './shortestRounds.ts';
 
 /** What a unit of loss costs, how fast it grows and when it rains: everything on which the days of cleaning depend. */
@@ -5,7 +6,7 @@ export interface FrequencyInput {
   /** loss gained on a dry day, a fraction, or one value for each of 365 days */
   rate: number | readonly number[];
   /** rain of a day that cleans, mm */
-  threshold: number;
+  threshold: number | null;
   /** days */
   gracePeriod: number;
   maxLoss: number;
@@ -66,7 +67,7 @@ function modelOf(input: FrequencyInput): Model {
   const resets = new Uint8Array(rains.length * DAYS);
   rains.forEach((rain, year) => {
     rain.forEach((depth, day) => {
-      resets[year * DAYS + day] = depth >= threshold ? 1 : 0;
+      resets[year * DAYS + day] = rainCleans(depth, threshold) ? 1 : 0;
     });
   });
   return {

@@ -1,3 +1,4 @@
+import { rainCleans } from '../soiling/rate.ts';
 import type { FrequencyInput } from './optimalDays.ts';
 
 /** What a way of deciding when to clean costs a year, under the rate model. */
@@ -40,7 +41,7 @@ function walk(input: FrequencyInput, cleanOn: (day: Day) => boolean): ScheduleVa
         grace = 0;
         if (counts) cleanings += 1;
       }
-      if ((rain[day] ?? 0) >= threshold) {
+      if (rainCleans(rain[day] ?? 0, threshold)) {
         loss = 0;
         grace = gracePeriod;
       } else if (grace > 0) grace -= 1;

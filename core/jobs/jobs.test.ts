@@ -25,7 +25,8 @@ describe('the steps of a wash', () => {
 
   it('leave isolating out only where it was overruled', () => {
     const without = jobSteps({ access: 'ground', escalates: false, rungs: [], isolate: false });
-    expect(without.map(({ key }) => key)).to.not.include.members(['isolate', 're-energise']);
+    const switched = (key: string) => ['isolate', 're-energise'].includes(key);
+    expect(without.filter(({ key }) => switched(key))).to.deep.equal([]);
   });
 
   it('ask about overhead lines wherever a pole or lift is used', () => {
@@ -288,7 +289,8 @@ describe('what holds a step whatever was tapped', () => {
     const dry = jobSteps({ access: 'hand-height', escalates: false, rungs: [], isolate: false });
     const brush = dry.find(({ key }) => key === 'brush') as Step;
     expect(heldBy(brush, jobProgress(dry, [glassAt(46), waterAt(19)]), now)).to.equal(null);
-    expect(dry.map(({ key }) => key)).to.not.include.members(['rinse', 'final-rinse', 'dry']);
+    const wet = (key: string) => ['rinse', 'final-rinse', 'dry'].includes(key);
+    expect(dry.filter(({ key }) => wet(key))).to.deep.equal([]);
     expect(dry.flatMap(({ cautions, touches = [] }) => [...cautions, ...touches]).map(({ key }) => key)).not.to.include(
       'thermal',
     );

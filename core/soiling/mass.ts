@@ -1,11 +1,12 @@
 import { filmLoss } from '../modules/filmLoss.ts';
 import { radians } from '../units/angles.ts';
+import { rainCleans } from './rate.ts';
 
 export interface MassModel {
   /** degrees */
   surfaceTilt: number;
   /** rain of a day that washes everything off, mm; default 1 */
-  threshold?: number;
+  threshold?: number | null;
   /** mm a day */
   rain: readonly number[];
   /** ug/m3, daily mean */
@@ -43,7 +44,7 @@ export function soilingByMass(model: MassModel): MassDay[] {
     const fine = pm25[day] ?? 0;
     const coarse = Math.max(0, (pm10[day] ?? 0) - fine);
     if (cleaned.has(day)) mass = 0;
-    if (depth >= threshold) mass = 0;
+    if (rainCleans(depth, threshold)) mass = 0;
     else mass += (COARSE_VELOCITY * coarse + FINE_VELOCITY * fine) * PER_DAY * cosTilt;
     return { mass, soilingRatio: 1 - filmLoss(mass) };
   });

@@ -63,4 +63,10 @@ describe('soiling at a steady rate, taken off by rain', () => {
       }),
     );
   });
+
+  it('where rain never cleans is taken off by a cleaning alone', () => {
+    const rain = [0, 0, 90, 0, 0];
+    const ratios = soilingByRate({ rate: 0.01, threshold: null, rain, cleanings: [{ day: 4 }] });
+    expect(ratios.map((ratio) => Math.round((1 - ratio) * 100))).to.deep.equal([1, 2, 3, 4, 1]);
+  });
 });

@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
 import type { Habit } from '../../core/frequency/habits.ts';
 import type { HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
+import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
@@ -95,13 +96,22 @@ export function OftenBench() {
               change({ valuePerKWh: perKWh, cleaningCost: cleaning })
             }
           />
-          <PlainNumber
-            label="Rain cleans from"
-            suffix="mm a day"
-            value={setup.threshold}
-            min={0.1}
-            max={1000}
-            onValue={(threshold) => change({ threshold })}
+          {setup.threshold !== null && (
+            <PlainNumber
+              label="Rain cleans from"
+              suffix="mm a day"
+              value={setup.threshold}
+              min={0.1}
+              max={200}
+              onValue={(threshold) => change({ threshold })}
+            />
+          )}
+          <Form.Check
+            id="rain-never-cleans"
+            className="align-self-end"
+            label="Rain never cleans"
+            checked={setup.threshold === null}
+            onChange={({ target }) => change({ threshold: target.checked ? null : RATE_DEFAULTS.threshold })}
           />
           <PlainNumber
             label="Looking first: clean at"
