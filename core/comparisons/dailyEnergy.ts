@@ -33,7 +33,7 @@ export interface EnergyDay {
   energy: number | null;
   /** Celsius, daylight mean */
   tempAir?: number | undefined;
-  /** m/s; default 1 */
+  /** m/s at module height; default 1 */
   windSpeed?: number | undefined;
   /** mm */
   rain?: number | undefined;

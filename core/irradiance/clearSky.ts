@@ -65,10 +65,10 @@ const middleOfMonth = (year: number, month: number): number =>
  * @param zenith true zenith, degrees; at 90 and over everything is 0
  * @param altitude metres
  * @param turbidity Linke turbidity
- * @param extra extraterrestrial irradiance, W/m2
+ * @param dniExtra extraterrestrial irradiance normal to the beam, W/m2
  * @see Ineichen and Perez, Solar Energy 73 (2002) 151
  */
-export function clearSky(zenith: number, altitude: number, turbidity: number, extra: number): ClearSky {
+export function clearSky(zenith: number, altitude: number, turbidity: number, dniExtra: number): ClearSky {
   if (zenith >= 90) return DARK;
   const cosZenith = Math.cos(radians(zenith));
   const mass = airMass(zenith, altitude);
@@ -76,8 +76,8 @@ export function clearSky(zenith: number, altitude: number, turbidity: number, ex
   const f2 = Math.exp(-altitude / 1250);
   const c1 = 5.09e-5 * altitude + 0.868;
   const c2 = 3.92e-5 * altitude + 0.0387;
-  const ghi = Math.max(0, c1 * extra * cosZenith * Math.exp(-c2 * mass * (f1 + f2 * (turbidity - 1))));
-  const beam = Math.max(0, extra * (0.664 + 0.163 / f1) * Math.exp(-0.09 * mass * (turbidity - 1)));
+  const ghi = Math.max(0, c1 * dniExtra * cosZenith * Math.exp(-c2 * mass * (f1 + f2 * (turbidity - 1))));
+  const beam = Math.max(0, dniExtra * (0.664 + 0.163 / f1) * Math.exp(-0.09 * mass * (turbidity - 1)));
   const share = Math.max(0, 1 - (0.1 - 0.2 * Math.exp(-turbidity)) / (0.1 + 0.882 / f1));
   const dni = Math.min(beam, (ghi * share) / cosZenith);
   return { ghi, dni, dhi: ghi - dni * cosZenith };

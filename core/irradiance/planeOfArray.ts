@@ -31,15 +31,21 @@ export function cosineOfIncidence(sun: SolarPosition, surface: Surface): number 
   );
 }
 
+/** Of the ASHRAE model, for glass. */
+const B0 = 0.05;
+
+/** What glass lets through of a slanting beam, as a share of what it does of a straight one (ASHRAE; Souka and Safwat 1966). */
+const incidenceAngleModifier = (cosAoi: number): number => (cosAoi > 0 ? Math.max(0, 1 - B0 * (1 / cosAoi - 1)) : 0);
+
 /**
  * Irradiance in the plane of the array, W/m2: Hay and Davies 1980 for the sky, an isotropic ground,
  * and the incidence loss of glass on the beam (that of the diffuse light, about 5 % of it, is left out).
  */
-export function planeOfArray(sky: ClearSky, sun: SolarPosition, surface: Surface, extra: number): number {
+export function planeOfArray(sky: ClearSky, sun: SolarPosition, surface: Surface, dniExtra: number): number {
   if (sun.zenith >= 90) return 0;
   const cosAoi = Math.max(0, cosineOfIncidence(sun, surface));
-  const iam = cosAoi > 0 ? Math.max(0, 1 - 0.05 * (1 / cosAoi - 1)) : 0;
-  const anisotropy = sky.dni / extra;
+  const iam = incidenceAngleModifier(cosAoi);
+  const anisotropy = sky.dni / dniExtra;
   const rb = cosAoi / Math.max(Math.cos(radians(sun.zenith)), 0.01745);
   const cosTilt = Math.cos(radians(surface.surfaceTilt));
   return (
@@ -53,7 +59,7 @@ export function planeOfArray(sky: ClearSky, sun: SolarPosition, surface: Surface
 export function clearSkyOnSurface(place: Place, surface: Surface, time: number): ClearSky & { poaGlobal: number } {
   const sun = sunUp(place.latitude, place.longitude, time);
   if (sun === null) return { ghi: 0, dni: 0, dhi: 0, poaGlobal: 0 };
-  const extra = extraterrestrial(time);
-  const sky = clearSky(sun.zenith, place.altitude, linkeTurbidityAt(place.linkeTurbidity, time), extra);
-  return { ghi: sky.ghi, dni: sky.dni, dhi: sky.dhi, poaGlobal: planeOfArray(sky, sun, surface, extra) };
+  const dniExtra = extraterrestrial(time);
+  const sky = clearSky(sun.zenith, place.altitude, linkeTurbidityAt(place.linkeTurbidity, time), dniExtra);
+  return { ghi: sky.ghi, dni: sky.dni, dhi: sky.dhi, poaGlobal: planeOfArray(sky, sun, surface, dniExtra) };
 }

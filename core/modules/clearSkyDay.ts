@@ -20,7 +20,7 @@ export const solarMidnight = (date: string, longitude: number): number =>
  * What a clean array gives on a day without a cloud (C2 to C5), in quarter hours of the local solar day.
  * @param date calendar date, taken as the solar day at the longitude
  * @param tempAir Celsius, mean of the daylight
- * @param windSpeed m/s
+ * @param windSpeed m/s at module height
  */
 export function clearSkyDay(
   place: Place & { longitude: number },
