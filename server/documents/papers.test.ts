@@ -62,14 +62,14 @@ describe('papers', function () {
     expect(createHash('sha256').update(before).digest('hex')).to.equal(paper.sha256);
     const { items } = await owner.must('GET', `/api/trail/${chain.quoteId}`);
     expect(items.find(({ action }: { action: string }) => action === 'paper').change.sha256).to.equal(paper.sha256);
-    const [kept] = await harness.sql('select input from papers where record_id = $1', [chain.quoteId]);
+    const [kept] = await harness.sql('select input from papers where quote_id = $1', [chain.quoteId]);
     expect((kept?.input as { modules: number }).modules).to.equal(20);
   });
 
   it('from before papers were kept are made once, and stay from then on', async () => {
     const other = await makeJob(owner);
     await harness.sql('alter table papers disable trigger user');
-    await harness.sql('delete from papers where record_id = $1', [other.quoteId]);
+    await harness.sql('delete from papers where quote_id = $1', [other.quoteId]);
     await harness.sql('alter table papers enable trigger user');
     const again = await startHarness({}, harness.url);
     try {
@@ -81,7 +81,7 @@ describe('papers', function () {
     } finally {
       await again.stop();
     }
-    const kept = await harness.sql('select because from papers where record_id = $1', [other.quoteId]);
+    const kept = await harness.sql('select because from papers where quote_id = $1', [other.quoteId]);
     expect(kept).to.deep.equal([{ because: 'upgrade' }]);
   });
 
@@ -94,7 +94,7 @@ describe('papers', function () {
     const [broken, fine] = [await makeJob(owner), await makeJob(owner)];
     const database = openDatabase(harness.url, 4);
     await harness.sql('alter table papers disable trigger user');
-    await harness.sql('delete from papers where record_id = any($1)', [[broken.quoteId, fine.quoteId]]);
+    await harness.sql('delete from papers where quote_id = any($1)', [[broken.quoteId, fine.quoteId]]);
     await harness.sql('alter table papers enable trigger user');
     const real = startWorkers();
     const told: string[] = [];
@@ -105,10 +105,10 @@ describe('papers', function () {
           : real.run(name, input);
       const workers = { ...real, run } as Workers;
       await keepMissingPapers({ database, workers, clock: () => new Date() }, (error) => told.push(String(error)));
-      const kept = await harness.sql('select record_id from papers where record_id = any($1)', [
+      const kept = await harness.sql('select quote_id from papers where quote_id = any($1)', [
         [broken.quoteId, fine.quoteId],
       ]);
-      expect(kept.map((row) => row.record_id)).to.deep.equal([fine.quoteId]);
+      expect(kept.map((row) => row.quote_id)).to.deep.equal([fine.quoteId]);
       expect(told).to.deep.equal(['Error: cannot be drawn']);
     } finally {
       await real.close();

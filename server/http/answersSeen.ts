@@ -38,7 +38,7 @@ const CREW = `
   surroundings taught temperature temperatureCoefficient tempModule testPatch text there things tilt title to today
   toEave together toRidge touches travelKm travelMinutes trouble type uncertainty unheard units unlooked unprintable
   unsigned until value version visit visits warnings wash washDays washedOn water waterLimit waterReadings
-  waterSource way weight wet what when where wipe wipeTest wiring witnesses year years zone
+  waterSource way weight wet what when where wipe wipeTest wiring witnesses working year years zone
 `;
 
 /** Every name that the crew may find in an answer. One that is not here is added knowingly, or left out of the answer. */

@@ -41,6 +41,8 @@ export interface JobRow {
   measured: MeasuredJob | null;
   /** what its entries fold to, kept with them; null where nothing was folded yet */
   folded: FoldedJob | null;
+  /** when its glass was last worked on; null where it was not */
+  washedAt: string | null;
   calculationVersion: string;
   version: number;
 }
@@ -89,7 +91,10 @@ export const insertEntries = (
 export const entriesKnown = (trx: Transaction, jobId: string, ids: readonly string[]): Promise<string[]> =>
   trx('job_entries').where({ jobId }).whereIn('id', ids).pluck('id');
 
-type NewJob = Omit<JobRow, 'state' | 'modulesLeft' | 'measured' | 'folded' | 'calculationVersion' | 'version'>;
+type NewJob = Omit<
+  JobRow,
+  'state' | 'modulesLeft' | 'measured' | 'folded' | 'washedAt' | 'calculationVersion' | 'version'
+>;
 
 /** Keeps jobs with the arrays that they are of. */
 export async function insertJobs(trx: Transaction, jobs: readonly NewJob[]): Promise<void> {

@@ -52,6 +52,7 @@ export async function readJob(connection: Connection, id: string) {
     minutes: _minutes,
     measured: _measured,
     folded: _folded,
+    washedAt: _washedAt,
     calculationVersion: _version,
     content,
     ...rest

@@ -378,7 +378,7 @@ describe('reports', () => {
       const amended = await owner.must('POST', `/api/reports/${signed.id}/amendments`, body);
       expect(amended.paper.sha256).to.not.equal(signed.paper.sha256);
       await owner.must('POST', `/api/reports/${signed.id}/amendments`, body);
-      const rows = await harness.sql('select because from papers where record_id = $1 order by number', [signed.id]);
+      const rows = await harness.sql('select because from papers where report_id = $1 order by number', [signed.id]);
       expect(rows.map(({ because }) => because)).to.deep.equal(['signed', 'amended']);
     });
 

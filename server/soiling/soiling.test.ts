@@ -122,8 +122,8 @@ describe('reckonings', () => {
     const { output } = await make(arrayId);
     const { known: _, courses: __, narrowing: ___, learned: ____, lookOn: _____, marked: ______, ...old } = output;
     await harness.sql(
-      `insert into reckonings (id, array_id, inspection_id, at, by, calculation_version, overrides, input, output)
-       select gen_random_uuid(), array_id, inspection_id, at, by, '3', overrides, '{"rate": [0.001]}', $2
+      `insert into reckonings (id, array_id, inspection_id, at, by, calculation_version, overrides, input, output, loss_now)
+       select gen_random_uuid(), array_id, inspection_id, at, by, '3', overrides, '{"rate": [0.001]}', $2, 0.15
        from reckonings where array_id = $1`,
       [arrayId, JSON.stringify({ ...old, lossNow: { low: 0.1, mid: 0.15, high: 0.2 } })],
     );

@@ -191,7 +191,7 @@ function Answer({ answer, money }: { answer: HowOften; money: Money }) {
             {money(options[best]?.lostValue ?? 0)}
           </span>
           <span className="range">
-            {money(spread.p10)} to {money(spread.p90)}
+            {spread.p10 === spread.p90 ? 'the same in every year' : `${money(spread.p10)} to ${money(spread.p90)}`}
           </span>
         </div>
         <div className="figure-box">

@@ -48,7 +48,9 @@ export function Keys() {
           </tbody>
         </table>
         <KeysSwitch id="keys-here" />
-        <p className="quiet mb-3">Turned off, they are turned on again under your name.</p>
+        <p className="quiet mb-3">
+          Turned off here, they are turned on again on the page of your account, under your name.
+        </p>
         <Button onClick={() => setOpen(false)}>Close</Button>
       </Modal.Body>
     </Modal>
