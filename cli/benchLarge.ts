@@ -12,6 +12,7 @@ import { entries } from './large/entries.ts';
 import { imports } from './large/imports.ts';
 import { type Door, type Load, load, percentile } from './large/load.ts';
 import { ID } from './large/multiply.ts';
+import { phone } from './large/phone.ts';
 import { type Recorded, record } from './large/record.ts';
 import { openLarge, seed } from './large/seed.ts';
 import { startServerProcess } from './serverProcess.ts';
@@ -144,7 +145,7 @@ async function reads(urls: Record<'large' | 'small', string>, only: readonly str
   await small.stop();
 }
 
-const PARTS = ['reads', 'entries', 'imports'];
+const PARTS = ['reads', 'entries', 'imports', 'phone'];
 const asked = process.argv.slice(2);
 const parts = asked.filter((word) => PARTS.includes(word));
 const only = asked.filter((word) => !PARTS.includes(word));
@@ -155,6 +156,7 @@ try {
   if (wants('reads')) await reads(urls, only);
   if (wants('entries')) await entries(cluster, signIn);
   if (wants('imports')) await imports(cluster, signIn);
+  if (wants('phone')) await phone();
 } finally {
   cluster.stop();
 }

@@ -207,6 +207,8 @@ test('the owner sees the backups, asks for one and sets how often; the crew sees
   for (const step of ['look', 'reckon', 'plan', 'offer', 'wash', 'show']) {
     await crew.goto(`${site}/${step}`);
     await expect(crew.locator('.page-right')).toBeVisible();
+    // Not before everything is there: what comes late could show one too.
+    await crew.waitForLoadState('networkidle');
     await expect(crew.getByText('ZAR')).toHaveCount(0);
   }
   await context.close();

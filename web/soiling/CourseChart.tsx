@@ -23,7 +23,13 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
   const seen = known.witnesses.flatMap(({ says, unheard, until, kind }) => {
     const day = daysBetween(known.from, until);
     return says && unheard === null && kind !== 'energy' && day >= first && day <= last
-      ? [{ day, says: says.mid * 100, error: [(says.mid - says.low) * 100, (says.high - says.mid) * 100] }]
+      ? [
+          {
+            day,
+            says: says.mid * 100,
+            error: [Math.min(says.mid, says.mid - says.low) * 100, (says.high - says.mid) * 100],
+          },
+        ]
       : [];
   });
   const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
@@ -49,7 +55,7 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
             minTickGap={40}
             {...axis}
           />
-          <YAxis width={48} unit=" %" domain={[0, Math.ceil(top / 5) * 5]} {...axis} />
+          <YAxis width={48} unit=" %" domain={[0, Math.ceil(top / 5) * 5]} allowDataOverflow {...axis} />
           <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
           <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
           {known.washDays

@@ -178,7 +178,10 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         </>
       )}
       {output.marked && (
-        <StringsPart marked={output.marked} valueADay={(output.year.cleanEnergy.mean / 365) * output.valuePerKWh} />
+        <StringsPart
+          marked={output.marked}
+          valueADay={desk ? (output.year.cleanEnergy.mean / 365) * output.valuePerKWh : null}
+        />
       )}
       <h3>A year of days if nobody washes</h3>
       <Suspense fallback={<Waiting what="Drawing" />}>

@@ -7,8 +7,8 @@ import { saveText } from '../parts/saveText.ts';
 
 interface StringsPartProps {
   marked: MarkedReckoning;
-  /** minor units that the whole array earns on a mean day with clean glass */
-  valueADay: number;
+  /** minor units that the whole array earns on a mean day with clean glass; null for whoever reads no price */
+  valueADay: number | null;
 }
 
 /** What the marked patches cost, string by string: the light beside the power, and which module holds each one back. */
@@ -34,7 +34,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
             <th className="number part">Modules</th>
             <th className="number">Shaded area</th>
             <th className="number">Power lost</th>
-            <th className="number part">A day</th>
+            {valueADay !== null && <th className="number part">A day</th>}
             <th>Held back by</th>
             <th className="part">
               <span className="visually-hidden">Case</span>
@@ -54,9 +54,11 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
                 {share(powerLoss.mid)}
                 <div className="range">{formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)}</div>
               </td>
-              <td className="number part">
-                {formatMoney((valueADay * powerLoss.mid * modules) / total, currency, glass)}
-              </td>
+              {valueADay !== null && (
+                <td className="number part">
+                  {formatMoney((valueADay * powerLoss.mid * modules) / total, currency, glass)}
+                </td>
+              )}
               <td>
                 {worst === null ? 'nothing marked' : `module ${worst.module + 1}: alone gives ${share(worst.gives)}`}
               </td>
@@ -65,7 +67,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
                   <Button
                     variant="quiet"
                     onClick={() => void save(at)}
-                    aria-label={`Save the case of ${name} for ./pail compute string`}
+                    aria-label={`Save the case of ${say.finding(name)} for ./pail compute string`}
                   >
                     case
                   </Button>
