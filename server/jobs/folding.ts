@@ -11,7 +11,7 @@ export interface Folding {
 
 /**
  * Adds entries to what is folded already; all of them are read again only where something has to be folded anew.
- * @param connection on which what was taken is not stored yet
+ * @param connection on which what was taken is not stored yet; it is asked for before that
  */
 export function folding(connection: Connection, job: Pick<JobRow, 'id' | 'folded' | 'content'>): Folding {
   const taken: JobEntry[] = [];

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
+import { foldJob } from '../../core/jobs/progress.ts';
+import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 type Entry = Record<string, unknown>;
 type Item = { id: string; scheduledFor: string; state: string };
@@ -96,6 +97,27 @@ describe('jobs', () => {
         ['mark', 'Test Owner'],
         ['struck', 'Test Owner'],
       ]);
+    });
+
+    it('folds to the same with the job as all of its entries do, also where one is struck out or comes in late', async () => {
+      const at = (minute: number) => ({ at: `2026-11-20T06:${String(minute).padStart(2, '0')}:00.000Z` });
+      const mark = entry('mark', { array: chain.arrayId, modules: [0, 1], mark: 'brushed', ...at(10) });
+      await post(chain, mark, entry('water', { conductivity: 12, temperature: 18, litres: 60, ...at(11) }));
+      await post(chain, { ...readingEntry(chain.arrayId, 4000), ...at(12) });
+      await post(chain, entry('mark', { array: chain.arrayId, modules: [2], mark: 'rinsed', ...at(5) }));
+      await post(
+        chain,
+        entry('struck', { entry: mark.id, reason: 'wrong row', ...at(13) }),
+        entry('mark', { array: chain.arrayId, modules: [3], mark: 'brushed', ...at(14) }),
+      );
+      const [kept] = await harness.sql('select folded, washed_at from jobs where id = $1', [chain.jobId]);
+      const { steps, entries } = await read(chain);
+      const bare = entries.map(({ by: _, ...rest }: Record<string, unknown>) => rest);
+      const { progress, ...counts } = foldJob(steps, bare);
+      const { progress: own, ...ownCounts } = kept?.folded as ReturnType<typeof foldJob>;
+      expect(ownCounts).to.deep.equal(counts);
+      expect([own.marks, own.readings.length, own.water.length]).to.deep.equal([progress.marks, 1, 1]);
+      expect(kept?.washed_at).to.equal('2026-11-20T06:14:00.000Z');
     });
 
     it('is kept once, whichever of two phones sends it first', async () => {

@@ -208,23 +208,20 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
       fold.take(clocked);
       known.add(entry.id);
     }
+    // Before they are stored: what has to be folded anew is read from there, and counts each once.
+    const folded = await fold.now();
     await createEachOnce(
       trx,
       context,
       'job entry',
       body.entries.map((entry) => ({ ...entry, jobId })),
       (fresh) => {
-        const ids = new Set(fresh.map(({ id }) => id));
-        const by = { by: context.person.id, receivedAt, device: body.device };
-        return insertEntries(
-          trx,
-          jobId,
-          timed.filter(({ id }, at) => ids.has(id) && timed.findIndex((one) => one.id === id) === at),
-          by,
-        );
+        const byId = new Map(timed.map((entry) => [entry.id, entry]));
+        const entries = fresh.flatMap(({ id }) => byId.get(id) ?? []);
+        return insertEntries(trx, jobId, entries, { by: context.person.id, receivedAt, device: body.device });
       },
     );
-    await followEntries(trx, context, job, fold);
+    await followEntries(trx, context, job, folded);
     return { kept: body.entries.map(({ id }) => id) };
   });
 }
@@ -299,9 +296,8 @@ function heldWords(held: Held): [string, string] {
   return [`On record ${words}. Read both again when they are nearer.`, `cannot end: ${words}`];
 }
 
-async function followEntries(trx: Transaction, context: Context, job: JobRow, fold: Folding): Promise<void> {
+async function followEntries(trx: Transaction, context: Context, job: JobRow, folded: FoldedJob): Promise<void> {
   if (job.state === 'reported') return;
-  const folded = await fold.now();
   refuseTooMuch(folded);
   const { progress } = folded;
   const modulesLeft = job.content.arrays.reduce(
