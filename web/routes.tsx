@@ -3,6 +3,7 @@ import { AppFrame } from './AppFrame.tsx';
 import { Broken } from './parts/Broken.tsx';
 import { Opening } from './parts/states.tsx';
 import { Shell } from './shell.tsx';
+import { askEarly } from './sites/askEarly.ts';
 
 /** Pages are fetched when they are opened; only the shell and the sign-in come with the first load. */
 export const router = createBrowserRouter([
@@ -23,9 +24,14 @@ export const router = createBrowserRouter([
           { index: true, lazy: async () => ({ Component: (await import('./schedule/DayPage.tsx')).DayPage }) },
           { path: 'sites', lazy: async () => ({ Component: (await import('./sites/SiteList.tsx')).SiteList }) },
           { path: 'sites/new', lazy: async () => ({ Component: (await import('./sites/NewSite.tsx')).NewSite }) },
-          { path: 'sites/:id', lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }) },
+          {
+            path: 'sites/:id',
+            loader: askEarly,
+            lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
+          },
           {
             path: 'sites/:id/:step',
+            loader: askEarly,
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
           },
           {

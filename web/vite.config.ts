@@ -4,7 +4,29 @@ import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   root: import.meta.dirname,
-  build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 700, target: 'es2022' },
+  build: {
+    outDir: 'dist',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1000,
+    target: 'es2022',
+    rolldownOptions: {
+      output: {
+        // Few files: over a slow line each costs more than what it holds. What is loaded first is one, what charts are
+        // drawn with is another, and what several pages share is put together by who shares it.
+        codeSplitting: {
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 3 },
+            {
+              name: 'charts',
+              test: /node_modules\/(recharts|d3-|victory-|@reduxjs|redux|immer|reselect|react-redux|es-toolkit|decimal)/,
+              priority: 2,
+            },
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 60_000, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   css: {
     preprocessorOptions: {
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },

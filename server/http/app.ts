@@ -67,6 +67,8 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   if (options.behindProxy) app.set('trust proxy', 1);
   app.disable('x-powered-by');
+  // Answers are never kept by a browser, so nobody would ask by their sum; files carry one of their own.
+  app.disable('etag');
   app.use(
     pinoHttp({
       logger: options.logger,

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { type Request, type Response, Router } from 'express';
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
@@ -133,7 +134,9 @@ const isFile = (result: unknown): result is FileAnswer =>
 
 function sendFile(response: Response, file: FileAnswer): void {
   response.setHeader('Content-Disposition', `inline; filename="${file.name}"`);
-  // Express answers 304 by the ETag that it makes of the bytes; who may not see them any more gets no answer at all.
+  // Express answers 304 where the sum is that which the browser has; who may not see them any more gets no answer at all.
+  if (file.cache !== 'never')
+    response.setHeader('ETag', `"${createHash('sha1').update(file.bytes).digest('base64url')}"`);
   response.setHeader('Cache-Control', file.cache === 'never' ? 'no-store' : 'private, no-cache');
   response.type(file.type).send(file.bytes);
 }

@@ -12,6 +12,12 @@ import { askAgainAfter, type Writing } from './changes.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 import { draftsBelongTo } from './drafts.ts';
 
+/** A question to a door, as it is kept. Whoever has left the page waits for nothing, and the server works on nothing for them. */
+export const asked = <K extends EndpointName>(name: K, input: CallInput<K> = {}) => ({
+  queryKey: [name, input.params ?? null, input.query ?? null],
+  queryFn: ({ signal }: { signal: AbortSignal }) => call(name, { ...input, signal }),
+});
+
 /** Reads a door and keeps the answer; `enabled: false` waits. */
 export function useAsk<K extends EndpointName>(
   name: K,
@@ -19,9 +25,7 @@ export function useAsk<K extends EndpointName>(
   options: { enabled?: boolean; refetchInterval?: number | false; retry?: boolean } = {},
 ): UseQueryResult<AnswerOf<Endpoints[K]>> {
   return useQuery({
-    queryKey: [name, input.params ?? null, input.query ?? null],
-    // Whoever has left the page waits for nothing, and the server works on nothing for them.
-    queryFn: ({ signal }) => call(name, { ...input, signal }),
+    ...asked(name, input),
     ...options,
   }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
 }
@@ -56,26 +60,27 @@ export function enter(client: QueryClient, session: Session): void {
   client.setQueryData(SESSION_KEY, session);
 }
 
-export function useSession(): UseQueryResult<Session> {
-  return useQuery({
-    queryKey: SESSION_KEY,
-    queryFn: async () => {
-      // Who signed out without a signal is signed out now, before anything else is asked.
-      if (!deviceLock.state().toldServer) {
-        await call('readSession').then(({ csrf }) => keepCsrf(csrf));
-        await call('signOut').catch(() => undefined);
-        await deviceLock.left(true);
-      }
-      const session = await call('readSession');
-      keepCsrf(session.csrf);
-      draftsBelongTo(session.person?.id ?? '');
-      return session;
-    },
-    staleTime: 60_000,
-    // Each part of a page that asks who is signed in would otherwise ask anew while there is no signal, without end.
-    retryOnMount: false,
-  });
-}
+/** Who is signed in. */
+export const sessionAsked = {
+  queryKey: SESSION_KEY,
+  queryFn: async (): Promise<Session> => {
+    // Who signed out without a signal is signed out now, before anything else is asked.
+    if (!deviceLock.state().toldServer) {
+      await call('readSession').then(({ csrf }) => keepCsrf(csrf));
+      await call('signOut').catch(() => undefined);
+      await deviceLock.left(true);
+    }
+    const session = await call('readSession');
+    keepCsrf(session.csrf);
+    draftsBelongTo(session.person?.id ?? '');
+    return session;
+  },
+  staleTime: 60_000,
+};
+
+export const useSession = (): UseQueryResult<Session> =>
+  // Each part of a page that asks who is signed in would otherwise ask anew while there is no signal, without end.
+  useQuery({ ...sessionAsked, retryOnMount: false });
 
 /** How the person at the screen reads numbers and dates. */
 export function useGlass(): Glass {

@@ -31,6 +31,14 @@ export const deviceLock = createLock({
   random: () => crypto.randomUUID(),
 });
 
+let ready: Promise<void> | null = null;
+
+/** When it is known who left this device how. Where its store cannot be read, nothing is known, and nothing is kept. */
+export function deviceReady(): Promise<void> {
+  ready ??= deviceLock.load().catch(() => undefined);
+  return ready;
+}
+
 const NAME = 'pail.device';
 
 /** What this device is called beside what it sends; made once. */
