@@ -21,15 +21,14 @@ export async function record(url: string, cookie: string, paths: readonly string
   const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' }));
   const original = pg.Client.prototype.query;
   let heard: Recorded['statements'] | null = null;
-  // biome-ignore lint/suspicious/noExplicitAny: the function stands for every form in which queries are made
-  pg.Client.prototype.query = function (this: pg.Client, ...given: any[]) {
+  pg.Client.prototype.query = function (this: pg.Client, ...given: unknown[]) {
     const [first, second] = given as [string | Query, unknown];
     const text = typeof first === 'string' ? first : first.text;
     const values = (typeof first === 'string' ? second : first.values) ?? [];
     if (heard && text && !text.includes('pgboss') && !/\bwork\./.test(text))
       heard.push({ text, values: Array.isArray(values) ? values : [] });
     return (original as (...all: unknown[]) => unknown).apply(this, given);
-  } as typeof original;
+  } as unknown as typeof original;
   const agent = new Agent();
   try {
     const door: Door = { address: server.address, cookie, csrf: '' };

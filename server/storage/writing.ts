@@ -94,7 +94,7 @@ export async function createOnce<C extends { id: string }>(
 }
 
 /** Rows in one statement: far under the number of values that one may carry. */
-const AT_ONCE = 2000;
+const AT_ONCE = 1000;
 
 /** Does something to many, so many at a time. */
 export async function inParts<T>(rows: readonly T[], work: (part: T[]) => Promise<unknown>): Promise<void> {
