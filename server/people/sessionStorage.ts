@@ -1,5 +1,6 @@
 import type { OpenSession } from '../../contract/people/account.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { MUST_SET_UP_FACTOR } from './storage.ts';
 
 /**
  * A session by its id ($1) with whoever it belongs to, if that person may still come in: one statement, for it stands before
@@ -7,9 +8,8 @@ import type { Connection, Transaction } from '../storage/database.ts';
  */
 export const SESSION_WITH_PERSON = `
   select sess, extract(epoch from expire::timestamptz)::float8 * 1000 as ends, (
-    select json_build_object('id', id, 'name', name, 'role', role, 'glass', glass, 'mustSetUpFactor',
-      (select second_factor_for_all from installation) and not exists (
-        select from second_factors where person_id = people.id and confirmed_at is not null))
+    select json_build_object('id', id, 'name', name, 'role', role, 'glass', glass,
+      'mustSetUpFactor', ${MUST_SET_UP_FACTOR})
     from people where id = (sess ->> 'personId')::uuid and not disabled
   ) as person
   from session where sid = $1 and expire >= now()`;

@@ -34,20 +34,15 @@ export async function namesOfPeople(connection: Connection, ids: readonly string
 
 export const listPeopleRows = (connection: Connection): Promise<PersonRow[]> => connection('people').orderBy('name');
 
+/** As a column of people: whether a second factor is asked of everybody and this person has none yet. */
+export const MUST_SET_UP_FACTOR = `((select second_factor_for_all from installation) and not exists
+  (select from second_factors where person_id = people.id and confirmed_at is not null))`;
+
 /** Whoever a session belongs to, if that person may still come in. */
 export const personOfSession = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
   connection('people')
     .where({ id, disabled: false })
-    .first(
-      'id',
-      'name',
-      'role',
-      'glass',
-      connection.raw(
-        `((select second_factor_for_all from installation) and not exists
-          (select from second_factors where person_id = people.id and confirmed_at is not null)) as must_set_up_factor`,
-      ),
-    );
+    .first('id', 'name', 'role', 'glass', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));
 
 export const setPassword = (trx: Transaction, id: string, passwordHash: string): Promise<unknown> =>
   trx('people').where({ id }).update({ passwordHash });
