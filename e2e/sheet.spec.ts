@@ -24,6 +24,13 @@ async function cursorAt(page: Page): Promise<{ x: number; y: number; width: numb
   return box;
 }
 
+/** A thumb on the place of the cursor, wherever the page has been moved to by then. */
+async function tapCursor(page: Page): Promise<void> {
+  await page.locator('.sheet-cursor').scrollIntoViewIfNeeded();
+  const { x, y, width, height } = await cursorAt(page);
+  await page.touchscreen.tap(x + width / 2, y + height / 2);
+}
+
 test('a face is drawn with keys alone, marked with keys alone, and read', async ({ page }) => {
   const errors = watchConsole(page);
   await signIn(page);
@@ -161,15 +168,14 @@ test.describe('on a phone', () => {
     await signIn(page);
     await newSite(page, 'Barrow shed');
     await page.getByRole('link', { name: /^draw / }).tap();
-    const home = await cursorAt(page);
-    await page.touchscreen.tap(home.x + home.width / 2, home.y + home.height / 2);
+    await tapCursor(page);
     await expect(said(page)).toHaveText('1 module taken away');
     await page.getByRole('button', { name: 'Undo' }).tap();
     await page.getByRole('button', { name: 'All', exact: true }).tap();
     await page.getByRole('button', { name: 'Move right' }).tap();
     await expect(said(page)).toHaveText('18 modules moved');
     await page.getByRole('button', { name: 'Standing place' }).tap();
-    await page.touchscreen.tap(home.x + home.width / 2, home.y + home.height / 2);
+    await tapCursor(page);
     await expect(page.locator('.thing')).toHaveCount(1);
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save the drawing' }).tap();
