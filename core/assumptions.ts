@@ -161,6 +161,9 @@ export const MARK_COVER = {
 } as const;
 /** Modules in a string where nobody has said how an array is wired. */
 export const USUAL_STRING = 12;
+/** Most silicon modules sold: loss of power for each kelvin, 1/K, and the nameplate of one, W. */
+export const USUAL_GAMMA_PDC = -0.0035;
+export const USUAL_MODULE_WATTS = 415;
 
 /** Change of a short-circuit current with temperature, 1/K, where the maker's figure is not at hand. */
 export const CURRENT_COEFFICIENT = 0.0005;

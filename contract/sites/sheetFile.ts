@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { z } from 'zod';
 import { keyOf, LARGEST_GRID, type Place, placeOfKey } from '../../core/sites/layout.ts';
 import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
+import { readTable } from '../readTable.ts';
 import { arrayBody, type SolarArray } from './endpoints.ts';
 import { ELECTRONICS, type Electronics } from './sheet.ts';
 
@@ -63,23 +64,18 @@ export function modulesToCsv({ modules, strings }: DrawnModules, origin: Place):
 
 /** Reads a list of modules; each wrong line is told with its number, and nothing is taken of a file with one. */
 export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-    // One line more than can be right is enough to say so.
-    preview: LARGEST_GRID.places + 1,
+  const table = readTable(text, {
+    needed: [['row'], ['column']],
+    most: LARGEST_GRID.places,
+    tooMany: `has over ${LARGEST_GRID.places} modules; divide the array`,
   });
-  const missing = ['row', 'column'].filter((name) => !meta.fields?.includes(name));
-  if (missing.length > 0)
-    return { ok: false, problems: [{ where: 'line 1', message: `must name the columns ${missing.join(' and ')}` }] };
+  if (!table.ok) return table;
   const problems: FileProblem[] = [];
   const modules = new Set<string>();
   const strings = new Map<string, ReadString>();
-  for (const [index, line] of data.entries()) {
-    const where = `line ${index + 2}`;
-    const row = counted(line.row, LARGEST_GRID.rows);
-    const column = counted(line.column, LARGEST_GRID.columns);
+  for (const { where, cell } of table.value) {
+    const row = counted(cell('row'), LARGEST_GRID.rows);
+    const column = counted(cell('column'), LARGEST_GRID.columns);
     if (row === null) problems.push({ where, message: `row must be a whole number from 1 to ${LARGEST_GRID.rows}` });
     if (column === null)
       problems.push({ where, message: `column must be a whole number from 1 to ${LARGEST_GRID.columns}` });
@@ -87,14 +83,14 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
     const key = keyOf({ row: row - 1, column: column - 1 });
     if (modules.has(key)) problems.push({ where, message: `row ${row}, column ${column} is in the file twice` });
     modules.add(key);
-    const [name, inverter] = [worded(line.string), worded(line.inverter)];
+    const [name, inverter] = [worded(cell('string')), worded(cell('inverter'))];
     if (name === '') continue;
     const own = strings.get(name) ?? { places: [] };
-    const position = line.position?.trim() ? counted(line.position, 1000) : own.places.length + 1;
-    const electronics = ELECTRONICS.find((one) => one === line.electronics?.trim().toLowerCase());
+    const position = cell('position')?.trim() ? counted(cell('position'), 1000) : own.places.length + 1;
+    const electronics = ELECTRONICS.find((one) => one === cell('electronics')?.trim().toLowerCase());
     if (name.length > 40) problems.push({ where, message: 'the name of a string has at most 40 letters' });
     else if (inverter.length > 40) problems.push({ where, message: 'the name of an inverter has at most 40 letters' });
-    else if (electronics === undefined && line.electronics?.trim())
+    else if (electronics === undefined && cell('electronics')?.trim())
       problems.push({ where, message: `electronics must be ${ELECTRONICS.join(' or ')}, or empty` });
     else if (inverter !== '' && own.inverter !== undefined && own.inverter !== inverter)
       problems.push({ where, message: `${name} ends in ${own.inverter} by a line above, in ${inverter} by this one` });
@@ -106,8 +102,6 @@ export function modulesFromCsv(text: string): ReadFile<DrawnModules> {
       strings.set(name, own);
     }
   }
-  if (data.length > LARGEST_GRID.places)
-    problems.unshift({ where: 'the file', message: `has over ${LARGEST_GRID.places} modules; divide the array` });
   if (problems.length === 0 && modules.size === 0) problems.push({ where: 'the file', message: 'names no module' });
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   return {

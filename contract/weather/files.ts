@@ -1,8 +1,8 @@
-import Papa from 'papaparse';
 import { parseNumber } from '../../core/units/parse.ts';
 import type { RainDay } from '../../core/weather/siteClimate.ts';
 import { date } from '../common.ts';
 import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
+import { readTable } from '../readTable.ts';
 
 /** A lifetime of days in one file, and no more. */
 const MOST_DAYS = 40_000;
@@ -15,8 +15,6 @@ export interface EnergyOfDay {
   energy: number;
   control: number | null;
 }
-
-type Row = Record<string, string | undefined>;
 
 interface Columns<T> {
   /** names that a column may have, the first of them the one that is asked for */
@@ -37,23 +35,12 @@ const numberIn = (text: string | undefined): number | null => {
 
 /** Reads a CSV with a date in each line; wrong lines are told by number, and nothing is taken of a file with one. */
 function daysFromCsv<T extends { date: string }>(text: string, { needed, of }: Columns<T>): ReadFile<T[]> {
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-    preview: MOST_DAYS + 1,
-  });
-  const fields = meta.fields ?? [];
-  const absent = needed.filter((names) => !names.some((name) => fields.includes(name))).map(([name]) => name);
-  if (absent.length > 0)
-    return { ok: false, problems: [{ where: 'line 1', message: `must name the columns ${absent.join(' and ')}` }] };
-  if (data.length > MOST_DAYS)
-    return { ok: false, problems: [{ where: 'the file', message: `has over ${MOST_DAYS} days; divide it` }] };
+  const table = readTable(text, { needed, most: MOST_DAYS, tooMany: `has over ${MOST_DAYS} days; divide it` });
+  if (!table.ok) return table;
   const problems: FileProblem[] = [];
   const days = new Map<string, T>();
-  for (const [index, row] of data.entries()) {
-    const where = `line ${index + 2}`;
-    const found = of((names) => names.map((name) => row[name]).find((cell) => cell !== undefined));
+  for (const { where, cell } of table.value) {
+    const found = of((names) => cell(...names));
     if (typeof found === 'string') problems.push({ where, message: found });
     else if (days.has(found.date)) problems.push({ where, message: `${found.date} is in the file twice` });
     else days.set(found.date, found);

@@ -1,5 +1,5 @@
 import { type Effectiveness, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
-import { clearSkyYear, type EnergyDay, energyDays } from '../modules/energyYear.ts';
+import { type EnergyDay, energyOfSite } from '../modules/energyYear.ts';
 import { type LayeredDays, soilingByLayers } from '../soiling/layered.ts';
 import { lowerEdgeLoss } from '../soiling/lowerEdge.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
@@ -27,7 +27,7 @@ const rolled = <T extends Float64Array | Uint8Array>(values: T, start: number, c
 export function prepareCourses(setup: CourseSetup): PreparedCourses {
   const climate = climateOf(setup.climate);
   const { latitude, horizon, startDay, seed } = setup;
-  const sky = clearSkyYear({ ...setup, linkeTurbidity: climate.linkeTurbidity }, setup);
+  const energyIn = energyOfSite(setup);
   const works = setup.exposure.works;
   const exposure: Exposure = {
     ...setup.exposure,
@@ -35,7 +35,6 @@ export function prepareCourses(setup: CourseSetup): PreparedCourses {
     works: works && { ...works, from: works.from + startDay, to: works.to + startDay },
   };
   const count = horizon * DAYS_A_YEAR;
-  const energyInput = { sky, climate, latitude, array: setup.array, rearFraction: setup.rearFraction ?? 0 };
   const days: LayeredDays[] = [];
   const energy: EnergyDay[][] = [];
   for (const { course } of setup.members) {
@@ -47,7 +46,7 @@ export function prepareCourses(setup: CourseSetup): PreparedCourses {
       deposition: rolled(drawn.deposition, startDay, count),
       droppings: rolled(drawn.droppings, startDay, count),
     });
-    energy.push(weather.flatMap((year) => energyDays(energyInput, year)).slice(startDay, startDay + count));
+    energy.push(weather.flatMap(energyIn).slice(startDay, startDay + count));
   }
   return {
     setup,

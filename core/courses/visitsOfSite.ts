@@ -2,7 +2,7 @@ import type { Effectiveness } from '../assumptions.ts';
 import type { FrequencyOption } from '../frequency/optimalDays.ts';
 import { bestVisitsTogether } from '../frequency/visits.ts';
 import type { VisitedPart } from '../frequency/walk.ts';
-import { energyAtLoss } from '../modules/energyYear.ts';
+import { costOfLoss } from '../modules/energyYear.ts';
 import type { LayeredDays } from '../soiling/layered.ts';
 import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, daysOfMember, type PreparedCourses } from './courses.ts';
@@ -43,8 +43,6 @@ export const MOST_VISITS = 12;
 
 /** Courses on which days are searched for, over all arrays of a site together, and of each at least. */
 const SEARCHED = { together: 8, each: 3 } as const;
-/** The share of loss at which a day's worth is taken: small, as losses are, and past the rounding. */
-const SMALL_LOSS = 0.05;
 
 /** kWh lost by all arrays of a site together in each course of weather, with visits on some days of the year. */
 export const lostBySite = (arrays: readonly WashedArray[], days: readonly number[]): number[] =>
@@ -107,7 +105,7 @@ function partOf({ prepared, effectiveness }: WashedArray, count: number): Visite
       mean(
         energy.map((own) => {
           const one = own[day];
-          return one ? (energyAtLoss(one, 0, limit) - energyAtLoss(one, SMALL_LOSS, limit)) / SMALL_LOSS / 1000 : 0;
+          return one ? costOfLoss(one, limit) : 0;
         }),
       ),
     ),

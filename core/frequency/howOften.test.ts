@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { EXAMPLE_FACE } from '../sites/example.ts';
 import { daysOfHabit } from './habits.ts';
 import { frequencyInput, type HowOftenSetup, howOften, pricesOfChange } from './howOften.ts';
 import { type FrequencyInput, optimalDays } from './optimalDays.ts';
@@ -15,12 +16,7 @@ const dry: FrequencyInput = {
   maxCleans: 4,
 };
 const setup: HowOftenSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
+  ...EXAMPLE_FACE,
   array: { pdc0: 100_000, gammaPdc: -0.0035 },
   surroundings: 'farmland',
   birds: 'few',

@@ -1,6 +1,6 @@
 import type { Birds, LichenClimate, Surroundings } from '../assumptions.ts';
 import { LICHEN_DENSITY, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
-import { clearSkyYear, energyAtLoss, energyDays } from '../modules/energyYear.ts';
+import { costOfLoss, energyOfSite } from '../modules/energyYear.ts';
 import { RATE_DEFAULTS } from '../soiling/rate.ts';
 import { siteSoilingRate } from '../soiling/siteRate.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
@@ -43,22 +43,16 @@ export interface HowOften extends FrequencyOutput {
   floorYears: number | null;
 }
 
-/** The share of loss at which a day's worth is taken: small, as losses are, and past the rounding. */
-const SMALL_LOSS = 0.05;
 const MOST_CLEANS = 12;
 const LONGER = [2, 3, 4, 5];
 
 /** The question of C12 for an array in a made-up climate: its rains, its soiling and what a unit of loss costs each day. */
 export function frequencyInput(setup: HowOftenSetup): FrequencyInput {
   const climate = climateOf(setup.climate);
-  const sky = clearSkyYear({ ...setup, linkeTurbidity: climate.linkeTurbidity }, setup);
+  const energyIn = energyOfSite(setup);
   const years = generateWeatherYears(climate, setup.latitude, setup.years, setup.seed);
   const limit = setup.array.pacRated;
-  const lostAt = years.map((weather) =>
-    energyDays({ sky, climate, latitude: setup.latitude, array: setup.array, rearFraction: 0 }, weather).map(
-      (day) => (energyAtLoss(day, 0, limit) - energyAtLoss(day, SMALL_LOSS, limit)) / SMALL_LOSS / 1000,
-    ),
-  );
+  const lostAt = years.map((weather) => energyIn(weather).map((day) => costOfLoss(day, limit)));
   return {
     rate: siteSoilingRate(setup),
     threshold: setup.threshold,

@@ -1,4 +1,4 @@
-import { rainCleans } from '../soiling/rate.ts';
+import { RateGlass, rainCleans } from '../soiling/rate.ts';
 import { type Round, shortestRounds } from './shortestRounds.ts';
 
 /** What a unit of loss costs, how fast it grows and when it rains: everything on which the days of cleaning depend. */
@@ -104,19 +104,14 @@ export function optimalDays(input: FrequencyInput): FrequencyOutput {
 }
 
 /** Loss at the end of each day of each year if nobody cleans: the second of two passes over the year. */
-function uncleanedLosses({ rate, resets, years, gracePeriod, maxLoss }: Model): Float64Array {
+function uncleanedLosses(model: Model): Float64Array {
+  const { rate, resets, years } = model;
   const losses = new Float64Array(years * DAYS);
   for (let year = 0; year < years; year += 1) {
-    let loss = 0;
-    let grace = 0;
+    const glass = new RateGlass(model);
     for (let step = 0; step < 2 * DAYS; step += 1) {
       const at = year * DAYS + (step % DAYS);
-      if (resets[at]) {
-        loss = 0;
-        grace = gracePeriod;
-      } else if (grace > 0) grace -= 1;
-      else loss = Math.min(maxLoss, loss + (rate[step % DAYS] as number));
-      losses[at] = loss;
+      losses[at] = glass.day(resets[at] === 1, rate[step % DAYS] as number);
     }
   }
   return losses;
@@ -243,19 +238,13 @@ class Chain {
   }
 
   private fillSums(): void {
-    const { rate, value, resets, gracePeriod, maxLoss } = this.model;
-    let loss = 0;
-    let grace = 0;
+    const { rate, value, resets } = this.model;
+    const glass = new RateGlass(this.model);
     let sum = 0;
     for (let step = 0; step < 2 * this.length; step += 1) {
       const at = step % this.length;
       if (at === 0) sum = 0;
-      if (resets[at]) {
-        loss = 0;
-        grace = gracePeriod;
-      } else if (grace > 0) grace -= 1;
-      else loss = Math.min(maxLoss, loss + (rate[at % DAYS] as number));
-      sum += (value[at % DAYS] as number) * loss;
+      sum += (value[at % DAYS] as number) * glass.day(resets[at] === 1, rate[at % DAYS] as number);
       this.sums[at] = sum;
     }
   }
@@ -271,13 +260,12 @@ class Chain {
   /** Walks day by day, no rain resetting on the way, until the loss is at its greatest; from there it is a product. */
   private walk(from: number, days: number): number {
     const { rate, value, maxLoss } = this.model;
-    let loss = 0;
+    const glass = new RateGlass(this.model);
     let sum = 0;
     for (let step = 0; step < days; step += 1) {
       const day = (from + step) % DAYS;
-      if (loss === maxLoss) return sum + maxLoss * (this.valueUpTo(from + days) - this.valueUpTo(from + step));
-      loss = Math.min(maxLoss, loss + (rate[day] as number));
-      sum += (value[day] as number) * loss;
+      if (glass.loss === maxLoss) return sum + maxLoss * (this.valueUpTo(from + days) - this.valueUpTo(from + step));
+      sum += (value[day] as number) * glass.day(false, rate[day] as number);
     }
     return sum;
   }

@@ -1,4 +1,4 @@
-import { rainCleans } from '../soiling/rate.ts';
+import { RateGlass, rainCleans } from '../soiling/rate.ts';
 import type { FrequencyInput } from './optimalDays.ts';
 
 /** What a way of deciding when to clean costs a year, under the rate model. */
@@ -27,25 +27,20 @@ interface Day {
  * @param cleanOn whether somebody cleans at the start of a day
  */
 function walk(input: FrequencyInput, cleanOn: (day: Day) => boolean): ScheduleValue {
-  const { rate, threshold, gracePeriod, maxLoss, rains, dailyValue } = input;
+  const { rate, threshold, rains, dailyValue } = input;
   let cleanings = 0;
   const byYear = rains.map((rain) => {
-    let loss = 0;
-    let grace = 0;
+    const glass = new RateGlass(input);
     let lost = 0;
     for (let step = 0; step < 2 * DAYS; step += 1) {
       const day = step % DAYS;
       const counts = step >= DAYS;
-      if (cleanOn({ day, loss })) {
-        loss = 0;
-        grace = 0;
+      if (cleanOn({ day, loss: glass.loss })) {
+        glass.clean();
         if (counts) cleanings += 1;
       }
-      if (rainCleans(rain[day] ?? 0, threshold)) {
-        loss = 0;
-        grace = gracePeriod;
-      } else if (grace > 0) grace -= 1;
-      else loss = Math.min(maxLoss, loss + (typeof rate === 'number' ? rate : (rate[day] ?? 0)));
+      const settles = typeof rate === 'number' ? rate : (rate[day] ?? 0);
+      const loss = glass.day(rainCleans(rain[day] ?? 0, threshold), settles);
       if (counts) lost += loss * (dailyValue[day] ?? 0);
     }
     return lost;

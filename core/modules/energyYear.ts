@@ -1,7 +1,14 @@
 import type { Place, Surface } from '../irradiance/planeOfArray.ts';
 import { clearSkyOnSurface } from '../irradiance/planeOfArray.ts';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../time/utc.ts';
-import { type Climate, climateMonth, monthOfDay, type WeatherYear } from '../weather/index.ts';
+import {
+  type Climate,
+  type ClimateKey,
+  climateMonth,
+  climateOf,
+  monthOfDay,
+  type WeatherYear,
+} from '../weather/index.ts';
 import { type ArrayElectrical, DEFAULT_INVERTER_EFFICIENCY, dcPower, moduleTemperature } from './output.ts';
 
 /** What an array could do in each hour under a clear sky; the same for every weather year. */
@@ -73,6 +80,34 @@ export function energyDays(input: EnergyYearInput, weather: WeatherYear): Energy
     return { unlimited, hours: limited > 0 ? hours : null, producing: hours.length, limited };
   });
 }
+
+/** An array in its climate: what the energy of its years hangs on beside their weather. */
+export interface SiteEnergyInput extends Place, Surface {
+  climate: ClimateKey | Climate;
+  array: ArrayElectrical;
+  /** light on the back as a share of the front's; none where it is left out */
+  rearFraction?: number | undefined;
+}
+
+/** The sky over an array worked out once, for whatever weather years it is asked of. */
+export function energyOfSite(site: Omit<SiteEnergyInput, 'linkeTurbidity'>): (weather: WeatherYear) => EnergyDay[] {
+  const climate = climateOf(site.climate);
+  const input: EnergyYearInput = {
+    sky: clearSkyYear({ ...site, linkeTurbidity: climate.linkeTurbidity }, site),
+    climate,
+    latitude: site.latitude,
+    array: site.array,
+    rearFraction: site.rearFraction ?? 0,
+  };
+  return (weather) => energyDays(input, weather);
+}
+
+/** The share of loss at which the cost of a day's loss is taken: small, as losses are, and past the rounding. */
+const SMALL_LOSS = 0.05;
+
+/** kWh that a loss of 1 would cost on a day if it cost as much a part as a small one does: less where a limit hides it. */
+export const costOfLoss = (day: EnergyDay, limit: number | undefined): number =>
+  (energyAtLoss(day, 0, limit) - energyAtLoss(day, SMALL_LOSS, limit)) / SMALL_LOSS / 1000;
 
 /** Energy of a day at a given soiling loss, Wh, through the limit. */
 export function energyAtLoss(day: EnergyDay, loss: number, limit = Number.POSITIVE_INFINITY): number {

@@ -1,3 +1,4 @@
+import { bisect } from '../numerics/search.ts';
 import { erf } from '../statistics/erf.ts';
 
 /**
@@ -34,11 +35,5 @@ export const MOST_FILM_LOSS = 0.3437;
 export function filmMassOf(loss: number): number | null {
   if (loss <= 0) return 0;
   if (loss >= MOST_FILM_LOSS * 0.9999) return null;
-  let [low, high] = [0, 100];
-  for (let step = 0; step < 60; step += 1) {
-    const middle = (low + high) / 2;
-    if (filmLoss(middle) < loss) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return bisect(0, 100, (mass) => filmLoss(mass) < loss);
 }

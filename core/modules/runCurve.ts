@@ -1,3 +1,4 @@
+import { stretchOf } from '../numerics/search.ts';
 import { type Cell, junctionSlope, junctionVoltage } from './cell.ts';
 
 /** Cells of one run that get the same light. */
@@ -71,15 +72,10 @@ export class RunCurve {
   /** @param current A */
   at(current: number): Point {
     const { currents, points } = this;
-    let low = 0;
-    let high = currents.length - 1;
-    if (!(current >= (currents[low] ?? 0) && current <= (currents[high] ?? 0)))
+    if (!(current >= (currents[0] ?? 0) && current <= (currents.at(-1) ?? 0)))
       return runAt(this.cell, this.run, current);
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if ((currents[middle] ?? 0) <= current) low = middle;
-      else high = middle;
-    }
+    const low = stretchOf(currents, current);
+    const high = low + 1;
     return between(currents[low] ?? 0, points[low] as Point, currents[high] ?? 0, points[high] as Point, current);
   }
 

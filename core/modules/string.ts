@@ -1,3 +1,4 @@
+import { stretchOf } from '../numerics/search.ts';
 import type { Cell } from './cell.ts';
 import { type LitCells, type Run, RunCurve } from './runCurve.ts';
 import { bypassCurrent, type Substring, substringAt } from './substring.ts';
@@ -160,15 +161,10 @@ export function parallelPower(strings: readonly StringInput[], points = 400): { 
 /** Current of a curve at a voltage; a string above its open circuit takes none back (a blocking diode). */
 function currentAt({ voltage, current }: Pick<StringCurve, 'voltage' | 'current'>, at: number): number {
   // The curve runs from its greatest current down, so its voltage rises along it.
-  let low = 0;
-  let high = voltage.length - 1;
-  if (high < 0 || at > (voltage[high] ?? 0)) return 0;
+  if (voltage.length === 0 || at > (voltage.at(-1) ?? 0)) return 0;
   if (at <= (voltage[0] ?? 0)) return current[0] ?? 0;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if ((voltage[middle] ?? 0) <= at) low = middle;
-    else high = middle;
-  }
+  const low = stretchOf(voltage, at);
+  const high = low + 1;
   const width = (voltage[high] ?? 0) - (voltage[low] ?? 0);
   const share = width > 0 ? (at - (voltage[low] ?? 0)) / width : 0;
   return (current[low] ?? 0) * (1 - share) + (current[high] ?? 0) * share;

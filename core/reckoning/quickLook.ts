@@ -1,7 +1,7 @@
 import { exposureOf, type HouseFigures } from '../assimilation/house.ts';
 import { whatIsKnown } from '../assimilation/known.ts';
 import type { ArrayRecords } from '../assimilation/records.ts';
-import { type Birds, MODULE_MINUTES, type Surroundings, WASH_UNTOLD } from '../assumptions.ts';
+import { type Birds, MODULE_MINUTES, type Surroundings, USUAL_GAMMA_PDC, WASH_UNTOLD } from '../assumptions.ts';
 import { prepareCourses } from '../courses/courses.ts';
 import { type ArrayAhead, courseSetup, usualChoices } from '../courses/ofArray.ts';
 import { yearAhead } from '../courses/yearAhead.ts';
@@ -138,7 +138,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
     surfaceTilt: input.surfaceTilt,
     // Nobody knows on the telephone which way it looks.
     surfaceAzimuth: azimuthOf(input.latitude),
-    array: { pdc0: input.modules * input.moduleWatts, gammaPdc: -0.0035 },
+    array: { pdc0: input.modules * input.moduleWatts, gammaPdc: USUAL_GAMMA_PDC },
     rearFraction: 0,
     exposure: exposureOf(input.surroundings, input.birds, input.house),
     orientation: 'portrait',

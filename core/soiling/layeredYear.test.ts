@@ -1,14 +1,10 @@
 import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
+import { EXAMPLE_FACE } from '../sites/example.ts';
 import { type LayeredYearSetup, layeredYear, prepareYears } from './layeredYear.ts';
 
 const setup: LayeredYearSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
+  ...EXAMPLE_FACE,
   array: { pdc0: 10_000, gammaPdc: -0.0035 },
   exposure: { surroundings: 'farmland', birds: 'few' },
   parameters: { lichenDensity: 0, mismatch: 8 },

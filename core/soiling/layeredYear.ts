@@ -1,5 +1,5 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { clearSkyYear, type EnergyDay, energyAtLoss, energyDays } from '../modules/energyYear.ts';
+import { type EnergyDay, energyAtLoss, energyOfSite } from '../modules/energyYear.ts';
 import { fourInFive, type Spread, spread } from '../statistics/summary.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
@@ -35,15 +35,13 @@ const DAYS = 365;
 /** Draws the weather, dust and clean energy of the years of a setup, the same for the same seed. */
 export function prepareYears(setup: LayeredYearSetup): PreparedYears {
   const climate = climateOf(setup.climate);
-  const place = { ...setup, linkeTurbidity: climate.linkeTurbidity };
-  const sky = clearSkyYear(place, setup);
+  const energyIn = energyOfSite(setup);
   const weather = generateWeatherYears(climate, setup.latitude, setup.years + 1, setup.seed);
   const exposure = { ...setup.exposure, latitude: setup.latitude };
-  const input = { sky, climate, latitude: setup.latitude, array: setup.array, rearFraction: 0 };
   const courses = Array.from({ length: setup.years }, (_, year) =>
     exposureDays(climate, exposure, weather.slice(year, year + 2), setup.seed + year),
   );
-  const energy = weather.slice(1).map((year) => energyDays(input, year));
+  const energy = weather.slice(1).map((year) => energyIn(year));
   const usualEnergy = Array.from(
     { length: DAYS },
     (_, day) => energy.reduce((sum, year) => sum + (year[day]?.unlimited ?? 0), 0) / energy.length / 1000,

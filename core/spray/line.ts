@@ -1,3 +1,5 @@
+import { bisect } from '../numerics/search.ts';
+
 /** A pipe with holes along the top of the rows, fed by a pump through a riser. Lengths and diameters in m. */
 export interface SprayLineInput {
   /** holes, the first at the end of the riser */
@@ -96,14 +98,8 @@ export function sprayLine(input: SprayLineInput): SprayLine {
     const pumped = pump.shutOffHead * (1 - ((total * LPM_PER_M3_A_SECOND) / pump.maxFlow) ** 2);
     return pumped - lift - headLoss(total, riser.length, riser.diameter, roughness) - inletHead;
   };
-  let low = 0;
-  let high = pump.shutOffHead - lift;
-  for (let step = 0; step < 200 && high - low > 1e-15 * high; step += 1) {
-    const middle = (low + high) / 2;
-    if (spare(middle) > 0) low = middle;
-    else high = middle;
-  }
-  const { total, least, greatest, inletHead } = flowsFrom(input, (low + high) / 2);
+  const endHead = bisect(0, pump.shutOffHead - lift, (head) => spare(head) > 0, 200);
+  const { total, least, greatest, inletHead } = flowsFrom(input, endHead);
   return {
     totalLpm: total * LPM_PER_M3_A_SECOND,
     minLpm: least * LPM_PER_M3_A_SECOND,

@@ -1,4 +1,4 @@
-import { filmLoss } from '../modules/filmLoss.ts';
+import { filmLoss, filmMassOf } from '../modules/filmLoss.ts';
 import { LAYERED_DEFAULTS, rainAtTilt } from '../soiling/layered.ts';
 import { radians } from '../units/angles.ts';
 
@@ -54,7 +54,7 @@ export function sprayTimer(input: SprayTimerInput): SprayTimer {
   const depth = (-LAYERED_DEFAULTS.rainScale * Math.log(1 - effectiveness)) / rainAtTilt(input.surfaceTilt);
   const litres = depth * area;
   const minutes = litres / totalLpm;
-  const most = filmOfLoss(keepUnder);
+  const most = filmMassOf(keepUnder);
   const everyDays = most === null || settling <= 0 ? null : Math.max(1, Math.floor((most * effectiveness) / settling));
   const rinses = everyDays === null ? 0 : 365 / everyDays;
   return {
@@ -66,19 +66,4 @@ export function sprayTimer(input: SprayTimerInput): SprayTimer {
     energyAYear: (input.pumpPower * minutes * rinses) / 60_000,
     lossBefore: everyDays === null ? 0 : filmLoss((everyDays * settling) / effectiveness),
   };
-}
-
-const MOST_FILM = 1000;
-
-/** The film, g/m2, that costs a loss; null where no film costs so much. */
-function filmOfLoss(loss: number): number | null {
-  if (filmLoss(MOST_FILM) <= loss) return null;
-  let low = 0;
-  let high = MOST_FILM;
-  for (let step = 0; step < 100; step += 1) {
-    const middle = (low + high) / 2;
-    if (filmLoss(middle) < loss) low = middle;
-    else high = middle;
-  }
-  return low;
 }

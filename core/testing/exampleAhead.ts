@@ -1,5 +1,6 @@
 import { LICHEN_DENSITY } from '../assumptions.ts';
 import type { CourseMember, CourseSetup } from '../courses/setup.ts';
+import { EXAMPLE_FACE } from '../sites/example.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
 
 /** Members that are all as the house assumes, and clean. */
@@ -15,12 +16,7 @@ export const exampleMembers = (count: number, changes: Partial<CourseMember> = {
 
 /** Six years ahead of a clean array on farmland, where lichen grows. */
 export const exampleAhead: CourseSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
+  ...EXAMPLE_FACE,
   array: { pdc0: 10_000, gammaPdc: -0.0035 },
   exposure: { surroundings: 'farmland', birds: 'few' },
   members: exampleMembers(6),

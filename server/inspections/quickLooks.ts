@@ -1,5 +1,6 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { QuickLook, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
+import { USUAL_MODULE_WATTS } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
 import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
@@ -15,9 +16,8 @@ import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './q
 
 type Endpoints = typeof quickLookEndpoints;
 
-/** The seed that makes the draws of a call the same again, and the module that most callers have, W. */
+/** The seed that makes the draws of a call the same again. */
 const WEATHER_SEED = 20261;
-const USUAL_WATTS = 415;
 
 /** Works out the range that a caller is told. What was told is kept with its inputs. */
 export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['takeQuickLook']>): Promise<QuickLook> {
@@ -27,7 +27,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
   const { latitude, longitude, near } = await placeOfCall(context, fields);
   const input: QuickLookInput = {
     modules: fields.modules,
-    moduleWatts: USUAL_WATTS,
+    moduleWatts: USUAL_MODULE_WATTS,
     surfaceTilt: fields.tilt,
     storeys: fields.storeys,
     monthsSinceCleaned: fields.monthsSinceCleaned,

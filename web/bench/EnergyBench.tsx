@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
 import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
+import { EXAMPLE_FACE } from '../../core/sites/example.ts';
 import { parseDatedTable } from '../../core/units/table.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { counted } from '../../words/counted.ts';
@@ -11,25 +13,23 @@ import { DateInput } from '../parts/DateInput.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
+const { climate: CLIMATE, ...PLACE } = EXAMPLE_FACE;
+
 /** Gain from weeks of daily energy, pasted as it comes out of a spreadsheet. */
 export function EnergyBench() {
   const glass = useGlass();
   const [text, setText] = useState('');
   const [cleaning, setCleaning] = useState('');
   const [site, setSite] = useState({
-    latitude: -33.5,
-    longitude: 19,
-    altitude: 200,
-    surfaceTilt: 20,
-    surfaceAzimuth: 0,
+    ...PLACE,
     pdc0: 5000,
-    gammaPdc: -0.0035,
+    gammaPdc: USUAL_GAMMA_PDC,
   });
   const { get } = useWorker();
   const { rows, wrong } = parseDatedTable(text, glass.dateOrder);
   const inside = rows.some(({ date }) => date <= cleaning) && rows.some(({ date }) => date >= cleaning);
   const input: DailyEnergyInput = {
-    site: { ...site, linkeTurbidity: CLIMATES['winter-rain'].linkeTurbidity },
+    site: { ...site, linkeTurbidity: CLIMATES[CLIMATE].linkeTurbidity },
     days: rows.map(({ date, value }) => ({ date, energy: value })),
     cleanings: cleaning !== '' && inside ? [cleaning] : [],
   };

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
+import { USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
 import type { Habit } from '../../core/frequency/habits.ts';
 import type { HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
+import { EXAMPLE_FACE } from '../../core/sites/example.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
@@ -18,13 +20,8 @@ import { SiteInputs } from './SiteInputs.tsx';
 import { dateOfDay } from './yearDays.ts';
 
 const SETUP: HowOftenSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
-  array: { pdc0: 100_000, gammaPdc: -0.0035 },
+  ...EXAMPLE_FACE,
+  array: { pdc0: 100_000, gammaPdc: USUAL_GAMMA_PDC },
   surroundings: 'farmland',
   birds: 'few',
   threshold: 6,

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { EFFECTIVENESS, LICHEN_DENSITY } from '../../core/assumptions.ts';
+import { EFFECTIVENESS, LICHEN_DENSITY, USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
+import { EXAMPLE_FACE } from '../../core/sites/example.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
 import { climateOf } from '../../core/weather/index.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
@@ -17,13 +18,8 @@ import { VisitsYear } from './VisitsYear.tsx';
 import { dateOfDay } from './yearDays.ts';
 
 const SETUP: LayeredYearSetup = {
-  latitude: -33.5,
-  longitude: 19,
-  altitude: 200,
-  climate: 'winter-rain',
-  surfaceTilt: 20,
-  surfaceAzimuth: 0,
-  array: { pdc0: 10_000, gammaPdc: -0.0035 },
+  ...EXAMPLE_FACE,
+  array: { pdc0: 10_000, gammaPdc: USUAL_GAMMA_PDC },
   exposure: { surroundings: 'farmland', birds: 'few' },
   parameters: { bondingPerDew: 0.03, lichenDensity: LICHEN_DENSITY.dry, mismatch: 8 },
   years: 40,

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { whatIsKnown } from '../../core/assimilation/known.ts';
 import type { Effectiveness } from '../../core/assumptions.ts';
+import { USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
 import { type DailyEnergyInput, gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 import { type PreparedCourses, prepareCourses } from '../../core/courses/courses.ts';
 import { compareRemedies, type RemedyInput } from '../../core/courses/remedies.ts';
@@ -81,7 +82,7 @@ const tasks = {
         surface: input,
         array: {
           pdc0: input.pdc0,
-          gammaPdc: -0.0035,
+          gammaPdc: USUAL_GAMMA_PDC,
           ...(input.pacRated === null ? {} : { pacRated: input.pacRated }),
         },
         hours: file.hours,

@@ -1,3 +1,4 @@
+import { USUAL_GAMMA_PDC, USUAL_MODULE_WATTS } from '../../core/assumptions.ts';
 import { type ArrayFact, ASSUMABLE_OF_ARRAY, eaveOf } from '../../core/sites/assumed.ts';
 
 /** What an array is taken to be until somebody says otherwise; how many modules it has, nobody can assume. */
@@ -7,8 +8,8 @@ export const ARRAY_DEFAULTS = {
   columns: '' as never as number,
   missing: [] as number[],
   orientation: 'portrait' as const,
-  moduleWatts: 415,
-  gammaPdc: -0.0035,
+  moduleWatts: USUAL_MODULE_WATTS,
+  gammaPdc: USUAL_GAMMA_PDC,
   tilt: 20,
   azimuth: 0,
   mount: 'pitched-roof' as const,
