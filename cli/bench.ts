@@ -8,6 +8,7 @@ import { arrayOutput } from '../core/modules/output.ts';
 import { type DiodeModule, stringPower } from '../core/modules/string.ts';
 import { soilingByLayers } from '../core/soiling/layered.ts';
 import { seededRandom } from '../core/statistics/random.ts';
+import { MILLISECONDS_PER_HOUR } from '../core/time/utc.ts';
 import { CLIMATES, exposureDays, generateWeatherYears } from '../core/weather/index.ts';
 
 /** One calculation at a size; the table shows what doubling the size costs. */
@@ -24,7 +25,7 @@ interface Bench {
   prepare: (size: number) => () => unknown;
 }
 
-const HOUR = 3_600_000;
+const HOUR = MILLISECONDS_PER_HOUR;
 const MODULE: DiodeModule = { cells: 60, substrings: 3, iL: 10.7, i0: 1.7e-10, rs: 0.2, rsh: 260, a: 1.73 };
 const START = Date.UTC(2026, 0, 1);
 

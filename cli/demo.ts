@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { DateTime } from 'luxon';
 import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.ts';
 import { companyFields } from '../contract/people/endpoints.ts';
+import { addedDays } from '../core/time/dates.ts';
+import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
 import { SITES } from '../demo/scenario.ts';
 import { asItWas } from '../demo/truth.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
@@ -25,7 +27,7 @@ function moved(value: unknown, days: number): unknown {
   if (typeof value === 'string') {
     const match = value.match(/^(\d{4}-\d{2}-\d{2})(T.*)?$/);
     if (!match) return value;
-    const date = new Date(Date.parse(`${match[1]}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+    const date = addedDays(match[1] ?? '', days);
     return `${date}${match[2] ?? ''}`;
   }
   if (Array.isArray(value)) return value.map((item) => moved(item, days));
@@ -136,7 +138,7 @@ function withRecords(site: ImportedSite, today: string): ImportedSite {
 /** Imports every file of sites in a folder, and the photographs that they name. */
 async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: string, zone: string): Promise<void> {
   const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
-  const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / 86_400_000);
+  const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / MILLISECONDS_PER_DAY);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
   for (const file of files.sort()) {
     const written = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;

@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, statfsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
+import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../core/time/utc.ts';
 import { knownMigrations } from '../server/storage/database.ts';
 import { APP_ROLE } from './appRole.ts';
 import { companyStands } from './backups/contents.ts';
@@ -19,7 +20,7 @@ export interface Finding {
 const finding = (what: string, well: boolean, advice: string): Finding => ({ what, well, ...(well ? {} : { advice }) });
 
 const LEAST_FREE = 2e9;
-const DAY = 86_400_000;
+const DAY = MILLISECONDS_PER_DAY;
 
 /** What can be seen without the database. */
 export function lookAround(folder: string): Finding[] {
@@ -88,7 +89,7 @@ export async function askDatabase(url: string, now: Date): Promise<Finding[]> {
       ...found,
       finding(
         good ? `the last good backup is ${(age / DAY).toFixed(1)} days old` : 'there is a backup',
-        age < every * 3_600_000 * 2 + DAY,
+        age < every * MILLISECONDS_PER_HOUR * 2 + DAY,
         './pail start makes them; ./pail backup FILE makes one now',
       ),
       finding('the last backup could be put back', trial !== false, 'see the owner’s page for why; make another'),

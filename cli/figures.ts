@@ -18,6 +18,7 @@ import { soilingByRate } from '../core/soiling/rate.ts';
 import { sprayLine } from '../core/spray/line.ts';
 import { madeUpArray, type Situation } from '../core/testing/madeUpArray.ts';
 import { syntheticSeries } from '../core/testing/syntheticEnergy.ts';
+import { MILLISECONDS_PER_HOUR } from '../core/time/utc.ts';
 import { treatWater } from '../core/water/treatment.ts';
 import { CLIMATES, exposureDays, generateWeatherYears } from '../core/weather/index.ts';
 import { PROJECT } from './folders.ts';
@@ -97,7 +98,7 @@ const line = (name: string, xs: readonly number[], of: (x: number) => number | n
 
 const place = { latitude: -33.5, longitude: 0, altitude: 200, linkeTurbidity: 3.2 };
 const north = { surfaceTilt: 20, surfaceAzimuth: 0 };
-const at = (month: number, hour: number) => Date.UTC(2026, month - 1, 21) + hour * 3_600_000;
+const at = (month: number, hour: number) => Date.UTC(2026, month - 1, 21) + hour * MILLISECONDS_PER_HOUR;
 const hours = range(4, 20, 97);
 const each = (transmittance: number, modules: number, cells: number[]) =>
   Array.from({ length: modules }, (_, module) => cells.map((cell) => ({ module, cell, transmittance }))).flat();

@@ -1,5 +1,6 @@
 /**
- * Writes the demo scenario: made-up sites of a made-up contractor, as import files and drawn "photographs".
+ * Writes the demo scenario: made-up sites of a made-up contractor, as import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
+import files and drawn "photographs".
  * Run with: node --import tsx demo/make.ts
  */
 
@@ -18,6 +19,7 @@ import { chooseMethod } from '../core/methods/choose.ts';
 import type { Access } from '../core/methods/work.ts';
 import { sectionOf } from '../core/sites/section.ts';
 import { seededRandom } from '../core/statistics/random.ts';
+import { addedDays } from '../core/time/dates.ts';
 import { drawDefect, drawPhoto } from './photos.ts';
 import { type DemoArray, type DemoRound, type DemoSite, SITES } from './scenario.ts';
 
@@ -37,7 +39,7 @@ function idOf(name: string): string {
   return `${hash.slice(0, 8)}-${hash.slice(8, 12)}-4${hash.slice(13, 16)}-a${hash.slice(17, 20)}-${hash.slice(20, 32)}`;
 }
 
-const day = (offset: number): string => new Date(Date.parse(ANCHOR) + offset * 86_400_000).toISOString().slice(0, 10);
+const day = (offset: number): string => addedDays(ANCHOR, offset);
 const clock = (offset: number, minutes: number): string => {
   const time = new Date(Date.parse(`${day(offset)}T00:00:00+02:00`) + minutes * 60_000);
   return `${new Date(time.getTime() + 7_200_000).toISOString().slice(0, 19)}+02:00`;

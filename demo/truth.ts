@@ -18,7 +18,8 @@ import { CLEAN_GLASS, LayeredGlass } from '../core/soiling/layered.ts';
 import { markedLoss } from '../core/soiling/markedLoss.ts';
 import { normalDraw, type Random, seededRandom } from '../core/statistics/random.ts';
 import { addedDays, ageOn, dayOfYear, daysBetween } from '../core/time/dates.ts';
-import { CLIMATES, climateMonth, generateWeatherYears, monthOfDay, usualDeposition } from '../core/weather/index.ts';
+import { monthOfDay } from '../core/time/year.ts';
+import { CLIMATES, climateMonth, generateWeatherYears, usualDeposition } from '../core/weather/index.ts';
 
 /** How it really is at a site of the demo: nothing of this is imported, only what follows from it. */
 export interface Truth {

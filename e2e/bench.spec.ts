@@ -6,7 +6,7 @@ import { hourlyYear } from '../core/modules/hourlyYear.ts';
 import { epwText } from '../core/testing/epwText.ts';
 import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
-import { dateOfDay } from '../web/bench/yearDays.ts';
+import { dayName } from '../words/calendar.ts';
 import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
@@ -101,7 +101,7 @@ test('the bench of how often names the days and the money that ./pail compute fr
   const more = options[best.cleans + 1];
   await expect(bars).toHaveAttribute('aria-valuenow', String(best.cleans + 1));
   expect(await shown()).toContain(`ZAR ${Math.round(more?.lostValue ?? 0)} of it dirt`);
-  expect(await shown()).toContain(more?.days.map(dateOfDay).join(', '));
+  expect(await shown()).toContain(more?.days.map(dayName).join(', '));
   await page.getByLabel('One cleaning').fill('99999999');
   await expect(page.getByText('no fixed day of cleaning pays in energy')).toBeVisible();
   await page.getByLabel('Lichen settles').selectOption('damp shade');

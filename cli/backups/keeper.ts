@@ -1,6 +1,7 @@
 import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BackupHolds } from '../../contract/backups/endpoints.ts';
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { type BackupDue, insertRun, readDue } from '../../server/backups/storage.ts';
 import { type Database, ifFree } from '../../server/storage/database.ts';
 
@@ -23,7 +24,10 @@ export function isDue({ everyHours, requestedAt, lastGoodAt, lastTriedAt }: Back
   if (requestedAt !== null) return true;
   const since = (at: string | null) => (at === null ? Number.POSITIVE_INFINITY : now.getTime() - Date.parse(at));
   // After a failure it is tried again within the hour, not with every look.
-  return since(lastGoodAt) >= everyHours * 3_600_000 && since(lastTriedAt) >= Math.min(everyHours, 1) * 3_600_000;
+  return (
+    since(lastGoodAt) >= everyHours * MILLISECONDS_PER_HOUR &&
+    since(lastTriedAt) >= Math.min(everyHours, 1) * MILLISECONDS_PER_HOUR
+  );
 }
 
 /**

@@ -4,6 +4,7 @@ import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
 import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import type { WiredArray } from '../../core/soiling/markedLoss.ts';
+import { STEP_STATES, STEPS, type StepName } from '../../core/spine/standing.ts';
 import { WATER_SOURCES } from '../../core/water/plan.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
 import {
@@ -184,10 +185,7 @@ export const waterReadingFields = z.object({
 });
 export const waterReading = waterReadingFields.extend({ id, siteId: id });
 
-export const stepState = z.enum(['not-begun', 'in-hand', 'settled', 'overruled']);
-export type StepStateName = z.infer<typeof stepState>;
-export const STEPS = ['look', 'reckon', 'plan', 'offer', 'wash', 'show'] as const;
-export type StepName = (typeof STEPS)[number];
+export const stepState = z.enum(STEP_STATES);
 
 /** The spine of a site: the state of each step, and its one figure, in SI or minor units. */
 export const spine = z.object(

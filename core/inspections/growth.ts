@@ -1,5 +1,6 @@
 import { type Bare, bare } from '../findings.ts';
 import { type LaidGrid, placeOf, placesOf } from '../sites/layout.ts';
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import { coverOfMark, type Mark } from './marks.ts';
 import type { Soil, SoilKind } from './soil.ts';
 
@@ -61,7 +62,7 @@ export interface Growth {
   fitted: FittedEffect[];
 }
 
-const YEAR = 365.25 * 86_400_000;
+const YEAR = 365.25 * MILLISECONDS_PER_DAY;
 /** Years between visits under which nothing is said of growth. */
 export const TOO_SOON = 0.05;
 /** What has changed on a face between two visits; the earlier one is `past`. */

@@ -1,3 +1,4 @@
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 /** What a picture shows, and where it is on its way to being shown. */
 export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
 export const PHOTO_STATES = ['waiting', 'ready', 'failed'] as const;
@@ -10,7 +11,7 @@ export interface Look {
   inspectedAt: string;
 }
 
-const HOUR = 3_600_000;
+const HOUR = MILLISECONDS_PER_HOUR;
 /** Hours before a record in which its pictures are taken, and after it in which one may still be of it. */
 export const BEFORE_RECORD = 3;
 export const AFTER_RECORD = 12;

@@ -1,14 +1,8 @@
 import type { Place, Surface } from '../irradiance/planeOfArray.ts';
 import { clearSkyOnSurface } from '../irradiance/planeOfArray.ts';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../time/utc.ts';
-import {
-  type Climate,
-  type ClimateKey,
-  climateMonth,
-  climateOf,
-  monthOfDay,
-  type WeatherYear,
-} from '../weather/index.ts';
+import { monthOfDay } from '../time/year.ts';
+import { type Climate, type ClimateKey, climateMonth, climateOf, type WeatherYear } from '../weather/index.ts';
 import { type ArrayElectrical, DEFAULT_INVERTER_EFFICIENCY, dcPower, moduleTemperature } from './output.ts';
 
 /** What an array could do in each hour under a clear sky; the same for every weather year. */

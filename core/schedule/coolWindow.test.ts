@@ -1,7 +1,8 @@
 import { expect } from 'chai';
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import { type CoolWindowInput, coolWindow } from './coolWindow.ts';
 
-const HOUR = 3_600_000;
+const HOUR = MILLISECONDS_PER_HOUR;
 // Local solar midnight at 19 degrees east in midsummer of the south.
 const midnight = Date.UTC(2026, 11, 20, 22, 44);
 const day: CoolWindowInput = {

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
+import { monthOfDay } from '../time/year.ts';
 import { CLIMATES } from '../weather/climates.ts';
-import { generateWeatherYears, monthOfDay } from '../weather/generator.ts';
+import { generateWeatherYears } from '../weather/generator.ts';
 import { erf } from './erf.ts';
 import { gammaDraw, normalDraw, seededRandom } from './random.ts';
 import { mean, quantile, spread, standardDeviation } from './summary.ts';
@@ -70,9 +71,5 @@ describe('made-up weather', () => {
   it('differs between years by more than days drawn from one chance would', () => {
     const totals = years.map(({ rain }) => rain.reduce((a, b) => a + b, 0));
     expect(standardDeviation(totals) / mean(totals)).to.be.above(0.12);
-  });
-
-  it('knows the month of each day of a year without leap day', () => {
-    expect([0, 30, 31, 58, 59, 364].map(monthOfDay)).to.deep.equal([0, 0, 1, 1, 2, 11]);
   });
 });

@@ -1,7 +1,8 @@
 import { clearSky, extraterrestrial } from '../irradiance/clearSky.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 
-const HOUR = 3_600_000;
+const HOUR = MILLISECONDS_PER_HOUR;
 
 /** A made-up EPW file of a year of clear days at a made-up place, for tests. */
 export function epwText(latitude = -33.5, longitude = 19, zone = 2): string {

@@ -10,7 +10,8 @@ import {
 } from '../assumptions.ts';
 import { CLEAN_GLASS, LayeredGlass } from '../soiling/layered.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
-import { CLIMATE_KEYS, climateMonth, climateOf, generateWeatherYears, monthOfDay } from '../weather/index.ts';
+import { monthOfDay } from '../time/year.ts';
+import { CLIMATE_KEYS, climateMonth, climateOf, generateWeatherYears } from '../weather/index.ts';
 
 /** What is known of a made-up array in the situations of C17. */
 export const SITUATIONS = {

@@ -2,6 +2,7 @@ import type { DailyEnergyInput, EnergyDay, EnergySite } from '../comparisons/dai
 import { clearSkyDay } from '../modules/clearSkyDay.ts';
 import { leastSquares } from '../statistics/leastSquares.ts';
 import { normalDraw, seededRandom } from '../statistics/random.ts';
+import { utcDate } from '../time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 
 /** A made-up series of daily energy of which the truth is known (C14). */
@@ -47,7 +48,7 @@ export function syntheticSeries(seed: number, correlation = 0): SyntheticSeries 
   const clear: boolean[] = [];
   const values: number[] = [];
   const days = Array.from({ length: DAYS }, (_, day): EnergyDay => {
-    const date = new Date(start + day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
+    const date = utcDate(start + day * MILLISECONDS_PER_DAY);
     const tempAir = between(12, 30);
     const { energy } = clearSkyDay(site, site, site, date, tempAir, 1);
     scatter = correlation * scatter + Math.sqrt(1 - correlation ** 2) * normalDraw(random);

@@ -7,7 +7,10 @@ export const dayNumber = (date: string): number =>
   Math.round(Date.parse(`${date.slice(0, 10)}T00:00:00Z`) / MILLISECONDS_PER_DAY);
 
 /** The date of a day since the Unix epoch. */
-export const dateOfNumber = (day: number): string => new Date(day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
+export const dateOfNumber = (day: number): string => utcDate(day * MILLISECONDS_PER_DAY);
+
+/** The date, UTC, of an instant. @param time milliseconds since 1970-01-01T00:00Z */
+export const utcDate = (time: number): string => new Date(time).toISOString().slice(0, 10);
 
 export const addedDays = (date: string, days: number): string => dateOfNumber(dayNumber(date) + days);
 
@@ -23,3 +26,10 @@ export function dayOfYear(date: string): number {
 /** Years from one date to another, not below 0; 0 where nobody knows the first. */
 export const ageOn = (from: string | null, date: string): number =>
   from === null ? 0 : Math.max(0, daysBetween(from, date) / 365.25);
+
+/** The same day of the month some months before; where that month is shorter, its last day. @param date or instant, UTC */
+export function monthsBefore(date: string, months: number): string {
+  const [year = 0, month = 1, day = 1] = date.slice(0, 10).split('-').map(Number);
+  const last = new Date(Date.UTC(year, month - months, 0)).getUTCDate();
+  return utcDate(Date.UTC(year, month - 1 - months, Math.min(day, last)));
+}

@@ -1,3 +1,5 @@
+import { MONTH_STARTS } from './year.ts';
+
 export const MILLISECONDS_PER_HOUR = 3_600_000;
 export const MILLISECONDS_PER_DAY = 86_400_000;
 
@@ -22,10 +24,8 @@ export function utcYear(time: number): number {
 /** UTC day of the year, 1 for 1 January. @param time milliseconds since 1970-01-01T00:00Z */
 export const utcDayOfYear = (time: number): number => utcDay(time) - dayOfNewYear(utcYear(time)) + 1;
 
-const DAYS_BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365];
-
 /** Days from new year to the first of a month, 0 to 12. */
 export function daysBeforeMonth(year: number, month: number): number {
   const leap = month > 1 && dayOfNewYear(year + 1) - dayOfNewYear(year) === 366 ? 1 : 0;
-  return (DAYS_BEFORE_MONTH[month] ?? 0) + leap;
+  return (MONTH_STARTS[month] ?? 365) + leap;
 }

@@ -78,29 +78,3 @@ function angle(match: RegExpMatchArray, first: number, letter: string | undefine
   const axis = letter === 'N' || letter === 'S' ? ('latitude' as const) : ('longitude' as const);
   return { axis, value: south ? -size : size };
 }
-
-export type DateOrder = 'dmy' | 'mdy' | 'ymd';
-
-/** How a date is typed in an order, for an empty field. */
-export const dateHint = (order: DateOrder): string =>
-  ({ dmy: 'dd/mm/yyyy', mdy: 'mm/dd/yyyy', ymd: 'yyyy-mm-dd' })[order];
-
-/**
- * Reads a date as people type it in their order, with slashes, points, hyphens or spaces; years of two figures are of
- * this century. A year in front is always read as year, month, day. Returns an ISO date, or null where no calendar has it.
- */
-export function parseDate(text: string, order: DateOrder): string | null {
-  const parts = text.trim().split(/[/.\-\s]+/);
-  if (parts.length !== 3 || !parts.every((part) => /^\d{1,4}$/.test(part))) return null;
-  const [first = '', second = '', third = ''] = parts;
-  const [day, month, year] =
-    first.length === 4 || order === 'ymd'
-      ? [third, second, first]
-      : order === 'mdy'
-        ? [second, first, third]
-        : [first, second, third];
-  const full = year.length <= 2 ? 2000 + Number(year) : Number(year);
-  const date = new Date(Date.UTC(full, Number(month) - 1, Number(day)));
-  const iso = `${String(full).padStart(4, '0')}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
-  return !Number.isNaN(date.getTime()) && date.toISOString().slice(0, 10) === iso ? iso : null;
-}

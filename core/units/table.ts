@@ -1,4 +1,5 @@
 import { type Bare, bare, type Finding } from '../findings.ts';
+import { type DateOrder, parseDate } from '../time/typed.ts';
 import { parseNumber } from './parse.ts';
 
 export interface DatedValue {
@@ -17,22 +18,7 @@ export interface DatedTable {
   wrong: { line: number; text: string; why: LineFault }[];
 }
 
-/** How a date with the day and the month in doubt is read. */
-export type DateOrder = 'dmy' | 'mdy' | 'ymd';
-
 const MOST_LINES = 20_000;
-
-/** A date as people write it: 2026-11-24, 24/11/2026, 24.11.2026, 11/24/2026. @returns null where it is none */
-export function parseDate(text: string, order: DateOrder): string | null {
-  const parts = text.trim().match(/^(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})$/);
-  if (!parts) return null;
-  const [a = '', b = '', c = ''] = parts.slice(1);
-  const [year, month, day] = a.length === 4 ? [a, b, c] : order === 'mdy' ? [c, a, b] : [c, b, a];
-  if (year.length !== 4) return null;
-  const iso = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
-  const time = Date.parse(`${iso}T00:00:00Z`);
-  return !Number.isNaN(time) && new Date(time).toISOString().startsWith(iso) ? iso : null;
-}
 
 /**
  * Dates and numbers as they come out of a spreadsheet or a logger: one day a line, parted by tab, semicolon, comma or

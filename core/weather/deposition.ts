@@ -13,8 +13,9 @@ import {
   type Surroundings,
 } from '../assumptions.ts';
 import { normalDraw, type Random, seededRandom } from '../statistics/random.ts';
+import { monthOfDay } from '../time/year.ts';
 import type { Climate } from './climates.ts';
-import { climateMonth, monthOfDay, type WeatherYear } from './generator.ts';
+import { climateMonth, type WeatherYear } from './generator.ts';
 
 export const SEASONS = ['spring', 'summer', 'autumn', 'winter'] as const;
 export type Season = (typeof SEASONS)[number];

@@ -1,4 +1,5 @@
 import { type Bare, bare, type Finding } from '../findings.ts';
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 
 /** One hour of an EPW file, as the hour that ends at its stamp. */
 export interface EpwHour {
@@ -50,7 +51,7 @@ export class EpwError extends Error {
 const HEADER_LINES = 8;
 const HOURS = 8760;
 const LEAP_HOURS = 8784;
-const HOUR = 3_600_000;
+const HOUR = MILLISECONDS_PER_HOUR;
 
 /** Columns of a row of data, from 0, with the range outside of which the value is none. */
 const COLUMNS = {

@@ -1,4 +1,5 @@
 import { gammaDraw, normalDraw, type Random, seededRandom } from '../statistics/random.ts';
+import { monthOfDay } from '../time/year.ts';
 import type { Climate } from './climates.ts';
 
 /** One made-up year of days, 365 of each. Day 0 is 1 January. */
@@ -7,16 +8,6 @@ export interface WeatherYear {
   rain: number[];
   /** share of the clear-sky irradiance, 0 to 1 */
   clearness: number[];
-}
-
-const DAYS_BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
-
-/** Month, 0 to 11, of a day of a 365-day year. */
-export function monthOfDay(day: number): number {
-  const within = ((day % 365) + 365) % 365;
-  let month = 11;
-  while ((DAYS_BEFORE_MONTH[month] ?? 0) > within) month -= 1;
-  return month;
 }
 
 /** A monthly value of a climate at a calendar month: north of the equator the year is read six months apart. */

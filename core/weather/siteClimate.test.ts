@@ -1,11 +1,12 @@
 import { expect } from 'chai';
 import { bare } from '../findings.ts';
 import { epwText } from '../testing/epwText.ts';
+import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import { parseEpw } from './epw.ts';
 import { CLIMATES, climateMonth, climateOf, climateOfEpw, climateOfRain, generateWeatherYears } from './index.ts';
 
 const base = CLIMATES['winter-rain'];
-const DAY = 86_400_000;
+const DAY = MILLISECONDS_PER_DAY;
 /** Years of daily rain drawn from a climate, as a record of them. */
 const record = (climate: (typeof CLIMATES)[keyof typeof CLIMATES], latitude: number, years: number) =>
   generateWeatherYears(climate, latitude, years, 8).flatMap(({ rain }, year) =>

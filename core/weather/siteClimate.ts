@@ -2,6 +2,8 @@ import { DEW_HUMIDITY, WIND_AT_MODULE } from '../assumptions.ts';
 import { bare } from '../findings.ts';
 import { clearSky, extraterrestrial } from '../irradiance/clearSky.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
+import { daysBetween, utcDate } from '../time/dates.ts';
+import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import { CLIMATES, type Climate, type ClimateKey, type ClimateName, type ShippedClimate } from './climates.ts';
 import type { EpwFile, EpwHour } from './epw.ts';
 
@@ -62,7 +64,7 @@ export function climateOfRain(
       month.rain += rain;
     }
     const before = sorted[index - 1];
-    if (before === undefined || Date.parse(date) - Date.parse(before.date) !== 86_400_000) return;
+    if (before === undefined || daysBetween(before.date, date) !== 1) return;
     if (before.rain >= WET) {
       month.afterWet += 1;
       if (isWet) month.wetAfterWet += 1;
@@ -144,7 +146,7 @@ export function climateOfEpw({ place, hours, zone }: EpwFile, base: Climate): Fi
 function daysOf(hours: readonly EpwHour[], zone: number) {
   const byDate = new Map<string, EpwHour[]>();
   for (const hour of hours) {
-    const date = new Date(hour.time + zone * 3_600_000).toISOString().slice(0, 10);
+    const date = utcDate(hour.time + zone * MILLISECONDS_PER_HOUR);
     byDate.set(date, [...(byDate.get(date) ?? []), hour]);
   }
   return [...byDate].map(([date, own]) => ({ date, month: Number(date.slice(5, 7)) - 1, hours: own }));

@@ -4,11 +4,11 @@ import { WASH_UNTOLD } from '../../core/assumptions.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { indexOf, placesOf } from '../../core/sites/layout.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { type Look, looksSince } from '../inspections/storage.ts';
 import { measuredJobsOf } from '../jobs/measured.ts';
 import type { Connection } from '../storage/database.ts';
-import { dateIn } from '../time/calendar.ts';
 import { climateOfSite, dailyEnergyOf } from '../weather/drift.ts';
 import { weatherBetween } from '../weather/storage.ts';
 

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import { isDue, type KeeperOptions, keepBackups } from '../../cli/backups/keeper.ts';
 import type { BackupHolds } from '../../contract/backups/endpoints.ts';
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { type Database, openDatabase } from '../storage/database.ts';
 import { type Caller, onStage } from '../testing/harness.ts';
 
@@ -11,7 +12,7 @@ const HOLDS: BackupHolds = { company: 'Test', tables: 30, rows: 100, pictures: 2
 
 describe('when a backup is due', () => {
   const now = new Date('2026-11-25T12:00:00Z');
-  const ago = (hours: number) => new Date(now.getTime() - hours * 3_600_000).toISOString();
+  const ago = (hours: number) => new Date(now.getTime() - hours * MILLISECONDS_PER_HOUR).toISOString();
   const due = { everyHours: 24, keep: 14, requestedAt: null, lastGoodAt: null, lastTriedAt: null };
 
   const cases: [
@@ -63,7 +64,7 @@ describe('the keeper of backups', () => {
     ...change,
   });
   const hours = (count: number) => {
-    now = new Date(now.getTime() + count * 3_600_000);
+    now = new Date(now.getTime() + count * MILLISECONDS_PER_HOUR);
   };
   const read = (caller: Caller = owner) => caller.must('GET', '/api/backups');
 

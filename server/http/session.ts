@@ -3,6 +3,7 @@ import type { CookieOptions, Request, Response } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
+import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { SessionStore } from './sessionStore.ts';
 
 declare module 'express-session' {
@@ -17,11 +18,11 @@ declare module 'express-session' {
   }
 }
 
-const TWELVE_HOURS = 12 * 3_600_000;
+const TWELVE_HOURS = 12 * MILLISECONDS_PER_HOUR;
 /** After so long a session ends, however much it is used. */
-const LONGEST = 30 * 86_400_000;
+const LONGEST = 30 * MILLISECONDS_PER_DAY;
 const DEVICE_COOKIE = 'pail.device';
-const DEVICE_LASTS = 400 * 86_400_000;
+const DEVICE_LASTS = 400 * MILLISECONDS_PER_DAY;
 export const CSRF_HEADER = 'x-csrf-token';
 
 const COOKIE = { httpOnly: true, sameSite: 'strict', path: '/' } as const;

@@ -5,6 +5,7 @@ import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { findJob, lockJob } from '../jobs/storage.ts';
@@ -64,7 +65,7 @@ async function faceByTime<T extends { arrayId: string; inspectionId?: string | u
   taken: string | null,
 ): Promise<T> {
   if (taken === null) return fields;
-  const about = (hours: number) => new Date(Date.parse(taken) + hours * 3_600_000);
+  const about = (hours: number) => new Date(Date.parse(taken) + hours * MILLISECONDS_PER_HOUR);
   const look = lookOfPicture(taken, await looksAbout(trx, siteId, about(-AFTER_RECORD), about(BEFORE_RECORD)));
   return look ? { ...fields, arrayId: look.arrayId, inspectionId: look.inspectionId } : fields;
 }

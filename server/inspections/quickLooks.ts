@@ -4,6 +4,7 @@ import { USUAL_MODULE_WATTS } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
 import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
@@ -11,7 +12,6 @@ import { readCompany } from '../people/useCases.ts';
 import { firstPlace, readSite } from '../sites/storage.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce, trail } from '../storage/writing.ts';
-import { dateIn } from '../time/calendar.ts';
 import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
 
 type Endpoints = typeof quickLookEndpoints;

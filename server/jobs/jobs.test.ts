@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { foldJob } from '../../core/jobs/progress.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 type Entry = Record<string, unknown>;
@@ -325,7 +326,7 @@ describe('jobs', () => {
       const first = await list();
       expect(first.map(({ visit }: { visit: number }) => visit)).to.deep.equal([1, 2, 3]);
       expect([first[0].id, first[0].scheduledFor]).to.deep.equal([chain.jobId, '2026-12-01']);
-      const days = first.map((job: Item) => Date.parse(job.scheduledFor) / 86_400_000);
+      const days = first.map((job: Item) => Date.parse(job.scheduledFor) / MILLISECONDS_PER_DAY);
       const [plan] = (await owner.must('GET', `/api/sites/${chain.siteId}/plans`)).items;
       const best: number[] = plan.output.visits.options[3].days;
       expect(days.map((day: number) => day - days[0])).to.deep.equal(best.map((day) => day - (best[0] ?? 0)));
@@ -358,7 +359,7 @@ describe('jobs', () => {
         chain.quoteId,
       ]);
       expect(await latest(), 'the next is near').not.to.equal(chain.jobId);
-      const aYearAhead = new Date(Date.now() + 340 * 86_400_000).toISOString().slice(0, 10);
+      const aYearAhead = new Date(Date.now() + 340 * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
       const [quoteId, jobId] = [randomUUID(), randomUUID()];
       const quote = await owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: quoteId });
       const sent = await owner.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });

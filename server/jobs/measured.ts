@@ -5,11 +5,11 @@ import { houseMinutes } from '../../core/methods/choose.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { dateIn } from '../time/calendar.ts';
 import { entriesOf, type JobRow, keepMeasured, measuredRows, washesOf } from './storage.ts';
 
 /** A face as a job has it, with the ways that its plan chose. */

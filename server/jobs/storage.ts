@@ -8,6 +8,8 @@ import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts'
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { utcDate } from '../../core/time/dates.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { withPerson } from '../people/names.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
@@ -269,7 +271,7 @@ export async function jobsThatMatter(
   siteIds: readonly string[],
   now: Date,
 ): Promise<{ siteId: string; id: string; state: string; quoteId: string; modulesLeft: number }[]> {
-  const near = new Date(now.getTime() + VISIT_NEAR * 86_400_000).toISOString().slice(0, 10);
+  const near = utcDate(now.getTime() + VISIT_NEAR * MILLISECONDS_PER_DAY);
   const rank = connection.raw(
     `case when jobs.state in ('in-hand', 'paused', 'washed') then 0
       when jobs.state = 'scheduled' and jobs.scheduled_for <= ?::date then 1

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { DateTime } from 'luxon';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
 import { moduleCount, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
@@ -22,6 +21,7 @@ import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createEachOnce, createOnce, trail, updateVersioned } from '../storage/writing.ts';
+import { timeOn } from '../time/instants.ts';
 import { type Folding, folding } from './folding.ts';
 import { measureJob } from './measured.ts';
 import {
@@ -159,7 +159,7 @@ async function dryMinutesOf(
     windSpeed: of(climate.windSpeed),
   };
   const place = { ...site, linkeTurbidity: climate.linkeTurbidity };
-  const time = DateTime.fromISO(`${date}T${USUAL_END}`, { zone: site.zone }).toMillis();
+  const time = timeOn(date, USUAL_END, site.zone);
   return Math.max(
     ...arrays.map(({ tilt, azimuth }) =>
       dryWait({ place, surface: { surfaceTilt: tilt, surfaceAzimuth: azimuth }, time, weather }),

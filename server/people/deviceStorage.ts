@@ -1,7 +1,8 @@
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import type { Connection, Database } from '../storage/database.ts';
 
 /** A device that nobody came in from for so long, ms, is a stranger again. */
-const STRANGER_AFTER = 400 * 86_400_000;
+const STRANGER_AFTER = 400 * MILLISECONDS_PER_DAY;
 
 /** Whether somebody has come in from a device before. @param hash of what the device's cookie says */
 export async function isKnownDevice(connection: Connection, personId: string, hash: Buffer): Promise<boolean> {

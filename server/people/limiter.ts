@@ -1,3 +1,4 @@
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Database } from '../storage/database.ts';
 import { dropCountsBefore, forgetCount, lockCounts, setCount, takeBackCount } from './limiterStorage.ts';
 
@@ -10,7 +11,7 @@ export interface Gate {
 const FIRST_DELAY = 1000;
 const LONGEST_DELAY = 15 * 60_000;
 /** Without an attempt for so long, ms, all is forgotten. */
-export const FORGOTTEN_AFTER = 24 * 3_600_000;
+export const FORGOTTEN_AFTER = 24 * MILLISECONDS_PER_HOUR;
 
 /** How long, ms, nothing more is tried after so many failures: nothing at first, then twice as long each time. */
 export function delayAfter(failures: number, free: number): number {

@@ -1,5 +1,6 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { accountEndpoints } from '../../contract/people/account.ts';
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import type { Transaction } from '../storage/database.ts';
@@ -34,7 +35,7 @@ export async function changePassword(
   });
 }
 
-const expiry = (now: Date): Date => new Date(now.getTime() + LINK_HOURS * 3_600_000);
+const expiry = (now: Date): Date => new Date(now.getTime() + LINK_HOURS * MILLISECONDS_PER_HOUR);
 
 /** A link that takes the place of any that was made before. @returns its token */
 export async function makeLink(trx: Transaction, writer: Writer, id: string, personId: string): Promise<string> {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { companyFields } from '../../contract/people/endpoints.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import type { Database } from '../storage/database.ts';
 import { forgetInvitations, insertInvitation } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
@@ -54,7 +55,7 @@ export async function inviteFirstOwner(
       email: '',
       role: 'owner',
       tokenHash: hashToken(token),
-      expiresAt: new Date(now.getTime() + FIRST_LINK_DAYS * 86_400_000),
+      expiresAt: new Date(now.getTime() + FIRST_LINK_DAYS * MILLISECONDS_PER_DAY),
     });
     return token;
   });

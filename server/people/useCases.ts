@@ -1,5 +1,6 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import { companyCard, type Person, type peopleEndpoints, type Session } from '../../contract/people/endpoints.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
@@ -87,7 +88,7 @@ export function changePerson(context: Context, id: string, body: BodyOf<Endpoint
 /** Invites somebody. The token leaves the server once, in this answer; a retry gets none. */
 export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
   const token = makeToken();
-  const expiresAt = new Date(context.clock().getTime() + INVITATION_DAYS * 86_400_000);
+  const expiresAt = new Date(context.clock().getTime() + INVITATION_DAYS * MILLISECONDS_PER_DAY);
   return context.database.transaction(async (trx) => {
     if (await findPersonByEmail(trx, body.email)) throw invalid('email', 'already belongs to somebody here');
     const made = await createOnce(trx, context, 'invitation', body, () =>

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Chain, makeJob, onStage } from '../testing/harness.ts';
 import { expireQuotes } from './useCases.ts';
@@ -186,7 +187,7 @@ describe('quotes', () => {
     it('stand for as many days as the company says', async () => {
       const { quoteValidDays } = await owner.must('GET', '/api/company');
       const sent = await send(await draft());
-      const days = (Date.parse(sent.validUntil) - Date.parse(sent.sentAt.slice(0, 10))) / 86_400_000;
+      const days = (Date.parse(sent.validUntil) - Date.parse(sent.sentAt.slice(0, 10))) / MILLISECONDS_PER_DAY;
       expect(days).to.be.within(quoteValidDays, quoteValidDays + 1);
     });
 
@@ -274,7 +275,7 @@ describe('quotes', () => {
   describe('whose day has passed', () => {
     async function expireIn(days: number): Promise<number> {
       const database = openDatabase(harness.url, 1);
-      const expired = await expireQuotes({ database, clock: () => new Date(Date.now() + days * 86_400_000) });
+      const expired = await expireQuotes({ database, clock: () => new Date(Date.now() + days * MILLISECONDS_PER_DAY) });
       await database.destroy();
       return expired;
     }

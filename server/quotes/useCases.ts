@@ -5,6 +5,8 @@ import {
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
+import { dateIn } from '../../core/time/calendar.ts';
+import { addedDays } from '../../core/time/dates.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -18,7 +20,6 @@ import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, trail, trailEach, updateVersioned } from '../storage/writing.ts';
-import { addDays, dateIn } from '../time/calendar.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,
@@ -111,7 +112,7 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
       {
         state: 'sent',
         sentAt,
-        validUntil: addDays(dateIn(sentAt, site.zone), company.quoteValidDays),
+        validUntil: addedDays(dateIn(sentAt, site.zone), company.quoteValidDays),
       },
     );
     const superseded = await supersedeBefore(trx, row.number, row.revision);

@@ -11,6 +11,7 @@ import { verbOf } from '../../core/jobs/steps.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { dayOfYear } from '../../core/time/dates.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
@@ -21,7 +22,6 @@ import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { dateIn } from '../time/calendar.ts';
 import { storedReport } from './storage.ts';
 
 /** A draft follows its job; a signed report stays as it was signed. */

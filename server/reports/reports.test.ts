@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import sharp from 'sharp';
 import { inspectionBody } from '../../contract/testing/bodies.ts';
 import { compare } from '../../core/comparisons/compare.ts';
+import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 describe('reports', () => {
@@ -247,7 +248,9 @@ describe('reports', () => {
       })),
     });
     const { content } = (await draft(chain)).body;
-    expect(content.washedOn <= new Date(Date.now() + 14 * 3_600_000).toISOString().slice(0, 10)).to.equal(true);
+    expect(content.washedOn <= new Date(Date.now() + 14 * MILLISECONDS_PER_HOUR).toISOString().slice(0, 10)).to.equal(
+      true,
+    );
     expect(content.clockGap).to.be.closeTo(3 * 86_400, 30);
   });
 

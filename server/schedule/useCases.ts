@@ -1,12 +1,15 @@
 import { LRUCache } from 'lru-cache';
-import { DateTime } from 'luxon';
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
 import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { BATCH_MINUTES, POLE_WIND_LIMIT } from '../../core/assumptions.ts';
 import { coolWindow, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolWindow.ts';
+import type { Stretch } from '../../core/schedule/onStrip.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
+import { dateIn } from '../../core/time/calendar.ts';
+import { addedDays } from '../../core/time/dates.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import type { Context } from '../context.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
@@ -15,7 +18,7 @@ import { waitingQuotes } from '../quotes/storage.ts';
 import { arraysOfSites, firstPlace, newestWater, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustHave } from '../storage/writing.ts';
-import { addDays, dateIn } from '../time/calendar.ts';
+import { startOfDay } from '../time/instants.ts';
 import { payingSites } from './chaseStorage.ts';
 
 const STEP_MINUTES = 15;
@@ -40,7 +43,7 @@ export async function readDay(
   const today = dateIn(context.clock(), zone);
   const date = query.date ?? today;
   const jobs = await jobsOn(database, date, MOST_ON_A_DAY);
-  const coming = await jobsBetween(database, addDays(date, 1), addDays(date, COMING_DAYS), MOST_LISTED);
+  const coming = await jobsBetween(database, addedDays(date, 1), addedDays(date, COMING_DAYS), MOST_LISTED);
   const packed = await packing(database, [...jobs, ...coming]);
   const known = await knownOfSites(database, jobs);
   const onStrip = jobs.map((job) => ({ ...packed(job), ...coolHours(known(job.siteId), date, zone) }));
@@ -73,7 +76,8 @@ async function packing(connection: Connection, jobs: readonly JobListItem[]) {
   };
 }
 
-const daysBefore = (context: Context, days: number): Date => new Date(context.clock().getTime() - days * 86_400_000);
+const daysBefore = (context: Context, days: number): Date =>
+  new Date(context.clock().getTime() - days * MILLISECONDS_PER_DAY);
 
 async function unanswered(context: Context) {
   const rows = await waitingQuotes(context.database, daysBefore(context, CHASE_AFTER), MOST_LISTED);
@@ -82,7 +86,7 @@ async function unanswered(context: Context) {
 
 /** Instants of a day in a zone, evenly apart, with their hour of the clock. */
 function instantsOf(date: string, zone: string): number[] {
-  const start = DateTime.fromISO(date, { zone }).startOf('day').toMillis();
+  const start = startOfDay(date, zone);
   return Array.from({ length: STEPS_A_DAY }, (_, index) => start + index * STEP_MINUTES * 60_000);
 }
 
@@ -113,11 +117,6 @@ async function knownOfSites(
 
 /** Hours that were worked out lately: the same roof on the same day has the same, whoever opens the page. */
 const coolKnown = new LRUCache<string, Stretch[]>({ max: 2000 });
-
-interface Stretch {
-  from: number;
-  to: number;
-}
 
 function coolHours({ site, array, water }: KnownOfSite, date: string, zone: string) {
   const { travelMinutes, latitude, longitude, altitude, climate } = site;

@@ -5,6 +5,7 @@ import { type CleaningMethod, MODULE_MINUTES } from '../../core/assumptions.ts';
 import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { recordsOfArray } from '../assimilation/gather.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
@@ -17,7 +18,6 @@ import { arraysOfSite, readArray, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
-import { dateIn } from '../time/calendar.ts';
 import {
   beginOutlook,
   findOutlook,

@@ -1,4 +1,5 @@
-import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../contract/sites/endpoints.ts';
+import type { LatestRecords } from '../../core/spine/standing.ts';
 import { newestLooks } from '../inspections/storage.ts';
 import { jobsThatMatter } from '../jobs/storage.ts';
 import { newestPlans } from '../methods/storage.ts';
@@ -8,24 +9,12 @@ import { gridsOfSites, zonesOf } from '../sites/storage.ts';
 import { newestLosses } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 
-/** The newest record of each step of one site, as far as the spine needs it. */
-export interface Latest {
-  zone: string;
-  arrays: Pick<SolarArray, 'id' | 'rows' | 'columns' | 'missing' | 'moduleWatts'>[];
-  inspections: Map<string, { id: string; inspectedAt: string }>;
-  reckonings: Map<string, { inspectionId: string; at: string; lossNow: number; overruled: boolean }>;
-  plan: { id: string; at: string; visits: number; overruled: boolean } | undefined;
-  quote: { id: string; state: string; planId: string; gross: number } | undefined;
-  job: { id: string; state: string; quoteId: string; modulesLeft: number } | undefined;
-  report: { id: string; jobId: string; state: string; drawnUpAt: string; gain: number | null } | undefined;
-}
-
 /** The newest records of each of some sites: each room is asked once, however many sites there are. */
 export async function latestOfSites(
   connection: Connection,
   siteIds: string[],
   now: Date,
-): Promise<Map<string, Latest>> {
+): Promise<Map<string, LatestRecords>> {
   const zoneOf = await zonesOf(connection, siteIds);
   const arrays = await gridsOfSites(connection, siteIds);
   const arrayIds = arrays.map(({ id }) => id);
@@ -40,9 +29,13 @@ export async function latestOfSites(
       const own = arrays.filter((array) => array.siteId === siteId);
       const ownIds = new Set(own.map(({ id }) => id));
       const of = <T extends { siteId: string }>(rows: T[]) => rows.find((row) => row.siteId === siteId);
-      const latest: Latest = {
+      const latest: LatestRecords = {
         zone: zoneOf.get(siteId) ?? 'UTC',
-        arrays: own,
+        arrays: own.map((array) => ({
+          id: array.id,
+          modules: moduleCount(array),
+          moduleWatts: array.moduleWatts,
+        })),
         inspections: new Map(inspections.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),
         reckonings: new Map(reckonings.filter((row) => ownIds.has(row.arrayId)).map((row) => [row.arrayId, row])),
         plan: of(plans),

@@ -1,3 +1,4 @@
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
@@ -5,7 +6,7 @@ import { insertPart, partsOf, pruneParts, receivedOf, underWay } from './storage
 
 /** What one person may have under way, bytes: a day's pictures of a crew without a signal. */
 const MOST_UNDER_WAY = 400 * 1024 * 1024;
-const KEPT_FOR = 3 * 86_400_000;
+const KEPT_FOR = 3 * MILLISECONDS_PER_DAY;
 
 /**
  * Keeps a part of a file. It may come in any order and more than once; after a lost signal the rest is sent, not all of it.

@@ -6,11 +6,11 @@ import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { outputAtAge } from '../../core/modules/ageing.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { ageOn } from '../../core/time/dates.ts';
 import { type Climate, climateMonth, climateOf } from '../../core/weather/index.ts';
 import type { Services } from '../context.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { yearsBetween } from '../time/calendar.ts';
 import { climateRow, keepDrift, keptDrift, lastEnergy, weatherBetween } from './storage.ts';
 
 /** Days of a record that a screen shows and a drift leans on. */
@@ -43,7 +43,7 @@ async function inputOf(
   const weather = await weatherBetween(connection, site.id, first.date, last.date);
   const byDate = new Map(weather.map((day) => [day.date, day]));
   const climate = climateOf(await climateOfSite(connection, site));
-  const aged = outputAtAge(array.installedOn ? yearsBetween(array.installedOn, last.date) : 0, DEGRADATION_PER_YEAR);
+  const aged = outputAtAge(ageOn(array.installedOn, last.date), DEGRADATION_PER_YEAR);
   const months = (values: readonly number[]) =>
     Array.from({ length: 12 }, (_, month) => climateMonth(values, month, site.latitude));
   return {

@@ -2,6 +2,8 @@ import { createHash } from 'node:crypto';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { FileProblem, ReadFile } from '../../contract/readFile.ts';
 import type { ArrayEnergy, SiteWeather, weatherEndpoints } from '../../contract/weather/endpoints.ts';
+import { dateIn } from '../../core/time/calendar.ts';
+import { addedDays } from '../../core/time/dates.ts';
 import { climateOf, climateOfRain } from '../../core/weather/index.ts';
 import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
@@ -9,7 +11,6 @@ import { AppError, invalid } from '../errors.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { createOnce, trail } from '../storage/writing.ts';
-import { addDays, dateIn } from '../time/calendar.ts';
 import { driftOf, LAST_DAYS } from './drift.ts';
 import {
   arraysWithEnergy,
@@ -35,7 +36,7 @@ export async function readWeather(context: Context, connection: Connection, site
   const climate = own?.climate ?? climateOf(site.climate);
   const span = await spanOfWeather(connection, siteId);
   const days =
-    span.to === null ? [] : await weatherBetween(connection, siteId, addDays(span.to, 1 - LAST_DAYS), span.to);
+    span.to === null ? [] : await weatherBetween(connection, siteId, addedDays(span.to, 1 - LAST_DAYS), span.to);
   const forecast = await forecastRow(connection, siteId);
   return {
     climate: { name: climate.name, madeUp: climate.madeUp, file: own?.file ?? null },
@@ -56,9 +57,9 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
   const { database, weather } = context;
   const site = await readSite(database, siteId);
   const now = context.clock();
-  const to = addDays(dateIn(now, site.zone), -1);
+  const to = addedDays(dateIn(now, site.zone), -1);
   const span = await spanOfWeather(database, siteId);
-  const first = addDays(to, 1 - LAST_DAYS);
+  const first = addedDays(to, 1 - LAST_DAYS);
   const from = span.to !== null && span.to >= first && span.to < to ? span.to : first;
   const { latitude, longitude } = site;
   const found = await weather.ask({ latitude, longitude, from, to });

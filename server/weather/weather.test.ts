@@ -4,9 +4,10 @@ import type { AddressInfo } from 'node:net';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { epwText } from '../../core/testing/epwText.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { onStage } from '../testing/harness.ts';
 
-const DAY = 86_400_000;
+const DAY = MILLISECONDS_PER_DAY;
 const dateAfter = (first: string, days: number) => new Date(Date.parse(first) + days * DAY).toISOString().slice(0, 10);
 const record = (first: string, count: number, line: (day: number) => string, head = 'date,rain') =>
   [head, ...Array.from({ length: count }, (_, day) => `${dateAfter(first, day)},${line(day)}`)].join('\n');

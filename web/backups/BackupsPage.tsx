@@ -5,6 +5,7 @@ import { parseNumber } from '../../core/units/parse.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useMoment } from '../api/hooks.ts';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 /** Backups: whether there is a good one, whether it could be put back, and how many are kept. */
@@ -114,11 +115,11 @@ function Settings({ settings }: { settings: Backups }) {
     >
       <h2>How often</h2>
       <Form.Label htmlFor="every">Hours between two backups</Form.Label>
-      <Form.Control id="every" inputMode="numeric" value={every} onChange={(event) => setEvery(event.target.value)} />
+      <NumberInput id="every" whole text={every} wrong={values.everyHours === null} onType={setEvery} />
       <Form.Label htmlFor="keep" className="mt-2">
         Backups kept; the oldest goes first
       </Form.Label>
-      <Form.Control id="keep" inputMode="numeric" value={keep} onChange={(event) => setKeep(event.target.value)} />
+      <NumberInput id="keep" whole text={keep} wrong={values.keep === null} onType={setKeep} />
       <Trouble error={save.error} />
       <Button
         type="submit"

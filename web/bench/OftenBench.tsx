@@ -6,6 +6,7 @@ import type { Habit } from '../../core/frequency/habits.ts';
 import type { HowOften, HowOftenSetup } from '../../core/frequency/howOften.ts';
 import { EXAMPLE_FACE } from '../../core/sites/example.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
+import { dayName } from '../../words/calendar.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
@@ -17,7 +18,6 @@ import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { DaysOfYear, OftenChart } from './OftenChart.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
-import { dateOfDay } from './yearDays.ts';
 
 const SETUP: HowOftenSetup = {
   ...EXAMPLE_FACE,
@@ -228,7 +228,7 @@ function Chosen({ answer, chosen, money }: { answer: HowOften; chosen: number; m
     <>
       <p className="mb-1">
         <strong>{chosen === 0 ? 'No cleaning' : `Cleaned ${times(chosen)}`}:</strong> {money(option.total)} a year,{' '}
-        {money(option.lostValue)} of it dirt{chosen > 0 && `; best on ${option.days.map(dateOfDay).join(', ')}`}.
+        {money(option.lostValue)} of it dirt{chosen > 0 && `; best on ${option.days.map(dayName).join(', ')}`}.
       </p>
       <DaysOfYear days={option.days} />
     </>
@@ -242,7 +242,7 @@ function Schedules({ answer, money }: { answer: HowOften; money: Money }) {
   const rows = [
     ...(best && best.cleans > 0 ? [{ name: 'The best days', often: `${best.cleans}`, ...best }] : []),
     ...answer.longer.map((interval) => ({
-      name: `Once in ${interval.everyYears} years, ${dateOfDay(interval.day)}`,
+      name: `Once in ${interval.everyYears} years, ${dayName(interval.day)}`,
       often: `1 in ${interval.everyYears}`,
       ...interval,
     })),

@@ -1,6 +1,7 @@
 import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
+import { MONTH_STARTS } from '../../core/time/year.ts';
+import { dayName, MONTH_NAMES } from '../../words/calendar.ts';
 import { useYearWidth } from '../parts/useNarrow.ts';
-import { dateOfDay, MONTHS, STARTS } from './yearDays.ts';
 
 const HEIGHT = 250;
 const TOP = 24;
@@ -121,13 +122,13 @@ export function DaysOfYear({ days }: { days: readonly number[] }) {
       className="often-days"
       viewBox={`0 0 ${width} 46`}
       role="img"
-      aria-label={days.map(dateOfDay).join(', ') || 'no day'}
+      aria-label={days.map(dayName).join(', ') || 'no day'}
     >
-      {STARTS.map((start, month) => (
+      {MONTH_STARTS.map((start, month) => (
         <g key={start}>
           <path d={`M${x(start)} 4V26`} stroke="#c9c2b0" />
           <text x={x(start + 15)} y="41" textAnchor="middle" fontSize="12" fill="#4c5853">
-            {width < 500 ? MONTHS[month]?.slice(0, 1) : MONTHS[month]}
+            {width < 500 ? MONTH_NAMES[month]?.slice(0, 1) : MONTH_NAMES[month]}
           </text>
         </g>
       ))}

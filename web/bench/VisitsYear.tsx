@@ -1,7 +1,8 @@
 import { type PointerEvent, useRef } from 'react';
 import type { LayeredYear } from '../../core/soiling/layeredYear.ts';
+import { MONTH_STARTS } from '../../core/time/year.ts';
+import { dayName, MONTH_NAMES } from '../../words/calendar.ts';
 import { useYearWidth } from '../parts/useNarrow.ts';
-import { dateOfDay, MONTHS, STARTS } from './yearDays.ts';
 
 const HEIGHT = 300;
 const LEFT = 44;
@@ -71,10 +72,10 @@ export function VisitsYear({
             </text>
           </g>
         ))}
-        {MONTHS.map((month, index) => (
+        {MONTH_NAMES.map((month, index) => (
           <text
             key={month}
-            x={x((STARTS[index] ?? 0) + 15)}
+            x={x((MONTH_STARTS[index] ?? 0) + 15)}
             y={HEIGHT - 8}
             textAnchor="middle"
             fontSize="11"
@@ -98,7 +99,7 @@ export function VisitsYear({
             aria-valuemin={0}
             aria-valuemax={DAYS - 1}
             aria-valuenow={day}
-            aria-valuetext={dateOfDay(day)}
+            aria-valuetext={dayName(day)}
             onPointerDown={(event) => {
               dragged.current = index;
               event.currentTarget.focus();

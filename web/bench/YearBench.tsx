@@ -4,6 +4,7 @@ import { EFFECTIVENESS, LICHEN_DENSITY, USUAL_GAMMA_PDC } from '../../core/assum
 import { EXAMPLE_FACE } from '../../core/sites/example.ts';
 import type { LayeredYearSetup } from '../../core/soiling/layeredYear.ts';
 import { climateOf } from '../../core/weather/index.ts';
+import { dayName } from '../../words/calendar.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
@@ -15,7 +16,6 @@ import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
 import { VisitsYear } from './VisitsYear.tsx';
-import { dateOfDay } from './yearDays.ts';
 
 const SETUP: LayeredYearSetup = {
   ...EXAMPLE_FACE,
@@ -163,7 +163,7 @@ export function YearBench() {
               : `These cleanings bring back ${money(saved)} a year, less than the ${money(cost)} that they cost.`}
           </p>
         )}
-        <p>{visits.length === 0 ? 'No cleaning.' : `Cleaned on ${visits.map(dateOfDay).join(', ')}.`}</p>
+        <p>{visits.length === 0 ? 'No cleaning.' : `Cleaned on ${visits.map(dayName).join(', ')}.`}</p>
         <div className="form-grid">
           <SiteInputs
             site={setup}

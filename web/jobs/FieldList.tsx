@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
 import { OfflineError } from '../api/client.ts';
@@ -22,7 +23,7 @@ export function FieldList() {
 }
 
 const soon = (scheduledFor: string): boolean =>
-  Date.parse(`${scheduledFor}T00:00:00Z`) < Date.now() + KEPT_AHEAD_DAYS * 86_400_000;
+  Date.parse(`${scheduledFor}T00:00:00Z`) < Date.now() + KEPT_AHEAD_DAYS * MILLISECONDS_PER_DAY;
 
 function Jobs() {
   const session = useSession();

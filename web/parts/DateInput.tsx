@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { dateHint, parseDate } from '../../core/units/parse.ts';
+import { dateHint, parseDate } from '../../core/time/typed.ts';
 import { formatDate } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 

@@ -4,6 +4,7 @@ import { parseNumber } from '../../core/units/parse.ts';
 import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { NumberInput } from './NumberInput.tsx';
 
 interface Common {
   what: string;
@@ -115,11 +116,17 @@ function Dialog<K extends string>({
                 </option>
               ))}
             </Form.Select>
+          ) : props.kind ? (
+            <NumberInput
+              id={`${id}-value`}
+              text={value}
+              wrong={asked && wrong}
+              onType={(text) => onTyped({ value: text, reason })}
+            />
           ) : (
             <Form.Control
               id={`${id}-value`}
               value={value}
-              inputMode={props.kind ? 'decimal' : 'text'}
               onChange={(event) => onTyped({ value: event.target.value, reason })}
               isInvalid={asked && wrong}
             />

@@ -1,4 +1,4 @@
-import type { StepStateName } from '../../contract/sites/endpoints.ts';
+import type { StepStateName } from '../../core/spine/standing.ts';
 
 const FILL: Record<StepStateName, number> = { 'not-begun': 0, 'in-hand': 0.5, settled: 1, overruled: 1 };
 

@@ -5,6 +5,7 @@ import { parseNumber } from '../../core/units/parse.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useDo, useGlass, useSay } from '../api/hooks.ts';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
 import type { Typed } from '../parts/useTyped.ts';
@@ -124,12 +125,11 @@ function AddLine({
       </div>
       <div>
         <Form.Label htmlFor="line-amount">Amount before tax</Form.Label>
-        <Form.Control
+        <NumberInput
           id="line-amount"
-          inputMode="decimal"
-          value={amount}
-          onChange={(event) => line.type({ label, amount: event.target.value })}
-          isInvalid={amount !== '' && parsed === null}
+          text={amount}
+          wrong={amount !== '' && parsed === null}
+          onType={(text) => line.type({ label, amount: text })}
         />
       </div>
       <Button

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import { addedDays } from '../../core/time/dates.ts';
 import { counted } from '../../words/counted.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
@@ -16,8 +17,7 @@ export function DayPage() {
   const glass = useGlass();
   if (day.isPending) return <Waiting what="Looking at the day" />;
   if (day.isError) return <Trouble error={day.error} retry={() => day.refetch()} />;
-  const turn = (days: number) =>
-    setDate(new Date(Date.parse(day.data.date) + days * 86_400_000).toISOString().slice(0, 10));
+  const turn = (days: number) => setDate(addedDays(day.data.date, days));
   const weekday = new Date(`${day.data.date}T12:00:00Z`).toLocaleDateString('en-GB', {
     weekday: 'long',
     timeZone: 'UTC',

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import { onStrip } from '../../core/schedule/onStrip.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
@@ -60,11 +61,8 @@ export function Strip({ day }: { day: DayStrip }) {
         )}
         {day.jobs.map((job, index) => {
           const y = TOP + index * ROW;
-          const start = Math.max(day.firstLight, job.cool[0]?.from ?? day.firstLight);
-          const half = job.travelMinutes / 60 / 2;
-          const work = Math.max(0.3, (job.minutes - job.travelMinutes) / 60);
-          const over = job.cool.length > 0 && start + half + work > (job.cool[0]?.to ?? 24);
-          const left = `${job.modulesLeft} of ${job.modules} left${over ? '; runs into hot glass: split, or warm the water' : ''}`;
+          const { start, wash, end, intoHeat } = onStrip({ ...job, firstLight: day.firstLight });
+          const left = `${job.modulesLeft} of ${job.modules} left${intoHeat ? '; runs into hot glass: split, or warm the water' : ''}`;
           return (
             <g key={job.id}>
               <rect
@@ -87,21 +85,14 @@ export function Strip({ day }: { day: DayStrip }) {
               <rect
                 x={x(start)}
                 y={y + 24}
-                width={x(start + half) - x(start)}
+                width={x(wash) - x(start)}
                 height="14"
                 fill="#fff"
                 stroke="#17211e"
                 strokeDasharray="4 3"
               />
-              <rect
-                x={x(start + half)}
-                y={y + 17}
-                width={x(start + half + work) - x(start + half)}
-                height="28"
-                fill="#0a5f7d"
-                stroke="#074a62"
-              />
-              <text x={x(start + half + work) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#17211e">
+              <rect x={x(wash)} y={y + 17} width={x(end) - x(wash)} height="28" fill="#0a5f7d" stroke="#074a62" />
+              <text x={x(end) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#17211e">
                 {left}
               </text>
               <text x="12" y={y + 28} fontSize="15" fontWeight="700" fill="#17211e">

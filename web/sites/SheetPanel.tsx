@@ -1,5 +1,5 @@
 import { useId, useState } from 'react';
-import { Button, Form, InputGroup } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import type { FileProblem } from '../../contract/readFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { ELECTRONICS, type Electronics, type RoofThing } from '../../contract/sites/sheet.ts';
@@ -10,6 +10,7 @@ import { fromGlass, unitOf } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { formatForTyping } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { isPoint, THING_WORDS } from '../parts/RoofThings.tsx';
 import { saveText } from '../parts/saveText.ts';
 import { FittedFields } from './FittedFields.tsx';
@@ -181,21 +182,9 @@ function Block({ onLay }: { onLay: (rows: number, columns: number) => void }) {
     <fieldset>
       <legend>A block where the keys stand</legend>
       <div className="block-of">
-        <Form.Control
-          aria-label="Rows of the block"
-          inputMode="numeric"
-          value={rows}
-          isInvalid={down === null}
-          onChange={(event) => setRows(event.target.value)}
-        />
+        <NumberInput label="Rows of the block" whole text={rows} wrong={down === null} onType={setRows} />
         <span>rows ×</span>
-        <Form.Control
-          aria-label="Columns of the block"
-          inputMode="numeric"
-          value={columns}
-          isInvalid={across === null}
-          onChange={(event) => setColumns(event.target.value)}
-        />
+        <NumberInput label="Columns of the block" whole text={columns} wrong={across === null} onType={setColumns} />
         <span>columns</span>
         <Button
           variant="outline-primary"
@@ -238,22 +227,18 @@ function Length({
   return (
     <div>
       <Form.Label htmlFor={id}>{label}</Form.Label>
-      <InputGroup>
-        <Form.Control
-          id={id}
-          inputMode="decimal"
-          value={typed ?? shown}
-          isInvalid={wrong}
-          onBlur={() => setTyped(null)}
-          onChange={(event) => {
-            const text = event.target.value;
-            setTyped(text);
-            if (empty && text.trim() === '') onLength(null);
-            else if (read(text) !== null) onLength(read(text));
-          }}
-        />
-        <span className="unit-suffix">{unitOf('length', glass.units).symbol}</span>
-      </InputGroup>
+      <NumberInput
+        id={id}
+        text={typed ?? shown}
+        symbol={unitOf('length', glass.units).symbol}
+        wrong={wrong}
+        onBlur={() => setTyped(null)}
+        onType={(text) => {
+          setTyped(text);
+          if (empty && text.trim() === '') onLength(null);
+          else if (read(text) !== null) onLength(read(text));
+        }}
+      />
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { useDeferredValue, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { SiteListItem, StepName } from '../../contract/sites/endpoints.ts';
-import { STEPS } from '../../contract/sites/endpoints.ts';
+import type { SiteListItem } from '../../contract/sites/endpoints.ts';
+import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { PailMark } from '../parts/PailMark.tsx';

@@ -1,7 +1,8 @@
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { type SolarArray, type SiteSpread as Spread, STEPS, type StepName } from '../../contract/sites/endpoints.ts';
+import type { SolarArray, SiteSpread as Spread } from '../../contract/sites/endpoints.ts';
+import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';

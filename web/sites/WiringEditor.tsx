@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { useDo } from '../api/hooks.ts';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { addString, assign, assignAll, fillStrings, type Wiring } from './wiring.ts';
@@ -46,13 +47,7 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
         </div>
         <div>
           <Form.Label htmlFor="string-length">Modules in a string</Form.Label>
-          <Form.Control
-            id="string-length"
-            inputMode="numeric"
-            value={length}
-            isInvalid={!usable}
-            onChange={(event) => setLength(event.target.value)}
-          />
+          <NumberInput id="string-length" whole text={length} wrong={!usable} onType={setLength} />
         </div>
         <div className="align-self-end">
           <Button variant="outline-primary" disabled={!usable} onClick={() => setWiring(fillStrings(array, many ?? 1))}>

@@ -3,6 +3,7 @@ import type { Site } from '../../contract/sites/endpoints.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { type SeenWord, soilsOfWords } from '../../core/reckoning/quickLook.ts';
 import { ASSUMABLE_OF_SITE, eaveOf, type SiteFact } from '../../core/sites/assumed.ts';
+import { monthsBefore } from '../../core/time/dates.ts';
 import { keepDraft, readDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';
 import { ARRAY_DEFAULTS } from './arrayDefaults.ts';
@@ -77,10 +78,7 @@ const months = (since: number | null): string =>
 
 /** The day about so many months before a call. @param months null where it was never washed */
 export function washedAbout(at: string, months: number | null): string | null {
-  if (months === null) return null;
-  const day = new Date(at);
-  day.setUTCMonth(day.getUTCMonth() - months);
-  return day.toISOString().slice(0, 10);
+  return months === null ? null : monthsBefore(at, months);
 }
 
 /** Begins a site with what a caller has said, so that nobody types it again. */

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { STEPS } from '../../contract/sites/endpoints.ts';
+import { STEPS } from '../../core/spine/standing.ts';
 import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
 import { STEP_MEANING, STEP_WORDS, stepFigure } from './steps.ts';
 

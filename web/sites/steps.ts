@@ -1,4 +1,4 @@
-import type { StepName } from '../../contract/sites/endpoints.ts';
+import type { StepName } from '../../core/spine/standing.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';

@@ -1,10 +1,9 @@
 import { Area, Bar, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { YearAhead } from '../../core/courses/yearAhead.ts';
+import { MONTH_STARTS } from '../../core/time/year.ts';
+import { dayName, monthName } from '../../words/calendar.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const STARTS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 
 /** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
 export default function YearChart({ curve, startDay }: { curve: YearAhead['curve']; startDay: number }) {
@@ -15,14 +14,14 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
     mid: day.mid * 100,
     rain: day.rain,
   }));
-  const ticks = STARTS.map((day) => (day - startDay + 365) % 365).sort((a, b) => a - b);
-  const monthAt = (index: number) => MONTHS[STARTS.indexOf((index + startDay) % 365)] ?? '';
+  const ticks = MONTH_STARTS.map((day) => (day - startDay + 365) % 365).sort((a, b) => a - b);
+  const monthAt = (index: number) => monthName((index + startDay) % 365);
   const highest = Math.max(...curve.map(({ high }) => high));
   const worst = curve.findIndex(({ high }) => high === highest);
   return (
     <figure
       className="mb-1"
-      aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', glass)} in ${MONTHS[STARTS.findLastIndex((day) => day <= (worst + startDay) % 365)] ?? ''}`}
+      aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', glass)} in ${monthName((worst + startDay) % 365)}`}
     >
       <ResponsiveContainer width="100%" height={220}>
         <ComposedChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
@@ -77,11 +76,7 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
   );
 }
 
-function dateOf(index: number, startDay: number): string {
-  const day = (index + startDay) % 365;
-  const month = STARTS.findLastIndex((start) => start <= day);
-  return `${day - (STARTS[month] ?? 0) + 1} ${MONTHS[month]}`;
-}
+const dateOf = (index: number, startDay: number): string => dayName((index + startDay) % 365);
 
 function Note({ day, when }: { day: YearAhead['curve'][number] | undefined; when: string }) {
   const glass = useGlass();

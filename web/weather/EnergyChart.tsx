@@ -1,5 +1,6 @@
 import { ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
+import { utcDate } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 
@@ -23,7 +24,7 @@ export default function EnergyChart({ days, used }: { days: ArrayEnergy['days'];
             scale="time"
             domain={['dataMin', 'dataMax']}
             minTickGap={60}
-            tickFormatter={(time: number) => formatDate(new Date(time).toISOString().slice(0, 10), glass)}
+            tickFormatter={(time: number) => formatDate(utcDate(time), glass)}
             {...axis}
           />
           <YAxis dataKey="energy" width={72} unit=" kWh" {...axis} />

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { formatDate } from '../../words/format.ts';
-import { type DateOrder, dateHint, parseDate } from './parse.ts';
+import { type DateOrder, dateHint, parseDate } from './typed.ts';
 
 describe('a date as it is typed', () => {
   it('is read in the order of whoever types it', () => {
