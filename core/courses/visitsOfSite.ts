@@ -3,6 +3,7 @@ import type { FrequencyOption } from '../frequency/optimalDays.ts';
 import { bestVisitsTogether } from '../frequency/visits.ts';
 import type { VisitedPart } from '../frequency/walk.ts';
 import { costOfLoss } from '../modules/energyYear.ts';
+import { worthOf } from '../quotes/worth.ts';
 import type { LayeredDays } from '../soiling/layered.ts';
 import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, daysOfMember, type PreparedCourses } from './courses.ts';
@@ -75,7 +76,7 @@ export function compareVisits(
     spread(after.map((value, at) => (before[at] ?? 0) - value));
   const options = found.options.map(({ cleans: visits, days }: FrequencyOption, at): VisitsOption => {
     const own = lost[at] ?? untouched;
-    const lostValue = Math.round(mean(own) * valuePerKWh);
+    const lostValue = worthOf(mean(own), valuePerKWh);
     const cost = visits === 0 ? 0 : Math.round(visits * costPerVisit(visits));
     return {
       visits,

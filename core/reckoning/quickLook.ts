@@ -8,6 +8,7 @@ import { yearAhead } from '../courses/yearAhead.ts';
 import { bare } from '../findings.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
 import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from '../quotes/price.ts';
+import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
 import { azimuthOf } from '../sites/assumed.ts';
 import { evenly, type Spread } from '../statistics/summary.ts';
@@ -150,8 +151,11 @@ export function quickLook(input: QuickLookInput): QuickLook {
     soils: soilsOfWords(input.seen),
   };
   const { recoverable } = yearAhead(prepareCourses(courseSetup(ahead, usualChoices(ahead), 1)));
-  const worthOf = (energy: number) => Math.round(energy * input.valuePerKWh);
-  const worth = { p10: worthOf(recoverable.p10), p50: worthOf(recoverable.p50), p90: worthOf(recoverable.p90) };
+  const worth = {
+    p10: worthOf(recoverable.p10, input.valuePerKWh),
+    p50: worthOf(recoverable.p50, input.valuePerKWh),
+    p90: worthOf(recoverable.p90, input.valuePerKWh),
+  };
   const priced = priceVisit(
     {
       modules: input.modules,

@@ -1,10 +1,11 @@
 import { expect } from 'chai';
 import type { RecordedLook } from '../assimilation/looks.ts';
+import { valueOfEnergy } from '../quotes/worth.ts';
 import { markedLoss } from '../soiling/markedLoss.ts';
 import { exampleInspection, exampleReckon as input } from '../testing/exampleReckon.ts';
 import { exampleDust } from '../testing/exampleRecords.ts';
 import { daysBetween } from '../time/dates.ts';
-import { reckon, recordsOf, valueOfEnergy } from './reckon.ts';
+import { reckon, recordsOf } from './reckon.ts';
 import type { ReckonInput } from './reckoning.ts';
 
 const reading = { power: 5200, poaIrradiance: 800, tempModule: 45, capped: false, shading: false, wet: false };

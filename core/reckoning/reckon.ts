@@ -15,6 +15,7 @@ import { recoveredBy, yearAhead } from '../courses/yearAhead.ts';
 import { fittingsSeen } from '../inspections/fittings.ts';
 import { acLimit } from '../modules/acLimit.ts';
 import { outputAtAge } from '../modules/ageing.ts';
+import { valueOfEnergy } from '../quotes/worth.ts';
 import { type MarkedLoss, markedLoss } from '../soiling/markedLoss.ts';
 import { takenOff } from '../soiling/takenOff.ts';
 import { evenly, type Spread } from '../statistics/summary.ts';
@@ -28,10 +29,6 @@ import { washNow, worthMeasuring } from './worthMeasuring.ts';
 export const COURSES = 40;
 /** Courses on which the first day is searched for on which a wash pays. */
 const SEARCHED = 8;
-
-/** What a kWh is worth here, minor units: the part used on the spot at the price bought, the rest at the price sold. */
-export const valueOfEnergy = (site: Pick<ReckonInput['site'], 'energyBought' | 'energySold' | 'ownUse'>): number =>
-  (site.ownUse * site.energyBought + (1 - site.ownUse) * site.energySold) / 1000;
 
 /** The last look of all. */
 const lastLook = ({ looks }: ReckonInput) => [...looks].sort((a, b) => a.date.localeCompare(b.date)).at(-1);

@@ -1,9 +1,9 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { QuickLook, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import { USUAL_MODULE_WATTS } from '../../core/assumptions.ts';
+import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
-import { valueOfEnergy } from '../../core/reckoning/reckon.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';

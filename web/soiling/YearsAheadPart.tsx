@@ -7,6 +7,7 @@ import { HOUSE } from '../../core/assimilation/house.ts';
 import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
 import { usualChoices, withChoices, worksUntil } from '../../core/courses/ofArray.ts';
 import type { CourseSetup, Visits } from '../../core/courses/setup.ts';
+import { worthOf } from '../../core/quotes/worth.ts';
 import { LAYERED_DEFAULTS } from '../../core/soiling/layered.ts';
 import { mean } from '../../core/statistics/summary.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
@@ -115,7 +116,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
     (best, value, at) => (Math.abs(value - bonding) < Math.abs((SCHOOLS[best] ?? 0) - bonding) ? at : best),
     0,
   );
-  const money = (kWh: number) => formatMoney(kWh * output.valuePerKWh, currency, glass, 0);
+  const money = (kWh: number) => formatMoney(worthOf(kWh, output.valuePerKWh), currency, glass, 0);
   return (
     <>
       <div className="form-grid">
