@@ -42,7 +42,7 @@ const TABLES = {
   quotes: ['quotes'],
   reports: ['reports'],
   sites: ['arrays', 'customers', 'sites', 'water_readings'],
-  soiling: ['outlooks', 'reckonings'],
+  reckoning: ['outlooks', 'reckonings'],
   storage: ['audit_trail', 'creations'],
   uploads: ['upload_parts'],
   weather: ['energy_days', 'energy_drifts', 'forecasts', 'site_climates', 'weather_days'],
@@ -73,10 +73,10 @@ const RETURNS = new Set([
   'server/documents server/inspections',
   'server/documents server/quotes',
   'server/documents server/reports',
-  'server/figures server/soiling',
+  'server/figures server/reckoning',
   'server/http server/people',
   'server/inspections server/jobs',
-  'server/methods server/soiling',
+  'server/methods server/reckoning',
   'server/sites server/spine',
 ]);
 const folderOf = (path) => path.split('/').slice(0, 2).join('/');

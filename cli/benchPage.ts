@@ -15,7 +15,7 @@ import type { ReckonInput } from '../core/reckoning/reckoning.ts';
 import { quantile } from '../core/statistics/summary.ts';
 import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.ts';
 import { addedDays } from '../core/time/dates.ts';
-import { startWorkers } from '../server/work/workers.ts';
+import { startWorkers } from '../server/compute/workers.ts';
 import { BROWSER_FLAGS } from './browser.ts';
 import { cookiesOf } from './cookies.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';

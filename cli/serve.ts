@@ -1,6 +1,6 @@
 import { join } from 'node:path';
+import { repeat } from '../server/compute/repeat.ts';
 import { openDatabase } from '../server/storage/database.ts';
-import { repeat } from '../server/work/repeat.ts';
 import { holdsOf, makeBackup } from './backups/backup.ts';
 import { keepBackups } from './backups/keeper.ts';
 import { tryRestore } from './backups/restore.ts';

@@ -9,10 +9,10 @@ import { methodsEndpoints } from './methods/endpoints.ts';
 import { accountEndpoints } from './people/account.ts';
 import { peopleEndpoints } from './people/endpoints.ts';
 import { quotesEndpoints } from './quotes/endpoints.ts';
+import { reckoningEndpoints } from './reckoning/endpoints.ts';
 import { reportsEndpoints } from './reports/endpoints.ts';
 import { scheduleEndpoints } from './schedule/endpoints.ts';
 import { sitesEndpoints } from './sites/endpoints.ts';
-import { soilingEndpoints } from './soiling/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
 import { uploadsEndpoints } from './uploads/endpoints.ts';
 import { weatherEndpoints } from './weather/endpoints.ts';
@@ -24,7 +24,7 @@ export const endpoints = {
   ...sitesEndpoints,
   ...inspectionsEndpoints,
   ...quickLookEndpoints,
-  ...soilingEndpoints,
+  ...reckoningEndpoints,
   ...figuresEndpoints,
   ...weatherEndpoints,
   ...methodsEndpoints,

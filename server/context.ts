@@ -1,9 +1,9 @@
 import type { Role } from '../contract/endpoint.ts';
 import type { Glass } from '../core/units/quantities.ts';
+import type { Queue } from './compute/queue.ts';
+import type { Workers } from './compute/workers.ts';
 import type { Database } from './storage/database.ts';
 import type { WeatherService } from './weather/service.ts';
-import type { Queue } from './work/queue.ts';
-import type { Workers } from './work/workers.ts';
 
 export interface SignedIn {
   id: string;

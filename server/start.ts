@@ -2,6 +2,9 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import pino from 'pino';
+import { startQueue } from './compute/queue.ts';
+import { repeat } from './compute/repeat.ts';
+import { startWorkers } from './compute/workers.ts';
 import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
@@ -16,9 +19,6 @@ import { databaseProbe, startPulse } from './storage/pulse.ts';
 import { pruneUploads } from './uploads/useCases.ts';
 import { workOutDrift } from './weather/drift.ts';
 import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
-import { startQueue } from './work/queue.ts';
-import { repeat } from './work/repeat.ts';
-import { startWorkers } from './work/workers.ts';
 
 export interface RunningServer {
   port: number;

@@ -57,7 +57,7 @@ export const router = createBrowserRouter([
           },
           {
             path: 'company',
-            lazy: async () => ({ Component: (await import('./people/CompanyPage.tsx')).CompanyPage }),
+            lazy: async () => ({ Component: (await import('./company/CompanyPage.tsx')).CompanyPage }),
           },
           {
             path: 'account',
@@ -77,8 +77,14 @@ export const router = createBrowserRouter([
               { index: true, element: <Navigate to="/bench/patch" replace /> },
               { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
               { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
-              { path: 'often', lazy: async () => ({ Component: (await import('./bench/OftenBench.tsx')).OftenBench }) },
-              { path: 'proof', lazy: async () => ({ Component: (await import('./bench/ProofBench.tsx')).ProofBench }) },
+              {
+                path: 'often',
+                lazy: async () => ({ Component: (await import('./frequency/OftenBench.tsx')).OftenBench }),
+              },
+              {
+                path: 'proof',
+                lazy: async () => ({ Component: (await import('./comparisons/ProofBench.tsx')).ProofBench }),
+              },
               { path: 'sums', lazy: async () => ({ Component: (await import('./bench/SumsBench.tsx')).SumsBench }) },
             ],
           },

@@ -2,9 +2,9 @@ import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useSession } from './api/hooks.ts';
 import { NewVersionBanner } from './device/NewVersionBanner.tsx';
 import { Keys } from './keys/Keys.tsx';
-import { Wordmark } from './parts/PailMark.tsx';
 import { Opening, Trouble } from './parts/states.tsx';
 import { useLeaving } from './people/Leaving.tsx';
+import { Wordmark } from './spine/PailMark.tsx';
 
 /** The desk: a line on top, the page below, and the keys that work everywhere. */
 export function Shell() {

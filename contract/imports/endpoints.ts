@@ -7,8 +7,8 @@ import { endpoint, OWNER } from '../endpoint.ts';
 import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
 import { planOverrides } from '../methods/endpoints.ts';
+import { reckoningOverrides } from '../reckoning/endpoints.ts';
 import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';
-import { reckoningOverrides } from '../soiling/endpoints.ts';
 
 const importedPhoto = z.object({
   id,

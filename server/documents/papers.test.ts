@@ -1,9 +1,9 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { startWorkers, type Workers } from '../compute/workers.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Chain, finishJob, makeJob, onStage, startHarness } from '../testing/harness.ts';
-import { startWorkers, type Workers } from '../work/workers.ts';
 import { keepMissingPapers } from './keep.ts';
 import type { Paper } from './render.ts';
 

@@ -8,7 +8,7 @@ import { late } from '../errors.ts';
 import { measuredJobs } from '../jobs/measured.ts';
 import { drillBiases } from '../people/drillStorage.ts';
 import { namesOfPeople } from '../people/storage.ts';
-import { taughtByArrays } from '../soiling/storage.ts';
+import { taughtByArrays } from '../reckoning/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { createOnce } from '../storage/writing.ts';
 import { type Choice, insertChoice, lockChoices, newestChoice } from './storage.ts';

@@ -17,10 +17,10 @@ import { jobsHandlers } from '../jobs/routes.ts';
 import { methodsHandlers } from '../methods/routes.ts';
 import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
+import { reckoningHandlers } from '../reckoning/routes.ts';
 import { reportsHandlers } from '../reports/routes.ts';
 import { scheduleHandlers } from '../schedule/routes.ts';
 import { sitesHandlers } from '../sites/routes.ts';
-import { soilingHandlers } from '../soiling/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
 import { uploadsHandlers } from '../uploads/routes.ts';
@@ -38,7 +38,7 @@ const handlers: Handlers = {
   ...sitesHandlers,
   ...inspectionsHandlers,
   ...quickLookHandlers,
-  ...soilingHandlers,
+  ...reckoningHandlers,
   ...figuresHandlers,
   ...weatherHandlers,
   ...methodsHandlers,

@@ -1,8 +1,8 @@
 import { EventEmitter } from 'node:events';
 import { expect } from 'chai';
 import type { Request, Response } from 'express';
+import { createFairQueue } from '../compute/fairQueue.ts';
 import type { AppError, FailureKind } from '../errors.ts';
-import { createFairQueue } from '../work/fairQueue.ts';
 import { inTurns } from './inTurns.ts';
 
 const settled = () => new Promise((resolve) => setImmediate(resolve));

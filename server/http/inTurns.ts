@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
+import { type FairQueue, QueueFull } from '../compute/fairQueue.ts';
 import { busy } from '../errors.ts';
-import { type FairQueue, QueueFull } from '../work/fairQueue.ts';
 
 /**
  * Lets requests through in turns of persons, so many at a time; each holds its turn until it is answered. What is costly

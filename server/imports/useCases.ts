@@ -7,10 +7,10 @@ import { addEntries, scheduleJob } from '../jobs/useCases.ts';
 import { planSite } from '../methods/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
+import { reckonArray } from '../reckoning/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
 import { addWaterReading, createSites } from '../sites/useCases.ts';
-import { reckonArray } from '../soiling/useCases.ts';
 import { keepEnergy, keepRain } from '../weather/storage.ts';
 
 /** Entries of one call, as many as a phone sends at a time. */

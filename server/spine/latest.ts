@@ -4,9 +4,9 @@ import { newestLooks } from '../inspections/storage.ts';
 import { jobsThatMatter } from '../jobs/storage.ts';
 import { newestPlans } from '../methods/storage.ts';
 import { newestQuotes } from '../quotes/storage.ts';
+import { newestLosses } from '../reckoning/storage.ts';
 import { newestReports } from '../reports/storage.ts';
 import { gridsOfSites, zonesOf } from '../sites/storage.ts';
-import { newestLosses } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 
 /** The newest records of each of some sites: each room is asked once, however many sites there are. */

@@ -3,8 +3,8 @@ import { recordedInspections } from '../inspections/storage.ts';
 import { recordedEntries, recordedJobs } from '../jobs/storage.ts';
 import { recordedPlans } from '../methods/storage.ts';
 import { recordedQuotes } from '../quotes/storage.ts';
+import { recordedOutlooks, recordedReckonings } from '../reckoning/storage.ts';
 import { recordedReports } from '../reports/storage.ts';
-import { recordedOutlooks, recordedReckonings } from '../soiling/storage.ts';
 import type { Connection } from '../storage/database.ts';
 
 const idsOf = (rows: readonly { id: string }[]): string[] => rows.map(({ id }) => id);

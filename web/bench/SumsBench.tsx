@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { fromGlass, toGlass, unitOf } from '../../core/units/quantities.ts';
 import { useGlass } from '../api/hooks.ts';
+import { EnergyBench } from '../comparisons/EnergyBench.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
-import { EnergyBench } from './EnergyBench.tsx';
 import { FileYearBench } from './FileYearBench.tsx';
 import { SUMS, type Sum } from './sums.ts';
 

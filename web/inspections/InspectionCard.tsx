@@ -8,11 +8,11 @@ import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WO
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { PatchFound } from '../comparisons/PatchFound.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { markWords } from './Marking.tsx';
-import { PatchFound } from './PatchFound.tsx';
 
 const FROM_WORDS: Record<string, string> = {
   ground: 'from the ground',

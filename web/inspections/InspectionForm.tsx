@@ -25,6 +25,7 @@ import { formatQuantity, formatRange } from '../../words/format.ts';
 import { call } from '../api/client.ts';
 import { useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { TestPatchPart } from '../comparisons/TestPatchPart.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
@@ -34,7 +35,6 @@ import { FormFoot } from '../sites/forms.tsx';
 import { asRedrawn, INSPECTION_DEFAULTS, inspectionDraft } from './inspectionDraft.ts';
 import { Marking } from './Marking.tsx';
 import type { Seen } from './seen.ts';
-import { TestPatchPart } from './TestPatchPart.tsx';
 
 const formSchema = inspectionFields.omit({ inspectedAt: true, causes: true }).extend({
   lastWashed: z.preprocess((value) => (value === '' ? null : value), inspectionFields.shape.lastWashed),

@@ -6,15 +6,15 @@ import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
 import { askOf, type Caution, howOf, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
 import { counted } from '../../words/counted.ts';
 import { useSay } from '../api/hooks.ts';
+import { FieldReadings } from '../comparisons/FieldReadings.tsx';
+import { FieldMeter } from '../water/FieldMeter.tsx';
+import { FieldWater } from '../water/FieldWater.tsx';
 import { FacePicker } from './FacePicker.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
 import { FieldHands } from './FieldHands.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
-import { FieldMeter } from './FieldMeter.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
-import { FieldReadings } from './FieldReadings.tsx';
 import { MarkModules } from './FieldRoof.tsx';
-import { FieldWater } from './FieldWater.tsx';
 import type { Happen } from './happen.ts';
 import type { Job } from './outbox/index.ts';
 

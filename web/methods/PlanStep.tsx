@@ -8,15 +8,15 @@ import { figuresUsedWords } from '../../words/en/figures.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { Assumed } from '../sites/Assumed.tsx';
+import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import type { PlanPartProps } from './planPart.ts';
-import { VisitsTable } from './VisitsTable.tsx';
-import { WaterPart } from './WaterPart.tsx';
 
 /** Plan: water, method and how often, each with its reason and its way to be overruled. */
 export function PlanStep({ spread }: { spread: SiteSpread }) {

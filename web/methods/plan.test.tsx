@@ -5,10 +5,10 @@ import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/time/dates.ts';
 import { formatDate } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
+import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { count, markup, read } from '../testing/markup.tsx';
+import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
-import { VisitsTable } from './VisitsTable.tsx';
-import { WaterPart } from './WaterPart.tsx';
 
 function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> = {}): Plan {
   const input = { ...examplePlan, ...changes };

@@ -1,6 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { Link, useRouteError } from 'react-router';
-import { Wordmark } from './PailMark.tsx';
+import { Wordmark } from '../spine/PailMark.tsx';
 
 /** A page that cannot be shown: says so, loses nothing that was typed, and leads on. */
 export function Broken() {

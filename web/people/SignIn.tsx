@@ -5,8 +5,8 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { ProblemError } from '../api/client.ts';
 import { enter, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
-import { Wordmark } from '../parts/PailMark.tsx';
 import { Trouble } from '../parts/states.tsx';
+import { Wordmark } from '../spine/PailMark.tsx';
 
 /** Whether the server asks for the code of the second factor. */
 const asksForCode = (error: unknown): boolean =>

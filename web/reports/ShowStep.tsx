@@ -8,11 +8,11 @@ import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
 import { useAsk, useAskAgain, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { ProofPart } from '../comparisons/ProofPart.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { useTyped } from '../parts/useTyped.ts';
-import { ProofPart } from './ProofPart.tsx';
 import { SignPart } from './SignPart.tsx';
 
 /** Show: what the cleaning did, how sure that is, and what was not done. */

@@ -5,9 +5,9 @@ import type { SiteListItem } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
-import { PailMark } from '../parts/PailMark.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { STEP_WORDS, stepFigure } from './steps.ts';
+import { PailMark } from '../spine/PailMark.tsx';
+import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 
 export function SiteList() {
   const [search, setSearch] = useState('');

@@ -10,14 +10,14 @@ import type { Seen } from '../inspections/seen.ts';
 import { WashStep } from '../jobs/WashStep.tsx';
 import { useKeys } from '../keys/useKeys.ts';
 import { PlanStep } from '../methods/PlanStep.tsx';
-import { PailMark, STATE_WORDS } from '../parts/PailMark.tsx';
 import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { OfferStep } from '../quotes/OfferStep.tsx';
+import { ReckonStep } from '../reckoning/ReckonStep.tsx';
 import { ShowStep } from '../reports/ShowStep.tsx';
-import { ReckonStep } from '../soiling/ReckonStep.tsx';
+import { PailMark, STATE_WORDS } from '../spine/PailMark.tsx';
+import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 import { ArrayEditor, SiteEditor, WaterEditor } from './editors.tsx';
-import { STEP_WORDS, stepFigure } from './steps.ts';
 import { WiringEditor } from './WiringEditor.tsx';
 
 const STEP_KEYS = STEPS.map((_, at) => String(at + 1));

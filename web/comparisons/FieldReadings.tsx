@@ -19,10 +19,10 @@ import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { formatForTyping, formatQuantity } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../jobs/happen.ts';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
+import type { Job } from '../jobs/outbox/index.ts';
 import { NoReading } from './NoReading.tsx';
-import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
-import type { Job } from './outbox/index.ts';
 
 /** Readings of one array before or after, checked as they are typed. */
 export function FieldReadings({

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
+import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 import type { Heard } from '../../core/assimilation/known.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';

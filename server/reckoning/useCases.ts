@@ -1,6 +1,6 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { Outlook, Reckoning, ReckoningOverrides, reckoningEndpoints } from '../../contract/reckoning/endpoints.ts';
 import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Outlook, Reckoning, ReckoningOverrides, soilingEndpoints } from '../../contract/soiling/endpoints.ts';
 import { type CleaningMethod, MODULE_MINUTES } from '../../core/assumptions.ts';
 import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -28,7 +28,7 @@ import {
   reckonedBefore,
 } from './storage.ts';
 
-type Endpoints = typeof soilingEndpoints;
+type Endpoints = typeof reckoningEndpoints;
 
 /** Of all draws of an estimate: it makes them the same again. */
 const SEED = 20260;

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
+import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
 import { findingsOf, type ReckoningFinding } from '../../core/reckoning/findings.ts';
 import { dustOf } from '../../core/reckoning/learned.ts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Outlook, OutlookSettings } from '../../contract/soiling/endpoints.ts';
+import type { Outlook, OutlookSettings } from '../../contract/reckoning/endpoints.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
 import { useDo } from '../api/hooks.ts';
 

@@ -4,7 +4,7 @@ import {
   outlook,
   type Reckoning,
   reckoning,
-} from '../../contract/soiling/endpoints.ts';
+} from '../../contract/reckoning/endpoints.ts';
 import type { Taught } from '../../core/assimilation/taught.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import { withPerson, withPersonIfAny } from '../people/names.ts';

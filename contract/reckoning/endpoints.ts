@@ -56,7 +56,7 @@ export const outlook = z.object({
 });
 export type Outlook = z.infer<typeof outlook>;
 
-export const soilingEndpoints = {
+export const reckoningEndpoints = {
   reckon: endpoint({
     method: 'POST',
     path: '/api/arrays/:id/reckonings',

@@ -1,9 +1,9 @@
 import { WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
-import type { PlanPartProps } from './planPart.ts';
 
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {

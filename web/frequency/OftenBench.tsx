@@ -10,6 +10,7 @@ import { dayName } from '../../words/calendar.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useGlass } from '../api/hooks.ts';
+import { SiteInputs } from '../bench/SiteInputs.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -17,7 +18,6 @@ import { pairs } from '../parts/pairs.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { DaysOfYear, OftenChart } from './OftenChart.tsx';
-import { SiteInputs } from './SiteInputs.tsx';
 
 const SETUP: HowOftenSetup = {
   ...EXAMPLE_FACE,

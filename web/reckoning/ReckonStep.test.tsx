@@ -1,6 +1,6 @@
 import { expect } from 'chai';
+import type { Reckoning } from '../../contract/reckoning/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Reckoning } from '../../contract/soiling/endpoints.ts';
 import { reckon } from '../../core/reckoning/reckon.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { exampleInspection, exampleReckon } from '../../core/testing/exampleReckon.ts';

@@ -1,5 +1,5 @@
 import { Fragment, useState } from 'react';
-import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
+import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 import type { Heard } from '../../core/assimilation/known.ts';
 import { QUARREL } from '../../core/assimilation/witnesses.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';

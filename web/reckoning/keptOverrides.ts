@@ -1,4 +1,4 @@
-import type { Reckoning, ReckoningOverrides } from '../../contract/soiling/endpoints.ts';
+import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 
 /**
  * What was set by hand and is still meant when one reckons again: whom one left out, and the dust. A loss typed by hand was

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
+import type { Outlook, Reckoning } from '../../contract/reckoning/endpoints.ts';
 import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Outlook, Reckoning } from '../../contract/soiling/endpoints.ts';
 import { HOUSE } from '../../core/assimilation/house.ts';
 import { EFFECTIVENESS, type LichenClimate, type Puddles } from '../../core/assumptions.ts';
 import { usualChoices, withChoices, worksUntil } from '../../core/courses/ofArray.ts';

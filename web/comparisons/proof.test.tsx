@@ -5,8 +5,8 @@ import { bare } from '../../core/findings.ts';
 import type { ReadingEntry } from '../../core/jobs/progress.ts';
 import { proveCleaning } from '../../core/jobs/proof.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
+import { CustomerReport } from '../reports/CustomerReport.tsx';
 import { count, markup, read } from '../testing/markup.tsx';
-import { CustomerReport } from './CustomerReport.tsx';
 import { ProofPart } from './ProofPart.tsx';
 
 const reading = (when: 'before' | 'after', value: number): ReadingEntry => ({

@@ -1,8 +1,8 @@
-import type { soilingEndpoints } from '../../contract/soiling/endpoints.ts';
+import type { reckoningEndpoints } from '../../contract/reckoning/endpoints.ts';
 import type { Handlers } from '../handlers.ts';
 import * as soiling from './useCases.ts';
 
-export const soilingHandlers: Pick<Handlers, keyof typeof soilingEndpoints> = {
+export const reckoningHandlers: Pick<Handlers, keyof typeof reckoningEndpoints> = {
   reckon: (context, { params, body }) => soiling.reckonArray(context, params.id, body),
   listReckonings: (context, { params, query }) => soiling.listReckonings(context, params.id, query),
   readOutlook: (context, { params }) => soiling.readOutlook(context.database, params.id),
