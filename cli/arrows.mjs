@@ -30,25 +30,27 @@ for (const { source } of output.modules) {
 const TABLES = {
   agreements: ['agreements', 'visits'],
   backups: ['backup_runs', 'backup_settings'],
+  company: ['company'],
   documents: ['papers'],
   figures: ['figure_choices'],
   inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
   jobs: ['job_entries', 'jobs'],
   methods: ['plans'],
   people: [
-    ...['company', 'drill_rounds', 'installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
+    ...['drill_rounds', 'installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
     ...['recovery_codes', 'reset_links', 'second_factors', 'session', 'sign_in_counts'],
   ],
   quotes: ['quotes'],
   reports: ['reports'],
-  sites: ['arrays', 'customers', 'sites', 'water_readings'],
+  sites: ['arrays', 'customers', 'sites'],
   reckoning: ['outlooks', 'reckonings'],
   storage: ['audit_trail', 'creations'],
   uploads: ['upload_parts'],
+  water: ['water_readings'],
   weather: ['energy_days', 'energy_drifts', 'forecasts', 'site_climates', 'weather_days'],
 };
-/** The trail is read, and whether the installation is a demo told, by the room of the whole system. */
-const ALSO = { system: ['audit_trail', 'installation'] };
+/** The trail is read by the room of the whole system; it and the company tell whether the installation is a demo. */
+const ALSO = { system: ['audit_trail', 'installation'], company: ['installation'] };
 const NAMED =
   /(?:\b(?:connection|trx|database)\(|\.(?:join|leftJoin|from|into)\(|\btable: )\s*'([a-z_]+)['. ]|\b(?:from|join|into|update) ([a-z_]+)\b(?=[^'`]*['`])/g;
 const ownerOf = new Map(Object.entries(TABLES).flatMap(([room, tables]) => tables.map((table) => [table, room])));

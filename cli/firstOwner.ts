@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { companyFields } from '../contract/people/endpoints.ts';
+import { companyFields } from '../contract/company/endpoints.ts';
 import { inviteFirstOwner } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
 import { PROJECT } from './folders.ts';

@@ -1,4 +1,5 @@
 import { backupsEndpoints } from './backups/endpoints.ts';
+import { companyEndpoints } from './company/endpoints.ts';
 import type { Endpoint } from './endpoint.ts';
 import { figuresEndpoints } from './figures/endpoints.ts';
 import { importsEndpoints } from './imports/endpoints.ts';
@@ -15,13 +16,16 @@ import { scheduleEndpoints } from './schedule/endpoints.ts';
 import { sitesEndpoints } from './sites/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
 import { uploadsEndpoints } from './uploads/endpoints.ts';
+import { waterEndpoints } from './water/endpoints.ts';
 import { weatherEndpoints } from './weather/endpoints.ts';
 
 /** Every door of the server under its name. */
 export const endpoints = {
   ...peopleEndpoints,
   ...accountEndpoints,
+  ...companyEndpoints,
   ...sitesEndpoints,
+  ...waterEndpoints,
   ...inspectionsEndpoints,
   ...quickLookEndpoints,
   ...reckoningEndpoints,

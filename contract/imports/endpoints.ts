@@ -8,7 +8,8 @@ import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
 import { planOverrides } from '../methods/endpoints.ts';
 import { reckoningOverrides } from '../reckoning/endpoints.ts';
-import { arrayFields, customerFields, siteFields, waterReadingFields } from '../sites/endpoints.ts';
+import { arrayFields, customerFields, siteFields } from '../sites/endpoints.ts';
+import { waterReadingFields } from '../water/endpoints.ts';
 
 const importedPhoto = z.object({
   id,

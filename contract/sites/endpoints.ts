@@ -7,22 +7,10 @@ import type { WiredArray } from '../../core/soiling/markedLoss.ts';
 import { STEP_STATES, STEPS, type StepName } from '../../core/spine/standing.ts';
 import { WATER_SOURCES } from '../../core/water/plan.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
-import {
-  date,
-  fraction,
-  id,
-  idParams,
-  moment,
-  note,
-  pageOf,
-  pageQuery,
-  price,
-  text,
-  version,
-  zone,
-} from '../common.ts';
+import { date, fraction, id, idParams, note, pageOf, pageQuery, price, text, version, zone } from '../common.ts';
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { waterReading } from '../water/endpoints.ts';
 import { ELECTRONICS, EMPTY_SHEET, LONGEST_STRING, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
@@ -176,15 +164,6 @@ export const arrayBody = arrayFields.superRefine(noHolesOutside);
 export const array = arrayFields.extend({ id, siteId: id, version });
 export type SolarArray = z.infer<typeof array>;
 
-export const waterReadingFields = z.object({
-  /** µS/cm */
-  conductivity: z.number().min(0).max(20_000),
-  /** Celsius */
-  temperature: z.number().min(0).max(60),
-  takenAt: moment,
-});
-export const waterReading = waterReadingFields.extend({ id, siteId: id });
-
 export const stepState = z.enum(STEP_STATES);
 
 /** The spine of a site: the state of each step, and its one figure, in SI or minor units. */
@@ -278,15 +257,6 @@ export const sitesEndpoints = {
     params: idParams,
     body: arrayFields.extend({ version }).superRefine(noHolesOutside),
     answer: array,
-  }),
-  addWaterReading: endpoint({
-    method: 'POST',
-    path: '/api/sites/:id/water-readings',
-    summary: 'Record a reading of the water at a site',
-    roles: EVERYONE,
-    params: idParams,
-    body: waterReadingFields.extend({ id }),
-    answer: waterReading,
   }),
   exportSite: endpoint({
     method: 'GET',

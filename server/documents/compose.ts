@@ -1,8 +1,8 @@
 import { moduleCount } from '../../contract/sites/endpoints.ts';
 import type { Glass } from '../../core/units/quantities.ts';
+import { readCompany } from '../company/useCases.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
-import { readCompany } from '../people/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readReport } from '../reports/read.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';

@@ -1,10 +1,10 @@
 import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
 import { dateIn } from '../../core/time/calendar.ts';
+import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
-import { readCompany } from '../people/useCases.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import { asData, composeQuotePaper, composeReportPaper, MOST_PICTURES, withPictures } from './compose.ts';
 import { newestPaper } from './paperStorage.ts';

@@ -7,6 +7,7 @@ import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { backupsHandlers } from '../backups/routes.ts';
+import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
 import { notFound } from '../errors.ts';
 import { figuresHandlers } from '../figures/routes.ts';
@@ -24,6 +25,7 @@ import { sitesHandlers } from '../sites/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
 import { uploadsHandlers } from '../uploads/routes.ts';
+import { waterHandlers } from '../water/routes.ts';
 import { weatherHandlers } from '../weather/routes.ts';
 import type { Spool } from './intake.ts';
 import { safeAddress } from './logs.ts';
@@ -35,7 +37,9 @@ import { withPulse } from './withPulse.ts';
 const handlers: Handlers = {
   ...peopleHandlers,
   ...accountHandlers,
+  ...companyHandlers,
   ...sitesHandlers,
+  ...waterHandlers,
   ...inspectionsHandlers,
   ...quickLookHandlers,
   ...reckoningHandlers,

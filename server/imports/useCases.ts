@@ -10,7 +10,8 @@ import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useC
 import { reckonArray } from '../reckoning/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
-import { addWaterReading, createSites } from '../sites/useCases.ts';
+import { createSites } from '../sites/useCases.ts';
+import { addWaterReading } from '../water/useCases.ts';
 import { keepEnergy, keepRain } from '../weather/storage.ts';
 
 /** Entries of one call, as many as a phone sends at a time. */

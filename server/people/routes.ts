@@ -42,8 +42,6 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
     const { id } = await people.acceptInvitation(context, params.token, body);
     return openFor(context, session, id, session.device() ?? makeToken());
   },
-  readCompany: (context) => people.readCompany(context),
-  changeCompany: (context, { body }) => people.changeCompany(context, body),
 };
 
 export const accountHandlers: Pick<Handlers, keyof typeof accountEndpoints> = {

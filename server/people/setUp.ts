@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import type { companyFields } from '../../contract/people/endpoints.ts';
+import type { companyFields } from '../../contract/company/endpoints.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { insertCompany, lockCompany } from '../company/storage.ts';
 import type { Database } from '../storage/database.ts';
 import { forgetInvitations, insertInvitation } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
-import { anybodyHere, insertCompany, insertPerson, lockCompany, markDemo } from './storage.ts';
+import { anybodyHere, insertPerson, markDemo } from './storage.ts';
 
 const FIRST_LINK_DAYS = 7;
 

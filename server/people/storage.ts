@@ -1,5 +1,4 @@
-import type { z } from 'zod';
-import type { Company, companyFields, Person } from '../../contract/people/endpoints.ts';
+import type { Person } from '../../contract/people/endpoints.ts';
 import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
 import type { SignedIn } from '../context.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
@@ -56,45 +55,12 @@ export const insertPerson = (
 export const anybodyHere = async (connection: Connection): Promise<boolean> =>
   (await connection('people').first('id')) !== undefined;
 
-/** Holds the company's table, so that two set-ups cannot both be the first. @returns whether a company stands already */
-export async function lockCompany(trx: Transaction): Promise<boolean> {
-  await trx.raw('lock table company in exclusive mode');
-  return (await trx('company').first()) !== undefined;
-}
-
-type CompanyFields = z.output<typeof companyFields>;
-
-const companyColumns = <T extends Pick<CompanyFields, 'prices' | 'water'>>(company: T) => ({
-  ...company,
-  prices: json(company.prices),
-  water: json(company.water),
-});
-
-export const insertCompany = (trx: Transaction, company: CompanyFields): Promise<unknown> =>
-  trx('company').insert(companyColumns(company));
-
-/** @returns whether the company still had the version that was read, and so was changed */
-export async function updateCompany(trx: Transaction, version: number, company: CompanyFields): Promise<boolean> {
-  const updated = await trx('company')
-    .where({ version })
-    .update({ ...companyColumns(company), version: version + 1 });
-  return updated > 0;
-}
-
 export const markDemo = (trx: Transaction, demo: boolean): Promise<unknown> => trx('installation').update({ demo });
 
 /** What signs the session cookies of this installation; made where a restored one has none yet. */
 export async function readSessionSecret(connection: Connection): Promise<string> {
   await connection.raw('insert into installation_secrets default values on conflict do nothing');
   return (await connection('installation_secrets').first('sessionSecret')).sessionSecret;
-}
-
-export async function readCompanyRow(connection: Connection): Promise<Company | null> {
-  const row = await connection('company').first();
-  const { demo } = await connection('installation').first();
-  if (row === undefined) return null;
-  const { singleton: _singleton, ...company } = row;
-  return { ...company, demo };
 }
 
 /** Owners who can still sign in, apart from one. The rows are locked, so that two changes cannot both be the last. */

@@ -1,10 +1,12 @@
+import { companyCard } from '../../contract/company/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
-import { companyCard, type Person, type peopleEndpoints, type Session } from '../../contract/people/endpoints.ts';
+import type { Person, peopleEndpoints, Session } from '../../contract/people/endpoints.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { readCompanyRow } from '../company/storage.ts';
 import type { Context, OpenContext } from '../context.ts';
-import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
+import { invalid, notFound, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
-import { createOnce, INSTALLATION_ID, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import { refuseCommon } from './commonPasswords.ts';
 import {
   type InvitationRow,
@@ -26,9 +28,7 @@ import {
   otherOwners,
   type PersonRow,
   personOfSession,
-  readCompanyRow,
   toPerson,
-  updateCompany,
 } from './storage.ts';
 
 type Endpoints = typeof peopleEndpoints;
@@ -143,28 +143,5 @@ export async function acceptInvitation(
       { record: 'person', id, action: 'accept', change: { name, email, role } },
     );
     return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
-  });
-}
-
-export async function readCompany(context: Pick<Context, 'database'>) {
-  return mustHave((await readCompanyRow(context.database)) ?? undefined, 'company');
-}
-
-export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
-  const { version, ...company } = body;
-  return context.database.transaction(async (trx) => {
-    if (!(await updateCompany(trx, version, company))) {
-      throw new AppError(
-        'conflict',
-        'Changed by somebody else',
-        'The company was changed since you opened it. Compare and save again.',
-        {
-          current: await readCompanyRow(trx),
-          asked: body,
-        },
-      );
-    }
-    await trail(trx, context, { record: 'company', id: INSTALLATION_ID, action: 'change', change: body });
-    return readCompany({ database: trx });
   });
 }

@@ -7,6 +7,7 @@ import {
 } from '../../contract/quotes/endpoints.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
+import { readCompany } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -15,7 +16,6 @@ import { unprintableOf } from '../documents/render.ts';
 import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
-import { readCompany } from '../people/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';

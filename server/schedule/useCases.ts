@@ -11,14 +11,15 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
+import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
-import { readCompanyRow } from '../people/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
-import { arraysOfSites, firstPlace, newestWater, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
+import { arraysOfSites, firstPlace, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustHave } from '../storage/writing.ts';
 import { startOfDay } from '../time/instants.ts';
+import { newestWater } from '../water/storage.ts';
 import { payingSites } from './chaseStorage.ts';
 
 const STEP_MINUTES = 15;

@@ -1,20 +1,10 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
-import {
-  array,
-  type Customer,
-  type Site,
-  type SolarArray,
-  site,
-  waterReading,
-} from '../../contract/sites/endpoints.ts';
+import { array, type Customer, type Site, type SolarArray, site } from '../../contract/sites/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import { newestOf } from '../storage/newest.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-
-export type WaterReadingRow = z.infer<typeof waterReading>;
 
 export const siteColumns = <T extends Pick<Site, 'assumed'>>(site: T) => ({ ...site, assumed: json(site.assumed) });
 
@@ -45,9 +35,6 @@ export async function astray(trx: Transaction, rows: readonly { id: string; site
     .select('id', 'siteId');
   return found.filter(({ id, siteId }) => siteOf.get(id) !== siteId).map(({ id }) => id);
 }
-
-export const insertWaterReading = (trx: Transaction, row: WaterReadingRow & { by: string }): Promise<unknown> =>
-  trx('water_readings').insert(row);
 
 /** The site, or a 404. */
 export const readSite = async (connection: Connection, id: string): Promise<Site> =>
@@ -99,18 +86,6 @@ export const withArray = <Q extends Knex.QueryBuilder>(rows: Q, column: string):
 
 export const findCustomer = (connection: Connection, id: string): Promise<Customer> =>
   connection('customers').where({ id }).first();
-
-export async function waterReadingsOfSite(connection: Connection, siteId: string): Promise<WaterReadingRow[]> {
-  const rows = await connection('water_readings').where({ siteId }).orderBy('takenAt', 'desc').limit(20);
-  return rows.map((row) => waterReading.parse(row));
-}
-
-/** The newest water reading of each of some sites. */
-export const newestWater = (
-  connection: Connection,
-  siteIds: readonly string[],
-): Promise<{ siteId: string; temperature: number }[]> =>
-  newestOf(connection, 'water_readings', { by: 'site_id', order: 'taken_at', ids: siteIds }, 'temperature');
 
 /** A site as it stands in a list. */
 export interface SiteRow extends Pick<Site, 'id' | 'name' | 'place'> {

@@ -1,32 +1,23 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import {
-  type SiteSpread,
-  type SolarArray,
-  site,
-  type sitesEndpoints,
-  waterReading,
-} from '../../contract/sites/endpoints.ts';
+import type { SiteSpread, SolarArray, sitesEndpoints } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
 import { recordOfSite } from '../spine/record.ts';
+import { readSpread } from '../spine/spread.ts';
 import { standings } from '../spine/standings.ts';
-import type { Connection, Transaction } from '../storage/database.ts';
+import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { childOf, createEachOnce, createOnce, mustFind, updateVersioned } from '../storage/writing.ts';
+import { childOf, createEachOnce, createOnce, updateVersioned } from '../storage/writing.ts';
 import {
   arrayColumns,
-  arraysOfSite,
   astray,
-  findCustomer,
   insertArrays,
   insertCustomers,
   insertSites,
-  insertWaterReading,
   listSiteRows,
   readArray,
   readSite,
   siteColumns,
-  waterReadingsOfSite,
 } from './storage.ts';
 
 type Endpoints = typeof sitesEndpoints;
@@ -48,21 +39,6 @@ export async function listSites(context: Context, query: QueryOf<Endpoints['list
         : [];
     }),
   };
-}
-
-export async function readSpread(
-  context: Pick<Context, 'clock'>,
-  connection: Connection,
-  id: string,
-): Promise<SiteSpread> {
-  const row = await readSite(connection, id);
-  const customer = await findCustomer(connection, row.customerId);
-  const arrays = await arraysOfSite(connection, id);
-  const waterReadings = await waterReadingsOfSite(connection, id);
-  const standing = await standings(connection, [id], context.clock());
-  const stands = standing.get(id);
-  if (stands === undefined) throw new Error('a site that was just read has a standing');
-  return { site: site.parse(row), customer, arrays, waterReadings, spine: stands.spine, latest: stands.latest };
 }
 
 export function createSite(context: Context, body: BodyOf<Endpoints['createSite']>): Promise<SiteSpread> {
@@ -160,16 +136,6 @@ export function changeArray(context: Context, id: string, body: BodyOf<Endpoints
   return context.database.transaction(async (trx) => {
     await updateVersioned(trx, context, { table: 'arrays', record: 'array', id, version }, arrayColumns(fields));
     return readArray(trx, id);
-  });
-}
-
-export function addWaterReading(context: Context, siteId: string, body: BodyOf<Endpoints['addWaterReading']>) {
-  return context.database.transaction(async (trx) => {
-    await readSite(trx, siteId);
-    await createOnce(trx, context, 'water reading', body, () =>
-      insertWaterReading(trx, { ...body, siteId, by: context.person.id }),
-    );
-    return waterReading.parse(childOf({ siteId }, await mustFind(trx, 'water_readings', body.id, 'water reading')));
   });
 }
 

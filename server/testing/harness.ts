@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { companyFields } from '../../contract/people/endpoints.ts';
+import { companyFields } from '../../contract/company/endpoints.ts';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { readEnvironment } from '../environment.ts';
 import { setUpCompany } from '../people/setUp.ts';

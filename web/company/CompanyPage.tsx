@@ -1,6 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { type Company, companyFields } from '../../contract/people/endpoints.ts';
+import { type Company, companyFields } from '../../contract/company/endpoints.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';

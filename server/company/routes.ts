@@ -1,0 +1,8 @@
+import type { companyEndpoints } from '../../contract/company/endpoints.ts';
+import type { Handlers } from '../handlers.ts';
+import * as company from './useCases.ts';
+
+export const companyHandlers: Pick<Handlers, keyof typeof companyEndpoints> = {
+  readCompany: (context) => company.readCompany(context),
+  changeCompany: (context, { body }) => company.changeCompany(context, body),
+};

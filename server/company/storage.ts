@@ -1,0 +1,36 @@
+import type { z } from 'zod';
+import type { Company, companyFields } from '../../contract/company/endpoints.ts';
+import { type Connection, json, type Transaction } from '../storage/database.ts';
+
+/** Holds the company's table, so that two set-ups cannot both be the first. @returns whether a company stands already */
+export async function lockCompany(trx: Transaction): Promise<boolean> {
+  await trx.raw('lock table company in exclusive mode');
+  return (await trx('company').first()) !== undefined;
+}
+
+type CompanyFields = z.output<typeof companyFields>;
+
+const companyColumns = <T extends Pick<CompanyFields, 'prices' | 'water'>>(company: T) => ({
+  ...company,
+  prices: json(company.prices),
+  water: json(company.water),
+});
+
+export const insertCompany = (trx: Transaction, company: CompanyFields): Promise<unknown> =>
+  trx('company').insert(companyColumns(company));
+
+/** @returns whether the company still had the version that was read, and so was changed */
+export async function updateCompany(trx: Transaction, version: number, company: CompanyFields): Promise<boolean> {
+  const updated = await trx('company')
+    .where({ version })
+    .update({ ...companyColumns(company), version: version + 1 });
+  return updated > 0;
+}
+
+export async function readCompanyRow(connection: Connection): Promise<Company | null> {
+  const row = await connection('company').first();
+  const { demo } = await connection('installation').first();
+  if (row === undefined) return null;
+  const { singleton: _singleton, ...company } = row;
+  return { ...company, demo };
+}
