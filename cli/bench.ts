@@ -25,7 +25,6 @@ interface Bench {
   prepare: (size: number) => () => unknown;
 }
 
-const HOUR = MILLISECONDS_PER_HOUR;
 const MODULE: DiodeModule = { cells: 60, substrings: 3, iL: 10.7, i0: 1.7e-10, rs: 0.2, rsh: 260, a: 1.73 };
 const START = Date.UTC(2026, 0, 1);
 
@@ -118,7 +117,7 @@ const BENCHES: Bench[] = [
       return () => {
         let energy = 0;
         for (let hour = 0; hour < hours; hour += 1) {
-          const { poaGlobal } = clearSkyOnSurface(place, surface, START + hour * HOUR);
+          const { poaGlobal } = clearSkyOnSurface(place, surface, START + hour * MILLISECONDS_PER_HOUR);
           energy += arrayOutput(array, { poaGlobal, tempAir: 20, windSpeed: 2 }).pac;
         }
         return energy;

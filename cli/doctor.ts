@@ -20,7 +20,6 @@ export interface Finding {
 const finding = (what: string, well: boolean, advice: string): Finding => ({ what, well, ...(well ? {} : { advice }) });
 
 const LEAST_FREE = 2e9;
-const DAY = MILLISECONDS_PER_DAY;
 
 /** What can be seen without the database. */
 export function lookAround(folder: string): Finding[] {
@@ -88,8 +87,8 @@ export async function askDatabase(url: string, now: Date): Promise<Finding[]> {
     return [
       ...found,
       finding(
-        good ? `the last good backup is ${(age / DAY).toFixed(1)} days old` : 'there is a backup',
-        age < every * MILLISECONDS_PER_HOUR * 2 + DAY,
+        good ? `the last good backup is ${(age / MILLISECONDS_PER_DAY).toFixed(1)} days old` : 'there is a backup',
+        age < every * MILLISECONDS_PER_HOUR * 2 + MILLISECONDS_PER_DAY,
         './pail start makes them; ./pail backup FILE makes one now',
       ),
       finding('the last backup could be put back', trial !== false, 'see the owner’s page for why; make another'),

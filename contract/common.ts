@@ -42,6 +42,11 @@ export const email = z.email().max(200).toLowerCase();
 /** Who did what a device sends, and on which: it is taken only from that person. Left out, it is whoever is signed in. */
 export const doneBy = { by: id.optional(), device: z.string().max(60).default('') };
 
+/** A question in the address of a list. */
+export const YES_NO = ['yes', 'no'] as const;
+export type YesNo = (typeof YES_NO)[number];
+export const yesNo = z.enum(YES_NO);
+
 export const pageQuery = z.object({
   cursor: z.string().max(200).optional(),
   limit: z.coerce.number().int().min(1).max(100).default(50),

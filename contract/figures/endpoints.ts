@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FIGURE_KINDS } from '../../core/figures/ours.ts';
+import { FIGURE_KINDS, FIGURE_USES, TEACHING_RECORDS } from '../../core/figures/ours.ts';
 import { id } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 
@@ -19,7 +19,7 @@ export const knownFigure = z.object({
   /** what each record said by itself, and how surely: its standard deviation on the scale of the kind */
   from: z.array(
     z.object({
-      record: z.enum(['job', 'array']),
+      record: z.enum(TEACHING_RECORDS),
       id,
       siteId: id,
       name: z.string(),
@@ -28,7 +28,7 @@ export const knownFigure = z.object({
       sd: z.number(),
     }),
   ),
-  use: z.enum(['house', 'ours']),
+  use: z.enum(FIGURE_USES),
   /** ours as it was when it was put to use; null where the house's is used */
   used: z.number().nullable(),
   /** mean over- or underestimate in the guess drill, a fraction of the truth; of eyes alone, and never mixed in */

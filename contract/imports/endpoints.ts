@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { PHOTO_ROLES } from '../../core/inspections/photoFace.ts';
-import { QUOTE_CHOICES } from '../../core/quotes/states.ts';
+import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, moment, note, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
 import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
@@ -45,7 +45,7 @@ const round = z.object({
       decision: z
         .object({
           at: moment,
-          decision: z.enum(['accepted', 'declined']),
+          decision: z.enum(DECISIONS),
           choice: z.enum(QUOTE_CHOICES).default('one'),
         })
         .optional(),

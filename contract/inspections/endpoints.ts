@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { QUANTITIES } from '../../core/comparisons/compare.ts';
+import { READING_SIDES } from '../../core/comparisons/powerReading.ts';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
-import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
+import { PHOTO_ROLES, PHOTO_SIZES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
 import { BONDS, GRADES, LOOKED_FROM, SOIL_KINDS, WHERES, WIPE_TESTS } from '../../core/inspections/soil.ts';
 import {
   date,
@@ -18,6 +19,7 @@ import {
   reason,
   text,
   version,
+  yesNo,
 } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { laidOut } from '../sites/sheet.ts';
@@ -61,7 +63,7 @@ export const expectedReading = z.object({
   /** W */
   power: z.number().min(0).max(1e9),
   /** of the inverter at which it was read */
-  side: z.enum(['ac', 'dc']).optional(),
+  side: z.enum(READING_SIDES).optional(),
   /** W/m2 */
   poaIrradiance: z.number().gt(0).max(2000),
   /** Celsius */
@@ -196,7 +198,7 @@ export const photoFields = z.object({
     .max(25 * 1024 * 1024)
     .optional(),
   /** whether the face is found by the camera's clock, among the looks at this site; where none is near, `arrayId` stands */
-  byTime: z.enum(['yes', 'no']).default('no'),
+  byTime: yesNo.default('no'),
 });
 
 export const LARGEST_PHOTO = 25 * 1024 * 1024;
@@ -292,7 +294,7 @@ export const inspectionsEndpoints = {
     path: '/api/photos/:id/:size',
     summary: 'A photograph: turned upright and without location, or the original',
     roles: EVERYONE,
-    params: z.object({ id, size: z.enum(['thumbnail', 'upright', 'original']) }),
+    params: z.object({ id, size: z.enum(PHOTO_SIZES) }),
     file: 'image/*',
   }),
 };

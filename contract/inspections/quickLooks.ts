@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type QuickLook as QuickLookOutput, SEEN } from '../../core/reckoning/quickLook.ts';
-import { computed, id, idParams, note, pageOf, pageQuery, price, text } from '../common.ts';
+import { computed, id, idParams, note, pageOf, pageQuery, price, text, yesNo } from '../common.ts';
 import { latitude, longitude } from '../compute/parts.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { arrayFields, siteFields } from '../sites/endpoints.ts';
@@ -57,7 +57,7 @@ export const quickLookEndpoints = {
     path: '/api/quick-looks',
     summary: 'Calls, last first; those that no site was made of yet, where that is asked',
     roles: DESK,
-    query: pageQuery.extend({ open: z.enum(['yes', 'no']).optional() }),
+    query: pageQuery.extend({ open: yesNo.optional() }),
     answer: pageOf(quickLook),
   }),
   settleQuickLook: endpoint({

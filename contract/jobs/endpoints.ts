@@ -1,11 +1,17 @@
 import { z } from 'zod';
 import { QUANTITIES } from '../../core/comparisons/compare.ts';
-import type { JobEntry } from '../../core/jobs/progress.ts';
-import { CLOTHS_AFTER, MODULE_MARKS, MOST_HANDS, READING_HOWS } from '../../core/jobs/progress.ts';
+import {
+  CLOTHS_AFTER,
+  type JobEntry,
+  MODULE_MARKS,
+  MOST_HANDS,
+  READ_WHEN,
+  READING_HOWS,
+} from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { CAUTIONS, STEP_ENDS, STEP_KEYS, type Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
-import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version } from '../common.ts';
+import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
 import { kitItem } from '../methods/results.ts';
@@ -41,7 +47,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('reading'),
-    when: z.enum(['before', 'after']),
+    when: z.enum(READ_WHEN),
     array: id,
     with: z.array(id).max(50).optional(),
     quantity: z.enum(QUANTITIES),
@@ -53,7 +59,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
     wet: z.boolean().default(false),
     capped: z.boolean().default(false),
   }),
-  z.object({ ...base, kind: z.literal('no-reading'), when: z.enum(['before', 'after']), array: id, reason }),
+  z.object({ ...base, kind: z.literal('no-reading'), when: z.enum(READ_WHEN), array: id, reason }),
   z.object({
     ...base,
     kind: z.literal('water'),
@@ -141,7 +147,7 @@ export const jobsEndpoints = {
       from: date.optional(),
       to: date.optional(),
       site: id.optional(),
-      open: z.enum(['yes', 'no']).optional(),
+      open: yesNo.optional(),
     }),
     answer: pageOf(jobListItem),
   }),

@@ -1,13 +1,15 @@
 import { z } from 'zod';
+import { DATE_ORDERS } from '../../core/time/typed.ts';
+import { DECIMAL_MARKS, UNIT_SYSTEMS } from '../../core/units/quantities.ts';
 import { email, fraction, id, idParams, pageOf, pageQuery, text, version } from '../common.ts';
 import { companyCard } from '../company/endpoints.ts';
 import { EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
 
 export const role = z.enum(ROLES);
 export const glass = z.object({
-  units: z.enum(['metric', 'us']),
-  decimalMark: z.enum(['.', ',']),
-  dateOrder: z.enum(['dmy', 'mdy', 'ymd']),
+  units: z.enum(UNIT_SYSTEMS),
+  decimalMark: z.enum(DECIMAL_MARKS),
+  dateOrder: z.enum(DATE_ORDERS),
 });
 /** Length over composition: a long phrase is easier to keep and harder to guess. */
 export const PASSWORD_LEAST = 12;

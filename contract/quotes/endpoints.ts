@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
-import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import { DECISIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
 import { id, idParams, money, note, pageOf, pageQuery, reason, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
@@ -178,7 +178,7 @@ export const quotesEndpoints = {
     params: idParams,
     body: z.object({
       version,
-      decision: z.enum(['accepted', 'declined']),
+      decision: z.enum(DECISIONS),
       choice: z.enum(QUOTE_CHOICES).default('one'),
     }),
     answer: shownQuote,

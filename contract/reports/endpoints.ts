@@ -7,7 +7,7 @@ import { MODULE_MARKS } from '../../core/jobs/progress.ts';
 import type { ProofMissing } from '../../core/jobs/proof.ts';
 import type { StepFinding } from '../../core/jobs/steps.ts';
 import type { NextBecause } from '../../core/reports/nextVisit.ts';
-import { isDrawn, REPORT_STATES, SIGNATURE_WAYS, SIGNERS } from '../../core/reports/signature.ts';
+import { isDrawn, REPORT_STATES, SIGNATURE_WAYS, SIGNED_HERE, SIGNERS } from '../../core/reports/signature.ts';
 import { id, idParams, text, version } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
@@ -166,7 +166,7 @@ export const reportsEndpoints = {
         signer: z.enum(SIGNERS).default('self'),
         /** the customer's; oneself signs by the name of one's account */
         name: text(120).optional(),
-        how: z.enum(['typed', 'drawn']).default('typed'),
+        how: z.enum(SIGNED_HERE).default('typed'),
         strokes: strokes.optional(),
       })
       .superRefine((body, found) => {

@@ -3,7 +3,7 @@ import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
 import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
-import type { WiredArray } from '../../core/soiling/markedLoss.ts';
+import { ELECTRONICS, type WiredArray } from '../../core/soiling/markedLoss.ts';
 import { STEP_STATES, STEPS, type StepName } from '../../core/spine/standing.ts';
 import { WATER_SOURCES } from '../../core/water/plan.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
@@ -11,7 +11,7 @@ import { date, fraction, id, idParams, note, pageOf, pageQuery, price, text, ver
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { waterReading } from '../water/endpoints.ts';
-import { ELECTRONICS, EMPTY_SHEET, LONGEST_STRING, roofSheet, stringName } from './sheet.ts';
+import { EMPTY_SHEET, LONGEST_STRING, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
   name: text(120),

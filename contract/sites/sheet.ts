@@ -67,9 +67,5 @@ export const EMPTY_SHEET: RoofSheet = {
 
 /** Modules in series, at most. */
 export const LONGEST_STRING = 60;
-/** Where the electronics sit: at the end of a string, or at each module. */
-export const ELECTRONICS = ['string', 'module'] as const;
-export type Electronics = (typeof ELECTRONICS)[number];
-
 /** The name of a string or of an inverter. */
 export const stringName = text(40);

@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { keyOf, LARGEST_GRID, type Place, placeOfKey } from '../../core/sites/layout.ts';
+import { ELECTRONICS, type Electronics } from '../../core/soiling/markedLoss.ts';
 import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
 import { readTable } from '../readTable.ts';
 import { arrayBody, type SolarArray } from './endpoints.ts';
-import { ELECTRONICS, type Electronics } from './sheet.ts';
 
 /**
  * The drawing of an array as a file: JSON with all that is known of it, or CSV with one line for each module (row and

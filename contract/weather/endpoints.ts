@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import { type ClimateName, RECORD_SOURCES } from '../../core/weather/index.ts';
-import { computed, id, idParams } from '../common.ts';
+import { computed, id, idParams, yesNo } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';
 import { forecastDay } from './service.ts';
@@ -46,8 +46,6 @@ export const arrayEnergy = z.object({
   working: z.boolean(),
 });
 export type ArrayEnergy = z.infer<typeof arrayEnergy>;
-
-const yesNo = z.enum(['yes', 'no']);
 
 export const weatherEndpoints = {
   readWeather: endpoint({

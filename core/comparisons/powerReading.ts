@@ -4,12 +4,16 @@ import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import { EXPECTED_UNCERTAINTY, type ExpectedInput } from './expected.ts';
 import { limitAt, type ReadingWarning, readingWarnings } from './warnings.ts';
 
+/** Sides of an inverter at which power is read. */
+export const READING_SIDES = ['ac', 'dc'] as const;
+export type ReadingSide = (typeof READING_SIDES)[number];
+
 /** A reading of an inspection, and what speaks against it. */
 export interface PowerReading {
   /** W */
   power: number;
   /** of the inverter; left out where nobody was asked */
-  side?: 'ac' | 'dc' | undefined;
+  side?: ReadingSide | undefined;
   /** W/m2 */
   poaIrradiance: number;
   /** Celsius */

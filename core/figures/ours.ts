@@ -28,12 +28,16 @@ export const FIGURE_KINDS = [
 ] as const;
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
+/** Whose figure counts, and the records that figures are learned from. */
+export const FIGURE_USES = ['house', 'ours'] as const;
+export const TEACHING_RECORDS = ['job', 'array'] as const;
+
 /** One thing that was learned on one job or at one site. */
 export interface Datum extends Figure {
   /** the figure that it speaks of, `kind:of` */
   key: string;
   /** where it comes from: a job or an array */
-  from: { record: 'job' | 'array'; id: string; name: string; date: string };
+  from: { record: (typeof TEACHING_RECORDS)[number]; id: string; name: string; date: string };
 }
 
 /** A figure as the house has it, and as the contractor's own records have it. */

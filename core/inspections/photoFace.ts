@@ -1,4 +1,9 @@
 import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
+
+/** A picture turned upright and without its location, small or whole, or as it was taken. */
+export const PHOTO_SIZES = ['thumbnail', 'upright', 'original'] as const;
+export type PhotoSize = (typeof PHOTO_SIZES)[number];
+
 /** What a picture shows, and where it is on its way to being shown. */
 export const PHOTO_ROLES = ['overview', 'soil', 'defect', 'before', 'after', 'wipe-before', 'wipe-after'] as const;
 export const PHOTO_STATES = ['waiting', 'ready', 'failed'] as const;
@@ -11,7 +16,6 @@ export interface Look {
   inspectedAt: string;
 }
 
-const HOUR = MILLISECONDS_PER_HOUR;
 /** Hours before a record in which its pictures are taken, and after it in which one may still be of it. */
 export const BEFORE_RECORD = 3;
 export const AFTER_RECORD = 12;
@@ -27,7 +31,7 @@ export function lookOfPicture(takenAt: string, looks: readonly Look[]): Look | n
   const timed = looks
     .map((look) => ({ look, after: Date.parse(look.inspectedAt) - taken }))
     .sort((a, b) => a.after - b.after);
-  const next = timed.find(({ after }) => after >= 0 && after <= BEFORE_RECORD * HOUR);
-  const last = timed.findLast(({ after }) => after < 0 && after >= -AFTER_RECORD * HOUR);
+  const next = timed.find(({ after }) => after >= 0 && after <= BEFORE_RECORD * MILLISECONDS_PER_HOUR);
+  const last = timed.findLast(({ after }) => after < 0 && after >= -AFTER_RECORD * MILLISECONDS_PER_HOUR);
   return (next ?? last)?.look ?? null;
 }

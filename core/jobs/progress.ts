@@ -13,6 +13,10 @@ export type ClothAfter = (typeof CLOTHS_AFTER)[number];
 /** Most people who brush at once on one job. */
 export const MOST_HANDS = 6;
 
+/** When a face is read: before it is washed, and after. */
+export const READ_WHEN = ['before', 'after'] as const;
+export type ReadWhen = (typeof READ_WHEN)[number];
+
 /** Something that happened on a job. Entries are evidence: they are added, never changed. */
 export type JobEntry = { id: string } & Clocked &
   (
@@ -24,7 +28,7 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'mark'; array: string; modules: number[]; mark: ModuleMark }
     | {
         kind: 'reading';
-        when: 'before' | 'after';
+        when: ReadWhen;
         array: string;
         /** further faces on the same inverter, read together with it */
         with?: string[] | undefined;
@@ -40,7 +44,7 @@ export type JobEntry = { id: string } & Clocked &
         capped: boolean;
       }
     /** why a face has no reading */
-    | { kind: 'no-reading'; when: 'before' | 'after'; array: string; reason: string }
+    | { kind: 'no-reading'; when: ReadWhen; array: string; reason: string }
     | { kind: 'water'; conductivity: number; temperature: number; litres?: number }
     /** litres that the job used, by a water meter */
     | { kind: 'meter'; litres: number }
@@ -102,7 +106,7 @@ export interface JobProgress {
   marks: Record<string, Record<number, ModuleMark>>;
   readings: ReadingEntry[];
   /** faces that have no reading, with why */
-  unread: { array: string; when: 'before' | 'after'; reason: string }[];
+  unread: { array: string; when: ReadWhen; reason: string }[];
   water: WaterEntry[];
   /** litres used by the meter, as it was read last */
   metered: number | null;
@@ -338,7 +342,7 @@ function readAgain(progress: JobProgress, before: StepState | undefined): void {
 }
 
 /** Whether a face has its reading, alone or together with others, or a reason for having none. */
-export const isAnswered = (progress: JobProgress, array: string, when: 'before' | 'after'): boolean =>
+export const isAnswered = (progress: JobProgress, array: string, when: ReadWhen): boolean =>
   progress.readings.some((one) => one.when === when && (one.array === array || one.with?.includes(array))) ||
   progress.unread.some((one) => one.when === when && one.array === array);
 
@@ -353,7 +357,7 @@ export function lackingFor(
   progress: JobProgress,
   faces: readonly { id: string; name: string }[] = [],
 ): Lacking | null {
-  const has = (when: 'before' | 'after') =>
+  const has = (when: ReadWhen) =>
     progress.readings.some((reading) => reading.when === when) || progress.unread.some((face) => face.when === when);
   const when = step.ends === 'before-readings' ? 'before' : step.ends === 'after-readings' ? 'after' : null;
   const open = when ? faces.filter(({ id }) => !isAnswered(progress, id, when)) : [];

@@ -12,7 +12,7 @@ import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
 import { happenedAt } from './clock.ts';
-import type { ReadingEntry, ReadingHow } from './progress.ts';
+import type { ReadingEntry, ReadingHow, ReadWhen } from './progress.ts';
 
 export interface ProofInput {
   readings: ReadingEntry[];
@@ -63,7 +63,7 @@ const nothing = (missing: ProofMissing): Proof => ({
 
 /** What the readings of a job prove about one array: gain and loss with their uncertainty, or why not. */
 export function proveCleaning(input: ProofInput): Proof {
-  const of = (when: 'before' | 'after') => input.readings.filter((entry) => entry.when === when);
+  const of = (when: ReadWhen) => input.readings.filter((entry) => entry.when === when);
   const quantity = of('after').at(-1)?.quantity ?? of('before').at(-1)?.quantity;
   const how = howOf(of('after').at(-1) ?? of('before').at(-1));
   const alike = (entry: ReadingEntry) => entry.quantity === quantity && howOf(entry) === how;

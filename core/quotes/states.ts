@@ -5,3 +5,7 @@ export type QuoteState = (typeof QUOTE_STATES)[number];
 /** What of a quote was accepted: one visit, or the plan of visits. */
 export const QUOTE_CHOICES = ['one', 'planned'] as const;
 export type QuoteChoice = (typeof QUOTE_CHOICES)[number];
+
+/** What a customer may say to a quote. */
+export const DECISIONS = ['accepted', 'declined'] as const satisfies readonly QuoteState[];
+export type Decision = (typeof DECISIONS)[number];

@@ -11,6 +11,8 @@ export type Signer = (typeof SIGNERS)[number];
 /** How a signature was given; `imported` ones come with a site's history and are only told of. */
 export const SIGNATURE_WAYS = ['typed', 'drawn', 'imported'] as const;
 export type SignatureWay = (typeof SIGNATURE_WAYS)[number];
+/** Ways in which one signs here. */
+export const SIGNED_HERE = ['typed', 'drawn'] as const satisfies readonly SignatureWay[];
 
 /** A drawn signature: lines of points, in shares of the width of its field. Its height is a third of that. */
 export type Strokes = [x: number, y: number][][];

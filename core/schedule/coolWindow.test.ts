@@ -2,13 +2,12 @@ import { expect } from 'chai';
 import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 import { type CoolWindowInput, coolWindow } from './coolWindow.ts';
 
-const HOUR = MILLISECONDS_PER_HOUR;
 // Local solar midnight at 19 degrees east in midsummer of the south.
 const midnight = Date.UTC(2026, 11, 20, 22, 44);
 const day: CoolWindowInput = {
   place: { latitude: -33.5, longitude: 19, altitude: 200, linkeTurbidity: 3 },
   surface: { surfaceTilt: 20, surfaceAzimuth: 0 },
-  times: Array.from({ length: 24 }, (_, hour) => midnight + hour * HOUR),
+  times: Array.from({ length: 24 }, (_, hour) => midnight + hour * MILLISECONDS_PER_HOUR),
   weather: [{ tempAir: 24, windSpeed: 2, relativeHumidity: 0.4 }],
   waterTemperature: 18,
   batchMinutes: 4,

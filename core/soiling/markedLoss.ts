@@ -5,6 +5,10 @@ import type { Estimate } from '../inspections/soil.ts';
 import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
 import { type DiodeModule, type StringInput, type StringOutput, stringPower } from '../modules/string.ts';
 
+/** Where the electronics sit: at the end of a string, or at each module. */
+export const ELECTRONICS = ['string', 'module'] as const;
+export type Electronics = (typeof ELECTRONICS)[number];
+
 export interface WiredArray {
   rows: number;
   columns: number;
@@ -13,7 +17,7 @@ export interface WiredArray {
   orientation: Orientation;
   cells: CellCut;
   /** 'module': each module at a maximum of its own, so that none holds another back */
-  electronics: 'string' | 'module';
+  electronics: Electronics;
   /** modules in order, as indices of the grid; empty where nobody has said */
   strings: readonly WiredString[];
 }

@@ -2,8 +2,6 @@ import { clearSky, extraterrestrial } from '../irradiance/clearSky.ts';
 import { solarPosition } from '../sun/solarPosition.ts';
 import { MILLISECONDS_PER_HOUR } from '../time/utc.ts';
 
-const HOUR = MILLISECONDS_PER_HOUR;
-
 /** A made-up EPW file of a year of clear days at a made-up place, for tests. */
 export function epwText(latitude = -33.5, longitude = 19, zone = 2): string {
   const header = [
@@ -19,8 +17,8 @@ export function epwText(latitude = -33.5, longitude = 19, zone = 2): string {
     ],
   ];
   const rows = Array.from({ length: 8760 }, (_, index) => {
-    const start = Date.UTC(2025, 0, 1) + index * HOUR;
-    const middle = start + HOUR / 2 - zone * HOUR;
+    const start = Date.UTC(2025, 0, 1) + index * MILLISECONDS_PER_HOUR;
+    const middle = start + MILLISECONDS_PER_HOUR / 2 - zone * MILLISECONDS_PER_HOUR;
     const sky = clearSky(solarPosition(latitude, longitude, middle).zenith, 200, 3, extraterrestrial(middle));
     const date = new Date(start);
     const cells = Array.from({ length: 35 }, () => '0');

@@ -1,3 +1,5 @@
+import type { DateOrder } from '../time/typed.ts';
+
 /** The kinds of quantity that a person reads and types. Values are kept in SI; this file is the glass in front of them. */
 export type QuantityKind =
   | 'fraction'
@@ -22,13 +24,16 @@ export type QuantityKind =
   | 'rate'
   | 'factor';
 
-export type UnitSystem = 'metric' | 'us';
+export const UNIT_SYSTEMS = ['metric', 'us'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+
+export const DECIMAL_MARKS = ['.', ','] as const;
 
 /** How one person reads numbers and dates. What is shown and typed goes through it. */
 export interface Glass {
   units: UnitSystem;
-  decimalMark: '.' | ',';
-  dateOrder: 'dmy' | 'mdy' | 'ymd';
+  decimalMark: (typeof DECIMAL_MARKS)[number];
+  dateOrder: DateOrder;
 }
 
 export const DEFAULT_GLASS: Glass = { units: 'metric', decimalMark: '.', dateOrder: 'dmy' };

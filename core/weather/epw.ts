@@ -51,7 +51,6 @@ export class EpwError extends Error {
 const HEADER_LINES = 8;
 const HOURS = 8760;
 const LEAP_HOURS = 8784;
-const HOUR = MILLISECONDS_PER_HOUR;
 
 /** Columns of a row of data, from 0, with the range outside of which the value is none. */
 const COLUMNS = {
@@ -120,7 +119,7 @@ function hourOf(row: string, line: number, zone: number): EpwHour {
   const rain = Number(cells[RAIN_COLUMN]);
   const rains = (cells[RAIN_COLUMN] ?? '').trim() !== '' && rain >= 0 && rain < MOST_RAIN;
   return {
-    time: end - zone * HOUR - HOUR / 2,
+    time: end - zone * MILLISECONDS_PER_HOUR - MILLISECONDS_PER_HOUR / 2,
     ghi: numberAt(cells, line, 'ghi'),
     dni: numberAt(cells, line, 'dni'),
     dhi: numberAt(cells, line, 'dhi'),

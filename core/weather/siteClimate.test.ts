@@ -6,12 +6,11 @@ import { parseEpw } from './epw.ts';
 import { CLIMATES, climateMonth, climateOf, climateOfEpw, climateOfRain, generateWeatherYears } from './index.ts';
 
 const base = CLIMATES['winter-rain'];
-const DAY = MILLISECONDS_PER_DAY;
 /** Years of daily rain drawn from a climate, as a record of them. */
 const record = (climate: (typeof CLIMATES)[keyof typeof CLIMATES], latitude: number, years: number) =>
   generateWeatherYears(climate, latitude, years, 8).flatMap(({ rain }, year) =>
     rain.map((mm, day) => ({
-      date: new Date(Date.UTC(2001 + year, 0, 1) + day * DAY).toISOString().slice(0, 10),
+      date: new Date(Date.UTC(2001 + year, 0, 1) + day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10),
       rain: mm,
     })),
   );

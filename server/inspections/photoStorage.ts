@@ -6,7 +6,7 @@ import {
   photo,
   type photoFields,
 } from '../../contract/inspections/endpoints.ts';
-import type { Look } from '../../core/inspections/photoFace.ts';
+import type { Look, PhotoSize } from '../../core/inspections/photoFace.ts';
 import { withPerson } from '../people/names.ts';
 import { withArray } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
@@ -118,8 +118,6 @@ export const keepPrepared = (
   id: string,
   result: { upright: Buffer; thumbnail: Buffer; state: 'ready' } | { state: 'failed' },
 ): Promise<unknown> => connection('photos').where({ id }).whereNot({ state: 'ready' }).update(result);
-
-export type PhotoSize = 'thumbnail' | 'upright' | 'original';
 
 /** The bytes of a picture in one size; null where they are not made yet. */
 export async function bytesOf(connection: Connection, id: string, size: PhotoSize) {

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import { type Photo, photo, type photoFields } from '../../contract/inspections/endpoints.ts';
+import type { PhotoSize } from '../../core/inspections/photoFace.ts';
 import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspections/photoFace.ts';
 import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Context } from '../context.ts';
@@ -26,7 +27,6 @@ import {
   lockWaiting,
   looksAbout,
   originalOf,
-  type PhotoSize,
   photosWhere,
 } from './photoStorage.ts';
 import { takenAt } from './takenAt.ts';

@@ -1,3 +1,4 @@
+import type { YesNo } from '../../contract/common.ts';
 import { type QuickLook, quickLook } from '../../contract/inspections/quickLooks.ts';
 import { withPerson } from '../people/names.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
@@ -23,7 +24,7 @@ export const readQuickLook = async (connection: Connection, id: string): Promise
 /** One more than a page of calls, last first. */
 export async function listQuickLookRows(
   connection: Connection,
-  query: PageQuery & { open?: 'yes' | 'no' | undefined },
+  query: PageQuery & { open?: YesNo | undefined },
 ): Promise<QuickLook[]> {
   const rows = newestFirst(named(connection), 'quick_looks.at', 'quick_looks.id', query);
   if (query.open === 'yes') rows.whereNull('siteId');

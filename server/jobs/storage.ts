@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id as uuid } from '../../contract/common.ts';
+import { id as uuid, type YesNo } from '../../contract/common.ts';
 import { type JobListItem, step } from '../../contract/jobs/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
@@ -160,7 +160,7 @@ interface JobFilter extends PageQuery {
   from?: string | undefined;
   to?: string | undefined;
   site?: string | undefined;
-  open?: 'yes' | 'no' | undefined;
+  open?: YesNo | undefined;
 }
 
 /** One more than a page of jobs, by their day. */

@@ -7,8 +7,8 @@ import { epwText } from '../../core/testing/epwText.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { onStage } from '../testing/harness.ts';
 
-const DAY = MILLISECONDS_PER_DAY;
-const dateAfter = (first: string, days: number) => new Date(Date.parse(first) + days * DAY).toISOString().slice(0, 10);
+const dateAfter = (first: string, days: number) =>
+  new Date(Date.parse(first) + days * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
 const record = (first: string, count: number, line: (day: number) => string, head = 'date,rain') =>
   [head, ...Array.from({ length: count }, (_, day) => `${dateAfter(first, day)},${line(day)}`)].join('\n');
 
@@ -56,7 +56,7 @@ describe('the weather of a site', () => {
   const read = () => owner.must('GET', `/api/sites/${siteId}/weather`);
   const observedDays = (query: URLSearchParams) => {
     const [from, to] = [query.get('from') ?? '', query.get('to') ?? ''];
-    const count = Math.round((Date.parse(to) - Date.parse(from)) / DAY) + 1;
+    const count = Math.round((Date.parse(to) - Date.parse(from)) / MILLISECONDS_PER_DAY) + 1;
     return Array.from({ length: count }, (_, day) => ({
       date: dateAfter(from, day),
       rain: 2,

@@ -13,6 +13,7 @@ import {
   READING_HOWS,
   type ReadingEntry,
   type ReadingHow,
+  type ReadWhen,
 } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
@@ -36,7 +37,7 @@ export function FieldReadings({
   job: Job;
   array: SolarArray;
   progress: JobProgress;
-  when: 'before' | 'after';
+  when: ReadWhen;
   happen: Happen;
   onTyped: (typed: boolean) => void;
 }) {
@@ -134,7 +135,7 @@ function OneReading({
   typedAs: string;
   onTyped: (typed: boolean) => void;
   array: SolarArray;
-  when: 'before' | 'after';
+  when: ReadWhen;
   limit: number | null;
   /** W/m2 in the plane now, if no cloud is in the sky */
   underClearSky: () => number;

@@ -5,6 +5,7 @@ import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { offeredPlan } from '../../core/quotes/offer.ts';
+import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
@@ -271,7 +272,7 @@ function Moves({
       : await save.mutateAsync({ params, body: { version: quote.version, ...words.value } });
     send.mutate({ params, body: { version, withoutCharacters } });
   };
-  const decided = (decision: 'accepted' | 'declined', choice: 'one' | 'planned' = 'one') =>
+  const decided = (decision: Decision, choice: QuoteChoice = 'one') =>
     decide.mutate({ params, body: { version: quote.version, decision, choice } });
   return (
     <div className="form-foot flex-wrap">
