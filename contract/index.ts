@@ -1,5 +1,6 @@
 import { backupsEndpoints } from './backups/endpoints.ts';
 import { companyEndpoints } from './company/endpoints.ts';
+import { drillEndpoints } from './drill/endpoints.ts';
 import type { Endpoint } from './endpoint.ts';
 import { figuresEndpoints } from './figures/endpoints.ts';
 import { importsEndpoints } from './imports/endpoints.ts';
@@ -23,6 +24,7 @@ import { weatherEndpoints } from './weather/endpoints.ts';
 export const endpoints = {
   ...peopleEndpoints,
   ...accountEndpoints,
+  ...drillEndpoints,
   ...companyEndpoints,
   ...sitesEndpoints,
   ...waterEndpoints,

@@ -24,7 +24,7 @@ import type {
 } from '../core/methods/findings.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
-import type { DrillLesson } from '../core/modules/drill.ts';
+import type { DrillLesson } from '../core/drill/drill.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
 import type { ReasonFinding } from '../core/reasons.ts';
 import type { ReckoningFinding } from '../core/reckoning/findings.ts';

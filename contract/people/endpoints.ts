@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DATE_ORDERS } from '../../core/time/typed.ts';
 import { DECIMAL_MARKS, UNIT_SYSTEMS } from '../../core/units/quantities.ts';
-import { email, fraction, id, idParams, pageOf, pageQuery, text, version } from '../common.ts';
+import { email, id, idParams, text, version } from '../common.ts';
 import { companyCard } from '../company/endpoints.ts';
 import { EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
 
@@ -36,23 +36,6 @@ export const session = z.object({
   mustSetUpFactor: z.boolean(),
 });
 export type Session = z.infer<typeof session>;
-
-/** What was drawn for a guess, so that the round can be looked at again. */
-const drillScene = z.object({
-  film: fraction,
-  patches: z
-    .array(z.object({ module: z.number().int().min(0), cell: z.number().int().min(0), transmittance: fraction }))
-    .max(2000),
-});
-
-export const drillRound = z.object({
-  id,
-  at: z.string(),
-  /** share of the power that was guessed to be lost, and that was lost */
-  guess: fraction,
-  truth: fraction,
-});
-export type DrillRound = z.infer<typeof drillRound>;
 
 export const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
 
@@ -91,22 +74,6 @@ export const peopleEndpoints = {
     roles: EVERYONE,
     body: glass.extend({ version }),
     answer: person,
-  }),
-  recordDrillRound: endpoint({
-    method: 'POST',
-    path: '/api/session/drill-rounds',
-    summary: 'Keep a round of the guess drill with the person who guessed',
-    roles: EVERYONE,
-    body: z.object({ id, guess: fraction, truth: fraction, scene: drillScene }),
-    answer: drillRound,
-  }),
-  listDrillRounds: endpoint({
-    method: 'GET',
-    path: '/api/session/drill-rounds',
-    summary: 'One’s own rounds of the guess drill, last first',
-    roles: EVERYONE,
-    query: pageQuery,
-    answer: pageOf(drillRound),
   }),
   listPeople: endpoint({
     method: 'GET',

@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { backupsHandlers } from '../backups/routes.ts';
 import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
+import { drillHandlers } from '../drill/routes.ts';
 import { notFound } from '../errors.ts';
 import { figuresHandlers } from '../figures/routes.ts';
 import type { Handlers } from '../handlers.ts';
@@ -37,6 +38,7 @@ import { withPulse } from './withPulse.ts';
 const handlers: Handlers = {
   ...peopleHandlers,
   ...accountHandlers,
+  ...drillHandlers,
   ...companyHandlers,
   ...sitesHandlers,
   ...waterHandlers,

@@ -3,7 +3,6 @@ import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { OpenContext } from '../context.ts';
 import type { Handlers } from '../handlers.ts';
 import type { SessionDoor } from '../http/session.ts';
-import * as drill from './drill.ts';
 import { changePassword, makeResetLink, readResetLink, resetPassword } from './passwordChange.ts';
 import { makeToken } from './passwords.ts';
 import * as factor from './secondFactor.ts';
@@ -31,8 +30,6 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
     return undefined;
   },
   setGlass: (context, { body }) => people.setGlass(context, body),
-  recordDrillRound: (context, { body }) => drill.recordRound(context, body),
-  listDrillRounds: (context, { query }) => drill.listRounds(context, query),
   listPeople: (context) => people.listPeople(context),
   changePerson: (context, { params, body }) => people.changePerson(context, params.id, body),
   invite: (context, { body }) => people.invite(context, body),

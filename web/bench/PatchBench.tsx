@@ -6,9 +6,9 @@ import { counted } from '../../words/counted.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { Drill } from '../drill/Drill.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { Drill } from './Drill.tsx';
 import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from './patches.ts';
 import { StringDrawing } from './StringDrawing.tsx';
 

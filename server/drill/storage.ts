@@ -1,4 +1,4 @@
-import { type DrillRound, drillRound } from '../../contract/people/endpoints.ts';
+import { type DrillRound, drillRound } from '../../contract/drill/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustFind } from '../storage/writing.ts';

@@ -1,15 +1,15 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { drillScene } from '../../core/modules/drill.ts';
+import { drillScene } from '../../core/drill/drill.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { laidOf } from '../bench/patches.ts';
+import { StringDrawing } from '../bench/StringDrawing.tsx';
 import { useWorker } from '../compute/useWorker.ts';
 import { Trouble } from '../parts/states.tsx';
-import { laidOf } from './patches.ts';
-import { StringDrawing } from './StringDrawing.tsx';
 
 const MODULES = 12;
 const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);

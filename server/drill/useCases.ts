@@ -1,11 +1,11 @@
+import type { drillEndpoints } from '../../contract/drill/endpoints.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
-import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { Context } from '../context.ts';
 import { page } from '../storage/paging.ts';
 import { createOnce } from '../storage/writing.ts';
-import { insertRound, listRoundRows, readRound } from './drillStorage.ts';
+import { insertRound, listRoundRows, readRound } from './storage.ts';
 
-type Endpoints = typeof peopleEndpoints;
+type Endpoints = typeof drillEndpoints;
 
 /** Keeps a round with whoever guessed it. */
 export function recordRound(context: Context, body: BodyOf<Endpoints['recordDrillRound']>) {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
+import { EXAMPLE_MODULE } from '../modules/exampleModule.ts';
+import { stringPower } from '../modules/string.ts';
 import { drillScene } from './drill.ts';
-import { EXAMPLE_MODULE } from './exampleModule.ts';
-import { stringPower } from './string.ts';
 
 describe('the guess drill', () => {
   it('draws the same scene for the same seed, and scenes of many losses', () => {

@@ -1,7 +1,7 @@
 import { type Bare, bare } from '../findings.ts';
+import { cellAt, gridOf } from '../modules/cellLayout.ts';
+import type { CellPatch, DiodeModule } from '../modules/string.ts';
 import { type Random, seededRandom } from '../statistics/random.ts';
-import { cellAt, gridOf } from './cellLayout.ts';
-import type { CellPatch, DiodeModule } from './string.ts';
 
 export type DrillLesson = Bare<
   'drill-even-film' | 'drill-one-cell' | 'drill-speck-on-each' | 'drill-lower-edge' | 'drill-droppings'
