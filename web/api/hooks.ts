@@ -1,4 +1,12 @@
-import { type QueryClient, type UseQueryResult, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  type QueryClient,
+  type UseQueryResult,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
@@ -28,6 +36,49 @@ export function useAsk<K extends EndpointName>(
     ...asked(name, input),
     ...options,
   }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
+}
+
+/** A list that comes in pages: a door whose answer has items and where the next ones begin. */
+type Paged = {
+  [K in EndpointName]: AnswerOf<Endpoints[K]> extends { items: readonly unknown[]; next: string | null } ? K : never;
+}[EndpointName];
+
+/** The item of a list that comes in pages. */
+type ItemOf<K extends Paged> = AnswerOf<Endpoints[K]> extends { items: readonly (infer I)[] } ? I : never;
+
+export interface AskedPages<I> {
+  /** of all pages that were asked for, null before the first is there */
+  items: I[] | null;
+  error: unknown;
+  refetch: () => unknown;
+  /** asks for the next page; null where there is none */
+  more: (() => void) | null;
+  fetchingMore: boolean;
+}
+
+/** Reads a list page by page and keeps what came before; a write that makes it old has all its pages asked again. */
+export function useAskPages<K extends Paged>(name: K, input: CallInput<K>): AskedPages<ItemOf<K>> {
+  type Page = { items: ItemOf<K>[]; next: string | null };
+  const query = (input as { query?: object }).query ?? {};
+  const pages = useInfiniteQuery({
+    queryKey: [...asked(name, input).queryKey, 'pages'],
+    queryFn: ({ signal, pageParam }) =>
+      call(name, {
+        ...input,
+        query: pageParam === null ? query : { ...query, cursor: pageParam },
+        signal,
+      } as CallInput<K>) as Promise<unknown> as Promise<Page>,
+    initialPageParam: null as string | null,
+    getNextPageParam: ({ next }: Page) => next,
+    placeholderData: keepPreviousData,
+  });
+  return {
+    items: pages.data?.pages.flatMap(({ items }) => items) ?? null,
+    error: pages.error,
+    refetch: pages.refetch,
+    more: pages.hasNextPage ? () => void pages.fetchNextPage() : null,
+    fetchingMore: pages.isFetchingNextPage,
+  };
 }
 
 /** Asks again every second and a half while something is still being prepared in the background. */

@@ -25,6 +25,8 @@ export function FileYearBench() {
   const say = useSay();
   const [fields, setFields] = useState(START);
   const [file, setFile] = useState<string | null>(null);
+  /** how many files were read: two of the same name need not be the same */
+  const [reading, setReading] = useState(0);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { get } = useWorker();
   const input: FileYearInput = {
@@ -34,6 +36,7 @@ export function FileYearBench() {
     exportLimit: fields.exportLimit > 0 ? fields.exportLimit : null,
   };
   const { answer, error, busy } = useNewest(
+    `year of file ${reading}`,
     (next: FileYearInput) => (next.file === null ? Promise.resolve(null) : get().fileYear(next)),
     input,
   );
@@ -46,6 +49,7 @@ export function FileYearBench() {
     }
     const problem = await get().keepWeather(chosen.name, await chosen.text());
     setTrouble(problem && `line ${problem.line}: ${say.finding(problem.fault)}`);
+    setReading((now) => now + 1);
     setFile(problem === null ? chosen.name : null);
   };
   const number = (key: keyof typeof START, label: string, suffix: string, min: number, max: number, scale = 1) => (

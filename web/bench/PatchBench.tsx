@@ -28,9 +28,10 @@ export function PatchBench() {
   const laid = history.at(-1) ?? {};
   const input: StringInput = { module: EXAMPLE_MODULE, moduleCount: modules, film, patches: patchesOf(laid) };
   const { get } = useWorker();
-  const { answer, error } = useNewest((next: StringInput) => get().patch(next), input);
+  const { answer, error } = useNewest('patch', (next: StringInput) => get().patch(next), input);
   const [unfolded, setUnfolded] = useState<'curve' | 'case' | null>(null);
   const curves = useNewest(
+    'curves',
     (next: StringInput | null) => (next === null ? Promise.resolve(null) : get().curves(next)),
     unfolded === 'curve' ? input : null,
   );

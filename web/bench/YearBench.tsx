@@ -45,8 +45,8 @@ export function YearBench() {
   const effectiveness = EFFECTIVENESS[method];
   const compute = (input: { setup: LayeredYearSetup; visits: number[] }) =>
     quick.get().year(input.setup, input.visits, effectiveness);
-  const bare = useNewest(compute, { setup, visits: [] as number[], method });
-  const { answer, error, busy } = useNewest(compute, { setup, visits, method });
+  const bare = useNewest('year', compute, { setup, visits: [] as number[], method });
+  const { answer, error, busy } = useNewest('year', compute, { setup, visits, method });
   const change = (next: Partial<LayeredYearSetup>) => setSetup({ ...setup, ...next });
   const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
   const place = async () => {

@@ -33,7 +33,11 @@ export function EnergyBench() {
     days: rows.map(({ date, value }) => ({ date, energy: value })),
     cleanings: cleaning !== '' && inside ? [cleaning] : [],
   };
-  const { answer, error, busy } = useNewest((next: DailyEnergyInput) => get().energy(next), input);
+  const { answer, error, busy } = useNewest(
+    'gain from daily energy',
+    (next: DailyEnergyInput) => get().energy(next),
+    input,
+  );
   const number = (key: keyof typeof site, label: string, suffix: string, min: number, max: number, scale = 1) => (
     <PlainNumber
       label={label}

@@ -1,3 +1,4 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { createTaskQueue, type Running, type TaskQueue } from './taskQueue.ts';
@@ -23,28 +24,42 @@ export function useWorker() {
   return { get, cancel };
 }
 
+/** How long an answer is kept that nobody looks at, ms: whoever goes back to a slider’s old place has it at once. */
+const KEPT = 60_000;
+
+/** Work whose asker has gone: its answer is of no use, and it is not waited for. */
+const unless = <O>(signal: AbortSignal, work: Promise<O>): Promise<O> =>
+  Promise.race([
+    work,
+    new Promise<never>((_, reject) => signal.addEventListener('abort', () => reject(signal.reason as Error))),
+  ]);
+
 /**
  * The newest answer to an input that changes while somebody drags: one computation at a time, and when it is done the
- * last input that came meanwhile.
+ * last input that came meanwhile. The answer to the one before stands until then.
+ * @param what under which the answers are kept; two that ask the same question of the same input share them
  */
-export function useNewest<I, O>(compute: (input: I) => Promise<O>, input: I) {
-  const [done, setDone] = useState<{ key: string; answer: O | null; error: unknown } | null>(null);
-  const working = useRef(false);
-  const key = JSON.stringify(input);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the input, whose object is new each time
+export function useNewest<I, O>(what: string, compute: (input: I) => Promise<O>, input: I) {
+  const [asked, setAsked] = useState(input);
+  const newest = JSON.stringify(input) === JSON.stringify(asked);
+  const { data, error, isFetching, isPlaceholderData } = useQuery({
+    queryKey: ['worked out', what, asked],
+    queryFn: ({ signal }) => unless(signal, compute(asked)),
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: KEPT,
+    retry: false,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
   useEffect(() => {
-    if (working.current || done?.key === key) return;
-    working.current = true;
-    const end = (answer: O | null, error: unknown) => {
-      working.current = false;
-      setDone({ key, answer, error });
-    };
-    compute(input).then(
-      (answer) => end(answer, null),
-      (error: unknown) => end(null, error),
-    );
-  }, [key, done]);
-  return { answer: done?.answer ?? null, error: done?.error ?? null, busy: done?.key !== key };
+    if (!newest && !isFetching) setAsked(input);
+  }, [newest, isFetching, input]);
+  return {
+    answer: data ?? null,
+    error: error as unknown,
+    busy: !newest || isPlaceholderData || (isFetching && data === undefined),
+  };
 }
 
 export { proxy };

@@ -53,7 +53,7 @@ export function OftenBench() {
   const glass = useGlass();
   const currency = useCurrency();
   const worker = useWorker();
-  const { answer, error, busy } = useNewest((input: HowOftenSetup) => worker.get().often(input), setup);
+  const { answer, error, busy } = useNewest('how often', (input: HowOftenSetup) => worker.get().often(input), setup);
   const change = (next: Partial<HowOftenSetup>) => setSetup({ ...setup, ...next });
   const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
   const chosen = picked ?? answer?.best ?? 0;

@@ -248,6 +248,7 @@ function Soils({ array }: { array: SolarArray }) {
   const marks = useWatch({ name: 'marks' }) as FormValues['marks'] | undefined;
   const worker = useWorker();
   const { answer } = useNewest(
+    `marked ${array.id} ${array.version}`,
     async (laid: FormValues['marks']) =>
       laid.length > 0 ? (await worker.get().marked(wiringOf(array), laid)).powerLoss : null,
     marks ?? [],

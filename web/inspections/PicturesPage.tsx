@@ -5,8 +5,9 @@ import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { formatDate } from '../../words/format.ts';
 import { call } from '../api/client.ts';
-import { useAsk, useAskAgain, useGlass } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useAskPages, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { More } from '../parts/More.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -14,13 +15,13 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 export function PicturesPage() {
   const { id = '' } = useParams();
   const spread = useAsk('readSite', { params: { id } });
-  const photos = useAsk('listPhotos', { params: { id }, query: { limit: 100 } });
+  const photos = useAskPages('listPhotos', { params: { id }, query: { limit: 100 } });
   const { refetch } = photos;
-  useAskAgain(photos.data?.items.some(({ state }) => state === 'waiting') ?? false, refetch);
-  if (spread.isPending || photos.isPending) return <Waiting what="Opening the pictures" />;
-  if (spread.isError || photos.isError) return <Trouble error={spread.error ?? photos.error} />;
+  useAskAgain(photos.items?.some(({ state }) => state === 'waiting') ?? false, refetch);
+  if (spread.isError || photos.error) return <Trouble error={spread.error ?? photos.error} />;
+  if (spread.isPending || photos.items === null) return <Waiting what="Opening the pictures" />;
   const { site, arrays } = spread.data;
-  const { items, next } = photos.data;
+  const { items } = photos;
   return (
     <>
       <div className="step-head">
@@ -32,7 +33,7 @@ export function PicturesPage() {
         </div>
       </div>
       {arrays[0] ? (
-        <ManyPictures arrays={arrays} onDone={() => void refetch()} />
+        <ManyPictures arrays={arrays} onDone={refetch} />
       ) : (
         <Empty>Add an array first: a picture lies on a face.</Empty>
       )}
@@ -46,7 +47,7 @@ export function PicturesPage() {
           zone={site.zone}
         />
       ))}
-      {next && <p className="quiet">The last hundred are shown; older ones stand with their inspections.</p>}
+      <More pages={photos} what="pictures, the newest first" />
     </>
   );
 }

@@ -4,18 +4,14 @@ import { Link } from 'react-router';
 import { QUOTE_STATES } from '../../core/quotes/states.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAsk, useGlass } from '../api/hooks.ts';
+import { useAskPages, useGlass } from '../api/hooks.ts';
+import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 export function QuoteList() {
   const [state, setState] = useState<(typeof QUOTE_STATES)[number] | ''>('');
-  const [pages, setPages] = useState<string[]>([]);
-  const cursor = pages.at(-1);
   const glass = useGlass();
-  const quotes = useAsk('listQuotes', {
-    query: { ...(state ? { state } : {}), ...(cursor ? { cursor } : {}), limit: 50 },
-  });
-  const next = quotes.data?.next;
+  const quotes = useAskPages('listQuotes', { query: { ...(state ? { state } : {}), limit: 50 } });
   return (
     <>
       <div className="desk-head">
@@ -24,10 +20,7 @@ export function QuoteList() {
           aria-label="Show quotes that are"
           style={{ width: 180 }}
           value={state}
-          onChange={(event) => {
-            setState(event.target.value as typeof state);
-            setPages([]);
-          }}
+          onChange={(event) => setState(event.target.value as typeof state)}
         >
           <option value="">all</option>
           {QUOTE_STATES.map((key) => (
@@ -37,10 +30,10 @@ export function QuoteList() {
           ))}
         </Form.Select>
       </div>
-      {quotes.isPending && <Waiting />}
-      <Trouble error={quotes.error} retry={() => quotes.refetch()} />
-      {quotes.data?.items.length === 0 && <Empty>No quotes here.</Empty>}
-      {quotes.data && quotes.data.items.length > 0 && (
+      {quotes.items === null && !quotes.error && <Waiting />}
+      <Trouble error={quotes.error} retry={quotes.refetch} />
+      {quotes.items?.length === 0 && <Empty>No quotes here.</Empty>}
+      {quotes.items && quotes.items.length > 0 && (
         <div className="sheet p-0">
           <table className="table site-rows mb-0">
             <thead>
@@ -54,7 +47,7 @@ export function QuoteList() {
               </tr>
             </thead>
             <tbody>
-              {quotes.data.items.map((item) => (
+              {quotes.items.map((item) => (
                 <tr key={item.id}>
                   <td>
                     {item.number}.{item.revision}
@@ -74,18 +67,7 @@ export function QuoteList() {
           </table>
         </div>
       )}
-      <div className="mt-2 d-flex gap-2">
-        {pages.length > 0 && (
-          <button type="button" className="btn btn-outline-primary" onClick={() => setPages(pages.slice(0, -1))}>
-            Back
-          </button>
-        )}
-        {next && (
-          <button type="button" className="btn btn-outline-primary" onClick={() => setPages([...pages, next])}>
-            Further
-          </button>
-        )}
-      </div>
+      <More pages={quotes} what="quotes" />
     </>
   );
 }

@@ -104,7 +104,7 @@ function Compared({ input, planned, stale }: { input: RemedyInput; planned: numb
   const glass = useGlass();
   const currency = useCurrency();
   const worker = useWorker();
-  const { answer, error, busy } = useNewest((next: RemedyInput) => worker.get().remedies(next), input);
+  const { answer, error, busy } = useNewest('remedies', (next: RemedyInput) => worker.get().remedies(next), input);
   const money = (amount: number) => formatMoney(amount, currency, glass, 0);
   if (error) return <Trouble error={error} />;
   if (answer === null || busy) return <Waiting what="Drawing each of them over ten years" />;

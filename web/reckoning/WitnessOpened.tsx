@@ -1,14 +1,13 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 import type { Heard } from '../../core/assimilation/known.ts';
-import type { Estimate } from '../../core/inspections/soil.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { formatDate, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { countedWitness } from '../../words/witnessed.ts';
 import { useGlass } from '../api/hooks.ts';
-import { useWorker } from '../compute/useWorker.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -75,21 +74,11 @@ export function WitnessOpened({ reckoning, witness, onOverrule, busy }: OpenedPr
 /** The answer without one witness, worked out on this device. */
 function Without({ input, witness, glass }: { input: ReckonInput; witness: Heard; glass: Glass }) {
   const worker = useWorker();
-  const [loss, setLoss] = useState<Estimate | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  useEffect(() => {
-    let gone = false;
-    worker
-      .get()
-      .without(input, witness.key)
-      .then(
-        (found) => !gone && setLoss(found),
-        (trouble: unknown) => !gone && setError(trouble),
-      );
-    return () => {
-      gone = true;
-    };
-  }, [worker, input, witness.key]);
+  const { answer: loss, error } = useNewest(
+    'without',
+    (asked: { input: ReckonInput; key: string }) => worker.get().without(asked.input, asked.key),
+    { input, key: witness.key },
+  );
   if (error) return <Trouble error={error} />;
   if (loss === null) return <Waiting what="Reckoning without it" />;
   return (

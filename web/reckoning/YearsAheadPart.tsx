@@ -109,6 +109,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
   const bonding = bondingPerDew ?? found;
   const setup = { ...withChoices(courses, choices), horizon: HORIZON };
   const { answer, error, busy } = useNewest(
+    'years ahead',
     (asked: { setup: CourseSetup; every: string }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
     { setup, every },
   );

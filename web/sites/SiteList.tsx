@@ -4,21 +4,17 @@ import { Link } from 'react-router';
 import type { SiteListItem } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { useAskPages, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { PailMark } from '../spine/PailMark.tsx';
 import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 
 export function SiteList() {
   const [search, setSearch] = useState('');
-  const [pages, setPages] = useState<string[]>([]);
   const wanted = useDeferredValue(search.trim());
-  const cursor = pages.at(-1);
-  const sites = useAsk('listSites', {
-    query: { ...(wanted ? { search: wanted } : {}), ...(cursor ? { cursor } : {}), limit: 50 },
-  });
+  const sites = useAskPages('listSites', { query: { ...(wanted ? { search: wanted } : {}), limit: 50 } });
   const desk = useSession().data?.person?.role !== 'crew';
-  const next = sites.data?.next;
   return (
     <>
       <div className="desk-head">
@@ -29,10 +25,7 @@ export function SiteList() {
           placeholder="Find by site, place or customer"
           style={{ maxWidth: 300 }}
           value={search}
-          onChange={(event) => {
-            setSearch(event.target.value);
-            setPages([]);
-          }}
+          onChange={(event) => setSearch(event.target.value)}
         />
         {desk && (
           <div className="actions">
@@ -45,16 +38,16 @@ export function SiteList() {
           </div>
         )}
       </div>
-      {sites.isPending && <Waiting />}
-      <Trouble error={sites.error} retry={() => sites.refetch()} />
-      {sites.data?.items.length === 0 && (
+      {sites.items === null && !sites.error && <Waiting />}
+      <Trouble error={sites.error} retry={sites.refetch} />
+      {sites.items?.length === 0 && (
         <Empty>
           {wanted
             ? `Nothing found for “${wanted}”.`
             : 'No site yet. Enter the first one, or import sites under Company.'}
         </Empty>
       )}
-      {sites.data && sites.data.items.length > 0 && (
+      {sites.items && sites.items.length > 0 && (
         <div className="sheet p-0" style={{ overflowX: 'auto' }}>
           <table className="table site-rows site-list mb-0">
             <thead>
@@ -69,25 +62,14 @@ export function SiteList() {
               </tr>
             </thead>
             <tbody>
-              {sites.data.items.map((item) => (
+              {sites.items.map((item) => (
                 <SiteRow key={item.id} item={item} />
               ))}
             </tbody>
           </table>
         </div>
       )}
-      <div className="mt-2 d-flex gap-2">
-        {pages.length > 0 && (
-          <button type="button" className="btn btn-outline-primary" onClick={() => setPages(pages.slice(0, -1))}>
-            Back
-          </button>
-        )}
-        {next && (
-          <button type="button" className="btn btn-outline-primary" onClick={() => setPages([...pages, next])}>
-            Further
-          </button>
-        )}
-      </div>
+      <More pages={sites} what="sites" />
     </>
   );
 }
