@@ -17,11 +17,11 @@ import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.
 import { addedDays } from '../core/time/dates.ts';
 import { startWorkers } from '../server/compute/workers.ts';
 import { BROWSER_FLAGS } from './browser.ts';
-import { cookiesOf } from './cookies.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
 import { DEMO_OWNER } from './demo.ts';
 import { PROJECT } from './folders.ts';
 import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
+import { type Door, signedIn, TWO_THOUSAND, twoThousand } from './stageDoor.ts';
 
 /** Rounds in which the worker warms up, and those that count. */
 const WARM = 2;
@@ -47,35 +47,6 @@ function watchMemory(pid: number): () => number {
     return most;
   };
 }
-
-async function signedIn(address: string) {
-  const answer = await fetch(`${address}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email: DEMO_OWNER.email, password: STAGE_PASSWORD }),
-  });
-  const { csrf } = (await answer.json()) as { csrf: string };
-  const headers = { cookie: cookiesOf(answer), 'x-csrf-token': csrf };
-  return async (method: string, path: string, body?: unknown) => {
-    const form = body instanceof FormData;
-    const ask = () =>
-      fetch(`${address}${path}`, {
-        method,
-        headers: { ...headers, ...(form || body === undefined ? {} : { 'content-type': 'application/json' }) },
-        ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
-      });
-    let response = await ask();
-    // Who sends more at once than one person's share is told when to come again, and does.
-    while (response.status === 503) {
-      const seconds = Number(response.headers.get('retry-after') ?? 1);
-      await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
-      response = await ask();
-    }
-    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
-    return response.json();
-  };
-}
-type Door = Awaited<ReturnType<typeof signedIn>>;
 
 /** Does something on a page while the browser counts what blocked it for over 50 ms. */
 async function unblocked(page: Page, what: string, act: () => Promise<void>): Promise<void> {
@@ -116,14 +87,7 @@ async function withoutWitness(page: Page, door: Door): Promise<void> {
 }
 
 async function dragging({ server }: Stage, door: Door): Promise<void> {
-  const { items } = (await door('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
-  const siteId = items[0]?.id ?? '';
-  const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: Record<string, unknown>[] };
-  const { id: _id, siteId: _site, version: _version, ...fields } = spread.arrays[0] ?? {};
-  const id = randomUUID();
-  const sheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
-  const large = { ...fields, id, name: 'Two thousand', rows: 40, columns: 50, missing: [], strings: [], sheet };
-  await door('POST', `/api/sites/${siteId}/arrays`, large);
+  const { siteId, id } = await twoThousand(door);
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
   try {
     const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
@@ -138,7 +102,7 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
     const box = (await canvas.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
     await drag(page, 'drawing', [box.x + 70, box.y + 90], [box.x + 70 + 25 * 17, box.y + box.height - 40]);
     await page.goto(`/sites/${siteId}/look`);
-    await page.getByRole('button', { name: 'Two thousand' }).click();
+    await page.getByRole('button', { name: TWO_THOUSAND }).click();
     await page.getByRole('button', { name: 'Record an inspection' }).click();
     await page.getByRole('button', { name: 'Mark them on the roof' }).click();
     const roof = page.locator('.marking-roof');

@@ -14,6 +14,7 @@ import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
 import { RoofThings } from './RoofThings.tsx';
 import { stringColour } from './stringColour.ts';
 import { type ShowFrame, useFrame } from './useFrame.ts';
+import { useGradually } from './useGradually.ts';
 
 const { long: LONG, short: SHORT } = MODULE_SIZE;
 const GAP = MODULE_GAP;
@@ -89,11 +90,11 @@ interface RoofDrawingProps {
 /** The array as it lies: picture, map and input at once. Row 1 is at the ridge, the last row at the eave. */
 export function RoofDrawing({
   array,
-  soils = [],
+  soils = NO_SOILS,
   marks,
-  defects = [],
-  patches: laid = [],
-  strings = [],
+  defects = NO_DEFECTS,
+  patches: laid = NO_MARKS,
+  strings = NO_STRINGS,
   onModule,
   onModules,
   scale,
@@ -126,6 +127,8 @@ export function RoofDrawing({
     },
     [wasDrag],
   );
+  const places = array.rows * array.columns;
+  const drawn = useGradually(places, AT_ONCE);
   // A job kept on a phone from before faces were drawn has no sheet.
   const sheet = (array.sheet as RoofSheet | undefined) ?? UNDRAWN;
   const face = faceAbout(sheet, total, { across: width + GAP, down: height + GAP });
@@ -153,33 +156,79 @@ export function RoofDrawing({
       </text>
       <RoofThings things={sheet.things} shift={face.shift} letters={face.letters} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
-      {Array.from({ length: array.rows * array.columns }, (_, index) => {
-        const row = Math.floor(index / array.columns);
-        const place = { x: (index % array.columns) * (width + GAP), y: row * (height + GAP), width, height };
-        const key = `m${index}`;
-        if (holes.has(index)) return <Hole key={key} {...place} />;
-        return (
-          <Module
-            key={key}
-            {...place}
-            index={index}
-            row={row}
-            colour={colour}
-            marking={marks !== undefined}
-            mark={marks?.[index]}
-            laid={laidOn.get(index) ?? ''}
-            patches={patches}
-            defect={defects.find(({ module }) => module === index)?.kind}
-            string={stringOf.get(index)}
-            grid={grid}
-            onPress={onModule ? press : undefined}
-          />
-        );
-      })}
+      {Array.from({ length: Math.ceil(drawn / AT_ONCE) }, (_, at) => (
+        <Stretch
+          // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is its place among them
+          key={at}
+          from={at * AT_ONCE}
+          to={Math.min(places, (at + 1) * AT_ONCE)}
+          columns={array.columns}
+          width={width}
+          height={height}
+          holes={holes}
+          colour={colour}
+          marks={marks}
+          laidOn={laidOn}
+          patches={patches}
+          defects={defects}
+          stringOf={stringOf}
+          grid={grid}
+          onPress={onModule ? press : undefined}
+        />
+      ))}
       {onModules && <Frame show={show} roof={roof} columns={array.columns} step={step} />}
     </svg>
   );
 }
+
+/** Modules that are drawn at once: a slow phone has its say between one stretch of them and the next. */
+const AT_ONCE = 160;
+
+interface StretchProps {
+  /** places, the last not among them */
+  from: number;
+  to: number;
+  columns: number;
+  width: number;
+  height: number;
+  holes: ReadonlySet<number>;
+  colour: string;
+  marks: Record<number, ModuleMark> | undefined;
+  laidOn: ReadonlyMap<number, string>;
+  patches: readonly Soil[];
+  defects: readonly { module: number; kind: string }[];
+  stringOf: ReadonlyMap<number, number>;
+  grid: CellGrid;
+  onPress: ((index: number) => void) | undefined;
+}
+
+/** Some modules of a face, one after the other. */
+const Stretch = memo(function Stretch(props: StretchProps) {
+  const { from, to, columns, width, height, holes, colour, marks, laidOn, patches, defects, stringOf, grid } = props;
+  return Array.from({ length: to - from }, (_, at) => {
+    const index = from + at;
+    const row = Math.floor(index / columns);
+    const place = { x: (index % columns) * (width + GAP), y: row * (height + GAP), width, height };
+    if (holes.has(index)) return <Hole key={index} {...place} />;
+    return (
+      <Module
+        key={index}
+        {...place}
+        index={index}
+        row={row}
+        colour={colour}
+        marking={marks !== undefined}
+        mark={marks?.[index]}
+        laid={laidOn.get(index) ?? ''}
+        patches={patches}
+        defect={defects.find(({ module }) => module === index)?.kind}
+        string={stringOf.get(index)}
+        grid={grid}
+        onPress={props.onPress}
+      />
+    );
+  });
+});
 
 const UNDRAWN: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] };
 
@@ -250,6 +299,9 @@ function Frame({
 }
 
 const NO_SOILS: Soil[] = [];
+const NO_DEFECTS: { module: number; kind: string }[] = [];
+const NO_MARKS: Mark[] = [];
+const NO_STRINGS: { modules: number[] }[] = [];
 
 interface Place {
   x: number;
