@@ -1,5 +1,4 @@
 import type { ImportedSite } from '../contract/imports/endpoints.ts';
-import { wiringOf } from '../contract/sites/endpoints.ts';
 import {
   DROPPINGS,
   DUST_DAY_SPREAD,
@@ -15,7 +14,7 @@ import { isFilm, joinLosses, lossFromInspection, lossOfSoil, type Soil } from '.
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import { filmLoss } from '../core/modules/filmLoss.ts';
 import { CLEAN_GLASS, LayeredGlass } from '../core/soiling/layered.ts';
-import { markedLoss } from '../core/soiling/markedLoss.ts';
+import { markedLoss, wiringOf } from '../core/soiling/markedLoss.ts';
 import { normalDraw, type Random, seededRandom } from '../core/statistics/random.ts';
 import { addedDays, ageOn, dayOfYear, daysBetween } from '../core/time/dates.ts';
 import { monthOfDay } from '../core/time/year.ts';

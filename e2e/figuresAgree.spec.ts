@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
-import { moduleCount, type SolarArray } from '../contract/sites/endpoints.ts';
+import type { SolarArray } from '../contract/sites/endpoints.ts';
 import { claimOf, type Proved } from '../core/reports/claims.ts';
+import { moduleCount } from '../core/sites/layout.ts';
 import type { Spread } from '../core/statistics/summary.ts';
 import { DEFAULT_GLASS as GLASS } from '../core/units/quantities.ts';
 import { formatMoney, formatQuantity } from '../words/format.ts';

@@ -4,6 +4,7 @@ import type { ProofBecause } from '../core/comparisons/proofPlanner.ts';
 import type { PatchFinding } from '../core/comparisons/testPatch.ts';
 import type { ReadingWarning } from '../core/comparisons/warnings.ts';
 import type { RemedyChange } from '../core/courses/remedies.ts';
+import type { DrillLesson } from '../core/drill/drill.ts';
 import type { ByHand, Finding, Written } from '../core/findings.ts';
 import type { DefectFinding } from '../core/inspections/defects.ts';
 import type { UntoldEffect } from '../core/inspections/growth.ts';
@@ -24,7 +25,6 @@ import type {
 } from '../core/methods/findings.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
-import type { DrillLesson } from '../core/drill/drill.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
 import type { ReasonFinding } from '../core/reasons.ts';
 import type { ReckoningFinding } from '../core/reckoning/findings.ts';

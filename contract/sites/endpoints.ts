@@ -3,7 +3,8 @@ import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
 import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
-import { ELECTRONICS, type WiredArray } from '../../core/soiling/markedLoss.ts';
+import { LONGEST_STRING } from '../../core/sites/layout.ts';
+import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
 import { STEP_STATES, STEPS, type StepName } from '../../core/spine/standing.ts';
 import { WATER_SOURCES } from '../../core/water/plan.ts';
 import { CLIMATE_KEYS } from '../../core/weather/climates.ts';
@@ -11,7 +12,7 @@ import { date, fraction, id, idParams, note, pageOf, pageQuery, price, text, ver
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { waterReading } from '../water/endpoints.ts';
-import { EMPTY_SHEET, LONGEST_STRING, roofSheet, stringName } from './sheet.ts';
+import { EMPTY_SHEET, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
   name: text(120),
@@ -92,29 +93,6 @@ export const arrayFields = z.object({
   sheet: roofSheet.default(EMPTY_SHEET),
   /** which of them nobody has said */
   assumed: z.array(z.enum(ASSUMABLE_OF_ARRAY)).max(ASSUMABLE_OF_ARRAY.length).default([]),
-});
-
-/** Modules of an array: the grid without its holes. */
-export const moduleCount = (array: { rows: number; columns: number; missing: readonly number[] }): number =>
-  array.rows * array.columns - array.missing.length;
-
-/** What the strings of an array are computed from. */
-export const wiringOf = ({
-  rows,
-  columns,
-  missing,
-  orientation,
-  cells,
-  electronics,
-  strings,
-}: Pick<SolarArray, keyof WiredArray>): WiredArray => ({
-  rows,
-  columns,
-  missing,
-  orientation,
-  cells,
-  electronics,
-  strings,
 });
 
 interface Layout {

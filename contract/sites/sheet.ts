@@ -1,9 +1,7 @@
 import { z } from 'zod';
 import { FITTED_KINDS } from '../../core/inspections/fittings.ts';
+import { THING_KINDS } from '../../core/sites/layout.ts';
 import { date, note, text } from '../common.ts';
-
-export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
-export type ThingKind = (typeof THING_KINDS)[number];
 
 const metres = z.number().min(-500).max(500);
 
@@ -25,14 +23,6 @@ export const laidOut = z.object({
   rows: z.number().int().min(1).max(200),
   columns: z.number().int().min(1).max(400),
   origin: place,
-});
-export type LaidOut = z.infer<typeof laidOut>;
-
-/** How the modules of an array lie now. */
-export const layoutOf = ({ rows, columns, sheet }: { rows: number; columns: number; sheet: RoofSheet }): LaidOut => ({
-  rows,
-  columns,
-  origin: sheet.origin,
 });
 
 /** The face about the modules: where their grid lies on the sheet, ridge and eave, and what stands in the way. */
@@ -65,7 +55,5 @@ export const EMPTY_SHEET: RoofSheet = {
   fitted: [],
 };
 
-/** Modules in series, at most. */
-export const LONGEST_STRING = 60;
 /** The name of a string or of an inverter. */
 export const stringName = text(40);

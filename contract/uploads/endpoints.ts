@@ -1,9 +1,7 @@
 import { z } from 'zod';
 import { id } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
-
-/** Largest part of a file, bytes: small enough to get through a weak signal in one go. */
-export const LARGEST_PART = 512 * 1024;
+import { LARGEST_PART } from './parts.ts';
 
 export const uploadsEndpoints = {
   putPart: endpoint({

@@ -25,6 +25,9 @@ export interface LaidGrid extends Grid {
   origin: Place;
 }
 
+/** Modules of an array: the grid without its holes. */
+export const moduleCount = (array: Grid): number => array.rows * array.columns - array.missing.length;
+
 /** Most rows, columns and places of one array. */
 export const LARGEST_GRID = { rows: 200, columns: 400, places: 20_000, missing: 2_000 } as const;
 
@@ -105,3 +108,24 @@ export function movedIndex(
     return found === null || holes.has(found) ? null : found;
   };
 }
+
+/** What is drawn on or before a face beside its modules. */
+export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
+
+/** Modules in series, at most. */
+export const LONGEST_STRING = 60;
+
+/** How the modules of an array lie: what makes an index of its grid a place on the roof. */
+export type LaidOut = Pick<LaidGrid, 'rows' | 'columns' | 'origin'>;
+
+/** How the modules of an array lie now. */
+export const layoutOf = ({
+  rows,
+  columns,
+  sheet,
+}: {
+  rows: number;
+  columns: number;
+  sheet: { origin: Place };
+}): LaidOut => ({ rows, columns, origin: sheet.origin });

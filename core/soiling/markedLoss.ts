@@ -22,6 +22,25 @@ export interface WiredArray {
   strings: readonly WiredString[];
 }
 
+/** What the strings of an array are computed from. */
+export const wiringOf = ({
+  rows,
+  columns,
+  missing,
+  orientation,
+  cells,
+  electronics,
+  strings,
+}: WiredArray): WiredArray => ({
+  rows,
+  columns,
+  missing,
+  orientation,
+  cells,
+  electronics,
+  strings,
+});
+
 export interface WiredString {
   name: string;
   modules: readonly number[];

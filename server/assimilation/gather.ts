@@ -1,9 +1,10 @@
-import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { PairOnRecord, WashOnRecord } from '../../core/assimilation/records.ts';
 import { WASH_UNTOLD } from '../../core/assumptions.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
-import { indexOf, placesOf } from '../../core/sites/layout.ts';
+import { indexOf, moduleCount, placesOf } from '../../core/sites/layout.ts';
+import { wiringOf } from '../../core/soiling/markedLoss.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { type Look, looksSince } from '../inspections/storage.ts';

@@ -1,4 +1,4 @@
-import { moduleCount } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import type { Glass } from '../../core/units/quantities.ts';
 import { readCompany } from '../company/useCases.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';

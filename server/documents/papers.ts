@@ -1,5 +1,5 @@
-import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';

@@ -1,8 +1,7 @@
 import type { z } from 'zod';
 import { amendment, type Inspection, inspectionFields, type Photo } from '../../contract/inspections/endpoints.ts';
-import type { LaidOut } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
-import { type LaidGrid, movedIndex } from '../../core/sites/layout.ts';
+import { type LaidGrid, type LaidOut, movedIndex } from '../../core/sites/layout.ts';
 import { withPerson } from '../people/names.ts';
 import { arraysOf } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';

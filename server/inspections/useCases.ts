@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Inspection, inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { type LaidOut, layoutOf } from '../../contract/sites/sheet.ts';
+import { type LaidOut, layoutOf } from '../../core/sites/layout.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
 import { readArray } from '../sites/storage.ts';

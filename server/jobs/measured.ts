@@ -1,10 +1,11 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { type FaceOfJob, type MeasuredJob, measuredJob } from '../../core/jobs/measured.ts';
 import { houseMinutes } from '../../core/methods/choose.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';

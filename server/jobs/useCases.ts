@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import { moduleCount, type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import { type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countMarks, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
@@ -10,6 +10,7 @@ import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import { insertAgreement, insertVisits } from '../agreements/storage.ts';
 import type { Context } from '../context.ts';

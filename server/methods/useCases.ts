@@ -1,12 +1,12 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
-import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { assumedFacts } from '../../core/sites/assumed.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import { readCompany } from '../company/useCases.ts';

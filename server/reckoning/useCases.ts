@@ -1,10 +1,11 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Outlook, Reckoning, ReckoningOverrides, reckoningEndpoints } from '../../contract/reckoning/endpoints.ts';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { type CleaningMethod, MODULE_MINUTES } from '../../core/assumptions.ts';
 import { priceVisit } from '../../core/quotes/price.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { recordsOfArray } from '../assimilation/gather.ts';
 import { readCompany } from '../company/useCases.ts';

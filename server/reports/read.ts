@@ -1,7 +1,7 @@
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Report, ReportContent } from '../../contract/reports/endpoints.ts';
-import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { prepareCourses } from '../../core/courses/courses.ts';
 import { withFewer } from '../../core/courses/setup.ts';
 import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washPays.ts';
@@ -11,6 +11,7 @@ import { verbOf } from '../../core/jobs/steps.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { dayOfYear } from '../../core/time/dates.ts';
 import { readCompany } from '../company/useCases.ts';

@@ -1,4 +1,4 @@
-import { moduleCount } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import type { LatestRecords } from '../../core/spine/standing.ts';
 import { newestLooks } from '../inspections/storage.ts';
 import { jobsThatMatter } from '../jobs/storage.ts';

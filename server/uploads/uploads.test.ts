@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { LARGEST_PART } from '../../contract/uploads/endpoints.ts';
+import { LARGEST_PART } from '../../contract/uploads/parts.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Caller, type Chain, makeJob, onStage } from '../testing/harness.ts';

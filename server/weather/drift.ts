@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
-import { moduleCount, type Site, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { EnergyOfDay } from '../../contract/weather/files.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import type { DailyEnergyInput, DailyEnergyOutput } from '../../core/comparisons/dailyEnergy.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { outputAtAge } from '../../core/modules/ageing.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { ageOn } from '../../core/time/dates.ts';
 import { type Climate, climateMonth, climateOf } from '../../core/weather/index.ts';
 import type { Services } from '../context.ts';

@@ -1,6 +1,7 @@
 import type { Problem } from '../../contract/common.ts';
-import type { AnswerOf, BodyInput, Endpoint, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
-import { type EndpointName, type Endpoints, endpoints } from '../../contract/index.ts';
+import { doors } from '../../contract/doors.ts';
+import type { AnswerOf, BodyInput, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
+import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import { CONTRACT_HEADER, CONTRACT_VERSION } from '../../contract/version.ts';
 
 /** A refusal of the server, with the fields it names. */
@@ -52,11 +53,11 @@ export function addressOf(path: string, params: object = {}, query: object = {})
 
 /** Calls a door of the server by its name in the contract. */
 export async function call<K extends EndpointName>(name: K, input: CallInput<K> = {}): Promise<AnswerOf<Endpoints[K]>> {
-  const endpoint = endpoints[name] as unknown as Endpoint;
+  const door = doors[name];
   const headers: Record<string, string> = { [CONTRACT_HEADER]: String(CONTRACT_VERSION) };
-  if (endpoint.method !== 'GET') headers['x-csrf-token'] = csrf;
+  if (door.method !== 'GET') headers['x-csrf-token'] = csrf;
   let body: BodyInit | undefined;
-  if (endpoint.upload) {
+  if (door.upload) {
     const form = new FormData();
     for (const [key, value] of Object.entries(input.body ?? {}))
       if (value !== undefined) form.append(key, String(value));
@@ -69,11 +70,11 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
     headers['content-type'] = 'application/json';
     body = JSON.stringify(input.body);
   }
-  const givenUp = AbortSignal.timeout(endpoint.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
+  const givenUp = AbortSignal.timeout(door.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
   let response: Response;
   try {
-    response = await fetch(addressOf(endpoint.path, input.params as object, input.query), {
-      method: endpoint.method,
+    response = await fetch(addressOf(door.path, input.params as object, input.query), {
+      method: door.method,
       headers,
       signal: input.signal ? AbortSignal.any([input.signal, givenUp]) : givenUp,
       ...(body === undefined ? {} : { body }),

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { USUAL_STRING } from '../../core/assumptions.ts';
 import { averageReadings } from '../../core/comparisons/average.ts';
 import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
@@ -17,6 +17,7 @@ import {
 } from '../../core/jobs/progress.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { formatForTyping, formatQuantity } from '../../words/format.ts';
 import { useGlass, useSay } from '../api/hooks.ts';

@@ -3,8 +3,8 @@ import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { inspectionFields } from '../../contract/inspections/endpoints.ts';
-import { moduleCount, type Site, type SolarArray, wiringOf } from '../../contract/sites/endpoints.ts';
-import { laidOut, layoutOf } from '../../contract/sites/sheet.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
+import { laidOut } from '../../contract/sites/sheet.ts';
 import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
 import type { PowerReading as TypedReading } from '../../core/comparisons/powerReading.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
@@ -12,6 +12,8 @@ import { DEFECT_KINDS } from '../../core/inspections/defects.ts';
 import { lossFromInspection, SOIL_KINDS, type Soil } from '../../core/inspections/soil.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
+import { layoutOf, moduleCount } from '../../core/sites/layout.ts';
+import { wiringOf } from '../../core/soiling/markedLoss.ts';
 import {
   BOND_WORDS,
   DEFECT_WORDS,

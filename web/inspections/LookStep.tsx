@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
@@ -8,9 +8,10 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { DefectsPart } from './DefectsPart.tsx';
 import { GrowthPart } from './GrowthPart.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
-import { InspectionForm } from './InspectionForm.tsx';
 import { inspectionDraft } from './inspectionDraft.ts';
 import type { Seen } from './seen.ts';
+
+const InspectionForm = lazy(async () => ({ default: (await import('./InspectionForm.tsx')).InspectionForm }));
 
 /** Look: what lies on the glass now, beside what lay on it last time. */
 export function LookStep({
@@ -51,16 +52,18 @@ export function LookStep({
       <Trouble error={inspections.error} retry={() => inspections.refetch()} />
       {writing ? (
         <>
-          <InspectionForm
-            array={array}
-            site={site}
-            onSeen={onSeen}
-            onDone={() => {
-              setWriting(false);
-              void refetch();
-            }}
-            onCancel={() => setWriting(false)}
-          />
+          <Suspense fallback={<Waiting what="Opening" />}>
+            <InspectionForm
+              array={array}
+              site={site}
+              onSeen={onSeen}
+              onDone={() => {
+                setWriting(false);
+                void refetch();
+              }}
+              onCancel={() => setWriting(false)}
+            />
+          </Suspense>
           {last && (
             <>
               <h3 className="mt-3">Last time</h3>

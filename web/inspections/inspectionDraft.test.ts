@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { array as arraySchema } from '../../contract/sites/endpoints.ts';
-import { layoutOf } from '../../contract/sites/sheet.ts';
 import { arrayBody } from '../../contract/testing/bodies.ts';
+import { layoutOf } from '../../core/sites/layout.ts';
 import { asRedrawn } from './inspectionDraft.ts';
 
 const drawn = (changes: object): SolarArray =>

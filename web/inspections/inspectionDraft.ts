@@ -1,7 +1,7 @@
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { type LaidOut, layoutOf } from '../../contract/sites/sheet.ts';
 import { asItLies } from '../../core/inspections/asItLies.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
+import { type LaidOut, layoutOf } from '../../core/sites/layout.ts';
 import { keepDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';
 

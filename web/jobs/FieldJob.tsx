@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { moduleCount } from '../../contract/sites/endpoints.ts';
 import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { counted } from '../../words/counted.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import {
   countMarks,
   type JobEntry,
@@ -8,6 +8,7 @@ import {
   type ModuleMark,
   standingEntries,
 } from '../../core/jobs/progress.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { FacePicker } from './FacePicker.tsx';
 import type { Happen } from './happen.ts';

@@ -1,4 +1,5 @@
-import type { RoofThing, ThingKind } from '../../contract/sites/sheet.ts';
+import type { RoofThing } from '../../contract/sites/sheet.ts';
+import type { ThingKind } from '../../core/sites/layout.ts';
 
 export const THING_WORDS: Record<ThingKind, string> = {
   obstacle: 'obstacle',

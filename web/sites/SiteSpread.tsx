@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SolarArray, SiteSpread as Spread } from '../../contract/sites/endpoints.ts';
@@ -17,8 +17,12 @@ import { ReckonStep } from '../reckoning/ReckonStep.tsx';
 import { ShowStep } from '../reports/ShowStep.tsx';
 import { PailMark, STATE_WORDS } from '../spine/PailMark.tsx';
 import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
-import { ArrayEditor, SiteEditor, WaterEditor } from './editors.tsx';
-import { WiringEditor } from './WiringEditor.tsx';
+
+// What is typed into comes when it is opened, with all that checks it.
+const SiteEditor = lazy(async () => ({ default: (await import('./editors.tsx')).SiteEditor }));
+const ArrayEditor = lazy(async () => ({ default: (await import('./editors.tsx')).ArrayEditor }));
+const WaterEditor = lazy(async () => ({ default: (await import('./editors.tsx')).WaterEditor }));
+const WiringEditor = lazy(async () => ({ default: (await import('./WiringEditor.tsx')).WiringEditor }));
 
 const STEP_KEYS = STEPS.map((_, at) => String(at + 1));
 
@@ -255,11 +259,13 @@ function RoofPage({
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
-          {editing === 'site' && <SiteEditor site={site} onDone={close} />}
-          {editing === 'array' && chosen && <ArrayEditor site={site} array={chosen} onDone={close} />}
-          {editing === 'wiring' && chosen && <WiringEditor array={chosen} onDone={close} />}
-          {editing === 'new-array' && <ArrayEditor site={site} onDone={close} />}
-          {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
+          <Suspense fallback={<Waiting what="Opening" />}>
+            {editing === 'site' && <SiteEditor site={site} onDone={close} />}
+            {editing === 'array' && chosen && <ArrayEditor site={site} array={chosen} onDone={close} />}
+            {editing === 'wiring' && chosen && <WiringEditor array={chosen} onDone={close} />}
+            {editing === 'new-array' && <ArrayEditor site={site} onDone={close} />}
+            {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
+          </Suspense>
         </Modal.Body>
       </Modal>
     </>

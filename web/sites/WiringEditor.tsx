@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { moduleCount, type SolarArray } from '../../contract/sites/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { moduleCount } from '../../core/sites/layout.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { useDo } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';

@@ -1,5 +1,5 @@
-import { LONGEST_STRING, type RoofThing, type ThingKind } from '../../contract/sites/sheet.ts';
-import { keyOf, type Place } from '../../core/sites/layout.ts';
+import type { RoofThing } from '../../contract/sites/sheet.ts';
+import { keyOf, LONGEST_STRING, type Place, type ThingKind } from '../../core/sites/layout.ts';
 import type { Electronics } from '../../core/soiling/markedLoss.ts';
 import { isPoint } from '../parts/RoofThings.tsx';
 import { begin, type History, lay, move, placesBetween, redo, type Sheet, step, takeAway, undo } from './sheet.ts';

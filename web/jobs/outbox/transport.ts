@@ -1,7 +1,7 @@
 import type { Problem } from '../../../contract/common.ts';
 import type { BodyInput } from '../../../contract/endpoint.ts';
 import type { Endpoints } from '../../../contract/index.ts';
-import { LARGEST_PART } from '../../../contract/uploads/endpoints.ts';
+import { LARGEST_PART } from '../../../contract/uploads/parts.ts';
 import { call, keepCsrf, OfflineError, ProblemError } from '../../api/client.ts';
 import type { DeviceStore } from '../../device/store.ts';
 import { addToKept, keepJob } from './dexie.ts';
