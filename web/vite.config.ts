@@ -1,13 +1,49 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { doors } from '../contract/doors.ts';
+import { CONTRACT_HEADER, CONTRACT_VERSION } from '../contract/version.ts';
 
 /** Puts the table of doors in the place of the file that draws it out of the contract, with all schemas behind it. */
 const doorsAsTable = {
   name: 'doors-as-table',
   transform: (_code: string, id: string) =>
     id.endsWith('/contract/doors.ts') ? { code: `export const doors = ${JSON.stringify(doors)};`, map: null } : null,
+};
+
+/** Puts `early.js` before everything else, with the names of the files that the page of a site is made of. */
+const early: Plugin = {
+  name: 'early',
+  apply: 'build',
+  generateBundle(_options, bundle) {
+    const chunks = Object.values(bundle).filter((one) => one.type === 'chunk');
+    const filesOf = (names: readonly string[], seen = new Set<string>()): Set<string> => {
+      for (const name of names) {
+        if (seen.has(name)) continue;
+        seen.add(name);
+        filesOf(chunks.find(({ fileName }) => fileName === name)?.imports ?? [], seen);
+      }
+      return seen;
+    };
+    const named = (end: string) => chunks.filter(({ facadeModuleId }) => facadeModuleId?.endsWith(end));
+    const first = filesOf(chunks.filter(({ isEntry }) => isEntry).map(({ fileName }) => fileName));
+    const site = filesOf(named('/web/sites/SiteSpread.tsx').map(({ fileName }) => fileName));
+    const pages = { site: [...site].filter((name) => !first.has(name)) };
+    if (pages.site.length === 0) this.error('the page of a site is in no file of its own');
+    const headers = { [CONTRACT_HEADER]: String(CONTRACT_VERSION) };
+    const source = readFileSync(join(import.meta.dirname, 'early.js'), 'utf8')
+      .replace(/^ *\/\/.*\n/gm, '')
+      .replace('PAGES.site', () => JSON.stringify(pages.site))
+      .replace('HEADERS', () => JSON.stringify(headers));
+    this.emitFile({ type: 'asset', fileName: 'early.js', source });
+  },
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_html, { bundle }) =>
+      bundle ? [{ tag: 'script', attrs: { src: '/early.js' }, injectTo: 'head-prepend' }] : [],
+  },
 };
 
 export default defineConfig({
@@ -29,6 +65,13 @@ export default defineConfig({
               test: /node_modules\/(recharts|d3-|victory-|@reduxjs|redux|immer|reselect|react-redux|es-toolkit|decimal)/,
               priority: 2,
             },
+            // What is typed into, and what checks it.
+            {
+              name: 'forms',
+              includeDependenciesRecursively: false,
+              test: /node_modules\/(zod|react-hook-form|@hookform|papaparse)|\/contract\/(?!doors)|\/web\/(parts\/(fields|DraftForm)|sites\/forms)\.tsx/,
+              priority: 2,
+            },
             { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 60_000, priority: 1 },
           ],
         },
@@ -43,6 +86,7 @@ export default defineConfig({
   worker: { format: 'es' },
   plugins: [
     doorsAsTable,
+    early,
     react(),
     VitePWA({
       registerType: 'prompt',

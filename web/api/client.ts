@@ -3,6 +3,7 @@ import { doors } from '../../contract/doors.ts';
 import type { AnswerOf, BodyInput, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import { CONTRACT_HEADER, CONTRACT_VERSION } from '../../contract/version.ts';
+import { takeEarly } from './early.ts';
 
 /** A refusal of the server, with the fields it names. */
 export class ProblemError extends Error {
@@ -73,12 +74,15 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
   const givenUp = AbortSignal.timeout(door.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
   let response: Response;
   try {
-    response = await fetch(addressOf(door.path, input.params as object, input.query), {
-      method: door.method,
-      headers,
-      signal: input.signal ? AbortSignal.any([input.signal, givenUp]) : givenUp,
-      ...(body === undefined ? {} : { body }),
-    });
+    const address = addressOf(door.path, input.params as object, input.query);
+    const early = door.method === 'GET' ? takeEarly(address) : undefined;
+    response = await (early ??
+      fetch(address, {
+        method: door.method,
+        headers,
+        signal: input.signal ? AbortSignal.any([input.signal, givenUp]) : givenUp,
+        ...(body === undefined ? {} : { body }),
+      }));
   } catch {
     throw new OfflineError();
   }

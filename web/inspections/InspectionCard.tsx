@@ -6,13 +6,13 @@ import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { isFilm } from '../../core/inspections/soil.ts';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
+import { markWords } from '../../words/marks.ts';
 import { useDo, useGlass } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { PatchFound } from '../comparisons/PatchFound.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { markWords } from './Marking.tsx';
 
 const FROM_WORDS: Record<string, string> = {
   ground: 'from the ground',

@@ -15,6 +15,7 @@ import {
 import { BONDS, type Bond } from '../../core/inspections/soil.ts';
 import { BOND_WORDS, MARK_WORDS, PATTERN_WORDS, SEVERITY_WORDS } from '../../words/en/labels.ts';
 import { formatQuantity } from '../../words/format.ts';
+import { markWords } from '../../words/marks.ts';
 import { useGlass } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
 import { pairs } from '../parts/pairs.ts';
@@ -177,13 +178,6 @@ function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Se
     </fieldset>
   );
 }
-
-export const markWords = ({ kind, pattern, severity, modules, cells, bond }: Mark): string => {
-  const where = cells
-    ? `${cells.length} ${cells.length === 1 ? 'cell' : 'cells'} of module ${(modules[0] ?? 0) + 1}`
-    : `${modules.length} ${modules.length === 1 ? 'module' : 'modules'}`;
-  return `${MARK_WORDS[kind]} ${PATTERN_WORDS[pattern]}, ${SEVERITY_WORDS[severity]}${bond ? `, ${BOND_WORDS[bond]}` : ''}: ${where}`;
-};
 
 function MarkList({ marks, onTakeOut }: { marks: readonly Mark[]; onTakeOut: (mark: Mark) => void }) {
   if (marks.length === 0)
