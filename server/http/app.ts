@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
@@ -123,10 +124,17 @@ export function createApp(options: AppOptions): Express {
   return app;
 }
 
-/** The built interface: hashed files may be kept for a year, the page itself never. */
+/** The built interface, packed when it was built: hashed files may be kept for a year, the page itself never. */
 function serveWeb(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  const packed = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
+  app.use(
+    '/assets',
+    expressStaticGzip(join(folder, 'assets'), {
+      ...packed,
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
+  );
+  app.use(expressStaticGzip(folder, { ...packed, serveStatic: { maxAge: 0 } }));
   app.get('/{*any}', (_request, response) => {
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile(join(folder, 'index.html'));
