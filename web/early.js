@@ -22,7 +22,10 @@
     .then(async ({ person, mustSetUpFactor }) => {
       if (!id || person === null || mustSetUpFactor) return;
       const { arrays } = await ask(`/api/sites/${id}`);
-      if (step === 'reckon' && arrays[0]) await ask(`/api/arrays/${arrays[0].id}/reckonings?limit=1`);
+      if (arrays.length === 0) return;
+      const array = `/api/arrays/${arrays[0].id}`;
+      ask(`${array}/inspections?limit=2`).catch(() => undefined);
+      if (step === 'reckon') ask(`${array}/reckonings?limit=1`).catch(() => undefined);
     })
     .catch(() => undefined);
 })();

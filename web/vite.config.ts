@@ -55,24 +55,32 @@ export default defineConfig({
     target: 'es2022',
     rolldownOptions: {
       output: {
-        // Few files: over a slow line each costs more than what it holds. What is loaded first is one, what charts are
-        // drawn with is another, and what several pages share is put together by who shares it.
+        // Few files: over a slow line each costs more than what it holds. They follow the layers of the house, so that no
+        // two of them wait for each other: what is loaded first, the charts, the core and its words, what checks and takes in
+        // what is typed, and the parts that pages are put together from.
         codeSplitting: {
           groups: [
-            { name: 'first', tags: ['$initial'], priority: 3 },
+            { name: 'first', tags: ['$initial'], priority: 9 },
             {
               name: 'charts',
               test: /node_modules\/(recharts|d3-|victory-|@reduxjs|redux|immer|reselect|react-redux|es-toolkit|decimal)/,
-              priority: 2,
+              priority: 8,
             },
-            // What is typed into, and what checks it.
+            { name: 'ground', test: /\/(core|words)\//, minShareCount: 2, priority: 7 },
+            { name: 'typed', test: /node_modules\/(zod|react-hook-form|@hookform|papaparse)/, priority: 6 },
+            {
+              name: 'parts',
+              test: /\/web\/(parts|api|compute|keys|device|spine)\/(?!fields|DraftForm|labels)/,
+              minShareCount: 2,
+              priority: 5,
+            },
             {
               name: 'forms',
-              includeDependenciesRecursively: false,
-              test: /node_modules\/(zod|react-hook-form|@hookform|papaparse)|\/contract\/(?!doors)|\/web\/(parts\/(fields|DraftForm)|sites\/forms)\.tsx/,
-              priority: 2,
+              test: /\/contract\/(?!doors)|\/web\/(parts\/(fields|DraftForm|labels)|sites\/forms)\.tsx?/,
+              minShareCount: 2,
+              priority: 4,
             },
-            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 60_000, priority: 1 },
+            { name: 'shared', test: /\/web\//, minShareCount: 3, priority: 1 },
           ],
         },
       },

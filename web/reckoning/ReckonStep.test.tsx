@@ -29,7 +29,7 @@ function step(last: Reckoning | null, looked: string | null = 'i', role: 'owner'
   return read(<ReckonStep array={array} site={site} />, {
     role,
     answers: [
-      [['listInspections', { id: 'a' }, { limit: 1 }], { items: looked ? [{ id: looked }] : [], next: null }],
+      [['listInspections', { id: 'a' }, { limit: 2 }], { items: looked ? [{ id: looked }] : [], next: null }],
       [['listReckonings', { id: 'a' }, { limit: 1 }], { items: last ? [last] : [], next: null }],
     ],
   });

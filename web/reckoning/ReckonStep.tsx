@@ -1,4 +1,4 @@
-import { lazy, Suspense, useRef } from 'react';
+import { lazy, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
@@ -17,6 +17,7 @@ import { useAsk, useCurrency, useDo, useGlass, useSay, useSession } from '../api
 import { newId } from '../api/ids.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
+import { Later } from '../parts/Later.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { Assumed, factsOfArray } from '../sites/Assumed.tsx';
@@ -30,7 +31,7 @@ const YearChart = lazy(() => import('./YearChart.tsx'));
 
 /** Reckon: what the dirt costs now and over a year, each figure with its range and its reasons. */
 export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
-  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 1 } });
+  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 2 } });
   const reckonings = useAsk('listReckonings', { params: { id: array.id }, query: { limit: 1 } });
   const id = useRef(newId());
   const reckon = useDo('reckon', () => {
@@ -155,9 +156,9 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       {known && known.course.length > 1 && (
         <>
           <h4>{courseWords(known, glass)}</h4>
-          <Suspense fallback={<Waiting what="Drawing" />}>
+          <Later height={215}>
             <CourseChart known={known} />
-          </Suspense>
+          </Later>
           <p className="quiet">
             The band holds four in five of what everything on record allows; the marks are what each witness said by
             itself.
@@ -184,9 +185,9 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         />
       )}
       <h3>A year of days if nobody washes</h3>
-      <Suspense fallback={<Waiting what="Drawing" />}>
+      <Later height={215}>
         <YearChart curve={output.year.curve} startDay={courses?.startDay ?? 0} />
-      </Suspense>
+      </Later>
       {courses && (
         <p className="quiet">
           {say.finding(climateOf(courses.climate).name)}. The band holds four in five of {courses.members.length}{' '}

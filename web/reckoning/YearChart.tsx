@@ -1,4 +1,4 @@
-import { Area, Bar, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { YearAhead } from '../../core/courses/yearAhead.ts';
 import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, monthName } from '../../words/calendar.ts';
@@ -69,7 +69,17 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             isAnimationActive={false}
           />
           <Line yAxisId="loss" dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
-          <Bar yAxisId="rain" dataKey="rain" fill="#0a5f7d" barSize={2} isAnimationActive={false} />
+          {/* One line for all days: a bar for each is a picture of its own to a slow phone. */}
+          <Area
+            yAxisId="rain"
+            type="step"
+            dataKey="rain"
+            fill="#0a5f7d"
+            fillOpacity={1}
+            stroke="#0a5f7d"
+            strokeWidth={1}
+            isAnimationActive={false}
+          />
         </ComposedChart>
       </ResponsiveContainer>
     </figure>

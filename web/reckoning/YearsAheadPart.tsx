@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Outlook, Reckoning } from '../../contract/reckoning/endpoints.ts';
@@ -15,6 +15,7 @@ import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } fr
 import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
+import { Later } from '../parts/Later.tsx';
 import { Pick } from '../parts/Pick.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -170,9 +171,9 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
         <Waiting what="Drawing ten years of weather" />
       ) : (
         <div style={{ opacity: busy ? 0.6 : 1 }}>
-          <Suspense fallback={<Waiting what="Drawing" />}>
+          <Later height={215}>
             <AheadChart fan={answer.fan} />
-          </Suspense>
+          </Later>
           <table className="table ahead-table">
             <thead>
               <tr>

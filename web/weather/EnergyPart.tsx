@@ -1,10 +1,11 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useAskAgain, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { Later } from '../parts/Later.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
 
@@ -54,9 +55,9 @@ function Drift({ energy: { from, to, count, days, drift, working } }: { energy: 
         {counted(count, 'day')} from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
         {used.length + rejected.length}, {used.length} clear ones are used.
       </p>
-      <Suspense fallback={<Waiting what="Drawing" />}>
+      <Later height={190}>
         <EnergyChart days={days} used={used} />
-      </Suspense>
+      </Later>
       {ratePerDay === null || rateCi95 === null ? (
         <div className="notice">No drift is stated. {missing && say.finding(missing)}</div>
       ) : (

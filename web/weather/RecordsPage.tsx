@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { SiteWeather } from '../../contract/weather/endpoints.ts';
@@ -6,6 +6,7 @@ import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { Later } from '../parts/Later.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { EnergyPart } from './EnergyPart.tsx';
 import { ImportFile } from './ImportFile.tsx';
@@ -111,9 +112,9 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
             . The broken line: {formatQuantity(RATE_DEFAULTS.threshold, 'rain', glass)} in a day, taken to clean unless
             the wipe test says otherwise.
           </p>
-          <Suspense fallback={<Waiting what="Drawing" />}>
+          <Later height={170}>
             <RainChart days={observed.days} cleans={RATE_DEFAULTS.threshold} />
-          </Suspense>
+          </Later>
         </>
       )}
       {desk && (
