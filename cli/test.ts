@@ -90,7 +90,7 @@ export async function test(only: string[]): Promise<number> {
     counts.push(check('lint', program('biome'), ['check', '.']));
     counts.push(check('arrows', process.execPath, ['cli/arrows.mjs']));
   }
-  if (wants('unit'))
+  if (wants('unit')) {
     counts.push(
       mocha('unit tests', [
         'core/**/*.test.ts',
@@ -100,6 +100,9 @@ export async function test(only: string[]): Promise<number> {
         'web/**/*.test.{ts,tsx}',
       ]),
     );
+    // Parts of the interface that are pressed and typed into, in a document that is there before they are.
+    counts.push(mocha('pressed parts', ['--import', './web/testing/register.ts', 'web/**/*.pressed.tsx']));
+  }
   if (wants('server')) {
     const { cluster, discard } = await throwawayCluster();
     try {

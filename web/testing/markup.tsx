@@ -6,7 +6,7 @@ import type { Session } from '../../contract/people/endpoints.ts';
 import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
 import { SESSION_KEY } from '../api/hooks.ts';
 
-interface Looking {
+export interface Looking {
   /** how the person at the screen reads numbers */
   glass?: Partial<Glass>;
   role?: 'owner' | 'estimator' | 'crew';
@@ -14,8 +14,8 @@ interface Looking {
   answers?: [key: unknown[], answer: unknown][];
 }
 
-/** A part of the interface as HTML, as somebody who is signed in would see it. */
-export function markup(part: ReactElement, { glass = {}, role = 'owner', answers = [] }: Looking = {}): string {
+/** A part of the interface within what all parts stand in, for somebody who is signed in. */
+export function around(part: ReactElement, { glass = {}, role = 'owner', answers = [] }: Looking = {}): ReactElement {
   const client = new QueryClient();
   const person = { id: 'p', name: 'Test Owner', email: '', role, disabled: false, version: 1 };
   const session = {
@@ -25,12 +25,15 @@ export function markup(part: ReactElement, { glass = {}, role = 'owner', answers
   };
   client.setQueryData(SESSION_KEY, session as unknown as Session);
   for (const [key, answer] of answers) client.setQueryData(key, answer);
-  return renderToStaticMarkup(
+  return (
     <QueryClientProvider client={client}>
       <MemoryRouter>{part}</MemoryRouter>
-    </QueryClientProvider>,
+    </QueryClientProvider>
   );
 }
+
+/** A part of the interface as HTML, as somebody who is signed in would see it. */
+export const markup = (part: ReactElement, looking?: Looking): string => renderToStaticMarkup(around(part, looking));
 
 const ENTITIES: Record<string, string> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"', '&#x27;': "'" };
 
