@@ -1,15 +1,17 @@
+import { LRUCache } from 'lru-cache';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
 import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { lessonsOfArray, lessonsOfJob } from '../../core/figures/lessons.ts';
-import { type Datum, figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
+import { figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
 import type { Context } from '../context.ts';
 import { drillBiases } from '../drill/storage.ts';
 import { late } from '../errors.ts';
-import { measuredJobs } from '../jobs/measured.ts';
+import { measuredRows } from '../jobs/storage.ts';
 import { namesOfPeople } from '../people/storage.ts';
 import { taughtByArrays } from '../reckoning/storage.ts';
 import type { Connection } from '../storage/database.ts';
+import { stampOf } from '../storage/stamp.ts';
 import { createOnce } from '../storage/writing.ts';
 import { type Choice, insertChoice, lockChoices, newestChoice } from './storage.ts';
 
@@ -25,26 +27,39 @@ export async function figuresNow(connection: Connection): Promise<HouseFigures> 
   return figuresInUse(version, figures);
 }
 
-/** Everything that jobs and arrays taught, with the site that it comes from. */
-async function lessons(connection: Connection): Promise<{ data: Datum[]; sites: Map<string, string> }> {
-  const jobs = await measuredJobs(connection, MOST_JOBS);
-  const arrays = await taughtByArrays(connection, MOST_ARRAYS);
+interface Learned {
+  figures: OwnFigure[];
+  /** the site that each job and array is of */
+  sites: ReadonlyMap<string, string>;
+}
+
+/** What was learned of the same rows before: to learn it anew takes longer than everything else that is asked. */
+const learned = new LRUCache<string, Learned>({ max: 4 });
+
+/** What jobs and arrays taught, with the site that each comes from. */
+async function whatIsLearned(connection: Connection): Promise<Learned> {
+  const rows = { jobs: measuredRows(connection, MOST_JOBS), arrays: taughtByArrays(connection, MOST_ARRAYS) };
+  const stamp = `${await stampOf(connection, rows.jobs.clone())} ${await stampOf(connection, rows.arrays.clone())}`;
+  const before = learned.get(stamp);
+  if (before) return before;
+  const [jobs, arrays] = [await rows.jobs, await rows.arrays];
   const ofJobs = jobs.flatMap(({ id, site, date, measured }) =>
     lessonsOfJob(measured, { record: 'job', id, name: site, date }),
   );
   const ofArrays = arrays.flatMap(({ id, name, site, taught }) =>
     lessonsOfArray(taught, { id, name: `${site}, ${name}` }),
   );
-  return {
-    data: [...ofJobs, ...ofArrays],
+  const found = {
+    figures: ownFigures([...ofJobs, ...ofArrays]),
     sites: new Map([...jobs, ...arrays].map(({ id, siteId }) => [id, siteId])),
   };
+  learned.set(stamp, found);
+  return found;
 }
 
 export async function readFigures(_context: Context, connection: Connection): Promise<KnownFigures> {
-  const { data, sites } = await lessons(connection);
+  const { figures, sites } = await whatIsLearned(connection);
   const choice = await newestChoice(connection);
-  const figures = ownFigures(data);
   const people = figures.filter(({ kind }) => kind === 'eye').map(({ of }) => of);
   const names = await namesOfPeople(connection, people);
   const drills = await drillBiases(connection, people);
@@ -80,10 +95,7 @@ export function useFigures(
       const before = await newestChoice(trx);
       if (before.version !== version) throw late(shown(before), { version, ours });
       const wanted = new Set(ours);
-      const { data } = await lessons(trx);
-      const figures = ownFigures(data)
-        .filter(({ key }) => wanted.has(key))
-        .map(asUsed);
+      const figures = (await whatIsLearned(trx)).figures.filter(({ key }) => wanted.has(key)).map(asUsed);
       await insertChoice(trx, { id, version: version + 1, at: context.clock(), by: context.person.id, figures });
     });
     return readFigures(context, trx);

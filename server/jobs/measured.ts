@@ -11,7 +11,7 @@ import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { entriesOf, type JobRow, keepMeasured, measuredRows, washesOf } from './storage.ts';
+import { entriesOf, type JobRow, keepMeasured, washesOf } from './storage.ts';
 
 /** A face as a job has it, with the ways that its plan chose. */
 export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan): FaceOfJob => {
@@ -59,5 +59,3 @@ export async function measureJob(trx: Transaction, job: JobRow): Promise<void> {
   const site = await readSite(trx, job.siteId);
   await keepMeasured(trx, job.id, await measuredOf(trx, job, site));
 }
-
-export const measuredJobs = measuredRows;

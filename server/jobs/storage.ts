@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import { z } from 'zod';
 import { id as uuid, type YesNo } from '../../contract/common.ts';
 import { type JobListItem, step } from '../../contract/jobs/endpoints.ts';
@@ -232,12 +233,17 @@ export const keepMeasured = (trx: Transaction, id: string, measured: MeasuredJob
     .where({ id })
     .update({ measured: json(measured) });
 
+interface MeasuredRow {
+  id: string;
+  siteId: string;
+  site: string;
+  date: string;
+  measured: MeasuredJob;
+}
+
 /** What the newest finished jobs measured. */
-export async function measuredRows(
-  connection: Connection,
-  limit: number,
-): Promise<{ id: string; siteId: string; site: string; date: string; measured: MeasuredJob }[]> {
-  return withSite(connection('jobs'), 'jobs.site_id')
+export const measuredRows = (connection: Connection, limit: number): Knex.QueryBuilder<object, MeasuredRow[]> =>
+  withSite(connection('jobs'), 'jobs.site_id')
     .whereNotNull('jobs.measured')
     .orderBy([
       { column: 'jobs.scheduledFor', order: 'desc' },
@@ -245,7 +251,6 @@ export async function measuredRows(
     ])
     .limit(limit)
     .select('jobs.id', 'jobs.siteId', 'sites.name as site', 'jobs.scheduledFor as date', 'jobs.measured as measured');
-}
 
 /** Jobs on which an array was washed, oldest first; ended or not, for what was washed is washed. */
 export async function washesOf(connection: Connection, arrayId: string): Promise<JobRow[]> {

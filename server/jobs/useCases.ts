@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import { type SolarArray, site as siteSchema } from '../../contract/sites/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countMarks, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
@@ -18,7 +18,7 @@ import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
-import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
+import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createEachOnce, createOnce, trail, updateVersioned } from '../storage/writing.ts';
@@ -43,8 +43,7 @@ type Endpoints = typeof jobsEndpoints;
 
 export async function readJob(connection: Connection, id: string) {
   const row = await findJob(connection, id);
-  const site = await readSite(connection, row.siteId);
-  const customer = await findCustomer(connection, site.customerId);
+  const { site, customer } = await siteAndCustomer(connection, row.siteId);
   const entries = await entriesOf(connection, id);
   const photos = await photosWhere(connection, { jobId: [id] });
   const {
@@ -61,8 +60,8 @@ export async function readJob(connection: Connection, id: string) {
   return {
     ...rest,
     ...content,
-    site: siteSchema.parse(site),
-    customer: { name: customer.name, phone: customer.phone },
+    site,
+    customer,
     entries,
     photos,
   };

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import {
   type Outlook,
   type OutlookSettings,
@@ -74,11 +75,16 @@ export async function lastReckonings(connection: Connection, arrayIds: string[])
   return rows.map(toReckoning);
 }
 
+interface TaughtRow {
+  id: string;
+  name: string;
+  siteId: string;
+  site: string;
+  taught: Taught[];
+}
+
 /** What the newest reckoning of each array taught, the newest first. */
-export const taughtByArrays = (
-  connection: Connection,
-  limit: number,
-): Promise<{ id: string; name: string; siteId: string; site: string; taught: Taught[] }[]> =>
+export const taughtByArrays = (connection: Connection, limit: number): Knex.QueryBuilder<object, TaughtRow[]> =>
   withSite(withArray(connection('reckonings as newest'), 'newest.array_id'), 'arrays.site_id')
     .whereNotNull('newest.taught')
     .whereNotExists(

@@ -40,6 +40,19 @@ export async function astray(trx: Transaction, rows: readonly { id: string; site
 export const readSite = async (connection: Connection, id: string): Promise<Site> =>
   site.parse(mustHave(await connection('sites').where({ id }).first(), 'site'));
 
+/** The site with whoever to call about it, or a 404. */
+export async function siteAndCustomer(
+  connection: Connection,
+  id: string,
+): Promise<{ site: Site; customer: Pick<Customer, 'name' | 'phone'> }> {
+  const row = await connection('sites')
+    .join('customers', 'customers.id', 'sites.customer_id')
+    .where('sites.id', id)
+    .first('sites.*', 'customers.name as customerName', 'customers.phone as customerPhone');
+  const { customerName, customerPhone, ...own } = mustHave(row, 'site');
+  return { site: site.parse(own), customer: { name: customerName, phone: customerPhone } };
+}
+
 /** Sites by their ids, in no order. */
 export async function sitesOf(connection: Connection, ids: readonly string[]): Promise<Site[]> {
   const rows: unknown[] = await connection('sites').whereIn('id', ids);
