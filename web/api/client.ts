@@ -3,7 +3,7 @@ import { doors } from '../../contract/doors.ts';
 import type { AnswerOf, BodyInput, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import { CONTRACT_HEADER, CONTRACT_VERSION } from '../../contract/version.ts';
-import { takeEarly } from './early.ts';
+import { earlyAnswers } from './early.ts';
 
 /** A refusal of the server, with the fields it names. */
 export class ProblemError extends Error {
@@ -35,6 +35,8 @@ export interface CallInput<K extends EndpointName> {
   /** gives the request up */
   signal?: AbortSignal;
 }
+
+const early = earlyAnswers();
 
 let csrf = '';
 /** Keeps the token that writes have to carry; it comes with the session. */
@@ -75,8 +77,9 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
   let response: Response;
   try {
     const address = addressOf(door.path, input.params as object, input.query);
-    const early = door.method === 'GET' ? takeEarly(address) : undefined;
-    response = await (early ??
+    if (door.method !== 'GET') early.close();
+    const answered = door.method === 'GET' ? early.take(address) : undefined;
+    response = await (answered ??
       fetch(address, {
         method: door.method,
         headers,
