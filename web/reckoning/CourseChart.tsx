@@ -39,6 +39,9 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
     ...known.course.map(({ p90 }) => p90 * 100),
     ...seen.map(({ says, error }) => says + (error[1] ?? 0)),
   );
+  // Whole steps, so that no mark of the axis says less or more than where it stands.
+  const step = top > 20 ? 10 : 5;
+  const steps = Array.from({ length: Math.ceil(top / step) }, (_, at) => at + 1);
   return (
     <figure
       className="mb-1"
@@ -55,7 +58,15 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
             minTickGap={40}
             {...axis}
           />
-          <YAxis width={48} unit=" %" domain={[0, Math.ceil(top / 5) * 5]} allowDataOverflow {...axis} />
+          <YAxis
+            width={48}
+            unit=" %"
+            domain={[0, steps.length * step]}
+            ticks={[0, ...steps.map((at) => at * step)]}
+            interval={0}
+            allowDataOverflow
+            {...axis}
+          />
           <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
           <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
           {known.washDays
