@@ -2,6 +2,7 @@ import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 're
 import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss of each month for years to come: a band of weather courses and its middle. */
 export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
@@ -13,6 +14,7 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
   }));
   const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
   const last = fan.at(-1);
+  const ticks = percentTicks(Math.max(...data.map(({ band }) => band[1] ?? 0)));
   return (
     <figure
       className="mb-1"
@@ -30,7 +32,7 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
             minTickGap={12}
             {...axis}
           />
-          <YAxis width={48} unit=" %" domain={[0, (most: number) => Math.max(5, Math.ceil(most / 5) * 5)]} {...axis} />
+          <YAxis width={48} unit=" %" domain={[0, ticks.at(-1) ?? 5]} ticks={ticks} interval={0} {...axis} />
           <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
           <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
         </ComposedChart>

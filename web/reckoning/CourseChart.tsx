@@ -13,6 +13,7 @@ import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
 export default function CourseChart({ known }: { known: KnownOnRecord }) {
@@ -39,9 +40,7 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
     ...known.course.map(({ p90 }) => p90 * 100),
     ...seen.map(({ says, error }) => says + (error[1] ?? 0)),
   );
-  // Whole steps, so that no mark of the axis says less or more than where it stands.
-  const step = top > 20 ? 10 : 5;
-  const steps = Array.from({ length: Math.ceil(top / step) }, (_, at) => at + 1);
+  const ticks = percentTicks(top);
   return (
     <figure
       className="mb-1"
@@ -61,8 +60,8 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
           <YAxis
             width={48}
             unit=" %"
-            domain={[0, steps.length * step]}
-            ticks={[0, ...steps.map((at) => at * step)]}
+            domain={[0, ticks.at(-1) ?? top]}
+            ticks={ticks}
             interval={0}
             allowDataOverflow
             {...axis}

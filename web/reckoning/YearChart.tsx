@@ -4,6 +4,7 @@ import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, monthName } from '../../words/calendar.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
+import { percentTicks } from '../parts/ticks.ts';
 
 /** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
 export default function YearChart({ curve, startDay }: { curve: YearAhead['curve']; startDay: number }) {
@@ -17,6 +18,8 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
   const ticks = MONTH_STARTS.map((day) => (day - startDay + 365) % 365).sort((a, b) => a - b);
   const monthAt = (index: number) => monthName((index + startDay) % 365);
   const highest = Math.max(...curve.map(({ high }) => high));
+  // Room above the band for the rain.
+  const ticksOfLoss = percentTicks(highest * 125);
   const worst = curve.findIndex(({ high }) => high === highest);
   return (
     <figure
@@ -39,7 +42,9 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
           <YAxis
             yAxisId="loss"
             width={48}
-            domain={[0, (most: number) => Math.max(5, Math.ceil((most * 1.25) / 5) * 5)]}
+            domain={[0, ticksOfLoss.at(-1) ?? 5]}
+            ticks={ticksOfLoss}
+            interval={0}
             tick={{ fill: '#4c5853', fontSize: 12 }}
             stroke="#6e6a5c"
             unit=" %"
