@@ -4,8 +4,9 @@ import { EFFECTIVENESS } from '../core/assumptions.ts';
 import { optimalDays } from '../core/frequency/optimalDays.ts';
 import { bestVisits } from '../core/frequency/visits.ts';
 import { clearSkyOnSurface } from '../core/irradiance/planeOfArray.ts';
+import { EXAMPLE_MODULE } from '../core/modules/exampleModule.ts';
 import { arrayOutput } from '../core/modules/output.ts';
-import { type DiodeModule, stringPower } from '../core/modules/string.ts';
+import { stringPower } from '../core/modules/string.ts';
 import { soilingByLayers } from '../core/soiling/layered.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { MILLISECONDS_PER_HOUR } from '../core/time/utc.ts';
@@ -25,7 +26,6 @@ interface Bench {
   prepare: (size: number) => () => unknown;
 }
 
-const MODULE: DiodeModule = { cells: 60, substrings: 3, iL: 10.7, i0: 1.7e-10, rs: 0.2, rsh: 260, a: 1.73 };
 const START = Date.UTC(2026, 0, 1);
 
 function patchedString(module: DiodeModule, patches: number) {
@@ -124,7 +124,7 @@ const BENCHES: Bench[] = [
       };
     },
   },
-  ...[MODULE, { ...MODULE, cells: 120, halfCut: true }].map(
+  ...[EXAMPLE_MODULE, { ...EXAMPLE_MODULE, cells: 120, halfCut: true }].map(
     (module): Bench => ({
       name: `string, ${module.halfCut ? 'half-cut' : 'whole'} cells, 24 modules to 200 patches`,
       of: 'patches',

@@ -1,19 +1,7 @@
 import { expect } from 'chai';
 import { inBrowser } from '../testing/browser.tsx';
+import { quote } from '../testing/quotes.ts';
 import { QuoteList } from './QuoteList.tsx';
-
-const quote = (number: number) => ({
-  id: `q${number}`,
-  siteId: 's',
-  site: `Barn ${number}`,
-  number,
-  revision: 1,
-  state: 'sent',
-  sentAt: '2026-11-20',
-  validUntil: null,
-  gross: 100_000,
-  currency: 'ZAR',
-});
 
 describe('a list that is pressed for more', () => {
   const browser = inBrowser();

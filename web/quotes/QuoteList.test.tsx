@@ -1,19 +1,8 @@
 import { expect } from 'chai';
 import { read } from '../testing/markup.tsx';
+import { quote } from '../testing/quotes.ts';
 import { QuoteList } from './QuoteList.tsx';
 
-const quote = (number: number) => ({
-  id: `q${number}`,
-  siteId: 's',
-  site: `Barn ${number}`,
-  number,
-  revision: 1,
-  state: 'sent',
-  sentAt: '2026-11-20',
-  validUntil: null,
-  gross: 100_000,
-  currency: 'ZAR',
-});
 const listed = (pages: { items: unknown[]; next: string | null }[]) =>
   read(<QuoteList />, {
     answers: [[['listQuotes', null, { limit: 50 }, 'pages'], { pages, pageParams: [null, 'two'] }]],
