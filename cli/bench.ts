@@ -6,7 +6,7 @@ import { bestVisits } from '../core/frequency/visits.ts';
 import { clearSkyOnSurface } from '../core/irradiance/planeOfArray.ts';
 import { EXAMPLE_MODULE } from '../core/modules/exampleModule.ts';
 import { arrayOutput } from '../core/modules/output.ts';
-import { stringPower } from '../core/modules/string.ts';
+import { type DiodeModule, stringPower } from '../core/modules/string.ts';
 import { soilingByLayers } from '../core/soiling/layered.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { MILLISECONDS_PER_HOUR } from '../core/time/utc.ts';
