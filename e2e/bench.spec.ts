@@ -24,7 +24,9 @@ test('a patch laid on the bench loses what ./pail compute string says of the sam
   await page.locator('[data-module="0"][data-row="9"][data-column="0"]').click();
   await expect(power).not.toHaveText(/^2[.,]8/);
   await page.getByText('How it is computed').click();
-  const input = JSON.parse((await page.locator('.case').textContent()) ?? '');
+  const written = page.locator('.case');
+  await expect(written).toContainText('{');
+  const input = JSON.parse((await written.textContent()) ?? '');
   expect(input.patches).toHaveLength(1 + 12 * 6);
   const { electricalLoss, opticalLoss } = compute<{ electricalLoss: number; opticalLoss: number }>('string', input);
   const shown = plain((await power.textContent()) ?? '');
