@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Pool } from 'pg';
@@ -91,22 +91,8 @@ export function createApp(options: AppOptions): Express {
       customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'info'),
     }),
   );
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          objectSrc: ["'none'"],
-          upgradeInsecureRequests: null,
-        },
-      },
-      strictTransportSecurity: options.behindProxy,
-    }),
-  );
   app.use(compression());
-  app.use('/api', (_request, response, next) => {
+  app.use('/api', answerGuards(options.behindProxy), (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
@@ -119,10 +105,47 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', () => {
     throw notFound('address');
   });
+  app.use(pageGuards(options.behindProxy));
   if (options.webFolder) serveWeb(app, options.webFolder);
   app.use(answerProblems);
   return app;
 }
+
+/** What a browser is told to refuse with a page of ours. */
+const pageGuards = (behindProxy: boolean): RequestHandler =>
+  helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        objectSrc: ["'none'"],
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: behindProxy,
+  });
+
+/** What it is told with an answer, which is no page: it loads nothing, stands in no frame and is what it says it is. */
+const answerGuards = (behindProxy: boolean): RequestHandler =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        imgSrc: ["'self'"],
+        styleSrc: ["'unsafe-inline'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: behindProxy,
+    crossOriginOpenerPolicy: false,
+    originAgentCluster: false,
+    xDnsPrefetchControl: false,
+    xDownloadOptions: false,
+    xPermittedCrossDomainPolicies: false,
+    xXssProtection: false,
+  });
 
 /** The built interface, packed when it was built: hashed files may be kept for a year, the page itself never. */
 function serveWeb(app: Express, folder: string): void {

@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { z } from 'zod';
 import { AppError } from '../errors.ts';
 import { newDatabase } from '../testing/harness.ts';
-import { type Database, json, openDatabase } from './database.ts';
+import { type Database, instantOf, json, openDatabase } from './database.ts';
 import { decodeCursor, page } from './paging.ts';
 import { createOnce, mustFind, trail, updateVersioned, type Writer } from './writing.ts';
 
@@ -31,6 +31,12 @@ describe('rows', () => {
     const row = await database('company').first();
     expect(row).to.include.keys('quoteValidDays', 'prices');
     expect(row.prices).to.have.property('hourlyRate');
+  });
+
+  it('give an instant the same whichever way it is written', async () => {
+    const moments = ['2026-11-24 08:00:00+00', '2026-02-28 23:59:59.5+00', '1999-12-31 10:20:30.123456+00'];
+    for (const written of [...moments, '2026-11-24 10:00:00+02', '2026-11-24 13:30:00.25+05:30'])
+      expect(instantOf(written), written).to.equal(new Date(written).toISOString());
   });
 
   it('give instants as ISO text, dates as they are, and counts as numbers', async () => {

@@ -8,9 +8,19 @@ export type Transaction = Knex.Transaction;
 export type Connection = Knex;
 
 // Instants come out as ISO text, dates as they are, counts as numbers.
-pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (value) => new Date(value).toISOString());
+pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, instantOf);
 pg.types.setTypeParser(pg.types.builtins.DATE, (value) => value);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+
+const [DASH, SPACE] = [45, 32];
+
+/** The ISO text of an instant as PostgreSQL writes it. Most of a list is times: one told in UTC is cut, not reckoned. */
+export function instantOf(written: string): string {
+  const inUtc = written.endsWith('+00') && written.charCodeAt(4) === DASH && written.charCodeAt(10) === SPACE;
+  if (!inUtc || written.length < 'YYYY-MM-DD hh:mm:ss+00'.length) return new Date(written).toISOString();
+  const thousandths = written.slice(20, -3).padEnd(3, '0').slice(0, 3);
+  return `${written.slice(0, 10)}T${written.slice(11, 19)}.${thousandths}Z`;
+}
 
 /** Remembers what a name becomes: there are only as many as there are columns. */
 function remembered(become: (name: string) => string): (name: string) => string {
@@ -28,12 +38,26 @@ function remembered(become: (name: string) => string): (name: string) => string 
 const snake = remembered((name) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`));
 const camel = remembered((name) => name.replace(/_([a-z0-9])/g, (_, letter: string) => letter.toUpperCase()));
 
-function camelRow(row: unknown): unknown {
-  if (row === null || typeof row !== 'object' || Array.isArray(row) || Buffer.isBuffer(row)) return row;
-  const named: Record<string, unknown> = {};
-  for (const [key, value] of Object.entries(row)) named[camel(key)] = value;
-  return named;
+const isRow = (row: unknown): row is Record<string, unknown> =>
+  row !== null && typeof row === 'object' && !Array.isArray(row) && !Buffer.isBuffer(row);
+
+/** Rows of one result, which all have the same columns: what those become is looked up once. */
+function camelRows(rows: unknown[]): unknown[] {
+  const [first] = rows;
+  if (!isRow(first)) return rows.map(camelRow);
+  const columns = Object.keys(first);
+  const names = columns.map(camel);
+  if (names.every((name, at) => name === columns[at])) return rows;
+  return rows.map((row) => {
+    const named: Record<string, unknown> = {};
+    columns.forEach((column, at) => {
+      named[names[at] as string] = (row as Record<string, unknown>)[column];
+    });
+    return named;
+  });
 }
+
+const camelRow = (row: unknown): unknown => (isRow(row) ? camelRows([row])[0] : row);
 
 /**
  * How long the database may take, in ms, before a request gives up on it. The last one counts on this side, where a
@@ -59,7 +83,7 @@ export function openDatabase(url: string, poolSize = 10, limits: Partial<typeof 
     // What was to be written does not belong into messages of errors, and so not into logs.
     compileSqlOnError: false,
     wrapIdentifier: (value, original) => (value === '*' ? value : original(snake(value))),
-    postProcessResponse: (result: unknown) => (Array.isArray(result) ? result.map(camelRow) : camelRow(result)),
+    postProcessResponse: (result: unknown) => (Array.isArray(result) ? camelRows(result) : camelRow(result)),
   });
 }
 
