@@ -182,6 +182,19 @@ describe('sites and arrays', () => {
     expect((await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent('x%y')}`)).items).to.have.length(0);
   });
 
+  it('are found by every word of a search, in any order, be it of the name, the place or the customer', async () => {
+    const { site } = await newSite({ name: 'Tannery 4417', place: 'Weir Row' });
+    const found = async (search: string) =>
+      (await harness.owner.must('GET', `/api/sites?search=${encodeURIComponent(search)}`)).items.map(
+        ({ id }: { id: string }) => id,
+      );
+    for (const search of ['4417', 'tannery 44', ' 4417  TANNERY ', 'row tannery 4417']) {
+      expect(await found(search), search).to.deep.equal([site.id]);
+    }
+    expect(await found('tannery 4418')).to.deep.equal([]);
+    expect(await found('granary 4417')).to.deep.equal([]);
+  });
+
   it('stand where their newest records put them', async () => {
     const { site } = await newSite();
     const array = arrayBody();

@@ -108,7 +108,16 @@ export interface SiteRow extends Pick<Site, 'id' | 'name' | 'place'> {
 
 const siteCursor = z.tuple([z.string(), uuid]);
 
-/** One more than a page of sites, by name. */
+/** The words of a search, the one that fewest sites will have first: numbers, then the longest. */
+const wordsOf = (search: string): string[] =>
+  search
+    .split(/\s+/)
+    .filter(Boolean)
+    .sort((a, b) => Number(/\d/.test(b)) - Number(/\d/.test(a)) || b.length - a.length);
+
+const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** One more than a page of sites, by name; of a search those that hold every word of it, in whatever order. */
 export function listSiteRows(
   connection: Connection,
   query: PageQuery & { search?: string | undefined },
@@ -120,7 +129,10 @@ export function listSiteRows(
     .orderByRaw('lower(name), id')
     .limit(query.limit + 1);
   if (after) own.whereRaw('(lower(name), id) > (?, ?::uuid)', [after[0], after[1]]);
-  if (query.search) own.whereRaw('words like lower(?)', [`%${query.search.replace(/[\\%_]/g, '\\$&')}%`]);
+  const [rarest, ...others] = wordsOf(query.search ?? '');
+  if (rarest) own.whereRaw('words like lower(?)', [containing(rarest)]);
+  // Each further word costs the index more than it spares: it is looked for among what the rarest one finds.
+  for (const word of others) own.whereRaw("(words || '') like lower(?)", [containing(word)]);
   // Whose they are is asked of the page alone.
   return connection
     .from(own.as('page'))
