@@ -16,6 +16,7 @@ import { quantile } from '../core/statistics/summary.ts';
 import { exampleInspection, exampleReckon } from '../core/testing/exampleReckon.ts';
 import { addedDays } from '../core/time/dates.ts';
 import { startWorkers } from '../server/compute/workers.ts';
+import { sendBundle, untilTakenIn } from './bringIn.ts';
 import { BROWSER_FLAGS } from './browser.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
 import { DEMO_OWNER } from './demo.ts';
@@ -261,7 +262,6 @@ async function oneImport({ server }: Stage, door: Door): Promise<void> {
   const [site] = bundle.sites;
   site.rounds = [{ inspections: site.rounds[0].inspections, photos: [] }];
   const [inspection] = site.rounds[0].inspections;
-  const form = new FormData();
   let size = 0;
   const files: [Blob, string][] = [];
   for (let seed = 0; seed < IMPORTED; seed += 1) {
@@ -278,11 +278,9 @@ async function oneImport({ server }: Stage, door: Door): Promise<void> {
     files.push([new Blob([new Uint8Array(bytes)]), name]);
     size += bytes.length / 1e6;
   }
-  form.append('bundle', JSON.stringify(bundle));
-  for (const [blob, name] of files) form.append('file', blob, name);
   const mostMemory = watchMemory(server.child.pid ?? 0);
   const start = performance.now();
-  await door('POST', '/api/imports', form);
+  await untilTakenIn(door, await sendBundle(door, bundle, files));
   const took = performance.now() - start;
   const most = mostMemory();
   line(

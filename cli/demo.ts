@@ -10,6 +10,7 @@ import { SITES } from '../demo/scenario.ts';
 import { asItWas } from '../demo/truth.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
 import { openDatabase } from '../server/storage/database.ts';
+import { sendBundle, untilTakenIn } from './bringIn.ts';
 import { cookiesOf } from './cookies.ts';
 import { dataFolder, PROJECT } from './folders.ts';
 
@@ -143,13 +144,14 @@ async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: 
   for (const file of files.sort()) {
     const written = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
     const bundle = { ...written, sites: written.sites.map((site) => withRecords(site, today)) };
-    const form = new FormData();
-    form.append('bundle', JSON.stringify(bundle));
-    for (const { file: picture } of bundle.sites.flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))) {
-      const bytes = readFileSync(join(folder, 'photos', picture));
-      form.append('file', new Blob([bytes], { type: 'image/jpeg' }), picture);
-    }
+    const pictures = bundle.sites
+      .flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))
+      .map(({ file: name }): [Blob, string] => [
+        new Blob([readFileSync(join(folder, 'photos', name))], { type: 'image/jpeg' }),
+        name,
+      ]);
     const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
-    await doors[by ?? 'owner']('POST', '/api/imports', form);
+    const door = doors[by ?? 'owner'];
+    await untilTakenIn(door, await sendBundle(door, bundle, pictures));
   }
 }

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { arrayBody, siteBody } from '../contract/testing/bodies.ts';
 import { expectAccessible, signIn, watchConsole } from './support/person.ts';
 
 test('the owner invites somebody by a link that works once, and the crew does not see the company', async ({
@@ -83,6 +84,40 @@ test('a site goes out as a file, and a broken file is refused by the name of its
   await page.getByRole('button', { name: 'Take in' }).click();
   await expect(page.getByRole('alert')).toContainText('format:');
   await expect(page.getByRole('alert')).toContainText('Nothing was taken in.');
+});
+
+test('a file of sites is worked out while other things are done, and the page says what came of it', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/import');
+  const { id, customer, ...site } = siteBody({ name: 'Slipway store' });
+  const bundle = {
+    format: 'wide-pail-sites',
+    formatVersion: 1,
+    sites: [{ id, customer, site, arrays: [arrayBody()] }],
+  };
+  const give = async (content: unknown) => {
+    const buffer = Buffer.from(JSON.stringify(content));
+    await page.getByLabel('Files').setInputFiles({ name: 'sites.json', mimeType: 'application/json', buffer });
+    await page.getByRole('button', { name: 'Take in' }).click();
+  };
+  const sent = page.getByRole('region', { name: 'Sent so far' }).getByRole('row');
+  await give(bundle);
+  await expect(sent.nth(1)).toContainText('1 site');
+  await expect(page.getByRole('button', { name: 'Take in' })).toBeDisabled();
+  // The same site under another name is another record with a used id: nothing of that file is taken in.
+  const other = { ...bundle, sites: [{ ...bundle.sites[0], site: { ...site, name: 'Slipway shed' } }] };
+  await give(other);
+  await expect(sent.nth(1)).toContainText('Nothing was taken in. sites.0.id');
+  await expect(sent.nth(2)).toContainText('1 site');
+  await expectAccessible(page);
+  await page.goto('/sites');
+  await page.getByPlaceholder('Find by site, place or customer').fill('slipway');
+  await expect(page.getByRole('link', { name: 'Slipway store', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Slipway shed', exact: true })).toHaveCount(0);
+  expect(errors).toEqual([]);
 });
 
 test('sites are found by name, place or customer, and a step of the spine opens from the list', async ({ page }) => {

@@ -2,13 +2,15 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import pino from 'pino';
-import { startQueue } from './compute/queue.ts';
+import { type Queue, startQueue } from './compute/queue.ts';
 import { repeat } from './compute/repeat.ts';
 import { startWorkers } from './compute/workers.ts';
+import type { Services } from './context.ts';
 import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { openSpool } from './http/intake.ts';
+import { runImport, runLeftWaiting } from './imports/useCases.ts';
 import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
 import { pruneDevices } from './people/deviceStorage.ts';
 import { pruneCounts } from './people/limiter.ts';
@@ -38,13 +40,17 @@ export async function startServer(environment: Environment): Promise<RunningServ
   const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));
   const workers = startWorkers();
-  const queue = await inTurn(patient, 'queue', () =>
+  const weather = environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE;
+  // Work of the queue asks it for more in its turn: it is there by the time any has come.
+  const inBackground = (): Services => ({ database, workers, queue, clock, weather });
+  const queue: Queue = await inTurn(patient, 'queue', () =>
     startQueue({
       url: environment.DATABASE_URL,
       onError: (error) => logger.warn({ err: error }, 'queue'),
       handlers: {
         'photo.prepare': ({ id }) => preparePhoto(database, id),
         'energy.drift': ({ id }) => workOutDrift({ database, workers }, id),
+        'import.take': ({ id }) => runImport(inBackground(), id),
         'quotes.expire': async () => {
           await expireQuotes({ database, clock });
         },
@@ -58,19 +64,14 @@ export async function startServer(environment: Environment): Promise<RunningServ
   );
   await patient.destroy();
   await expireQuotes({ database, clock });
-  const stopSweeping = repeat(
-    () => prepareLeftWaiting(database, clock),
-    15_000,
-    (error) => logger.warn({ err: error }, 'pictures left waiting'),
-  );
+  const sweep = (what: string, work: () => Promise<void>) =>
+    repeat(work, 15_000, (error) => logger.warn({ err: error }, `${what} left waiting`));
+  const sweeping = [
+    sweep('pictures', () => prepareLeftWaiting(database, clock)),
+    sweep('imports', () => runLeftWaiting(inBackground())),
+  ];
   const sessionSecret = await readSessionSecret(database);
-  const services = {
-    database,
-    workers,
-    queue,
-    clock,
-    weather: environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE,
-  };
+  const services = { database, workers, queue, clock, weather };
   const spool = openSpool();
   const app = createApp({
     services,
@@ -97,7 +98,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
       spool.close();
-      await stopSweeping();
+      await Promise.all(sweeping.map((stop) => stop()));
       await pulse.stop();
       await heart.close();
       await queue.close();

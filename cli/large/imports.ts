@@ -1,6 +1,7 @@
 import pg from 'pg';
 import { arrayBody, siteBody } from '../../contract/testing/bodies.ts';
 import { newDatabase } from '../../server/testing/harness.ts';
+import { sendBundle, untilTakenIn } from '../bringIn.ts';
 import type { Cluster } from '../cluster.ts';
 import { startServerProcess } from '../serverProcess.ts';
 import type { Door } from './load.ts';
@@ -60,16 +61,24 @@ export async function imports(cluster: Cluster, signIn: (address: string) => Pro
     const url = await newDatabase({ admin: cluster.url(), app: cluster.appUrl('postgres') });
     const server = await startServerProcess({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' });
     const door = await signIn(server.address);
+    const headers = { cookie: door.cookie, 'x-csrf-token': door.csrf };
+    const asking = async (method: string, path: string, body?: unknown): Promise<unknown> => {
+      const answer = await fetch(`${door.address}${path}`, {
+        method,
+        headers,
+        ...(body ? { body: body as FormData } : {}),
+      });
+      if (!answer.ok) throw new Error(`imports: ${answer.status} ${(await answer.text()).slice(0, 300)}`);
+      return answer.json();
+    };
     const list = customerList();
     const begun = performance.now();
+    const sent: string[] = [];
     for (let from = 0; from < SITES; from += A_FILE) {
-      const form = new FormData();
       const sites = list.slice(from, from + A_FILE);
-      form.append('bundle', JSON.stringify({ format: 'wide-pail-sites', formatVersion: 1, sites }));
-      const headers = { cookie: door.cookie, 'x-csrf-token': door.csrf };
-      const answer = await fetch(`${door.address}/api/imports`, { method: 'POST', headers, body: form });
-      if (!answer.ok) throw new Error(`imports: ${answer.status} ${(await answer.text()).slice(0, 300)}`);
+      sent.push(await sendBundle(asking, { format: 'wide-pail-sites', formatVersion: 1, sites }));
     }
+    for (const id of sent) await untilTakenIn(asking, id);
     took.push(performance.now() - begun);
     await server.stop();
     copies.push(await copied(url));

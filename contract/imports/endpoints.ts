@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
+import { IMPORT_STATES } from '../../core/imports/states.ts';
 import { PHOTO_ROLES } from '../../core/inspections/photoFace.ts';
 import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
-import { date, id, moment, note, text } from '../common.ts';
+import { date, id, idParams, moment, note, pageOf, pageQuery, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
 import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
@@ -104,21 +105,57 @@ const bundleText = z.string().transform((text, context): unknown => {
   }
 });
 
+/** How much of each was taken in. */
+const importCounts = z.object({
+  sites: z.number(),
+  inspections: z.number(),
+  quotes: z.number(),
+  jobs: z.number(),
+  photos: z.number(),
+});
+export type ImportCounts = z.infer<typeof importCounts>;
+
+/** A file of sites that somebody sent, and what became of it. */
+export const importRecord = z.object({
+  id,
+  /** who sent it, and when */
+  by: z.string(),
+  at: moment,
+  state: z.enum(IMPORT_STATES),
+  doneAt: moment.nullable(),
+  /** pictures that came with it */
+  pictures: z.number().int(),
+  counts: importCounts.nullable(),
+  /** what does not fit, at its place in the file */
+  refusal: z.object({ path: z.string(), message: z.string() }).nullable(),
+});
+export type ImportRecord = z.infer<typeof importRecord>;
+
 export const importsEndpoints = {
   importSites: endpoint({
     method: 'POST',
     path: '/api/imports',
-    summary: 'Import sites with their history and pictures; all of it or nothing',
+    summary: 'Send sites with their history and pictures; they are worked out afterwards, all of it or nothing',
     roles: OWNER,
-    body: z.object({ bundle: bundleText.pipe(importBundle) }),
+    body: z.object({ id, bundle: bundleText.pipe(importBundle) }),
     upload: 'many',
     limit: LARGEST_PHOTO,
-    answer: z.object({
-      sites: z.number(),
-      inspections: z.number(),
-      quotes: z.number(),
-      jobs: z.number(),
-      photos: z.number(),
-    }),
+    answer: importRecord,
+  }),
+  listImports: endpoint({
+    method: 'GET',
+    path: '/api/imports',
+    summary: 'Files of sites that were sent, the last one first, and what became of each',
+    roles: OWNER,
+    query: pageQuery,
+    answer: pageOf(importRecord),
+  }),
+  readImport: endpoint({
+    method: 'GET',
+    path: '/api/imports/:id',
+    summary: 'What became of a file of sites',
+    roles: OWNER,
+    params: idParams,
+    answer: importRecord,
   }),
 };

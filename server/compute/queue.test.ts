@@ -25,6 +25,7 @@ describe('work in the background', () => {
       handlers: {
         'photo.prepare': ({ id }) => prepare(id),
         'energy.drift': ({ id }) => prepare(id),
+        'import.take': ({ id }) => prepare(id),
         'quotes.expire': async () => undefined,
         'people.prune': async () => undefined,
       },
@@ -82,6 +83,7 @@ describe('work in the background', () => {
       handlers: {
         'photo.prepare': () => Promise.reject(new Error('stopped')),
         'energy.drift': async () => undefined,
+        'import.take': async () => undefined,
         'quotes.expire': async () => undefined,
         'people.prune': async () => undefined,
       },

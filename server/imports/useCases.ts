@@ -1,164 +1,120 @@
-import type { ImportBundle, ImportedSite } from '../../contract/imports/endpoints.ts';
-import type { Context } from '../context.ts';
-import { AppError, invalid } from '../errors.ts';
-import { addPhoto } from '../inspections/photos.ts';
-import { recordInspection } from '../inspections/useCases.ts';
-import { addEntries, scheduleJob } from '../jobs/useCases.ts';
-import { planSite } from '../methods/useCases.ts';
-import { readQuote } from '../quotes/storage.ts';
-import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
-import { reckonArray } from '../reckoning/useCases.ts';
-import { readReport } from '../reports/read.ts';
-import { draftReport, sealReport } from '../reports/useCases.ts';
-import { createSites } from '../sites/useCases.ts';
-import { addWaterReading } from '../water/useCases.ts';
-import { keepEnergy, keepRain } from '../weather/storage.ts';
+import { createHash } from 'node:crypto';
+import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { ImportRecord, importsEndpoints } from '../../contract/imports/endpoints.ts';
+import type { Context, Services } from '../context.ts';
+import { AppError, type FailureKind, invalid } from '../errors.ts';
+import { personWhoMayEnter } from '../people/storage.ts';
+import type { Transaction } from '../storage/database.ts';
+import { pageOfEntered } from '../storage/paging.ts';
+import { createOnce, trail, type Writer } from '../storage/writing.ts';
+import {
+  countTry,
+  insertImport,
+  insertPicture,
+  leftWaiting,
+  listImportRows,
+  lockWaitingImport,
+  readImport,
+  type Settled,
+  settleImport,
+  type WaitingPicture,
+  waitingPictures,
+} from './storage.ts';
+import { refuseMissingPictures, takeIn } from './takeIn.ts';
 
-/** Entries of one call, as many as a phone sends at a time. */
-const BATCH = 200;
+type Endpoints = typeof importsEndpoints;
+
+/** Keeps a file with its pictures and queues the work of taking it in, in one transaction. */
+export async function askForImport(
+  context: Context,
+  { id, bundle }: BodyOf<Endpoints['importSites']>,
+  files: readonly WaitingPicture[],
+): Promise<ImportRecord> {
+  const names = new Set<string>();
+  for (const { name } of files) {
+    if (names.has(name)) throw invalid('file', `two pictures are called ${name}; give one another name`);
+    names.add(name);
+  }
+  refuseMissingPictures(bundle, names);
+  const sum = createHash('sha256').update(JSON.stringify(bundle)).digest('hex');
+  const asked = { id, sum, sites: bundle.sites.length, pictures: files.length };
+  await context.database.transaction((trx) =>
+    createOnce(trx, context, 'import', asked, async () => {
+      await insertImport(trx, { id, bundle, pictures: files.length, by: context.person.id, at: context.clock() });
+      for (const file of files) await insertPicture(trx, id, file.name, await file.read());
+      await context.queue.send(trx, 'import.take', { id });
+    }),
+  );
+  context.queue.wake('import.take');
+  return readImport(context.database, id);
+}
+
+export const showImport = (context: Context, id: string): Promise<ImportRecord> => readImport(context.database, id);
+
+export async function listImports({ database }: Context, query: QueryOf<Endpoints['listImports']>) {
+  return pageOfEntered(await listImportRows(database, query), query.limit);
+}
+
+/** How often a file is tried before it is given up on: one that ends the process would otherwise be begun without end. */
+const MOST_TRIES = 5;
+/** A file that has waited for so long, ms, was left by a process that ended over it. */
+const LEFT_WAITING = 60_000;
+
+/** Failures that the same file would meet again. */
+const OF_THE_FILE: ReadonlySet<FailureKind> = new Set(['bad-input', 'not-yours', 'not-found', 'conflict']);
+
+const BROKE_HERE = {
+  path: '',
+  message: 'something broke here while it was worked out, and it is not your doing; send the file again',
+};
 
 /**
- * Imports sites with their history by the same use cases that a person's clicks go through, so that every figure is
- * computed here and every rule holds. All of it or nothing: one transaction, and an error names its place in the file.
+ * Takes in a file that waits: all of it and the note that it is in, or nothing and the reason why. Asked twice it is taken
+ * in once. What is no fault of the file is thrown, and tried again by whoever asked.
  */
-export async function importSites(context: Context, bundle: ImportBundle, files: UploadedPicture[]) {
-  const counts = { sites: 0, inspections: 0, quotes: 0, jobs: 0, photos: 0 };
-  const pictures = new Map(files.map((file) => [file.name, file]));
-  await context.database.transaction(async (trx) => {
-    const listed = bundle.sites.map(({ id, site, customer, arrays }) => ({ site: { ...site, id, customer }, arrays }));
-    await createSites({ ...context, database: trx }, trx, listed, 'sites');
-    counts.sites = listed.length;
-    for (const [index, item] of bundle.sites.entries()) {
-      await placed(`sites.${index}`, () =>
-        importSite({ ...context, database: trx }, item, { counts, pictures }, `sites.${index}`),
-      );
-    }
-  });
-  await expireQuotes(context);
-  return counts;
-}
-
-/** A picture that came with the file; it is read when its turn has come. */
-interface UploadedPicture {
-  name: string;
-  read(): Promise<Buffer>;
-}
-
-interface Basket {
-  counts: Record<'sites' | 'inspections' | 'quotes' | 'jobs' | 'photos', number>;
-  /** the pictures that came with the file, by name */
-  pictures: Map<string, UploadedPicture>;
-}
-
-async function importSite(context: Context, item: ImportedSite, basket: Basket, path: string): Promise<void> {
-  const { counts } = basket;
-  await keepRain(context.database, item.id, item.rain);
-  for (const [index, { arrayId, days }] of item.energy.entries()) {
-    if (!item.arrays.some(({ id }) => id === arrayId))
-      throw invalid(`${path}.energy.${index}.arrayId`, 'must be an array of this site');
-    await keepEnergy(
-      context.database,
-      arrayId,
-      days.map((day) => ({ ...day, control: null })),
-    );
-    await context.database.transaction((trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
-  }
-  for (const reading of item.waterReadings) await addWaterReading(context, item.id, reading);
-  for (const [index, round] of item.rounds.entries()) {
-    const here = `${path}.rounds.${index}`;
-    for (const { arrayId, ...inspection } of round.inspections) {
-      await placed(`${here}.inspections`, () =>
-        recordInspection(at(context, inspection.inspectedAt), arrayId, inspection),
-      );
-      counts.inspections += 1;
-    }
-    for (const { arrayId, at: moment, ...body } of round.reckonings) {
-      await placed(`${here}.reckonings`, () => reckonArray(at(context, moment), arrayId, body));
-    }
-    const { plan, quote, job } = round;
-    if (plan) await placed(`${here}.plan`, () => planSite(at(context, plan.at), item.id, plan));
-    if (quote) {
-      await placed(`${here}.quote`, () => importQuote(context, item.id, quote));
-      counts.quotes += 1;
-    }
-    if (job && quote) {
-      await placed(`${here}.job`, () => importJob(context, quote.id, job));
-      counts.jobs += 1;
-    }
-    await importPhotos(context, round, basket, `${here}.photos`);
-    const { report } = job ?? {};
-    if (job && report) await placed(`${here}.job.report`, () => importReport(context, job.id, report));
-  }
-}
-
-type Round = ImportedSite['rounds'][number];
-
-async function importQuote(context: Context, siteId: string, quote: NonNullable<Round['quote']>): Promise<void> {
-  const { id, message, stated, sentAt, decision } = quote;
-  await draftQuote(at(context, quote.at), siteId, { id, message, stated });
-  if (sentAt) {
-    const { version } = await readQuote(context.database, id);
-    await sendQuote(at(context, sentAt), id, { version, withoutCharacters: true });
-  }
-  if (decision) {
-    const { version } = await readQuote(context.database, id);
-    await decideQuote(at(context, decision.at), id, { version, decision: decision.decision, choice: decision.choice });
-  }
-}
-
-async function importJob(context: Context, quoteId: string, job: NonNullable<Round['job']>): Promise<void> {
-  await scheduleJob(at(context, job.at), quoteId, { id: job.id, scheduledFor: job.scheduledFor });
-  for (let first = 0; first < job.entries.length; first += BATCH) {
-    const entries = job.entries.slice(first, first + BATCH);
-    await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries, device: '' });
-  }
-}
-
-async function importReport(
-  context: Context,
-  jobId: string,
-  report: NonNullable<NonNullable<Round['job']>['report']>,
-): Promise<void> {
-  await draftReport(at(context, report.at), jobId, { id: report.id });
-  if (report.signedBy && report.signedAt) {
-    const { version } = await readReport(context.database, report.id);
-    await sealReport(at(context, report.signedAt), report.id, version, {
-      name: report.signedBy,
-      signer: 'self',
-      how: 'imported',
-      strokes: null,
-      person: { id: context.person.id, name: context.person.name },
-      at: report.signedAt,
-      from: '',
-    });
-  }
-}
-
-async function importPhotos(context: Context, round: Round, { counts, pictures }: Basket, path: string): Promise<void> {
-  for (const [index, { file, ...fields }] of round.photos.entries()) {
-    const picture = pictures.get(file);
-    if (picture === undefined)
-      throw invalid(`${path}.${index}.file`, `the picture ${file} did not come with the file; choose it too`);
-    await placed(`${path}.${index}`, () => addPhoto(context, { ...fields, byTime: 'no', device: '' }, picture));
-    counts.photos += 1;
-  }
-}
-
-/** The same context at another moment: history keeps its own dates. */
-const at = (context: Context, moment: string): Context => ({ ...context, clock: () => new Date(moment) });
-
-/** Runs a part of an import; a refusal names its place in the file. */
-async function placed<T>(path: string, run: () => Promise<T>): Promise<T> {
+export async function runImport(services: Services, id: string): Promise<void> {
+  const tries = await countTry(services.database, id);
+  if (tries === null) return;
+  if (tries > MOST_TRIES) return refuseImport(services, id, BROKE_HERE);
   try {
-    return await run();
-  } catch (error) {
-    if (!(error instanceof AppError) || error.extra.issues?.[0]?.path.startsWith('sites.')) throw error;
-    const inner = error.extra.issues?.[0];
-    const where = inner ? `${path}.${inner.path}` : path;
-    const message = inner?.message ?? error.message;
-    throw new AppError(error.kind, error.title, `${where}: ${message}`, {
-      ...error.extra,
-      issues: [{ path: where, message }],
+    await services.database.transaction(async (trx) => {
+      const waiting = await lockWaitingImport(trx, id);
+      if (waiting === undefined) return;
+      const person = await personWhoMayEnter(trx, waiting.by);
+      if (person === undefined) throw invalid('by', 'whoever sent this may not come in any more; send it yourself');
+      const context = { ...services, database: trx, person, requestId: id };
+      const counts = await takeIn(context, waiting.bundle, await waitingPictures(trx, id));
+      await settle(trx, context, id, { state: 'done', counts });
     });
+  } catch (error) {
+    if (!(error instanceof AppError) || !OF_THE_FILE.has(error.kind)) throw error;
+    const [issue] = error.extra.issues ?? [];
+    await refuseImport(services, id, issue ?? { path: '', message: error.message });
   }
+}
+
+/** Takes in what a process left waiting when it ended. */
+export async function runLeftWaiting(services: Services): Promise<void> {
+  const seen: string[] = [];
+  for (;;) {
+    const id = await leftWaiting(services.database, new Date(services.clock().getTime() - LEFT_WAITING), seen);
+    if (id === undefined) return;
+    seen.push(id);
+    await runImport(services, id);
+  }
+}
+
+const refuseImport = (services: Services, id: string, refusal: NonNullable<ImportRecord['refusal']>): Promise<void> =>
+  services.database.transaction((trx) =>
+    settle(trx, { ...services, person: null, requestId: id }, id, { state: 'refused', refusal }),
+  );
+
+async function settle(trx: Transaction, writer: Writer, id: string, settled: Settled): Promise<void> {
+  if (await settleImport(trx, id, settled, writer.clock()))
+    await trail(trx, writer, {
+      record: 'import',
+      id,
+      action: settled.state === 'done' ? 'take in' : 'refuse',
+      change: settled,
+    });
 }

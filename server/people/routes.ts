@@ -8,13 +8,13 @@ import { makeToken } from './passwords.ts';
 import * as factor from './secondFactor.ts';
 import { endSession, listSessions } from './sessions.ts';
 import { signIn } from './signIn.ts';
-import { personOfSession } from './storage.ts';
+import { personWhoMayEnter } from './storage.ts';
 import * as people from './useCases.ts';
 
 /** Opens a session and answers with what the page needs to go on. */
 async function openFor(context: OpenContext, session: SessionDoor, id: string, device: string) {
   const csrf = await session.open(id, device);
-  const person = (await personOfSession(context.database, id)) ?? null;
+  const person = (await personWhoMayEnter(context.database, id)) ?? null;
   return people.readSession({ ...context, person }, csrf);
 }
 

@@ -37,8 +37,8 @@ export const listPeopleRows = (connection: Connection): Promise<PersonRow[]> => 
 export const MUST_SET_UP_FACTOR = `((select second_factor_for_all from installation) and not exists
   (select from second_factors where person_id = people.id and confirmed_at is not null))`;
 
-/** Whoever a session belongs to, if that person may still come in. */
-export const personOfSession = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
+/** A person, if they may still come in. */
+export const personWhoMayEnter = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
   connection('people')
     .where({ id, disabled: false })
     .first('id', 'name', 'role', 'glass', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));

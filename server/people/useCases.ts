@@ -27,7 +27,7 @@ import {
   listPeopleRows,
   otherOwners,
   type PersonRow,
-  personOfSession,
+  personWhoMayEnter,
   toPerson,
 } from './storage.ts';
 
@@ -38,7 +38,7 @@ const INVITATION_DAYS = 7;
 /** Who is signed in, and what everybody of the company may know of it. */
 export async function readSession(context: OpenContext, csrf: string): Promise<Session> {
   const row = context.person ? await findPerson(context.database, context.person.id) : undefined;
-  const signedIn = row && (await personOfSession(context.database, row.id));
+  const signedIn = row && (await personWhoMayEnter(context.database, row.id));
   return {
     person: row ? toPerson(row) : null,
     company: row ? companyCard.nullable().parse(await readCompanyRow(context.database)) : null,

@@ -4,6 +4,7 @@ import { PAPER_CAUSES } from '../../contract/documents/papers.ts';
 import { ROLES } from '../../contract/endpoint.ts';
 import { MEDIA_TYPES } from '../../contract/inspections/endpoints.ts';
 import { BIRDS, FINISHES, SURROUNDINGS } from '../../core/assumptions.ts';
+import { IMPORT_STATES } from '../../core/imports/states.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { CELL_CUTS, MARK_KINDS, MARK_PATTERNS, ORIENTATIONS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
@@ -27,6 +28,7 @@ const OWNED: Record<string, readonly string[]> = {
   'arrays.mount': MOUNTS,
   'arrays.orientation': ORIENTATIONS,
   'backup_runs.kind': RUN_KINDS,
+  'imports.state': IMPORT_STATES,
   'inspection_defects.kind': DEFECT_KINDS,
   'inspection_defects.severity': DEFECT_SEVERITIES,
   'inspection_marks.bond': BONDS,

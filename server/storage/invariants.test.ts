@@ -126,6 +126,8 @@ describe('what the database holds by itself', () => {
     ['papers', 'quote_id, number DESC'],
     ['papers', 'report_id, number DESC'],
     ['backup_runs', 'kind, ok, number DESC'],
+    ['imports', 'entered DESC'],
+    ['imports', 'at'],
     ['upload_parts', 'upload_id, start'],
     ['upload_parts', 'at'],
     ['reset_links', 'person_id'],

@@ -48,7 +48,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   importClimate: WEATHER,
   importEnergy: ['readEnergy'],
   importRain: WEATHER,
-  importSites: 'everything',
+  importSites: ['listImports'],
   invite: PEOPLE,
   makePlan: [...QUOTES, 'listPlans'],
   makeResetLink: PEOPLE,

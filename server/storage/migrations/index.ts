@@ -25,6 +25,7 @@ import * as cloths from './023-cloths.ts';
 import * as columns from './024-columns.ts';
 import * as rows from './025-rows.ts';
 import * as lists from './026-lists.ts';
+import * as imports from './027-imports.ts';
 
 interface Migration {
   name: string;
@@ -60,6 +61,7 @@ const MIGRATIONS: Migration[] = [
   { name: '024-columns', ...columns },
   { name: '025-rows', ...rows },
   { name: '026-lists', ...lists },
+  { name: '027-imports', ...imports },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
