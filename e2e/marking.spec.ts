@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import type { StringOutput } from '../core/modules/string.ts';
+import { pinch } from './support/fingers.ts';
 import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
 
 /** Saves the case of each marked string and holds what the table says of it against `./pail compute string`. */
@@ -160,6 +161,33 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Record what you saw' }).tap();
     await expect(page.getByText(/Marked on the roof: Droppings in spots, plain: \d+ modules\./).first()).toBeVisible();
     await expectAccessible(page);
+    expect(errors).toEqual([]);
+  });
+
+  test('two fingers make the roof larger and smaller, and mark nothing; one finger still marks', async ({ page }) => {
+    const errors = watchConsole(page);
+    await signIn(page, 'crew@harbourpail.example');
+    await openSite(page, 'Hollow house', 'look');
+    await page.getByRole('button', { name: 'Record an inspection' }).tap();
+    await page.getByRole('button', { name: 'Mark them on the roof' }).tap();
+    const roof = page.locator('.marking-roof');
+    const module = roof.getByRole('button', { name: /^Module 5,/ });
+    const width = async () => (await module.locator('.module').boundingBox())?.width ?? 0;
+    await module.scrollIntoViewIfNeeded();
+    const before = await width();
+    await pinch(page, roof, 2);
+    await expect.poll(width).toBeGreaterThan(1.8 * before);
+    await pinch(page, roof, 0.2);
+    await expect.poll(width).toBeLessThan(0.9 * before);
+    const whole = await roof.evaluate((box) => box.scrollWidth - box.clientWidth);
+    expect(whole).toBeLessThanOrEqual(1);
+    await expect(page.getByText('Nothing marked yet.')).toBeVisible();
+    await page.getByRole('button', { name: 'Larger' }).tap();
+    await page.getByRole('button', { name: 'Usual size' }).tap();
+    await expect.poll(width).toBeCloseTo(before, 0);
+    await module.tap();
+    await expect(page.getByText('Droppings in spots, plain: 1 module')).toBeVisible();
+    await page.getByRole('button', { name: 'Discard' }).tap();
     expect(errors).toEqual([]);
   });
 });

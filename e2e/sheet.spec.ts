@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
+import { pinch } from './support/fingers.ts';
 import { expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
 
 /** A site of one's own with one array, entered by its form. */
@@ -174,6 +175,15 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'All', exact: true }).tap();
     await page.getByRole('button', { name: 'Move right' }).tap();
     await expect(said(page)).toHaveText('18 modules moved');
+    // Two fingers make it larger, and draw nothing.
+    const cursor = page.locator('.sheet-cursor');
+    const width = async () => (await cursor.boundingBox())?.width ?? 0;
+    const before = await width();
+    await pinch(page, page.locator('.sheet-canvas'), 1.6);
+    await expect.poll(width).toBeGreaterThan(1.4 * before);
+    await expect(said(page)).toHaveText('18 modules moved');
+    await page.getByRole('button', { name: 'Usual size' }).tap();
+    await expect.poll(width).toBeCloseTo(before, 0);
     await page.getByRole('button', { name: 'Standing place' }).tap();
     await tapCursor(page);
     await expect(page.locator('.thing')).toHaveCount(1);

@@ -62,6 +62,11 @@ export default defineConfig({
           groups: [
             { name: 'first', tags: ['$initial'], priority: 9 },
             {
+              name: 'zoom',
+              test: /node_modules\/d3-(zoom|drag|selection|transition|dispatch|interpolate|color|ease|timer)|\/web\/parts\/(ZoomBox|zoom)\./,
+              priority: 8.5,
+            },
+            {
               name: 'charts',
               test: /node_modules\/(recharts|d3-|victory-|@reduxjs|redux|immer|reselect|react-redux|es-toolkit|decimal)/,
               priority: 8,

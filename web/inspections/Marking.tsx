@@ -20,6 +20,7 @@ import { useGlass } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { CellPicker } from './CellPicker.tsx';
 import { type MarkTool, REACHES, type Reach, reached, touchCell, touchModules } from './marking.ts';
 
@@ -111,21 +112,23 @@ export function Marking({ array }: { array: SolarArray }) {
             </div>
           </div>
           <Cards tool={tool} onSeverity={(severity) => setTool({ ...tool, severity })} />
-          <div className="marking-roof">
-            <RoofDrawing
-              array={array}
-              patches={marks}
-              onModule={(module) =>
-                single
-                  ? setLarge(module)
-                  : change((before) => touchModules(before, tool, reached(array, module, reach)))
-              }
-              onModules={(modules) =>
-                single ? setLarge(modules[0] ?? null) : change((before) => touchModules(before, tool, modules))
-              }
-              scale={TARGET}
-            />
-          </div>
+          <ZoomBox className="marking-roof">
+            {(zoom) => (
+              <RoofDrawing
+                array={array}
+                patches={marks}
+                onModule={(module) =>
+                  single
+                    ? setLarge(module)
+                    : change((before) => touchModules(before, tool, reached(array, module, reach)))
+                }
+                onModules={(modules) =>
+                  single ? setLarge(modules[0] ?? null) : change((before) => touchModules(before, tool, modules))
+                }
+                scale={TARGET * zoom}
+              />
+            )}
+          </ZoomBox>
           {single && large !== null && (
             <CellPicker
               array={array}

@@ -10,6 +10,7 @@ import {
 } from '../../core/jobs/progress.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { FacePicker } from './FacePicker.tsx';
 import type { Happen } from './happen.ts';
 import type { Job } from './outbox/index.ts';
@@ -60,14 +61,16 @@ export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps
           whole rows
         </button>
       </div>
-      <div className="field-roof">
-        <RoofDrawing
-          array={array}
-          marks={marks}
-          scale={TARGET / width}
-          onModule={(index) => put(rows ? rowOf(array, index) : [index])}
-        />
-      </div>
+      <ZoomBox className="field-roof">
+        {(zoom) => (
+          <RoofDrawing
+            array={array}
+            marks={marks}
+            scale={(TARGET / width) * zoom}
+            onModule={(index) => put(rows ? rowOf(array, index) : [index])}
+          />
+        )}
+      </ZoomBox>
       <p className="m-0" role="status">
         {counts.left} of {moduleCount(array)} left without a mark
         {counts['come-back'] > 0 && `, ${counts['come-back']} to come back to`}.

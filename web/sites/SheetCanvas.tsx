@@ -2,6 +2,7 @@ import { memo, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { gridAbout, keyOf, type Place, placeOfKey } from '../../core/sites/layout.ts';
 import { RoofThings } from '../parts/RoofThings.tsx';
 import { stringColour } from '../parts/stringColour.ts';
+import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { placesBetween, type Sheet } from './sheet.ts';
 import { type Desk, isThing, type Stroke, thingBetween } from './sheetDesk.ts';
 
@@ -101,58 +102,67 @@ export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanv
     } else onStroke(made);
   };
   return (
-    <div
-      className="sheet-canvas"
-      role="application"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is worked by keys as a whole
-      tabIndex={0}
-      aria-label="Drawing of the face"
-      aria-describedby="sheet-keys"
-      onKeyDown={onKeyDown}
-      onCopy={() => onCopy(false)}
-      onCut={() => onCopy(true)}
-      onPaste={(event) => {
-        event.preventDefault();
-        onPaste(event.clipboardData.getData('text/plain'));
-      }}
-    >
-      <svg
-        ref={svg}
-        aria-hidden="true"
-        viewBox={`${view.left * across} ${view.top * down} ${view.columns * across} ${view.rows * down}`}
-        style={{ minWidth: view.columns * target, minHeight: (view.rows * target * down) / across }}
-        onPointerDown={(event) => {
-          if (event.button !== 0) return;
-          start.current = at(event);
-          if (event.pointerType !== 'touch') event.currentTarget.setPointerCapture(event.pointerId);
-        }}
-        onPointerMove={(event) => {
-          const begun = start.current;
-          if (begun === null || event.pointerType === 'touch') return;
-          const to = at(event).place;
-          if (stretch && stretch.to.row === to.row && stretch.to.column === to.column) return;
-          setStretch({ from: begun.place, to, moving: movesChosen(desk, begun.place) });
-        }}
-        onPointerUp={finish}
-        onPointerCancel={() => {
-          start.current = null;
-          setStretch(null);
-        }}
-      >
-        <Places size={size} />
-        <Face sheet={now} view={view} size={size} />
-        <Laid sheet={now} selected={desk.selected} size={size} />
-        <RoofThings things={now.things} chosen={desk.thing} letters={lettersOf(view, size)} />
-        {stretch && <Stretch stretch={stretch} desk={desk} size={size} />}
-        <rect
-          className="sheet-cursor"
-          x={desk.cursor.column * across - 0.04}
-          y={desk.cursor.row * down - 0.04}
-          width={width + 0.08}
-          height={height + 0.08}
-        />
-      </svg>
-    </div>
+    <ZoomBox className="sheet-canvas">
+      {(zoom) => (
+        <div
+          role="application"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is worked by keys as a whole
+          tabIndex={0}
+          aria-label="Drawing of the face"
+          aria-describedby="sheet-keys"
+          onKeyDown={onKeyDown}
+          onCopy={() => onCopy(false)}
+          onCut={() => onCopy(true)}
+          onPaste={(event) => {
+            event.preventDefault();
+            onPaste(event.clipboardData.getData('text/plain'));
+          }}
+        >
+          <svg
+            ref={svg}
+            aria-hidden="true"
+            viewBox={`${view.left * across} ${view.top * down} ${view.columns * across} ${view.rows * down}`}
+            // As large as its place, or as what a thumb hits where that is larger.
+            style={{
+              width: `calc(${zoom} * max(100cqw, ${view.columns * target}px))`,
+              height: `calc(${zoom} * max(100cqh, ${(view.rows * target * down) / across}px))`,
+            }}
+            onPointerDown={(event) => {
+              // A second finger makes it larger or smaller: what the first has begun is nothing.
+              if (!event.isPrimary) start.current = null;
+              if (event.button !== 0 || !event.isPrimary) return;
+              start.current = at(event);
+              if (event.pointerType !== 'touch') event.currentTarget.setPointerCapture(event.pointerId);
+            }}
+            onPointerMove={(event) => {
+              const begun = start.current;
+              if (begun === null || event.pointerType === 'touch') return;
+              const to = at(event).place;
+              if (stretch && stretch.to.row === to.row && stretch.to.column === to.column) return;
+              setStretch({ from: begun.place, to, moving: movesChosen(desk, begun.place) });
+            }}
+            onPointerUp={finish}
+            onPointerCancel={() => {
+              start.current = null;
+              setStretch(null);
+            }}
+          >
+            <Places size={size} />
+            <Face sheet={now} view={view} size={size} />
+            <Laid sheet={now} selected={desk.selected} size={size} />
+            <RoofThings things={now.things} chosen={desk.thing} letters={lettersOf(view, size)} />
+            {stretch && <Stretch stretch={stretch} desk={desk} size={size} />}
+            <rect
+              className="sheet-cursor"
+              x={desk.cursor.column * across - 0.04}
+              y={desk.cursor.row * down - 0.04}
+              width={width + 0.08}
+              height={height + 0.08}
+            />
+          </svg>
+        </div>
+      )}
+    </ZoomBox>
   );
 }
 

@@ -7,6 +7,7 @@ import { useDo } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
+import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { addString, assign, assignAll, fillStrings, type Wiring } from './wiring.ts';
 
 /** Pixels a module: as big as a thumb. */
@@ -73,15 +74,17 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
           +
         </button>
       </div>
-      <div className="marking-roof">
-        <RoofDrawing
-          array={array}
-          strings={wiring}
-          onModule={(module) => setWiring(assign(strings, current, module))}
-          onModules={(modules) => setWiring(assignAll(strings, current, modules))}
-          scale={TARGET}
-        />
-      </div>
+      <ZoomBox className="marking-roof">
+        {(zoom) => (
+          <RoofDrawing
+            array={array}
+            strings={wiring}
+            onModule={(module) => setWiring(assign(strings, current, module))}
+            onModules={(modules) => setWiring(assignAll(strings, current, modules))}
+            scale={TARGET * zoom}
+          />
+        )}
+      </ZoomBox>
       <p className="quiet mt-1 mb-2">
         {wired} of {moduleCount(array)} modules are in a string. Touch a module to put it into the string chosen above,
         and again to take it out.
