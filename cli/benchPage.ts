@@ -280,7 +280,7 @@ async function oneImport({ server }: Stage, door: Door): Promise<void> {
   }
   const mostMemory = watchMemory(server.child.pid ?? 0);
   const start = performance.now();
-  await untilTakenIn(door, await sendBundle(door, bundle, files));
+  await untilTakenIn(door, await sendBundle(door, file, bundle, files));
   const took = performance.now() - start;
   const most = mostMemory();
   line(

@@ -6,12 +6,14 @@ type Door = (method: string, path: string, body?: unknown) => Promise<unknown>;
 /** Sends a file of sites with its pictures. @returns the id under which it waits */
 export async function sendBundle(
   door: Door,
+  name: string,
   bundle: unknown,
   pictures: Iterable<[Blob, string]> = [],
 ): Promise<string> {
   const id = randomUUID();
   const form = new FormData();
   form.append('id', id);
+  form.append('name', name);
   form.append('bundle', JSON.stringify(bundle));
   for (const [bytes, name] of pictures) form.append('file', bytes, name);
   await door('POST', '/api/imports', form);

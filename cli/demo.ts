@@ -152,6 +152,6 @@ async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: 
       ]);
     const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
     const door = doors[by ?? 'owner'];
-    await untilTakenIn(door, await sendBundle(door, bundle, pictures));
+    await untilTakenIn(door, await sendBundle(door, file, bundle, pictures));
   }
 }

@@ -76,7 +76,7 @@ export async function imports(cluster: Cluster, signIn: (address: string) => Pro
     const sent: string[] = [];
     for (let from = 0; from < SITES; from += A_FILE) {
       const sites = list.slice(from, from + A_FILE);
-      sent.push(await sendBundle(asking, { format: 'wide-pail-sites', formatVersion: 1, sites }));
+      sent.push(await sendBundle(asking, `list-${from}.json`, { format: 'wide-pail-sites', formatVersion: 1, sites }));
     }
     for (const id of sent) await untilTakenIn(asking, id);
     took.push(performance.now() - begun);

@@ -118,6 +118,8 @@ export type ImportCounts = z.infer<typeof importCounts>;
 /** A file of sites that somebody sent, and what became of it. */
 export const importRecord = z.object({
   id,
+  /** what it was called where it came from */
+  name: z.string(),
   /** who sent it, and when */
   by: z.string(),
   at: moment,
@@ -137,7 +139,7 @@ export const importsEndpoints = {
     path: '/api/imports',
     summary: 'Send sites with their history and pictures; they are worked out afterwards, all of it or nothing',
     roles: OWNER,
-    body: z.object({ id, bundle: bundleText.pipe(importBundle) }),
+    body: z.object({ id, name: note(200), bundle: bundleText.pipe(importBundle) }),
     upload: 'many',
     limit: LARGEST_PHOTO,
     answer: importRecord,

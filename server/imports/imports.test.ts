@@ -21,6 +21,7 @@ describe('importing sites', () => {
   const send = (bundle: unknown, pictures: string[] = [], id: string = randomUUID()) => {
     const form = new FormData();
     form.append('id', id);
+    form.append('name', 'sites.json');
     form.append('bundle', typeof bundle === 'string' ? bundle : JSON.stringify(bundle));
     for (const name of pictures) form.append('file', new Blob([readFileSync(join(DEMO, 'photos', name))]), name);
     return harness.owner.send('POST', '/api/imports', form);
@@ -62,7 +63,14 @@ describe('importing sites', () => {
     );
     const id = randomUUID();
     const answer = await send(bundle, pictures, id);
-    expect(answer.body).to.include({ id, state: 'waiting', pictures: pictures.length, counts: null, refusal: null });
+    expect(answer.body).to.include({
+      id,
+      name: 'sites.json',
+      state: 'waiting',
+      pictures: pictures.length,
+      counts: null,
+      refusal: null,
+    });
     const done = await settled(id);
     expect(done.counts).to.deep.equal({ sites: 1, inspections: 1, quotes: 1, jobs: 1, photos: pictures.length });
     expect(done).to.include({ state: 'done', refusal: null, by: answer.body.by });

@@ -15,6 +15,7 @@ const imports = (connection: Connection) =>
   withPerson(connection('imports'), 'imports.by').select(
     'imports.id',
     'imports.entered',
+    'imports.name',
     'people.name as by',
     'imports.at',
     'imports.state',
@@ -40,6 +41,7 @@ export async function listImportRows(
 
 interface NewImport {
   id: string;
+  name: string;
   by: string;
   at: Date;
   pictures: number;

@@ -27,7 +27,7 @@ type Endpoints = typeof importsEndpoints;
 /** Keeps a file with its pictures and queues the work of taking it in, in one transaction. */
 export async function askForImport(
   context: Context,
-  { id, bundle }: BodyOf<Endpoints['importSites']>,
+  { id, name, bundle }: BodyOf<Endpoints['importSites']>,
   files: readonly WaitingPicture[],
 ): Promise<ImportRecord> {
   const names = new Set<string>();
@@ -37,10 +37,10 @@ export async function askForImport(
   }
   refuseMissingPictures(bundle, names);
   const sum = createHash('sha256').update(JSON.stringify(bundle)).digest('hex');
-  const asked = { id, sum, sites: bundle.sites.length, pictures: files.length };
+  const asked = { id, name, sum, sites: bundle.sites.length, pictures: files.length };
   await context.database.transaction((trx) =>
     createOnce(trx, context, 'import', asked, async () => {
-      await insertImport(trx, { id, bundle, pictures: files.length, by: context.person.id, at: context.clock() });
+      await insertImport(trx, { id, name, bundle, pictures: files.length, by: context.person.id, at: context.clock() });
       for (const file of files) await insertPicture(trx, id, file.name, await file.read());
       await context.queue.send(trx, 'import.take', { id });
     }),

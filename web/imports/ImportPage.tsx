@@ -58,7 +58,10 @@ function SendForm() {
         .map(({ path, message }) => `${path.join('.') || 'file'}: ${message}`);
       return setRefused(lines.join('; '));
     }
-    send.mutate({ body: { id, bundle: JSON.stringify(content) }, files: files.filter((file) => file !== json) });
+    send.mutate({
+      body: { id, name: json.name.slice(0, 200), bundle: JSON.stringify(content) },
+      files: files.filter((file) => file !== json),
+    });
   };
   return (
     <Form
@@ -118,6 +121,7 @@ function Sent() {
         <table className="table mb-0">
           <thead>
             <tr>
+              <th>File</th>
               <th>Sent</th>
               <th>By</th>
               <th>Came of it</th>
@@ -126,6 +130,7 @@ function Sent() {
           <tbody>
             {sent.items.map((one) => (
               <tr key={one.id}>
+                <td className="text-break">{one.name || 'without a name'}</td>
                 <td className="text-nowrap">{moment(one.at)}</td>
                 <td>{one.by}</td>
                 <td>

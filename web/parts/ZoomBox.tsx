@@ -100,7 +100,7 @@ export function ZoomBox({ className, children }: { className: string; children: 
           +
         </Button>
         <Button variant="outline-primary" onClick={() => change((whole) => whole)}>
-          Whole roof
+          Show all
         </Button>
         <Button variant="outline-primary" disabled={zoom === 1} onClick={() => change(() => 1)}>
           Usual size

@@ -9,6 +9,7 @@ export async function up(knex: Knex): Promise<void> {
     create table imports (
       id uuid primary key,
       entered bigint generated always as identity,
+      name text not null default '',
       by uuid not null references people,
       at timestamptz not null,
       state text not null default 'waiting' constraint imports_state_listed check (state in ('waiting', 'done', 'refused')),
