@@ -1,4 +1,4 @@
-import type { Witness } from '../core/assimilation/history.ts';
+import type { Witness } from '../core/assimilation/heard.ts';
 import { expectedOutput } from '../core/comparisons/expected.ts';
 import { expectedOfReading } from '../core/comparisons/powerReading.ts';
 import { foundOnPatch } from '../core/comparisons/testPatch.ts';

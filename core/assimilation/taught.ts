@@ -2,7 +2,8 @@ import { type CleaningMethod, FILM_GRADE, WITNESS_SIGMA } from '../assumptions.t
 import { atOdds } from '../soiling/layered.ts';
 import { dayNumber } from '../time/dates.ts';
 import { droppingsOf, filmOnPatch, standingOf } from './filmOnPatch.ts';
-import type { HistoryOfArray, Witness } from './history.ts';
+import type { Witness } from './heard.ts';
+import type { HistoryOfArray } from './history.ts';
 import { USUAL_EYE } from './house.ts';
 import type { Posterior } from './posterior.ts';
 import type { ArrayRecords, LookOnRecord, WashOnRecord } from './records.ts';

@@ -1,48 +1,15 @@
 import type { Known } from '../assimilation/known.ts';
-import { EXPECTED_UNCERTAINTY, type ExpectedInput, expectedOutput } from '../comparisons/expected.ts';
 import type { PreparedCourses } from '../courses/courses.ts';
 import type { CourseMember } from '../courses/setup.ts';
 import { type YearAhead, yearFigures } from '../courses/yearAhead.ts';
 import { bare } from '../findings.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import type { Reason, ReasonChange, ReasonInput } from '../reasons.ts';
+import type { ReasonChange, ReasonInput } from '../reasons.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
 import type { MarkedLoss } from '../soiling/markedLoss.ts';
 import { climateOf } from '../weather/index.ts';
 import { dustOf } from './learned.ts';
 import type { ReckonInput, ReckoningReasons } from './reckoning.ts';
-
-/** Why one reading falls short of what nameplate, sky, temperature and age lead one to expect. */
-export function meterReason(input: ExpectedInput): Reason {
-  const { expected, shortfall, expandedUncertainty } = expectedOutput(input);
-  const becomes = (change: Partial<ExpectedInput>) => expectedOutput({ ...input, ...change }).shortfall;
-  return {
-    what: bare('what-meter-shortfall'),
-    kind: 'fraction',
-    value: shortfall,
-    low: shortfall - expandedUncertainty,
-    high: shortfall + expandedUncertainty,
-    formula: bare('how-meter-shortfall'),
-    source: bare('source-expected'),
-    assumption: true,
-    inputs: [
-      { name: bare('input-measured'), value: input.measured, kind: 'power' },
-      { name: bare('input-expected'), value: expected, kind: 'power' },
-      { name: bare('input-nameplate'), value: input.pdc0, kind: 'power' },
-      { name: bare('input-irradiance'), value: input.poaGlobal, kind: 'irradiance' },
-      { name: bare('input-temp-module'), value: input.tempModule, kind: 'temperature' },
-      {
-        name: bare('input-age-years'),
-        value: { code: 'plain-number', params: { value: input.ageYears, digits: 1 } },
-      },
-      { name: bare('input-irradiance-error'), value: EXPECTED_UNCERTAINTY.irradiance, kind: 'fraction' },
-    ],
-    drivers: [
-      { change: bare('change-irradiance-too-high'), becomes: becomes({ poaGlobal: input.poaGlobal / 1.03 }) },
-      { change: bare('change-module-warmer'), becomes: becomes({ tempModule: input.tempModule + 5 }) },
-    ],
-  };
-}
 
 /** What has been worked out by the time that reasons are asked for. */
 interface Found {

@@ -5,7 +5,8 @@ import { markedLoss } from '../soiling/markedLoss.ts';
 import { exampleInspection, exampleReckon as input } from '../testing/exampleReckon.ts';
 import { exampleDust } from '../testing/exampleRecords.ts';
 import { daysBetween } from '../time/dates.ts';
-import { reckon, recordsOf } from './reckon.ts';
+import { recordsOf } from './asked.ts';
+import { reckon } from './reckon.ts';
 import type { ReckonInput } from './reckoning.ts';
 
 const reading = { power: 5200, poaIrradiance: 800, tempModule: 45, capped: false, shading: false, wet: false };

@@ -15,7 +15,7 @@ import type { Estimate } from '../../core/inspections/soil.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
-import { recordsOf } from '../../core/reckoning/reckon.ts';
+import { recordsOf } from '../../core/reckoning/asked.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { CLEAN_GLASS } from '../../core/soiling/layered.ts';
 import {
