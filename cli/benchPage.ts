@@ -19,10 +19,9 @@ import { startWorkers } from '../server/compute/workers.ts';
 import { sendBundle, untilTakenIn } from './bringIn.ts';
 import { BROWSER_FLAGS } from './browser.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
-import { DEMO_OWNER } from './demo.ts';
 import { PROJECT } from './folders.ts';
-import { STAGE_PASSWORD, type Stage, setStage } from './stage.ts';
-import { type Door, signedIn, TWO_THOUSAND, twoThousand } from './stageDoor.ts';
+import { type Stage, setStage } from './stage.ts';
+import { type Door, signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from './stageDoor.ts';
 
 /** Rounds in which the worker warms up, and those that count. */
 const WARM = 2;
@@ -92,11 +91,7 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
   try {
     const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
-    await page.goto('/sign-in');
-    await page.getByLabel('Email').fill(DEMO_OWNER.email);
-    await page.getByLabel('Password').fill(STAGE_PASSWORD);
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.getByRole('navigation', { name: 'Main' }).waitFor();
+    await signInAtPage(page);
     await page.goto(`/sites/${siteId}/sheet/${id}`);
     const canvas = page.locator('.sheet-canvas');
     await canvas.waitFor();

@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from './browser.ts';
 import { CHROMIUM, ensureChromium } from './debian.ts';
-import { DEMO_OWNER } from './demo.ts';
 import { PROJECT } from './folders.ts';
-import { STAGE_PASSWORD, setStage } from './stage.ts';
+import { setStage } from './stage.ts';
+import { signInAtPage } from './stageDoor.ts';
 
 interface Shot {
   name: string;
@@ -117,11 +117,7 @@ export async function screenshots(): Promise<number> {
         serviceWorkers: 'block',
       });
       const page = await context.newPage();
-      await page.goto('/sign-in');
-      await page.getByLabel('Email').fill(DEMO_OWNER.email);
-      await page.getByLabel('Password').fill(STAGE_PASSWORD);
-      await page.getByRole('button', { name: 'Sign in' }).click();
-      await page.waitForURL('/');
+      await signInAtPage(page);
       for (const shot of SHOTS.filter(
         (item) => (item.phone ?? false) === phone && (!wanted || wanted.includes(item.name)),
       )) {

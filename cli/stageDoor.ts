@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
 import { cookiesOf } from './cookies.ts';
 import { DEMO_OWNER } from './demo.ts';
 import { STAGE_PASSWORD } from './stage.ts';
@@ -30,6 +31,14 @@ export async function signedIn(address: string) {
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
     return response.json();
   };
+}
+/** Signs somebody of a stage in at its page, and waits until they are in. */
+export async function signInAtPage(page: Page, email: string = DEMO_OWNER.email): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('Email').fill(email);
+  await page.getByLabel('Password').fill(STAGE_PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('navigation', { name: 'Main' }).waitFor();
 }
 export type Door = Awaited<ReturnType<typeof signedIn>>;
 

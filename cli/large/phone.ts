@@ -1,9 +1,8 @@
 import { type Browser, type BrowserContext, chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from '../browser.ts';
 import { CHROMIUM, ensureChromium } from '../debian.ts';
-import { DEMO_OWNER } from '../demo.ts';
-import { STAGE_PASSWORD, setStage } from '../stage.ts';
-import { signedIn, TWO_THOUSAND, twoThousand } from '../stageDoor.ts';
+import { setStage } from '../stage.ts';
+import { signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from '../stageDoor.ts';
 
 /** A phone of some years ago, on a roof: so many times slower, and a line of 1.6 Mbit/s with a long way to go. */
 const SLOWER = 4;
@@ -37,14 +36,6 @@ async function slowed(context: BrowserContext, page: Page): Promise<() => { kilo
 
 const holds = (found: number, most: number): string => (found <= most ? 'holds' : 'DOES NOT HOLD');
 
-async function signIn(page: Page): Promise<void> {
-  await page.goto('/sign-in');
-  await page.getByLabel('Email').fill(DEMO_OWNER.email);
-  await page.getByLabel('Password').fill(STAGE_PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('navigation', { name: 'Main' }).waitFor();
-}
-
 /** Has the page count what makes it deaf for over 50 ms, from its next opening on or from now on. */
 function countLongTasks(): void {
   const found: number[] = [];
@@ -62,7 +53,7 @@ async function openMarking(browser: Browser, baseURL: string, { siteId }: { site
   const context = await browser.newContext({ baseURL, viewport: SCREEN, hasTouch: true });
   try {
     const page = await context.newPage();
-    await signIn(page);
+    await signInAtPage(page);
     await page.goto(`/sites/${siteId}/look`);
     await page.getByRole('button', { name: TWO_THOUSAND }).click();
     await page.getByRole('button', { name: 'Record an inspection' }).click();
@@ -84,7 +75,7 @@ async function open(browser: Browser, baseURL: string, path: string): Promise<Op
   const context = await browser.newContext({ baseURL, viewport: SCREEN, hasTouch: true, serviceWorkers: 'block' });
   try {
     const page = await context.newPage();
-    await signIn(page);
+    await signInAtPage(page);
     await page.addInitScript(countLongTasks);
     const loaded = await slowed(context, page);
     const begun = performance.now();

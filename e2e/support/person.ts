@@ -3,9 +3,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type BrowserContext, expect, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { DEMO_OWNER } from '../../cli/demo.ts';
 import { PROJECT } from '../../cli/folders.ts';
-import { STAGE_PASSWORD } from '../../cli/stage.ts';
 
 /** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
 export function watchConsole(page: Page): string[] {
@@ -17,13 +15,7 @@ export function watchConsole(page: Page): string[] {
   return errors;
 }
 
-export async function signIn(page: Page, email = DEMO_OWNER.email): Promise<void> {
-  await page.goto('/sign-in');
-  await page.getByLabel('Email').fill(email);
-  await page.getByLabel('Password').fill(STAGE_PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
-}
+export { signInAtPage as signIn } from '../../cli/stageDoor.ts';
 
 /** Opens a step of a site of the demo. */
 export async function openSite(page: Page, name: string, step: string): Promise<void> {
