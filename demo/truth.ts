@@ -71,7 +71,7 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
       date,
       day,
       rain: Math.round((year?.rain[day] ?? 0) * 10) / 10,
-      clearness: year?.clearness[day] ?? 1,
+      clearSkyIndex: year?.clearSkyIndex[day] ?? 1,
       dew: random() < climateMonth(CLIMATE.dew, monthOfDay(day), latitude) ? 1 : 0,
       tempAir: climateMonth(CLIMATE.tempAir, monthOfDay(day), latitude),
     };
@@ -108,9 +108,9 @@ export function asItWas(site: ImportedSite, today: string, truth: Truth, seed: n
     rain: weather.map(({ date, rain }) => ({ date, rain })),
     energy: site.arrays.map((array) => ({
       arrayId: array.id,
-      days: weather.map(({ date, clearness, rain, tempAir }, index) => {
+      days: weather.map(({ date, clearSkyIndex, rain, tempAir }, index) => {
         // Most dry days are as clear as the clear sky allows; the others lose what their clouds take.
-        const sky = rain < 0.2 && random() < 0.65 ? 1 : Math.min(0.95, clearness * (0.7 + 0.3 * random()));
+        const sky = rain < 0.2 && random() < 0.65 ? 1 : Math.min(0.95, clearSkyIndex * (0.7 + 0.3 * random()));
         const clear = clearDayOf(site, array, date, tempAir);
         const ratio = courses.get(array.id)?.ratio[index] ?? 1;
         return { date, energy: Math.round(clear * sky * ratio * Math.exp(0.01 * normal()) * 10) / 10 };

@@ -4,7 +4,7 @@ import { clearSkyYear, energyAtLoss, energyDays } from './energyYear.ts';
 
 const place = { latitude: -33.5, longitude: 19, altitude: 240, linkeTurbidity: 3 };
 const sky = clearSkyYear(place, { surfaceTilt: 20, surfaceAzimuth: 0 });
-const clear = { rain: Array(365).fill(0), clearness: Array(365).fill(1) };
+const clear = { rain: Array(365).fill(0), clearSkyIndex: Array(365).fill(1) };
 const input = {
   sky,
   climate: CLIMATES['winter-rain'],

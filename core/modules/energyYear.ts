@@ -54,7 +54,7 @@ export function energyDays(input: EnergyYearInput, weather: WeatherYear): Energy
   const { sky, climate, array } = input;
   const limit = array.pacRated ?? Number.POSITIVE_INFINITY;
   const efficiency = array.inverterEfficiency ?? DEFAULT_INVERTER_EFFICIENCY;
-  return weather.clearness.map((clearness, day) => {
+  return weather.clearSkyIndex.map((clearSkyIndex, day) => {
     const month = monthOfDay(day);
     const tempAir = climateMonth(climate.tempAir, month, input.latitude);
     const windSpeed = climateMonth(climate.windSpeed, month, input.latitude);
@@ -62,7 +62,7 @@ export function energyDays(input: EnergyYearInput, weather: WeatherYear): Energy
     let unlimited = 0;
     let limited = 0;
     for (let hour = 0; hour < 24; hour += 1) {
-      const front = (sky.poaGlobal[day * 24 + hour] ?? 0) * clearness;
+      const front = (sky.poaGlobal[day * 24 + hour] ?? 0) * clearSkyIndex;
       if (front <= 0) continue;
       const poa = front * (1 + input.rearFraction);
       const tempModule = moduleTemperature(poa, tempAir, windSpeed);

@@ -24,7 +24,7 @@ describe('the cool window of a day', () => {
 
   it('opens twice on a hot clear day and once on an overcast one', () => {
     expect(coolWindow(day).windows).to.have.length(2);
-    const overcast = { ...day, weather: [{ tempAir: 20, windSpeed: 2, relativeHumidity: 0.7, clearness: 0.15 }] };
+    const overcast = { ...day, weather: [{ tempAir: 20, windSpeed: 2, relativeHumidity: 0.7, clearSkyIndex: 0.15 }] };
     expect(coolWindow(overcast).windows).to.have.length(1);
   });
 

@@ -38,8 +38,8 @@ export interface WindowWeather {
   windSpeed: number;
   /** 0 to 1 */
   relativeHumidity: number;
-  /** share of the clear-sky irradiance; default 1 */
-  clearness?: number | undefined;
+  /** clear-sky index: the share of clear-sky irradiance that comes through; default 1 */
+  clearSkyIndex?: number | undefined;
 }
 
 export interface WindowInstant {
@@ -88,7 +88,7 @@ export function coolWindow(input: CoolWindowInput): CoolWindow {
   const instants = input.times.map((time, index): WindowInstant => {
     const weather = (input.weather[index] ?? input.weather[0]) as WindowWeather;
     const { zenith } = solarPosition(input.place.latitude, input.place.longitude, time);
-    const poaGlobal = clearSkyOnSurface(input.place, input.surface, time).poaGlobal * (weather.clearness ?? 1);
+    const poaGlobal = clearSkyOnSurface(input.place, input.surface, time).poaGlobal * (weather.clearSkyIndex ?? 1);
     const tempGlass = moduleTemperature(poaGlobal, weather.tempAir, weather.windSpeed);
     const drying = dryingMinutes({
       ...weather,

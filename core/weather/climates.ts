@@ -36,9 +36,9 @@ export interface Climate {
   humidity: readonly number[];
   /** share of nights that leave dew on the glass */
   dew: readonly number[];
-  /** share of the clear-sky irradiance that a dry and a wet day let through, on average */
-  clearnessDry: readonly number[];
-  clearnessWet: readonly number[];
+  /** clear-sky index of a dry and a wet day on average: the share of clear-sky irradiance that comes through */
+  clearSkyIndexDry: readonly number[];
+  clearSkyIndexWet: readonly number[];
   linkeTurbidity: readonly number[];
   /** standard deviation, between years, of the logarithm of a month's chance of rain */
   betweenYears: number;
@@ -62,8 +62,8 @@ export const CLIMATES = {
     windSpeed: [3.2, 3, 2.6, 2.2, 2, 2.1, 2.2, 2.4, 2.6, 3, 3.2, 3.3],
     humidity: [0.42, 0.43, 0.46, 0.53, 0.61, 0.66, 0.66, 0.63, 0.58, 0.51, 0.46, 0.43],
     dew: [0.08, 0.1, 0.18, 0.32, 0.45, 0.5, 0.5, 0.46, 0.38, 0.26, 0.15, 0.1],
-    clearnessDry: [0.95, 0.95, 0.94, 0.92, 0.88, 0.86, 0.87, 0.88, 0.9, 0.92, 0.94, 0.95],
-    clearnessWet: [0.62, 0.6, 0.56, 0.48, 0.42, 0.4, 0.4, 0.43, 0.48, 0.54, 0.58, 0.6],
+    clearSkyIndexDry: [0.95, 0.95, 0.94, 0.92, 0.88, 0.86, 0.87, 0.88, 0.9, 0.92, 0.94, 0.95],
+    clearSkyIndexWet: [0.62, 0.6, 0.56, 0.48, 0.42, 0.4, 0.4, 0.43, 0.48, 0.54, 0.58, 0.6],
     linkeTurbidity: [3.6, 3.6, 3.4, 3.2, 3, 2.8, 2.8, 3, 3.2, 3.4, 3.5, 3.6],
     betweenYears: 0.3,
   },
@@ -78,8 +78,8 @@ export const CLIMATES = {
     windSpeed: [2, 1.9, 1.8, 1.8, 1.9, 2.1, 2.3, 2.6, 2.8, 2.7, 2.4, 2.1],
     humidity: [0.6, 0.6, 0.58, 0.52, 0.43, 0.38, 0.35, 0.34, 0.38, 0.47, 0.54, 0.58],
     dew: [0.4, 0.42, 0.42, 0.36, 0.26, 0.18, 0.14, 0.14, 0.18, 0.26, 0.33, 0.38],
-    clearnessDry: [0.88, 0.88, 0.89, 0.91, 0.93, 0.95, 0.95, 0.94, 0.92, 0.9, 0.88, 0.88],
-    clearnessWet: [0.58, 0.58, 0.57, 0.55, 0.54, 0.54, 0.55, 0.55, 0.56, 0.57, 0.57, 0.58],
+    clearSkyIndexDry: [0.88, 0.88, 0.89, 0.91, 0.93, 0.95, 0.95, 0.94, 0.92, 0.9, 0.88, 0.88],
+    clearSkyIndexWet: [0.58, 0.58, 0.57, 0.55, 0.54, 0.54, 0.55, 0.55, 0.56, 0.57, 0.57, 0.58],
     linkeTurbidity: [3.8, 3.7, 3.5, 3.2, 2.9, 2.8, 2.9, 3.3, 3.6, 3.8, 3.9, 3.9],
     betweenYears: 0.28,
   },
@@ -94,8 +94,8 @@ export const CLIMATES = {
     windSpeed: [2.6, 2.5, 2.6, 2.7, 2.9, 3.1, 3.2, 3.2, 3.1, 3, 2.8, 2.7],
     humidity: [0.62, 0.63, 0.65, 0.68, 0.72, 0.75, 0.75, 0.72, 0.69, 0.66, 0.63, 0.62],
     dew: [0.3, 0.34, 0.4, 0.46, 0.5, 0.5, 0.5, 0.48, 0.44, 0.38, 0.34, 0.3],
-    clearnessDry: [0.86, 0.86, 0.85, 0.83, 0.8, 0.77, 0.77, 0.79, 0.81, 0.83, 0.85, 0.86],
-    clearnessWet: [0.5, 0.5, 0.47, 0.43, 0.38, 0.35, 0.35, 0.38, 0.42, 0.45, 0.48, 0.5],
+    clearSkyIndexDry: [0.86, 0.86, 0.85, 0.83, 0.8, 0.77, 0.77, 0.79, 0.81, 0.83, 0.85, 0.86],
+    clearSkyIndexWet: [0.5, 0.5, 0.47, 0.43, 0.38, 0.35, 0.35, 0.38, 0.42, 0.45, 0.48, 0.5],
     linkeTurbidity: [3.6, 3.5, 3.3, 3.1, 2.9, 2.7, 2.7, 2.9, 3.1, 3.3, 3.5, 3.6],
     betweenYears: 0.2,
   },
@@ -110,8 +110,8 @@ export const CLIMATES = {
     windSpeed: [3, 2.9, 2.7, 2.5, 2.4, 2.4, 2.6, 2.9, 3.2, 3.3, 3.2, 3.1],
     humidity: [0.2, 0.21, 0.23, 0.27, 0.33, 0.38, 0.37, 0.31, 0.25, 0.21, 0.19, 0.19],
     dew: [0.02, 0.02, 0.03, 0.05, 0.08, 0.12, 0.13, 0.1, 0.06, 0.04, 0.03, 0.02],
-    clearnessDry: [0.95, 0.95, 0.95, 0.95, 0.96, 0.96, 0.96, 0.96, 0.95, 0.95, 0.95, 0.95],
-    clearnessWet: [0.65, 0.65, 0.65, 0.65, 0.66, 0.66, 0.66, 0.66, 0.66, 0.65, 0.65, 0.65],
+    clearSkyIndexDry: [0.95, 0.95, 0.95, 0.95, 0.96, 0.96, 0.96, 0.96, 0.95, 0.95, 0.95, 0.95],
+    clearSkyIndexWet: [0.65, 0.65, 0.65, 0.65, 0.66, 0.66, 0.66, 0.66, 0.66, 0.65, 0.65, 0.65],
     linkeTurbidity: [4.6, 4.6, 4.4, 4, 3.6, 3.4, 3.5, 3.8, 4.2, 4.5, 4.6, 4.7],
     betweenYears: 0.45,
   },

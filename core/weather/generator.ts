@@ -6,8 +6,8 @@ import type { Climate } from './climates.ts';
 export interface WeatherYear {
   /** mm */
   rain: number[];
-  /** share of the clear-sky irradiance, 0 to 1 */
-  clearness: number[];
+  /** clear-sky index of each day: the share of clear-sky irradiance that comes through, 0 to 1 */
+  clearSkyIndex: number[];
 }
 
 /** A monthly value of a climate at a calendar month: north of the equator the year is read six months apart. */
@@ -31,7 +31,7 @@ export function generateWeatherYears(climate: Climate, latitude: number, years: 
 function generateYear(climate: Climate, latitude: number, random: Random): WeatherYear {
   const monthFactor = Array.from({ length: 12 }, () => Math.exp(climate.betweenYears * normalDraw(random)));
   const rain: number[] = [];
-  const clearness: number[] = [];
+  const clearSkyIndex: number[] = [];
   let wet = false;
   for (let day = 0; day < 365; day += 1) {
     const month = monthOfDay(day);
@@ -39,8 +39,8 @@ function generateYear(climate: Climate, latitude: number, random: Random): Weath
     const chance: number = (wet ? of(climate.wetAfterWet) : of(climate.wetAfterDry)) * (monthFactor[month] ?? 1);
     wet = random() < Math.min(0.95, chance);
     rain.push(wet ? gammaDraw(random, climate.rainShape, of(climate.rainMean) / climate.rainShape) : 0);
-    const typical = wet ? of(climate.clearnessWet) : of(climate.clearnessDry);
-    clearness.push(Math.min(1, Math.max(0.12, typical + (wet ? 0.15 : 0.06) * normalDraw(random))));
+    const typical = wet ? of(climate.clearSkyIndexWet) : of(climate.clearSkyIndexDry);
+    clearSkyIndex.push(Math.min(1, Math.max(0.12, typical + (wet ? 0.15 : 0.06) * normalDraw(random))));
   }
-  return { rain, clearness };
+  return { rain, clearSkyIndex };
 }

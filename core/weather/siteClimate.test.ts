@@ -60,7 +60,7 @@ describe('the climate of a site', () => {
     expect(rain).to.equal(false);
     expect(climate.wetAfterWet).to.deep.equal(base.wetAfterWet);
     for (const month of [0, 5, 11]) {
-      expect(climateMonth(climate.clearnessDry, month, -33.5)).to.be.within(0.9, 1);
+      expect(climateMonth(climate.clearSkyIndexDry, month, -33.5)).to.be.within(0.9, 1);
       expect(climate.tempAir[month]).to.be.closeTo(20, 1e-9);
       expect(climate.humidity[month]).to.be.closeTo(0.5, 1e-9);
       expect(climate.dew[month]).to.equal(0);

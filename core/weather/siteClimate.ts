@@ -98,7 +98,7 @@ export interface FileClimate {
 }
 
 /**
- * A climate from the hours of an EPW file: temperature, wind, humidity, dew, clearness of dry and wet days, and the rain
+ * A climate from the hours of an EPW file: temperature, wind, humidity, dew, the clear-sky index of dry and wet days, and the rain
  * that the file has. Turbidity, and rain where it has none, stay as in the base climate.
  * A day is wet by its rain; without rain in the file, a day under seven tenths of the clear sky counts as one.
  */
@@ -126,7 +126,7 @@ export function climateOfEpw({ place, hours, zone }: EpwFile, base: Climate): Fi
         name,
       )
     : null;
-  const wet = (day: (typeof days)[number]) => (rain ? day.total >= WET : day.clearness < 0.7);
+  const wet = (day: (typeof days)[number]) => (rain ? day.total >= WET : day.clearSkyIndex < 0.7);
   return {
     rain: rained !== null,
     climate: {
@@ -137,8 +137,8 @@ export function climateOfEpw({ place, hours, zone }: EpwFile, base: Climate): Fi
       windSpeed: monthly((day) => day.windSpeed, base.windSpeed),
       humidity: monthly((day) => day.humidity, base.humidity),
       dew: monthly((day) => (day.dew ? 1 : 0), base.dew),
-      clearnessDry: monthly((day) => (wet(day) ? null : Math.min(1, day.clearness)), base.clearnessDry),
-      clearnessWet: monthly((day) => (wet(day) ? Math.min(1, day.clearness) : null), base.clearnessWet),
+      clearSkyIndexDry: monthly((day) => (wet(day) ? null : Math.min(1, day.clearSkyIndex)), base.clearSkyIndexDry),
+      clearSkyIndexWet: monthly((day) => (wet(day) ? Math.min(1, day.clearSkyIndex) : null), base.clearSkyIndexWet),
     },
   };
 }
@@ -167,7 +167,7 @@ function judge(hours: readonly EpwHour[], place: EpwFile['place'], base: Climate
     sum += ghi;
   }
   return {
-    clearness: clear > 0 ? sum / clear : 0,
+    clearSkyIndex: clear > 0 ? sum / clear : 0,
     tempAir: mean(light.map(({ tempAir }) => tempAir)),
     windSpeed: mean(light.map(({ windSpeed }) => windSpeed * WIND_AT_MODULE)),
     humidity: mean(light.map(({ relativeHumidity }) => relativeHumidity)),

@@ -4,6 +4,7 @@ import { bare, written } from '../../core/findings.ts';
 import { makePlan } from '../../core/methods/plan.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { CLIMATES } from '../../core/weather/index.ts';
 import { lifted } from './lift.ts';
 
 describe('a stored plan', () => {
@@ -75,5 +76,23 @@ describe('a stored plan', () => {
     expect(made.output.questions[0]?.code).to.equal('written');
     expect(made.overrides).to.deep.equal({ arrays: { sunny: { access: { value: 'hand-height', reason: 'low' } } } });
     expect(made.output.visits).to.deep.equal(output.visits);
+  });
+
+  it('of calculation 10 called the clear-sky index of a site’s own climate clearness', () => {
+    const { clearSkyIndexDry, clearSkyIndexWet, madeUp: _, ...others } = CLIMATES['winter-rain'];
+    const own = { ...others, clearSkyIndexDry, clearSkyIndexWet };
+    const stored = { ...others, clearnessDry: clearSkyIndexDry, clearnessWet: clearSkyIndexWet };
+    const row = (climate: unknown) => ({
+      output,
+      input: {
+        ...examplePlan,
+        arrays: examplePlan.arrays.map((array) => ({ ...array, courses: { ...array.courses, climate } })),
+      },
+    });
+    expect(lifted({ calculationVersion: '10', ...row(stored) })).to.deep.equal({
+      calculationVersion: '10',
+      ...row(own),
+    });
+    expect(lifted({ calculationVersion: '10', ...row('winter-rain') })).to.deep.include(row('winter-rain'));
   });
 });

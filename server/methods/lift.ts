@@ -5,6 +5,7 @@ import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
 import {
   accessByCode,
+  climateByIndex,
   climateInWords,
   kitInWords,
   lifter,
@@ -180,6 +181,16 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         reasons: reasonsInWords(output.reasons as Part),
       },
     };
+  },
+  // 10 called the clear-sky index clearness.
+  10: (row) => {
+    const input = row.input as Part & { arrays: Part[] };
+    const arrays = input.arrays.map(({ courses, ...array }) =>
+      courses === undefined
+        ? array
+        : { ...array, courses: { ...(courses as Part), climate: climateByIndex((courses as Part).climate) } },
+    );
+    return { ...row, input: { ...input, arrays } };
   },
 };
 

@@ -4,6 +4,7 @@ import { written } from '../../core/findings.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { reckon } from '../../core/reckoning/reckon.ts';
 import { exampleReckon as input } from '../../core/testing/exampleReckon.ts';
+import { CLIMATES } from '../../core/weather/index.ts';
 import { lifted } from './lift.ts';
 
 describe('a stored reckoning', () => {
@@ -78,5 +79,20 @@ describe('a stored reckoning', () => {
     ]);
     expect(made.output.reasons.lossNow.drivers[0]?.change).to.deep.equal(written('rain takes nothing here'));
     expect(made.output.reasons.lostEnergy).to.deep.equal(output.reasons.lostEnergy);
+  });
+
+  it('of calculation 10 called the clear-sky index of a site’s own climate clearness', () => {
+    const { clearSkyIndexDry, clearSkyIndexWet, madeUp: _, ...others } = CLIMATES['winter-rain'];
+    const own = { ...others, clearSkyIndexDry, clearSkyIndexWet };
+    const stored = { ...others, clearnessDry: clearSkyIndexDry, clearnessWet: clearSkyIndexWet };
+    const row = (climate: unknown) => ({
+      input: { ...input, site: { ...input.site, climate } },
+      output: { ...output, courses: { ...output.courses, climate } },
+    });
+    expect(lifted({ calculationVersion: '10', ...row(stored) })).to.deep.equal({
+      calculationVersion: '10',
+      ...row(own),
+    });
+    expect(lifted({ calculationVersion: '10', ...row('winter-rain') })).to.deep.include(row('winter-rain'));
   });
 });

@@ -1,6 +1,7 @@
 import { CLEANING_METHODS, FITTED_LEFT } from '../../core/assumptions.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import {
+  climateByIndex,
   climateInWords,
   lifter,
   type Part,
@@ -87,6 +88,17 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         },
         reasons: reasonsInWords(output.reasons as Part),
       },
+    };
+  },
+  // 10 called the clear-sky index clearness.
+  10: (row) => {
+    const output = row.output as Part;
+    const input = row.input as { site: Part } | null;
+    const courses = output.courses as Part | null;
+    return {
+      ...row,
+      input: input && { ...input, site: { ...input.site, climate: climateByIndex(input.site.climate) } },
+      output: { ...output, courses: courses && { ...courses, climate: climateByIndex(courses.climate) } },
     };
   },
 };

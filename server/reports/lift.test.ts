@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { bare, written } from '../../core/findings.ts';
+import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { lifted } from './lift.ts';
 
 describe('a stored report', () => {
@@ -43,7 +44,10 @@ describe('a stored report', () => {
   });
 
   it('of the newest calculation is as it was stored', () => {
-    const newest = { calculationVersion: '10', content: { ...content, nextBecause: bare('next-none-pays') } };
+    const newest = {
+      calculationVersion: CALCULATION_VERSION,
+      content: { ...content, nextBecause: bare('next-none-pays') },
+    };
     expect(lifted(newest)).to.deep.equal(newest);
   });
 });

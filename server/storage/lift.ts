@@ -63,6 +63,13 @@ export const climateInWords = (climate: unknown): unknown =>
     ? { ...climate, name: toldInWords(climate.name) }
     : climate;
 
+/** A climate made from a site's files called its clear-sky index clearness until calculation 10. */
+export function climateByIndex(climate: unknown): unknown {
+  if (typeof climate !== 'object' || climate === null || !('clearnessDry' in climate)) return climate;
+  const { clearnessDry, clearnessWet, ...rest } = climate as Part;
+  return { ...rest, clearSkyIndexDry: clearnessDry, clearSkyIndexWet: clearnessWet };
+}
+
 /** What lines of a price were counted in, as calculations 1 to 9 wrote it. */
 const UNITS: Record<string, string> = {
   'person-hours': 'person-hour',

@@ -26,6 +26,7 @@ import * as columns from './024-columns.ts';
 import * as rows from './025-rows.ts';
 import * as lists from './026-lists.ts';
 import * as imports from './027-imports.ts';
+import * as clearSkyIndex from './028-clear-sky-index.ts';
 
 interface Migration {
   name: string;
@@ -62,6 +63,7 @@ const MIGRATIONS: Migration[] = [
   { name: '025-rows', ...rows },
   { name: '026-lists', ...lists },
   { name: '027-imports', ...imports },
+  { name: '028-clear-sky-index', ...clearSkyIndex },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
