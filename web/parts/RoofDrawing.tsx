@@ -85,6 +85,8 @@ interface RoofDrawingProps {
   onModules?: (indices: number[]) => void;
   /** px a module, for the field; left out to fit the page */
   scale?: number;
+  /** leaves its place free at first, and draws the modules once the figures about it stand */
+  later?: boolean;
 }
 
 /** The array as it lies: picture, map and input at once. Row 1 is at the ridge, the last row at the eave. */
@@ -98,6 +100,7 @@ export function RoofDrawing({
   onModule,
   onModules,
   scale,
+  later = false,
 }: RoofDrawingProps) {
   const { width, height } = moduleSize(array);
   const total = { width: array.columns * (width + GAP), height: array.rows * (height + GAP) };
@@ -128,7 +131,7 @@ export function RoofDrawing({
     [wasDrag],
   );
   const places = array.rows * array.columns;
-  const drawn = useGradually(places, AT_ONCE);
+  const drawn = useGradually(places, AT_ONCE, later ? 0 : AT_ONCE);
   // A job kept on a phone from before faces were drawn has no sheet.
   const sheet = (array.sheet as RoofSheet | undefined) ?? UNDRAWN;
   const face = faceAbout(sheet, total, { across: width + GAP, down: height + GAP });

@@ -1,8 +1,11 @@
 import { startTransition, useEffect, useState } from 'react';
 
-/** Places of a long picture that are drawn by now: a first part at once, and as many more from one frame to the next. */
-export function useGradually(count: number, atOnce: number): number {
-  const [drawn, setDrawn] = useState(atOnce);
+/**
+ * Places of a long picture that are drawn by now: a first part at once, and as many more from one frame to the next.
+ * @param first of them at once; none where the picture comes after what stands about it
+ */
+export function useGradually(count: number, atOnce: number, first = atOnce): number {
+  const [drawn, setDrawn] = useState(first);
   useEffect(() => {
     if (drawn >= count) return;
     const frame = requestAnimationFrame(() => startTransition(() => setDrawn(drawn + atOnce)));

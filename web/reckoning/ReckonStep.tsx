@@ -15,6 +15,7 @@ import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { findingWords, type Reader } from '../../words/say.ts';
 import { useAsk, useCurrency, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Afterwards } from '../parts/Afterwards.tsx';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Later } from '../parts/Later.tsx';
@@ -147,89 +148,91 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       </div>
       <Assumed facts={factsOfArray(site, array, desk)} />
       <Findings findings={findings} codes={['learned', 'look-on']} reader={reader} />
-      <WitnessesPart reckoning={reckoning} onOverrule={onOverrule} busy={busy} />
-      <Findings
-        findings={findings}
-        codes={['quarrel', 'agree', 'one-witness', 'washes-counted', 'rain-drawn']}
-        reader={reader}
-      />
-      {known && known.course.length > 1 && (
-        <>
-          <h4>{courseWords(known, glass)}</h4>
-          <Later height={215}>
-            <CourseChart known={known} />
-          </Later>
-          <p className="quiet">
-            The band holds four in five of what everything on record allows; the marks are what each witness said by
-            itself.
-          </p>
-        </>
-      )}
-      {output.warnings.length > 0 && (
-        <div className="notice">
-          {output.warnings.map((warning) => (
-            <div key={warning.code}>{say.finding(warning)}</div>
-          ))}
-        </div>
-      )}
-      {known && desk && (
-        <>
-          <h4>What would narrow it</h4>
-          <Findings findings={findings} codes={['worth-measuring', 'nothing-worth-measuring']} reader={reader} />
-        </>
-      )}
-      {output.marked && (
-        <StringsPart
-          marked={output.marked}
-          valueADay={desk ? (output.year.cleanEnergy.mean / 365) * output.valuePerKWh : null}
+      <Afterwards>
+        <WitnessesPart reckoning={reckoning} onOverrule={onOverrule} busy={busy} />
+        <Findings
+          findings={findings}
+          codes={['quarrel', 'agree', 'one-witness', 'washes-counted', 'rain-drawn']}
+          reader={reader}
         />
-      )}
-      <h3>A year of days if nobody washes</h3>
-      <Later height={215}>
-        <YearChart curve={output.year.curve} startDay={courses?.startDay ?? 0} />
-      </Later>
-      {courses && (
-        <p className="quiet">
-          {say.finding(climateOf(courses.climate).name)}. The band holds four in five of {courses.members.length}{' '}
-          courses: each is one of the ways that the array may be, in weather of its own. The bars are the rain of one of
-          them.
-        </p>
-      )}
-      <Choice
-        what="Lost now"
-        value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
-        because="By everything on record, each witness for what it is worth"
-        overruled={overrides.lossNow}
-        recommended={formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
-      >
-        {onOverrule && <Overrule what="loss now" kind="fraction" current={output.lossNow.mid} {...way('lossNow')} />}
-      </Choice>
-      {dust && (
+        {known && known.course.length > 1 && (
+          <>
+            <h4>{courseWords(known, glass)}</h4>
+            <Later height={215}>
+              <CourseChart known={known} />
+            </Later>
+            <p className="quiet">
+              The band holds four in five of what everything on record allows; the marks are what each witness said by
+              itself.
+            </p>
+          </>
+        )}
+        {output.warnings.length > 0 && (
+          <div className="notice">
+            {output.warnings.map((warning) => (
+              <div key={warning.code}>{say.finding(warning)}</div>
+            ))}
+          </div>
+        )}
+        {known && desk && (
+          <>
+            <h4>What would narrow it</h4>
+            <Findings findings={findings} codes={['worth-measuring', 'nothing-worth-measuring']} reader={reader} />
+          </>
+        )}
+        {output.marked && (
+          <StringsPart
+            marked={output.marked}
+            valueADay={desk ? (output.year.cleanEnergy.mean / 365) * output.valuePerKWh : null}
+          />
+        )}
+        <h3>A year of days if nobody washes</h3>
+        <Later height={215}>
+          <YearChart curve={output.year.curve} startDay={courses?.startDay ?? 0} />
+        </Later>
+        {courses && (
+          <p className="quiet">
+            {say.finding(climateOf(courses.climate).name)}. The band holds four in five of {courses.members.length}{' '}
+            courses: each is one of the ways that the array may be, in weather of its own. The bars are the rain of one
+            of them.
+          </p>
+        )}
         <Choice
-          what="Dust"
-          value={formatQuantity(dustNow, 'factor', glass)}
-          because={`Times what the house assumes for ${SURROUNDINGS_WORDS[site.surroundings]}: ${formatRange(dust.low, dust.high, 'factor', glass)} by everything on record`}
-          overruled={overrides.dust}
-          recommended={formatQuantity(recommended.dust, 'factor', glass)}
+          what="Lost now"
+          value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
+          because="By everything on record, each witness for what it is worth"
+          overruled={overrides.lossNow}
+          recommended={formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
         >
-          {onOverrule && (
-            <Overrule
-              what="dust that settles"
-              kind="factor"
-              unit="times what the house assumes"
-              current={dustNow}
-              {...way('dust')}
-            />
-          )}
+          {onOverrule && <Overrule what="loss now" kind="fraction" current={output.lossNow.mid} {...way('lossNow')} />}
         </Choice>
-      )}
-      {inspection && courses && onOverrule && (
-        <YearsAheadPart reckoning={reckoning} courses={courses} inspection={inspection} array={array} />
-      )}
-      <p className="quiet mt-2">
-        Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}
-        {input && `, ${figuresUsedWords(input.house.version)}`}. The result is kept with its inputs.
-      </p>
+        {dust && (
+          <Choice
+            what="Dust"
+            value={formatQuantity(dustNow, 'factor', glass)}
+            because={`Times what the house assumes for ${SURROUNDINGS_WORDS[site.surroundings]}: ${formatRange(dust.low, dust.high, 'factor', glass)} by everything on record`}
+            overruled={overrides.dust}
+            recommended={formatQuantity(recommended.dust, 'factor', glass)}
+          >
+            {onOverrule && (
+              <Overrule
+                what="dust that settles"
+                kind="factor"
+                unit="times what the house assumes"
+                current={dustNow}
+                {...way('dust')}
+              />
+            )}
+          </Choice>
+        )}
+        {inspection && courses && onOverrule && (
+          <YearsAheadPart reckoning={reckoning} courses={courses} inspection={inspection} array={array} />
+        )}
+        <p className="quiet mt-2">
+          Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}
+          {input && `, ${figuresUsedWords(input.house.version)}`}. The result is kept with its inputs.
+        </p>
+      </Afterwards>
     </>
   );
 }

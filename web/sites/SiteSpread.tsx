@@ -97,10 +97,14 @@ function SpineStep({
   const link = useRef<HTMLAnchorElement>(null);
   // On a phone the spine is wider than the screen.
   useEffect(() => {
-    const steps = link.current?.parentElement;
-    if (!active || !link.current || !steps) return;
-    const [all, one] = [steps.getBoundingClientRect(), link.current.getBoundingClientRect()];
-    steps.scrollLeft += one.left + one.width / 2 - (all.left + all.width / 2);
+    if (!active) return;
+    const frame = requestAnimationFrame(() => {
+      const steps = link.current?.parentElement;
+      if (!link.current || !steps) return;
+      const [all, one] = [steps.getBoundingClientRect(), link.current.getBoundingClientRect()];
+      steps.scrollLeft += one.left + one.width / 2 - (all.left + all.width / 2);
+    });
+    return () => cancelAnimationFrame(frame);
   }, [active]);
   return (
     <Link
@@ -320,6 +324,7 @@ function ArrayOnRoof({
         <div className="roof-head">{head}</div>
       )}
       <RoofDrawing
+        later
         array={array}
         soils={(seen ?? last)?.soils ?? []}
         patches={(seen ?? last)?.marks ?? []}
