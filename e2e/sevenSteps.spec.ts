@@ -147,6 +147,7 @@ test.describe
       });
       expect(`${Math.round(expected)} W`).toBe(BY_HAND.expected);
       expect(`${(shortfall * 100).toFixed(1)} %`).toBe(BY_HAND.shortfall);
+      await page.getByRole('heading', { name: 'A year of days if nobody washes' }).scrollIntoViewIfNeeded();
       await expect(page.locator('.recharts-surface').first()).toBeVisible();
       await figure(page, 'Lost now').click();
       await expect(page.getByRole('dialog')).toContainText('weighed by every witness');
