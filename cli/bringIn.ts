@@ -26,6 +26,6 @@ export async function untilTakenIn(door: Door, id: string): Promise<void> {
     const { state, refusal } = (await door('GET', `/api/imports/${id}`)) as ImportRecord;
     if (state === 'done') return;
     if (state === 'refused') throw new Error(`The import was refused: ${refusal?.path}: ${refusal?.message}`);
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await new Promise((resolve) => setTimeout(resolve, 40));
   }
 }

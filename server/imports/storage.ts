@@ -45,11 +45,11 @@ interface NewImport {
   by: string;
   at: Date;
   pictures: number;
-  bundle: ImportBundle;
+  /** as JSON */
+  bundle: string;
 }
 
-export const insertImport = (trx: Transaction, { bundle, ...row }: NewImport): Promise<unknown> =>
-  trx('imports').insert({ ...row, bundle: json(bundle) });
+export const insertImport = (trx: Transaction, row: NewImport): Promise<unknown> => trx('imports').insert(row);
 
 export const insertPicture = (trx: Transaction, importId: string, name: string, bytes: Buffer): Promise<unknown> =>
   trx('import_pictures').insert({ importId, name, bytes });

@@ -36,11 +36,19 @@ export async function askForImport(
     names.add(name);
   }
   refuseMissingPictures(bundle, names);
-  const sum = createHash('sha256').update(JSON.stringify(bundle)).digest('hex');
+  const written = JSON.stringify(bundle);
+  const sum = createHash('sha256').update(written).digest('hex');
   const asked = { id, name, sum, sites: bundle.sites.length, pictures: files.length };
   await context.database.transaction((trx) =>
     createOnce(trx, context, 'import', asked, async () => {
-      await insertImport(trx, { id, name, bundle, pictures: files.length, by: context.person.id, at: context.clock() });
+      await insertImport(trx, {
+        id,
+        name,
+        bundle: written,
+        pictures: files.length,
+        by: context.person.id,
+        at: context.clock(),
+      });
       for (const file of files) await insertPicture(trx, id, file.name, await file.read());
       await context.queue.send(trx, 'import.take', { id });
     }),
