@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type NextFunction, type Request, type RequestHandler, type Response, Router } from 'express';
+import { type Request, type Response, Router } from 'express';
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
@@ -19,22 +19,14 @@ import { CSRF_HEADER, personIdOf, sessionDoor } from './session.ts';
 const FILES = { atOnce: 1, atOnceOfOne: 1, mostWaiting: 200, mostOfOne: 100, timeLimit: 600_000 };
 
 /** Mounts the endpoints of the contract, those without a session or the others: role, then schema, then use case, then answer. */
-export function contractRouter(
-  services: Services,
-  handlers: Handlers,
-  spool: Spool,
-  sessionless: boolean,
-): RequestHandler {
-  const rooms = new Map<string, Router>();
+export function contractRouter(services: Services, handlers: Handlers, spool: Spool, sessionless: boolean): Router {
+  const router = Router();
   const [sending, bench] = [senders(), inTurns(createFairQueue(FILES))];
   const noteRefusal = refusals(services);
   for (const [name, endpoint] of endpointList) {
     if ((endpoint.sessionless === true) !== sessionless) continue;
     const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'put' | 'delete';
     const handler = handlers[name] as unknown as Handler<Endpoint>;
-    const room = roomOf(endpoint.path);
-    const router = rooms.get(room) ?? Router();
-    rooms.set(room, router);
     router[method](
       endpoint.path,
       async (request, _response, next) => {
@@ -47,15 +39,8 @@ export function contractRouter(
       async (request, response) => answer(services, endpoint, handler, request, response),
     );
   }
-  return (request: Request, response: Response, next: NextFunction) => {
-    const router = rooms.get(roomOf(request.path));
-    if (router) router(request, response, next);
-    else next();
-  };
+  return router;
 }
-
-/** The first word of an address after /api: an endpoint is looked for among those that share it, not among all. */
-const roomOf = (path: string): string => path.split('/', 3)[2]?.toLowerCase() ?? '';
 
 const OPENS_NOTHING = new Set(['GET', 'HEAD']);
 

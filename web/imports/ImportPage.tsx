@@ -45,9 +45,10 @@ function SendForm() {
     setRefused(null);
     const json = files.find((file) => file.name.endsWith('.json'));
     if (json === undefined) return setRefused('Choose the .json file, and beside it the pictures that it names.');
+    const bundle = await json.text();
     let content: unknown;
     try {
-      content = JSON.parse(await json.text());
+      content = JSON.parse(bundle);
     } catch {
       return setRefused(`${json.name} is not JSON. Save it again as plain text.`);
     }
@@ -59,7 +60,7 @@ function SendForm() {
       return setRefused(lines.join('; '));
     }
     send.mutate({
-      body: { id, name: json.name.slice(0, 200), bundle: JSON.stringify(content) },
+      body: { id, name: json.name.slice(0, 200), bundle },
       files: files.filter((file) => file !== json),
     });
   };

@@ -159,12 +159,11 @@ export function RoofDrawing({
       </text>
       <RoofThings things={sheet.things} shift={face.shift} letters={face.letters} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
-      {Array.from({ length: Math.ceil(drawn / AT_ONCE) }, (_, at) => (
+      {Array.from({ length: Math.ceil(drawn / AT_ONCE) }, (_, at) => at * AT_ONCE).map((from) => (
         <Stretch
-          // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is its place among them
-          key={at}
-          from={at * AT_ONCE}
-          to={Math.min(places, (at + 1) * AT_ONCE)}
+          key={from}
+          from={from}
+          to={Math.min(places, from + AT_ONCE)}
           columns={array.columns}
           width={width}
           height={height}

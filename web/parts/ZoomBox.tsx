@@ -67,12 +67,14 @@ export function ZoomBox({ className, children }: { className: string; children: 
             [size.full.width, size.full.height],
           ]);
           // Where scrolling has brought it meanwhile.
-          held.property('__zoom', zoomIdentity.translate(-begun.left, -begun.top).scale(begun.zoom));
+          held.call(behaviour.transform, zoomIdentity.translate(-begun.left, -begun.top).scale(begun.zoom));
         }
         return asks;
       })
       // While two fingers move, what is drawn is stretched as a picture; it is drawn anew once they have stopped.
-      .on('zoom', ({ transform }: D3ZoomEvent<HTMLDivElement, unknown>) => {
+      .on('zoom', ({ transform, sourceEvent }: D3ZoomEvent<HTMLDivElement, unknown>) => {
+        // It has only been told where it stands: nobody has touched it.
+        if (!sourceEvent) return;
         last = transform;
         const { x, y, k } = transform;
         inner.style.transform = `translate(${Math.min(0, x) + begun.left}px, ${Math.min(0, y) + begun.top}px) scale(${k / begun.zoom})`;

@@ -1,8 +1,7 @@
-import { Area, ComposedChart, Line, XAxis, YAxis } from 'recharts';
+import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { ChartBox } from '../parts/ChartBox.tsx';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss of each month for years to come: a band of weather courses and its middle. */
@@ -21,31 +20,23 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
       className="mb-1"
       aria-label={`Loss over ${fan.length / 12} years, in the last month ${formatQuantity(last?.mid ?? 0, 'fraction', glass)}`}
     >
-      <ChartBox height={210}>
-        {(width) => (
-          <ComposedChart
-            width={width}
-            height={210}
-            data={data}
-            margin={{ top: 8, right: 8, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
-          >
-            <XAxis
-              dataKey="year"
-              type="number"
-              domain={[0, fan.length / 12]}
-              ticks={Array.from({ length: fan.length / 12 + 1 }, (_, year) => year)}
-              tickFormatter={(year: number) => (year === 0 ? 'now' : `${year} y`)}
-              interval="equidistantPreserveStart"
-              minTickGap={12}
-              {...axis}
-            />
-            <YAxis width={48} unit=" %" domain={[0, ticks.at(-1) ?? 5]} ticks={ticks} interval={0} {...axis} />
-            <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
-            <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
-          </ComposedChart>
-        )}
-      </ChartBox>
+      <ResponsiveContainer width="100%" height={210}>
+        <ComposedChart data={data} margin={{ top: 8, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="year"
+            type="number"
+            domain={[0, fan.length / 12]}
+            ticks={Array.from({ length: fan.length / 12 + 1 }, (_, year) => year)}
+            tickFormatter={(year: number) => (year === 0 ? 'now' : `${year} y`)}
+            interval="equidistantPreserveStart"
+            minTickGap={12}
+            {...axis}
+          />
+          <YAxis width={48} unit=" %" domain={[0, ticks.at(-1) ?? 5]} ticks={ticks} interval={0} {...axis} />
+          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+        </ComposedChart>
+      </ResponsiveContainer>
     </figure>
   );
 }

@@ -1,9 +1,18 @@
-import { Area, ComposedChart, ErrorBar, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
+import {
+  Area,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { ChartBox } from '../parts/ChartBox.tsx';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
@@ -37,46 +46,38 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
       className="mb-1"
       aria-label={`Loss from ${date(first)} to today: between ${formatQuantity(known.loss.p10, 'fraction', glass)} and ${formatQuantity(known.loss.p90, 'fraction', glass)} now`}
     >
-      <ChartBox height={210}>
-        {(width) => (
-          <ComposedChart
-            width={width}
-            height={210}
-            data={band}
-            margin={{ top: 8, right: 12, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
-          >
-            <XAxis
-              dataKey="day"
-              type="number"
-              domain={[first, last]}
-              tickFormatter={date}
-              tickCount={5}
-              minTickGap={40}
-              {...axis}
-            />
-            <YAxis
-              width={48}
-              unit=" %"
-              domain={[0, ticks.at(-1) ?? top]}
-              ticks={ticks}
-              interval={0}
-              allowDataOverflow
-              {...axis}
-            />
-            <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
-            <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
-            {known.washDays
-              .filter((day) => day >= first && day <= last)
-              .map((day) => (
-                <ReferenceLine key={day} x={day} stroke="#0c6a85" strokeDasharray="4 3" />
-              ))}
-            <Scatter data={seen} dataKey="says" fill="#14211c" isAnimationActive={false}>
-              <ErrorBar dataKey="error" direction="y" width={5} stroke="#14211c" strokeWidth={1.4} />
-            </Scatter>
-          </ComposedChart>
-        )}
-      </ChartBox>
+      <ResponsiveContainer width="100%" height={210}>
+        <ComposedChart data={band} margin={{ top: 8, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={[first, last]}
+            tickFormatter={date}
+            tickCount={5}
+            minTickGap={40}
+            {...axis}
+          />
+          <YAxis
+            width={48}
+            unit=" %"
+            domain={[0, ticks.at(-1) ?? top]}
+            ticks={ticks}
+            interval={0}
+            allowDataOverflow
+            {...axis}
+          />
+          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          {known.washDays
+            .filter((day) => day >= first && day <= last)
+            .map((day) => (
+              <ReferenceLine key={day} x={day} stroke="#0c6a85" strokeDasharray="4 3" />
+            ))}
+          <Scatter data={seen} dataKey="says" fill="#14211c" isAnimationActive={false}>
+            <ErrorBar dataKey="error" direction="y" width={5} stroke="#14211c" strokeWidth={1.4} />
+          </Scatter>
+        </ComposedChart>
+      </ResponsiveContainer>
     </figure>
   );
 }

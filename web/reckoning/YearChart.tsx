@@ -1,10 +1,9 @@
-import { Area, ComposedChart, Line, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { YearAhead } from '../../core/courses/yearAhead.ts';
 import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, monthName } from '../../words/calendar.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { ChartBox } from '../parts/ChartBox.tsx';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
@@ -27,82 +26,67 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
       className="mb-1"
       aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', glass)} in ${monthName((worst + startDay) % 365)}`}
     >
-      <ChartBox height={220}>
-        {(width) => (
-          <ComposedChart
-            width={width}
-            height={220}
-            data={data}
-            margin={{ top: 8, right: 4, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
-          >
-            <XAxis
-              dataKey="index"
-              type="number"
-              domain={[0, 364]}
-              ticks={ticks}
-              tickFormatter={monthAt}
-              tick={{ fill: '#4c5853', fontSize: 12 }}
-              stroke="#6e6a5c"
-              interval="equidistantPreserveStart"
-              minTickGap={6}
-            />
-            <YAxis
-              yAxisId="loss"
-              width={48}
-              domain={[0, ticksOfLoss.at(-1) ?? 5]}
-              ticks={ticksOfLoss}
-              interval={0}
-              tick={{ fill: '#4c5853', fontSize: 12 }}
-              stroke="#6e6a5c"
-              unit=" %"
-            />
-            <YAxis
-              yAxisId="rain"
-              orientation="right"
-              reversed
-              width={54}
-              domain={[0, 90]}
-              ticks={[0, 20, 40]}
-              tick={{ fill: '#4c5853', fontSize: 12 }}
-              stroke="#6e6a5c"
-              unit=" mm"
-            />
-            <Tooltip
-              content={({ payload, label }) =>
-                payload?.[0] ? <Note day={curve[Number(label)]} when={dateOf(Number(label), startDay)} /> : null
-              }
-            />
-            <Area
-              yAxisId="loss"
-              dataKey="band"
-              fill="#c0a468"
-              fillOpacity={0.45}
-              stroke="none"
-              isAnimationActive={false}
-            />
-            <Line
-              yAxisId="loss"
-              dataKey="mid"
-              stroke="#5e431d"
-              strokeWidth={2.2}
-              dot={false}
-              isAnimationActive={false}
-            />
-            {/* One line for all days: a bar for each is a picture of its own to a slow phone. */}
-            <Area
-              yAxisId="rain"
-              type="step"
-              dataKey="rain"
-              fill="#0a5f7d"
-              fillOpacity={1}
-              stroke="#0a5f7d"
-              strokeWidth={1}
-              isAnimationActive={false}
-            />
-          </ComposedChart>
-        )}
-      </ChartBox>
+      <ResponsiveContainer width="100%" height={220}>
+        <ComposedChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="index"
+            type="number"
+            domain={[0, 364]}
+            ticks={ticks}
+            tickFormatter={monthAt}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            interval="equidistantPreserveStart"
+            minTickGap={6}
+          />
+          <YAxis
+            yAxisId="loss"
+            width={48}
+            domain={[0, ticksOfLoss.at(-1) ?? 5]}
+            ticks={ticksOfLoss}
+            interval={0}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            unit=" %"
+          />
+          <YAxis
+            yAxisId="rain"
+            orientation="right"
+            reversed
+            width={54}
+            domain={[0, 90]}
+            ticks={[0, 20, 40]}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+            stroke="#6e6a5c"
+            unit=" mm"
+          />
+          <Tooltip
+            content={({ payload, label }) =>
+              payload?.[0] ? <Note day={curve[Number(label)]} when={dateOf(Number(label), startDay)} /> : null
+            }
+          />
+          <Area
+            yAxisId="loss"
+            dataKey="band"
+            fill="#c0a468"
+            fillOpacity={0.45}
+            stroke="none"
+            isAnimationActive={false}
+          />
+          <Line yAxisId="loss" dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          {/* One line for all days: a bar for each is a picture of its own to a slow phone. */}
+          <Area
+            yAxisId="rain"
+            type="step"
+            dataKey="rain"
+            fill="#0a5f7d"
+            fillOpacity={1}
+            stroke="#0a5f7d"
+            strokeWidth={1}
+            isAnimationActive={false}
+          />
+        </ComposedChart>
+      </ResponsiveContainer>
     </figure>
   );
 }

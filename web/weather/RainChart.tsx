@@ -1,9 +1,8 @@
-import { Bar, BarChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { SiteWeather } from '../../contract/weather/endpoints.ts';
 import { toGlass, unitOf } from '../../core/units/quantities.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useGlass } from '../api/hooks.ts';
-import { ChartBox } from '../parts/ChartBox.tsx';
 
 /** Daily rain on record, with the rain that is taken to clean. */
 export default function RainChart({ days, cleans }: { days: SiteWeather['observed']['days']; cleans: number }) {
@@ -16,22 +15,14 @@ export default function RainChart({ days, cleans }: { days: SiteWeather['observe
       className="mb-1"
       aria-label={`Daily rain on record, most on ${formatDate(most.date, glass)}: ${formatQuantity(most.rain, 'rain', glass)}`}
     >
-      <ChartBox height={170}>
-        {(width) => (
-          <BarChart
-            width={width}
-            height={170}
-            data={data}
-            margin={{ top: 8, right: 4, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
-          >
-            <XAxis dataKey="date" {...axis} minTickGap={70} tickFormatter={(date: string) => formatDate(date, glass)} />
-            <YAxis width={56} unit={` ${unitOf('rain', glass.units).symbol}`} {...axis} />
-            <ReferenceLine y={toGlass(cleans, 'rain', glass.units)} stroke="#8a4b08" strokeDasharray="5 4" />
-            <Bar dataKey="rain" fill="#0a5f7d" isAnimationActive={false} />
-          </BarChart>
-        )}
-      </ChartBox>
+      <ResponsiveContainer width="100%" height={170}>
+        <BarChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis dataKey="date" {...axis} minTickGap={70} tickFormatter={(date: string) => formatDate(date, glass)} />
+          <YAxis width={56} unit={` ${unitOf('rain', glass.units).symbol}`} {...axis} />
+          <ReferenceLine y={toGlass(cleans, 'rain', glass.units)} stroke="#8a4b08" strokeDasharray="5 4" />
+          <Bar dataKey="rain" fill="#0a5f7d" isAnimationActive={false} />
+        </BarChart>
+      </ResponsiveContainer>
     </figure>
   );
 }
