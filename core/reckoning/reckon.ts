@@ -68,7 +68,7 @@ const taughtByFittings = ({ array, looks, washes }: ReckonInput): Taught[] =>
   ).map(({ kind, left, sd, date }) => ({ key: `fitted:${kind}`, value: left, sd, recordId: null, date }));
 
 /** A spread of energy as one of money. */
-const scale = (values: Spread, factor: number): Spread => ({
+export const scale = (values: Spread, factor: number): Spread => ({
   p10: values.p10 * factor,
   p50: values.p50 * factor,
   p90: values.p90 * factor,
