@@ -82,7 +82,8 @@ test('a site goes out as a file, and a broken file is refused by the name of its
   await expect(page.getByRole('alert')).toContainText('is not JSON');
   await give('{"format":"other","formatVersion":1,"sites":[]}');
   await page.getByRole('button', { name: 'Take in' }).click();
-  await expect(page.getByRole('alert')).toContainText('format:');
+  await expect(page.getByRole('alert')).toContainText('format: must be one of wide-pail-sites');
+  await expect(page.getByRole('alert')).toContainText('sites: must hold at least 1 entry');
   await expect(page.getByRole('alert')).toContainText('Nothing was taken in.');
 });
 

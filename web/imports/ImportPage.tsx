@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { ImportCounts, ImportRecord } from '../../contract/imports/endpoints.ts';
 import { importBundle } from '../../contract/imports/endpoints.ts';
+import { plainMessage } from '../../contract/messages.ts';
 import { counted } from '../../words/counted.ts';
 import { useAskAgain, useAskPages, useDo, useMoment } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -56,7 +57,7 @@ function SendForm() {
     if (!parsed.success) {
       const lines = parsed.error.issues
         .slice(0, 5)
-        .map(({ path, message }) => `${path.join('.') || 'file'}: ${message}`);
+        .map((issue) => `${issue.path.join('.') || 'file'}: ${plainMessage(issue)}`);
       return setRefused(lines.join('; '));
     }
     send.mutate({
@@ -123,17 +124,18 @@ function Sent() {
           <thead>
             <tr>
               <th>File</th>
-              <th>Sent</th>
-              <th>By</th>
               <th>Came of it</th>
             </tr>
           </thead>
           <tbody>
             {sent.items.map((one) => (
               <tr key={one.id}>
-                <td className="text-break">{one.name || 'without a name'}</td>
-                <td className="text-nowrap">{moment(one.at)}</td>
-                <td>{one.by}</td>
+                <td>
+                  <span className="d-block text-break">{one.name || 'without a name'}</span>
+                  <span className="quiet">
+                    {moment(one.at)} by {one.by}
+                  </span>
+                </td>
                 <td>
                   <CameOfIt file={one} />
                 </td>

@@ -54,6 +54,8 @@ export function ZoomBox({ className, children }: { className: string; children: 
     if (!outer || !inner) return;
     const held = select<HTMLDivElement, unknown>(outer);
     let begun = shown();
+    /** where the drawing stands in its box as it is, px: one that is narrower stands in the middle */
+    let left = 0;
     let last: ZoomTransform | null = null;
     const behaviour = zoomBehaviour<HTMLDivElement, unknown>()
       .filter((event: WheelEvent | TouchEvent) => {
@@ -61,13 +63,14 @@ export function ZoomBox({ className, children }: { className: string; children: 
         if (asks && last === null) {
           const size = sizes();
           begun = shown();
+          left = inner.offsetLeft - begun.left;
           behaviour.scaleExtent(zoomRange(size.box, size.full));
           behaviour.translateExtent([
             [0, 0],
             [size.full.width, size.full.height],
           ]);
           // Where scrolling has brought it meanwhile.
-          held.call(behaviour.transform, zoomIdentity.translate(-begun.left, -begun.top).scale(begun.zoom));
+          held.call(behaviour.transform, zoomIdentity.translate(left, -begun.top).scale(begun.zoom));
         }
         return asks;
       })
@@ -77,7 +80,7 @@ export function ZoomBox({ className, children }: { className: string; children: 
         if (!sourceEvent) return;
         last = transform;
         const { x, y, k } = transform;
-        inner.style.transform = `translate(${Math.min(0, x) + begun.left}px, ${Math.min(0, y) + begun.top}px) scale(${k / begun.zoom})`;
+        inner.style.transform = `translate(${x - left}px, ${Math.min(0, y) + begun.top}px) scale(${k / begun.zoom})`;
       })
       .on('end', () => {
         const to = last;
