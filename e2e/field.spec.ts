@@ -130,11 +130,11 @@ test.describe
       await page.getByRole('button', { name: 'Roof' }).tap();
       await page.getByRole('button', { name: 'whole rows' }).tap();
       await page.getByRole('button', { name: /^Module 1, row 1/ }).tap();
-      await expect(page.getByText('30 of 40 left without a mark')).toBeVisible();
-      await page.getByRole('button', { name: 'Undo the last mark' }).tap();
-      await expect(page.getByText('40 of 40 left without a mark')).toBeVisible();
+      await expect(page.getByText('30 of 40 still to do')).toBeVisible();
+      await page.getByRole('button', { name: 'Undo the last one' }).tap();
+      await expect(page.getByText('40 of 40 still to do')).toBeVisible();
       await page.getByLabel('Roof face').selectOption({ label: 'Sunny face' });
-      await expect(page.getByText('60 of 60 left without a mark')).toBeVisible();
+      await expect(page.getByText('60 of 60 still to do')).toBeVisible();
       await page.getByRole('button', { name: 'Back', exact: true }).tap();
     });
 

@@ -3,7 +3,7 @@ import type { SolarArray } from '../contract/sites/endpoints.ts';
 import { claimOf, type Proved } from '../core/reports/claims.ts';
 import { moduleCount } from '../core/sites/layout.ts';
 import type { Spread } from '../core/statistics/summary.ts';
-import { DEFAULT_GLASS as GLASS } from '../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { formatMoney, formatQuantity } from '../words/format.ts';
 import { paperText, plain, signIn, watchConsole } from './support/person.ts';
 
@@ -41,8 +41,9 @@ const CURRENCY = 'ZAR';
 const STEPS = ['look', 'reckon', 'plan', 'offer', 'wash', 'show'] as const;
 type Step = (typeof STEPS)[number];
 
-const amount = (minor: number, digits?: number) => plain(formatMoney(Math.round(minor), CURRENCY, GLASS, digits));
-const share = (value: number) => plain(formatQuantity(value, 'fraction', GLASS));
+const amount = (minor: number, digits?: number) =>
+  plain(formatMoney(Math.round(minor), CURRENCY, DEFAULT_UNITS, digits));
+const share = (value: number) => plain(formatQuantity(value, 'fraction', DEFAULT_UNITS));
 
 /** Every place where a figure stands, held against the one that it should be. */
 class Walk {
@@ -158,7 +159,7 @@ async function walkPlanAndOffer(
   walk.hold('price', 'Offer', await boxed(page, 'One visit, tax included'), gross);
   walk.hold('price', 'the plan', amount(output.priced.gross), gross);
   walk.hold('worth of a wash', 'Offer', await boxed(page, 'One wash is worth'), worth);
-  const recoverable = plain(formatQuantity(output.recoverable.p50, 'energy', GLASS));
+  const recoverable = plain(formatQuantity(output.recoverable.p50, 'energy', DEFAULT_UNITS));
   walk.hold('energy of a wash', 'Offer', await boxed(page, 'Energy it brings back'), recoverable);
   // Whole hours stand without a fraction.
   const personHours = ((2 * output.priced.minutes) / 60).toFixed(2).replace(/\.00$/, '');

@@ -56,7 +56,7 @@ test('the field opens on a phone, is big enough for a thumb, and has no grave fi
   await page.getByRole('link', { name: /Oakes farmhouse/ }).tap();
   await expect(page.getByRole('heading', { name: 'Brush' })).toBeVisible();
   await expectAccessible(page);
-  for (const button of await page.locator('.field-card button, .field-foot button, .mark-picker button').all()) {
+  for (const button of await page.locator('.field-card button, .field-foot button, .done-picker button').all()) {
     const box = await button.boundingBox();
     expect(box?.height ?? 0).toBeGreaterThanOrEqual(56);
   }

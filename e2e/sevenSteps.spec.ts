@@ -416,13 +416,13 @@ async function keepReading(field: Page, values: string[], typed?: 'typed already
 async function markModules(field: Page): Promise<void> {
   await field.getByRole('button', { name: 'whole rows' }).tap();
   await field.getByRole('button', { name: /^Module 1, row 1/ }).tap();
-  await expect(field.getByText('10 of 20 left without a mark')).toBeVisible();
+  await expect(field.getByText('10 of 20 still to do')).toBeVisible();
   await field.getByRole('button', { name: 'whole rows' }).tap();
   await field.getByRole('button', { name: 'not reached' }).tap();
   await field.getByRole('button', { name: /^Module 20, row 2/ }).tap();
   await field.getByRole('button', { name: 'brushed', exact: true }).tap();
   await field.getByRole('button', { name: /^All that are left/ }).tap();
-  await expect(field.getByText('0 of 20 left without a mark')).toBeVisible();
+  await expect(field.getByText('0 of 20 still to do')).toBeVisible();
 }
 
 async function takePictures(field: Page, folder: string, when: 'before' | 'after'): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Role } from '../contract/endpoint.ts';
-import type { Glass } from '../core/units/quantities.ts';
+import type { Units } from '../core/units/quantities.ts';
 import type { Queue } from './compute/queue.ts';
 import type { Workers } from './compute/workers.ts';
 import type { Database } from './storage/database.ts';
@@ -9,7 +9,7 @@ export interface SignedIn {
   id: string;
   name: string;
   role: Role;
-  glass: Glass;
+  units: Units;
   /** whether a second factor is asked of everybody and this person has none yet */
   mustSetUpFactor: boolean;
 }

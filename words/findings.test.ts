@@ -3,12 +3,12 @@ import type { WashOnRecord } from '../core/assimilation/records.ts';
 import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
-import { DEFAULT_GLASS } from '../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { findingWords } from './say.ts';
 import { countedWitness } from './witnessed.ts';
 
-const reader = { glass: DEFAULT_GLASS, currency: 'ZAR' };
-const american = { glass: { units: 'us', decimalMark: '.', dateOrder: 'mdy' } as const, currency: 'USD' };
+const reader = { units: DEFAULT_UNITS, currency: 'ZAR' };
+const american = { units: { system: 'us', decimalMark: '.', dateOrder: 'mdy' } as const, currency: 'USD' };
 /** With plain spaces between numbers and their units. */
 const plain = (words: string) => words.replaceAll('\u00a0', ' ');
 const output = reckon(input);
@@ -101,13 +101,13 @@ describe('what a reckoning found', () => {
 describe('what a witness counted', () => {
   const [eye] = output.known?.witnesses ?? [];
   it('is what was seen, and what the cloth left', () => {
-    expect(plain(eye ? countedWitness(eye, input, DEFAULT_GLASS) : '')).to.equal(
+    expect(plain(eye ? countedWitness(eye, input, DEFAULT_UNITS) : '')).to.equal(
       'Seen: plain dust, whole face, 100 % of the glass. A cloth left some of it.',
     );
   });
   it('is nothing seen where nothing was', () => {
     const looks = [exampleInspection({ soils: [], wipeTest: 'not-done' })];
-    expect(eye && countedWitness(eye, { ...input, looks }, DEFAULT_GLASS)).to.equal(
+    expect(eye && countedWitness(eye, { ...input, looks }, DEFAULT_UNITS)).to.equal(
       'Nothing was seen on the glass. No cloth was tried.',
     );
   });
@@ -124,7 +124,7 @@ describe('what a witness counted', () => {
       kind: 'test-patch' as const,
       recordId: looks[0]?.id ?? null,
     };
-    expect(plain(countedWitness(witness, { ...input, looks }, DEFAULT_GLASS))).to.equal(
+    expect(plain(countedWitness(witness, { ...input, looks }, DEFAULT_UNITS))).to.equal(
       'Gain of each strip over its dirty neighbour: brush 13.3 %. No strip was rinsed only: what rain would leave is not known.',
     );
   });

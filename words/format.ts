@@ -1,4 +1,4 @@
-import { DEFAULT_GLASS, type Glass, type QuantityKind, toGlass, unitOf } from '../core/units/quantities.ts';
+import { DEFAULT_UNITS, type QuantityKind, toUnits, type Units, unitOf } from '../core/units/quantities.ts';
 import { roundHalfAway } from '../core/units/rounding.ts';
 import { minorDigits } from './money.ts';
 
@@ -6,26 +6,26 @@ import { minorDigits } from './money.ts';
 const GROUP = '\u202f';
 
 /** A number with a fixed count of decimals, thousands grouped, minus as a true minus sign. */
-export function formatNumber(value: number, digits: number, glass: Glass = DEFAULT_GLASS): string {
+export function formatNumber(value: number, digits: number, units: Units = DEFAULT_UNITS): string {
   const fixed = roundHalfAway(Math.abs(value), digits).toFixed(digits);
   const [whole = '0', decimals] = fixed.split('.');
   const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+(?!\d))/g, GROUP) : whole;
   const negative = value < 0 && Number(fixed) !== 0;
-  return `${negative ? '\u2212' : ''}${grouped}${decimals === undefined ? '' : glass.decimalMark + decimals}`;
+  return `${negative ? '\u2212' : ''}${grouped}${decimals === undefined ? '' : units.decimalMark + decimals}`;
 }
 
 /** An SI value as a person would type it: no groups, no trailing zeros, a plain minus. */
 export function formatForTyping(
   value: number,
   kind: QuantityKind,
-  glass: Glass = DEFAULT_GLASS,
-  digits = Math.max(unitOf(kind, glass.units).digits, 3),
+  units: Units = DEFAULT_UNITS,
+  digits = Math.max(unitOf(kind, units.system).digits, 3),
 ): string {
-  const rounded = roundHalfAway(toGlass(value, kind, glass.units), digits);
+  const rounded = roundHalfAway(toUnits(value, kind, units.system), digits);
   return rounded
     .toFixed(digits)
     .replace(/\.?0+$/, digits > 0 ? '' : '$&')
-    .replace('.', glass.decimalMark);
+    .replace('.', units.decimalMark);
 }
 
 /** Power from here on reads better in kilowatts, W. */
@@ -35,15 +35,15 @@ const KILOWATTS_FROM = 100_000;
 export function formatQuantity(
   value: number | null,
   kind: QuantityKind,
-  glass: Glass = DEFAULT_GLASS,
+  units: Units = DEFAULT_UNITS,
   digits?: number,
 ): string {
   if (value === null) return 'no figure';
   if (kind === 'power' && Math.abs(value) >= KILOWATTS_FROM) {
-    return `${formatNumber(value / 1000, digits ?? 1, glass)}\u00a0kW`;
+    return `${formatNumber(value / 1000, digits ?? 1, units)}\u00a0kW`;
   }
-  const unit = unitOf(kind, glass.units);
-  const text = formatNumber(toGlass(value, kind, glass.units), digits ?? unit.digits, glass);
+  const unit = unitOf(kind, units.system);
+  const text = formatNumber(toUnits(value, kind, units.system), digits ?? unit.digits, units);
   if (unit.symbol === '') return text;
   return unit.symbol === '°' ? `${text}°` : `${text}\u00a0${unit.symbol}`;
 }
@@ -53,12 +53,12 @@ export function formatRange(
   low: number,
   high: number,
   kind: QuantityKind,
-  glass: Glass = DEFAULT_GLASS,
+  units: Units = DEFAULT_UNITS,
   digits?: number,
 ): string {
-  const unit = unitOf(kind, glass.units);
-  const first = formatNumber(toGlass(low, kind, glass.units), digits ?? unit.digits, glass);
-  return `${first} to ${formatQuantity(high, kind, glass, digits)}`;
+  const unit = unitOf(kind, units.system);
+  const first = formatNumber(toUnits(low, kind, units.system), digits ?? unit.digits, units);
+  return `${first} to ${formatQuantity(high, kind, units, digits)}`;
 }
 
 /**
@@ -68,25 +68,25 @@ export function formatRange(
 export function formatMoney(
   amount: number | null,
   currency: string,
-  glass: Glass = DEFAULT_GLASS,
+  units: Units = DEFAULT_UNITS,
   digits = minorDigits(currency),
 ): string {
   if (amount === null) return 'no figure';
-  return `${currency}\u00a0${formatNumber(Math.round(amount) / 10 ** minorDigits(currency), digits, glass)}`;
+  return `${currency}\u00a0${formatNumber(Math.round(amount) / 10 ** minorDigits(currency), digits, units)}`;
 }
 
 /** Hours and minutes of an instant in ISO 8601, as UTC has them. */
 export const formatTime = (instant: string): string => new Date(instant).toISOString().slice(11, 16);
 
 /** A calendar date `YYYY-MM-DD` in the person's order. */
-export function formatDate(date: string, glass: Glass = DEFAULT_GLASS): string {
+export function formatDate(date: string, units: Units = DEFAULT_UNITS): string {
   const [year = '', month = '', day = ''] = date.slice(0, 10).split('-');
-  if (glass.dateOrder === 'ymd') return `${year}-${month}-${day}`;
-  return glass.dateOrder === 'mdy' ? `${month}/${day}/${year}` : `${day}/${month}/${year}`;
+  if (units.dateOrder === 'ymd') return `${year}-${month}-${day}`;
+  return units.dateOrder === 'mdy' ? `${month}/${day}/${year}` : `${day}/${month}/${year}`;
 }
 
 /** An instant as date and hour by the clock of a zone: `25/11/2026, 14:05`. @param zone IANA name */
-export function formatMoment(instant: string, zone: string, glass: Glass = DEFAULT_GLASS): string {
+export function formatMoment(instant: string, zone: string, units: Units = DEFAULT_UNITS): string {
   const parts = new Intl.DateTimeFormat('en-GB', {
     timeZone: zone,
     year: 'numeric',
@@ -97,5 +97,5 @@ export function formatMoment(instant: string, zone: string, glass: Glass = DEFAU
     hourCycle: 'h23',
   }).formatToParts(new Date(instant));
   const part = (type: string) => parts.find((found) => found.type === type)?.value ?? '';
-  return `${formatDate(`${part('year')}-${part('month')}-${part('day')}`, glass)}, ${part('hour')}:${part('minute')}`;
+  return `${formatDate(`${part('year')}-${part('month')}-${part('day')}`, units)}, ${part('hour')}:${part('minute')}`;
 }

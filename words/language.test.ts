@@ -7,7 +7,7 @@ import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { examplePlan } from '../core/testing/examplePlan.ts';
 import { exampleReckon } from '../core/testing/exampleReckon.ts';
-import { DEFAULT_GLASS } from '../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { english } from './en/index.ts';
 import type { AnyFinding } from './language.ts';
 import { findingWords } from './say.ts';
@@ -34,7 +34,7 @@ const said = found([
   offeredPlan(offer),
   jobSteps({ access: 'lift', escalates: true, rungs: ['water', 'soap', 'blade'], isolate: true }),
 ]);
-const reader = { glass: DEFAULT_GLASS, currency: 'ZAR' };
+const reader = { units: DEFAULT_UNITS, currency: 'ZAR' };
 
 describe('a language', () => {
   it('has words for every code that a reckoning, a plan and an offer hold', () => {
@@ -64,7 +64,7 @@ describe('a language', () => {
   });
 
   it('follows the units, the decimal mark and the dates of its reader', () => {
-    const american = { glass: { units: 'us', decimalMark: ',', dateOrder: 'mdy' } as const, currency: 'USD' };
+    const american = { units: { system: 'us', decimalMark: ',', dateOrder: 'mdy' } as const, currency: 'USD' };
     const pole = { code: 'pole-estimate', params: { length: 6 } } as const;
     expect(findingWords(pole, american)).to.match(/^About 20.ft of pole/);
     expect(findingWords(pole, reader)).to.match(/^About 6.m of pole/);

@@ -5,7 +5,7 @@ import { foundOnPatch } from '../core/comparisons/testPatch.ts';
 import { isFilm, type Soil } from '../core/inspections/soil.ts';
 import type { ReckonInput } from '../core/reckoning/reckoning.ts';
 import { ageOn } from '../core/time/dates.ts';
-import type { Glass } from '../core/units/quantities.ts';
+import type { Units } from '../core/units/quantities.ts';
 import { formatDate, formatNumber, formatQuantity } from './format.ts';
 import { findingWords } from './say.ts';
 
@@ -23,15 +23,15 @@ const CLOTH_AFTER_WORDS = {
 } as const;
 
 /** What a witness counted, in words. */
-export function countedWitness({ kind, recordId, observations }: Witness, input: ReckonInput, glass: Glass): string {
+export function countedWitness({ kind, recordId, observations }: Witness, input: ReckonInput, units: Units): string {
   const look = input.looks.find(({ id }) => id === recordId);
   switch (kind) {
     case 'eye': {
       if (!look) return '';
-      const films = look.soils.filter((soil) => isFilm(soil.kind)).map((soil) => soilWords(soil, glass));
-      const patches = look.soils.filter((soil) => !isFilm(soil.kind)).map((soil) => soilWords(soil, glass));
+      const films = look.soils.filter((soil) => isFilm(soil.kind)).map((soil) => soilWords(soil, units));
+      const patches = look.soils.filter((soil) => !isFilm(soil.kind)).map((soil) => soilWords(soil, units));
       const marks =
-        look.marks.length > 0 ? ` ${formatNumber(look.marks.length, 0, glass)} marks where patches lie.` : '';
+        look.marks.length > 0 ? ` ${formatNumber(look.marks.length, 0, units)} marks where patches lie.` : '';
       const seen = [...films, ...patches].join(', ');
       return `${seen === '' ? 'Nothing was seen on the glass' : `Seen: ${seen}`}.${marks} ${CLOTH_WORDS[look.wipeTest]}`;
     }
@@ -40,13 +40,13 @@ export function countedWitness({ kind, recordId, observations }: Witness, input:
       if (!reading) return '';
       const read = { ...input.array, ageYears: ageOn(input.array.installedOn, look.date) };
       const { expected } = expectedOutput(expectedOfReading(read, reading));
-      return `${formatQuantity(reading.power, 'power', glass)} of the ${formatQuantity(expected, 'power', glass)} expected at ${formatQuantity(reading.poaIrradiance, 'irradiance', glass)} and ${formatQuantity(reading.tempModule, 'temperature', glass)}, with its age. Everything that ails the array is in it.`;
+      return `${formatQuantity(reading.power, 'power', units)} of the ${formatQuantity(expected, 'power', units)} expected at ${formatQuantity(reading.poaIrradiance, 'irradiance', units)} and ${formatQuantity(reading.tempModule, 'temperature', units)}, with its age. Everything that ails the array is in it.`;
     }
     case 'test-patch': {
       const found = look?.testPatch && foundOnPatch(look.testPatch, input.array.gammaPdc);
       if (!found) return '';
-      const missing = found.missing.map((one) => findingWords(one, { glass, currency: '' }));
-      const strips = found.strips.map(({ way, gain }) => `${way} ${formatQuantity(gain, 'fraction', glass)}`);
+      const missing = found.missing.map((one) => findingWords(one, { units, currency: '' }));
+      const strips = found.strips.map(({ way, gain }) => `${way} ${formatQuantity(gain, 'fraction', units)}`);
       return `Gain of each strip over its dirty neighbour: ${strips.join(', ')}. ${missing.join(' ')}`.trim();
     }
     case 'pair': {
@@ -54,18 +54,18 @@ export function countedWitness({ kind, recordId, observations }: Witness, input:
       const wash = input.washes.find(({ jobId }) => jobId === recordId);
       if (!pair) return '';
       const parts = (wash?.parts ?? []).map(
-        ({ way, share }) => `${formatQuantity(share, 'fraction', glass, 0)} ${way.replaceAll('-', ' ')}`,
+        ({ way, share }) => `${formatQuantity(share, 'fraction', units, 0)} ${way.replaceAll('-', ' ')}`,
       );
-      return `The array gave ${formatQuantity(pair.ratio - 1, 'fraction', glass)} more after the wash of ${formatDate(pair.date, glass)} than before, ± ${formatQuantity(2 * pair.sigma, 'fraction', glass)}. Washed: ${parts.join(', ')}.`;
+      return `The array gave ${formatQuantity(pair.ratio - 1, 'fraction', units)} more after the wash of ${formatDate(pair.date, units)} than before, ± ${formatQuantity(2 * pair.sigma, 'fraction', units)}. Washed: ${parts.join(', ')}.`;
     }
     case 'cloth': {
       const wash = input.washes.find(({ jobId }) => jobId === recordId);
       return wash?.cloth ? `One stroke over the washed glass: ${CLOTH_AFTER_WORDS[wash.cloth]}.` : '';
     }
     case 'energy':
-      return `${formatNumber(observations.length, 0, glass)} clear days of the meter’s energy against what a clear sky would have given, age taken out.`;
+      return `${formatNumber(observations.length, 0, units)} clear days of the meter’s energy against what a clear sky would have given, age taken out.`;
   }
 }
 
-const soilWords = ({ kind, where, grade, share }: Soil, glass: Glass): string =>
-  `${isFilm(kind) ? `${grade} ` : ''}${kind.replaceAll('-', ' ')}, ${where.replaceAll('-', ' ')}, ${formatQuantity(share, 'fraction', glass, share < 0.1 ? 1 : 0)} of the glass`;
+const soilWords = ({ kind, where, grade, share }: Soil, units: Units): string =>
+  `${isFilm(kind) ? `${grade} ` : ''}${kind.replaceAll('-', ' ')}, ${where.replaceAll('-', ' ')}, ${formatQuantity(share, 'fraction', units, share < 0.1 ? 1 : 0)} of the glass`;

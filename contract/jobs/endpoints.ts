@@ -3,7 +3,7 @@ import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import {
   CLOTHS_AFTER,
   type JobEntry,
-  MODULE_MARKS,
+  MODULE_DONE,
   MOST_HANDS,
   READ_WHEN,
   READING_HOWS,
@@ -42,7 +42,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
       .min(1)
       .max(20_000)
       .refine((modules) => new Set(modules).size === modules.length, 'must name each module once'),
-    mark: z.enum(MODULE_MARKS),
+    mark: z.enum(MODULE_DONE),
   }),
   z.object({
     ...base,

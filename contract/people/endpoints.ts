@@ -6,8 +6,8 @@ import { companyCard } from '../company/endpoints.ts';
 import { EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
 
 export const role = z.enum(ROLES);
-export const glass = z.object({
-  units: z.enum(UNIT_SYSTEMS),
+export const units = z.object({
+  system: z.enum(UNIT_SYSTEMS),
   decimalMark: z.enum(DECIMAL_MARKS),
   dateOrder: z.enum(DATE_ORDERS),
 });
@@ -21,7 +21,7 @@ export const person = z.object({
   email: z.string(),
   role,
   disabled: z.boolean(),
-  glass,
+  units,
   version,
 });
 export type Person = z.infer<typeof person>;
@@ -67,12 +67,12 @@ export const peopleEndpoints = {
     roles: EVERYONE,
     beforeFactor: true,
   }),
-  setGlass: endpoint({
+  setUnits: endpoint({
     method: 'PUT',
-    path: '/api/session/glass',
+    path: '/api/session/units',
     summary: 'How numbers and dates are shown to this person',
     roles: EVERYONE,
-    body: glass.extend({ version }),
+    body: units.extend({ version }),
     answer: person,
   }),
   listPeople: endpoint({

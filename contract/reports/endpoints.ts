@@ -3,7 +3,7 @@ import { type CompareInput, QUANTITIES } from '../../core/comparisons/compare.ts
 import type { ReadingWarning } from '../../core/comparisons/warnings.ts';
 import type { Written } from '../../core/findings.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
-import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import { MODULE_DONE } from '../../core/jobs/progress.ts';
 import type { ProofMissing } from '../../core/jobs/proof.ts';
 import type { StepFinding } from '../../core/jobs/steps.ts';
 import type { NextBecause } from '../../core/reports/nextVisit.ts';
@@ -23,7 +23,7 @@ export const arrayProof = z.object({
   name: z.string(),
   modules: z.number(),
   cleaned: z.number(),
-  marks: z.record(z.enum([...MODULE_MARKS, 'left']), z.number()),
+  marks: z.record(z.enum([...MODULE_DONE, 'left']), z.number()),
   quantity: z.enum(QUANTITIES).nullable(),
   comparison: z
     .object({

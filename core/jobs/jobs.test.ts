@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { Rung } from '../methods/rungs.ts';
 import { THERMAL_LIMIT } from '../schedule/coolWindow.ts';
 import { canAsk, cautionsOf, heldBy, openCautions } from './cautions.ts';
-import { cleanedModules, countMarks, type JobEntry, jobProgress, lackingFor } from './progress.ts';
+import { cleanedModules, countDone, type JobEntry, jobProgress, lackingFor } from './progress.ts';
 import { jobSteps, type Step } from './steps.ts';
 
 const steps = jobSteps({ access: 'ground', escalates: false, rungs: ['water'], isolate: true });
@@ -140,8 +140,8 @@ describe('the progress of a job', () => {
   it('forgets what was struck out', () => {
     const mark = entry({ kind: 'mark', array: 'a', modules: [0, 1], mark: 'brushed' });
     const struck = entry({ kind: 'struck', entry: mark.id, reason: 'wrong row' });
-    expect(jobProgress(steps, [mark]).marks.a).to.deep.equal({ 0: 'brushed', 1: 'brushed' });
-    expect(jobProgress(steps, [mark, struck]).marks.a).to.equal(undefined);
+    expect(jobProgress(steps, [mark]).done.a).to.deep.equal({ 0: 'brushed', 1: 'brushed' });
+    expect(jobProgress(steps, [mark, struck]).done.a).to.equal(undefined);
   });
 
   it('orders by the moment, not by arrival, and across offsets', () => {
@@ -150,11 +150,11 @@ describe('the progress of a job', () => {
       ...entry({ kind: 'mark', array: 'a', modules: [0], mark: 'brushed' }),
       at: '2026-11-24T09:30:00+02:00',
     };
-    expect(jobProgress(steps, [later, earlier]).marks.a).to.deep.equal({ 0: 'bladed' });
+    expect(jobProgress(steps, [later, earlier]).done.a).to.deep.equal({ 0: 'bladed' });
   });
 
-  it('counts modules by what was done to them, and the last mark counts', () => {
-    const counts = countMarks({ 0: 'brushed', 1: 'not-reached', 2: 'bladed' }, 10);
+  it('counts modules by what was done to them, and what was done last counts', () => {
+    const counts = countDone({ 0: 'brushed', 1: 'not-reached', 2: 'bladed' }, 10);
     expect(counts).to.include({ brushed: 1, 'not-reached': 1, bladed: 1, left: 7 });
     expect(cleanedModules(counts)).to.equal(2);
   });

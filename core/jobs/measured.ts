@@ -5,12 +5,13 @@ import { litresIn } from '../methods/work.ts';
 import { happenedAt } from './clock.ts';
 import {
   type ClothAfter,
-  countMarks,
+  countDone,
   type JobEntry,
   type JobProgress,
   jobProgress,
-  type ModuleMark,
+  type ModuleDone,
   standingEntries,
+  WORKED,
 } from './progress.ts';
 import { type Proof, proveCleaning } from './proof.ts';
 import type { Step, StepKey } from './steps.ts';
@@ -34,7 +35,7 @@ export interface FaceOfJob {
 export interface MeasuredFace {
   id: string;
   modules: number;
-  counts: Record<ModuleMark | 'left', number>;
+  counts: Record<ModuleDone | 'left', number>;
   /** what was done to which share of the modules; empty where nothing was */
   parts: WashOnRecord['parts'];
   /** the array after against before; null where no pair of power stands */
@@ -63,8 +64,6 @@ export interface MeasuredJob {
   houseLitres: number | null;
 }
 
-/** Marks that say that the glass was worked on. */
-const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
 const SET_UP: readonly StepKey[] = ['arrive', 'isolate', 'ready', 're-energise', 'pack'];
 /** Warnings after which a pair says nothing of the dirt. */
 const SPOILS: readonly WarningCode[] = [
@@ -82,8 +81,8 @@ export function proofOfFace(face: FaceOfJob, faces: readonly FaceOfJob[], progre
   const together = [face, ...faces.filter(({ id }) => readings.at(-1)?.with?.includes(id))];
   const modules = together.reduce((sum, one) => sum + one.modules, 0);
   const cleaned = together.reduce((sum, one) => {
-    const counts = countMarks(progress.marks[one.id], one.modules);
-    return sum + WORKED.reduce((all, mark) => all + counts[mark], 0);
+    const counts = countDone(progress.done[one.id], one.modules);
+    return sum + WORKED.reduce((all, done) => all + counts[done], 0);
   }, 0);
   return proveCleaning({
     readings,
@@ -102,7 +101,7 @@ export function measuredJob(
 ): MeasuredJob {
   const progress = jobProgress(steps, entries);
   const measured = faces.map((face): MeasuredFace => {
-    const counts = countMarks(progress.marks[face.id], face.modules);
+    const counts = countDone(progress.done[face.id], face.modules);
     return {
       id: face.id,
       modules: face.modules,

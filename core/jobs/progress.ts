@@ -4,8 +4,9 @@ import type { WipeTest } from '../inspections/soil.ts';
 import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
 
-export const MODULE_MARKS = ['rinsed', 'brushed', 'bladed', 'not-reached', 'come-back'] as const;
-export type ModuleMark = (typeof MODULE_MARKS)[number];
+/** What can be done to a module, or not be done: the crew touches it so. What was *seen* on one is a mark, of an inspection. */
+export const MODULE_DONE = ['rinsed', 'brushed', 'bladed', 'not-reached', 'come-back'] as const;
+export type ModuleDone = (typeof MODULE_DONE)[number];
 
 /** What a cloth shows after a wash: nothing, some film, plainly one. */
 export const CLOTHS_AFTER = ['clean', 'some', 'plain'] as const satisfies readonly WipeTest[];
@@ -25,7 +26,8 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'step-done'; step: StepKey }
     | { kind: 'cannot'; step: StepKey; reason: string }
     | { kind: 'kit'; item: string; packed: boolean }
-    | { kind: 'mark'; array: string; modules: number[]; mark: ModuleMark }
+    /** what was done to modules; the two names are those that devices have kept and sent since the first of them */
+    | { kind: 'mark'; array: string; modules: number[]; mark: ModuleDone }
     | {
         kind: 'reading';
         when: ReadWhen;
@@ -102,8 +104,8 @@ export interface JobProgress {
   steps: StepState[];
   current: StepKey | null;
   paused: string | null;
-  /** array id -> module index -> mark */
-  marks: Record<string, Record<number, ModuleMark>>;
+  /** array id -> module index -> what was done */
+  done: Record<string, Record<number, ModuleDone>>;
   readings: ReadingEntry[];
   /** faces that have no reading, with why */
   unread: { array: string; when: ReadWhen; reason: string }[];
@@ -124,14 +126,14 @@ export interface JobProgress {
   /** temperatures on record last, Celsius */
   glass: number | null;
   waterTemperature: number | null;
-  /** when the glass was last worked on, by the marks; null where no module was marked as worked on */
+  /** when the glass was last worked on, by what was done to modules; null where nothing was done to any */
   washedAt: string | null;
   begun: boolean;
   finished: boolean;
 }
 
-/** Marks that say that the glass was worked on. */
-const WORKED: readonly ModuleMark[] = ['rinsed', 'brushed', 'bladed'];
+/** What says that the glass was worked on. */
+export const WORKED: readonly ModuleDone[] = ['rinsed', 'brushed', 'bladed'];
 
 /** Entries in the order in which they happened, without those that were struck out. */
 export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
@@ -154,7 +156,7 @@ export const jobProgress = (steps: readonly Step[], entries: readonly JobEntry[]
 export interface FoldedJob {
   /** of the fold; another one is folded anew */
   version: number;
-  /** how many entries there are, and how many modules they mark, each time counted */
+  /** how many entries there are, and how many modules they touch, each time counted */
   entries: number;
   marked: number;
   /** the moment of the latest of them, ISO 8601; null where there is none */
@@ -163,7 +165,7 @@ export interface FoldedJob {
 }
 
 /** Goes up whenever the same entries fold to something else. */
-export const FOLD_VERSION = 1;
+export const FOLD_VERSION = 2;
 
 export function foldJob(steps: readonly Step[], entries: readonly JobEntry[]): FoldedJob {
   const moments = entries.map(happenedAt).sort((a, b) => Date.parse(a) - Date.parse(b));
@@ -215,7 +217,7 @@ function notBegun(steps: readonly Step[]): JobProgress {
     })),
     current: null,
     paused: null,
-    marks: {},
+    done: {},
     readings: [],
     unread: [],
     water: [],
@@ -279,9 +281,9 @@ function apply(progress: JobProgress, states: Map<StepKey, StepState>, entry: Jo
       progress.kit[entry.item] = entry.packed;
       break;
     case 'mark': {
-      const marks = progress.marks[entry.array] ?? {};
-      for (const index of entry.modules) marks[index] = entry.mark;
-      progress.marks[entry.array] = marks;
+      const done = progress.done[entry.array] ?? {};
+      for (const index of entry.modules) done[index] = entry.mark;
+      progress.done[entry.array] = done;
       if (WORKED.includes(entry.mark)) progress.washedAt = happenedAt(entry);
       break;
     }
@@ -329,7 +331,7 @@ function askAgain(progress: JobProgress, states: Map<StepKey, StepState>): void 
     state.passed = [];
     state.stoppedBy = null;
   }
-  const washed = Object.keys(progress.marks).length > 0;
+  const washed = Object.keys(progress.done).length > 0;
   progress.skyAsked = !washed && progress.readings.some(({ when }) => when === 'before');
 }
 
@@ -349,7 +351,7 @@ export const isAnswered = (progress: JobProgress, array: string, when: ReadWhen)
 /** What a step still lacks before it can be called done. */
 export type Lacking =
   | Finding<'lacking-faces', { names: string[] }>
-  | Bare<'lacking-before' | 'lacking-after' | 'lacking-water' | 'lacking-marks'>;
+  | Bare<'lacking-before' | 'lacking-after' | 'lacking-water' | 'lacking-done'>;
 
 /** What a step still lacks before it can be called done; null where nothing. It can be left out with a reason. */
 export function lackingFor(
@@ -366,23 +368,23 @@ export function lackingFor(
   if (step.ends === 'before-readings' && !has('before')) return bare('lacking-before');
   if (step.ends === 'after-readings' && !has('after')) return bare('lacking-after');
   if (step.ends === 'water' && progress.water.length === 0) return bare('lacking-water');
-  if (step.ends === 'modules' && Object.keys(progress.marks).length === 0) return bare('lacking-marks');
+  if (step.ends === 'modules' && Object.keys(progress.done).length === 0) return bare('lacking-done');
   return null;
 }
 
-/** How many of an array's modules got each mark; the rest are left. */
-export function countMarks(
-  marks: Record<number, ModuleMark> | undefined,
+/** To how many of an array's modules each was done; the rest are left. */
+export function countDone(
+  done: Record<number, ModuleDone> | undefined,
   modules: number,
-): Record<ModuleMark | 'left', number> {
+): Record<ModuleDone | 'left', number> {
   const counts = { rinsed: 0, brushed: 0, bladed: 0, 'not-reached': 0, 'come-back': 0, left: modules };
-  for (const mark of Object.values(marks ?? {})) {
-    counts[mark] += 1;
+  for (const one of Object.values(done ?? {})) {
+    counts[one] += 1;
     counts.left -= 1;
   }
   return counts;
 }
 
 /** Modules that count as cleaned: brushed or bladed, or rinsed and no more was meant. */
-export const cleanedModules = (counts: Record<ModuleMark | 'left', number>): number =>
+export const cleanedModules = (counts: Record<ModuleDone | 'left', number>): number =>
   counts.rinsed + counts.brushed + counts.bladed;

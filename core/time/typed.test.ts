@@ -23,7 +23,7 @@ describe('a date as it is typed', () => {
   });
   it('is read back from how it is shown', () => {
     for (const dateOrder of ['dmy', 'mdy', 'ymd'] as DateOrder[]) {
-      const shown = formatDate('2026-03-04', { units: 'metric', decimalMark: '.', dateOrder });
+      const shown = formatDate('2026-03-04', { system: 'metric', decimalMark: '.', dateOrder });
       expect(parseDate(shown, dateOrder)).to.equal('2026-03-04');
       expect(dateHint(dateOrder)).to.have.length(10);
     }

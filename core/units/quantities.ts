@@ -1,6 +1,6 @@
 import type { DateOrder } from '../time/typed.ts';
 
-/** The kinds of quantity that a person reads and types. Values are kept in SI; this file is the glass in front of them. */
+/** The kinds of quantity that a person reads and types. Values are kept in SI; how each stands in a person's own units is said here. */
 export type QuantityKind =
   | 'fraction'
   | 'length'
@@ -30,17 +30,17 @@ export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 export const DECIMAL_MARKS = ['.', ','] as const;
 
 /** How one person reads numbers and dates. What is shown and typed goes through it. */
-export interface Glass {
-  units: UnitSystem;
+export interface Units {
+  system: UnitSystem;
   decimalMark: (typeof DECIMAL_MARKS)[number];
   dateOrder: DateOrder;
 }
 
-export const DEFAULT_GLASS: Glass = { units: 'metric', decimalMark: '.', dateOrder: 'dmy' };
+export const DEFAULT_UNITS: Units = { system: 'metric', decimalMark: '.', dateOrder: 'dmy' };
 
 interface Unit {
   symbol: string;
-  /** value at the glass = SI value x scale + offset */
+  /** shown value = SI value x scale + offset */
   scale: number;
   offset?: number;
   digits: number;
@@ -88,14 +88,14 @@ export function unitOf(kind: QuantityKind, system: UnitSystem = 'metric'): Unit 
   return (system === 'us' ? US : METRIC)[kind];
 }
 
-/** An SI value as the number shown at the glass. */
-export function toGlass(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
+/** An SI value as the number shown in a system of units. */
+export function toUnits(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
   const unit = unitOf(kind, system);
   return value * unit.scale + (unit.offset ?? 0);
 }
 
-/** A number typed at the glass as its SI value. */
-export function fromGlass(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
+/** A number typed in a system of units as its SI value. */
+export function fromUnits(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
   const unit = unitOf(kind, system);
   return (value - (unit.offset ?? 0)) / unit.scale;
 }

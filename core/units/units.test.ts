@@ -10,11 +10,11 @@ import {
   formatRange,
 } from '../../words/format.ts';
 import { parseCoordinates, parseNumber } from './parse.ts';
-import { DEFAULT_GLASS, fromGlass, toGlass } from './quantities.ts';
+import { DEFAULT_UNITS, fromUnits, toUnits } from './quantities.ts';
 import { roundHalfAway } from './rounding.ts';
 
-const us = { ...DEFAULT_GLASS, units: 'us' as const };
-const comma = { ...DEFAULT_GLASS, decimalMark: ',' as const };
+const us = { ...DEFAULT_UNITS, system: 'us' as const };
+const comma = { ...DEFAULT_UNITS, decimalMark: ',' as const };
 
 describe('numbers as people type them', () => {
   const cases: [string, number | null][] = [
@@ -64,7 +64,7 @@ describe('coordinates as people paste them', () => {
   }
 });
 
-describe('figures at the glass', () => {
+describe('figures in their units', () => {
   it('have a unit and a sensible number of digits', () => {
     expect(formatQuantity(0.11111, 'fraction')).to.equal('11.1\u00a0%');
     expect(formatQuantity(5200, 'power')).to.equal('5200\u00a0W');
@@ -79,8 +79,8 @@ describe('figures at the glass', () => {
 
   it('read with the decimal mark and the date order of the person', () => {
     expect(formatNumber(1234.5, 1, comma)).to.equal('1234,5');
-    expect(formatDate('2026-11-24', { ...DEFAULT_GLASS, dateOrder: 'mdy' })).to.equal('11/24/2026');
-    expect(formatDate('2026-11-24T08:00:00Z', { ...DEFAULT_GLASS, dateOrder: 'ymd' })).to.equal('2026-11-24');
+    expect(formatDate('2026-11-24', { ...DEFAULT_UNITS, dateOrder: 'mdy' })).to.equal('11/24/2026');
+    expect(formatDate('2026-11-24T08:00:00Z', { ...DEFAULT_UNITS, dateOrder: 'ymd' })).to.equal('2026-11-24');
   });
 
   it('group thousands from five digits on, and never show a minus on zero', () => {
@@ -105,11 +105,11 @@ describe('figures at the glass', () => {
     expect(formatQuantity(null, 'fraction')).to.equal('no figure');
   });
 
-  it('go to the glass and back without loss', () => {
+  it('go to their units and back without loss', () => {
     const kinds = ['temperature', 'length', 'volume', 'rain', 'fraction', 'speed'] as const;
     fc.assert(
       fc.property(fc.constantFrom(...kinds), fc.double({ min: -1e6, max: 1e6, noNaN: true }), (kind, value) => {
-        expect(fromGlass(toGlass(value, kind, 'us'), kind, 'us')).to.be.closeTo(value, 1e-6);
+        expect(fromUnits(toUnits(value, kind, 'us'), kind, 'us')).to.be.closeTo(value, 1e-6);
       }),
     );
   });
@@ -127,7 +127,7 @@ describe('a value in a field to be typed over', () => {
     expect(formatForTyping(0.175, 'fraction')).to.equal('17.5');
     expect(formatForTyping(17.5, 'angle', comma)).to.equal('17,5');
     expect(formatForTyping(-0.35, 'count')).to.equal('-0.35');
-    expect(formatForTyping(100, 'length', DEFAULT_GLASS, 0)).to.equal('100');
+    expect(formatForTyping(100, 'length', DEFAULT_UNITS, 0)).to.equal('100');
   });
 
   it('stands in the person’s unit', () => {
@@ -136,7 +136,7 @@ describe('a value in a field to be typed over', () => {
 
   it('show an instant by the clock of a zone, in the order that a person reads', () => {
     expect(formatMoment('2026-11-25T22:50:00Z', 'Africa/Johannesburg')).to.equal('26/11/2026, 00:50');
-    expect(formatMoment('2026-11-25T22:50:00Z', 'America/New_York', { ...DEFAULT_GLASS, dateOrder: 'mdy' })).to.equal(
+    expect(formatMoment('2026-11-25T22:50:00Z', 'America/New_York', { ...DEFAULT_UNITS, dateOrder: 'mdy' })).to.equal(
       '11/25/2026, 17:50',
     );
   });

@@ -1,5 +1,5 @@
 import { moduleCount } from '../../core/sites/layout.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { readCompany } from '../company/useCases.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { readPlan } from '../methods/storage.ts';
@@ -16,7 +16,7 @@ export const MOST_PICTURES = 6;
 export const asData = (picture: Buffer): string => `data:image/jpeg;base64,${picture.toString('base64')}`;
 
 /** All that stands on a quote, as firm, customer and site are now. */
-export async function composeQuotePaper(database: Connection, id: string, glass: Glass): Promise<QuotePaper> {
+export async function composeQuotePaper(database: Connection, id: string, units: Units): Promise<QuotePaper> {
   const quote = await readQuote(database, id);
   const site = await readSite(database, quote.siteId);
   const company = await readCompany({ database });
@@ -31,15 +31,15 @@ export async function composeQuotePaper(database: Connection, id: string, glass:
     site: site.name,
     place: site.place,
     modules: arrays.filter((array) => planned.has(array.id)).reduce((sum, array) => sum + moduleCount(array), 0),
-    glass,
+    units,
   };
 }
 
 /** All that stands on a report but the bytes of its pictures. */
-export async function composeReportPaper(database: Connection, id: string, glass: Glass): Promise<ReportPaper> {
+export async function composeReportPaper(database: Connection, id: string, units: Units): Promise<ReportPaper> {
   const report = await readReport(database, id);
   const firm = report.content.firm ?? (await readCompany({ database })).name;
-  return { report, firm, glass, pictures: {} };
+  return { report, firm, units, pictures: {} };
 }
 
 /** The same with its pictures, upright and without location. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { PaperCause } from '../../contract/documents/papers.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS, type Units } from '../../core/units/quantities.ts';
 import type { Services } from '../context.ts';
 import type { Transaction } from '../storage/database.ts';
 import { trail, type Writer } from '../storage/writing.ts';
@@ -12,13 +12,13 @@ export interface Draughtsman extends Writer {
   workers: Services['workers'];
 }
 
-async function composed(trx: Transaction, record: PaperRecord, id: string, glass: Glass) {
+async function composed(trx: Transaction, record: PaperRecord, id: string, units: Units) {
   if (record === 'quote') {
-    const paper = await composeQuotePaper(trx, id, glass);
+    const paper = await composeQuotePaper(trx, id, units);
     const { number, revision } = paper.quote;
     return { input: paper, paper: { kind: 'quote', paper } as Paper, name: `quote-${number}.${revision}.pdf` };
   }
-  const paper = await composeReportPaper(trx, id, glass);
+  const paper = await composeReportPaper(trx, id, units);
   return {
     input: paper,
     paper: { kind: 'report', paper: await withPictures(trx, paper) } as Paper,
@@ -33,10 +33,10 @@ async function composed(trx: Transaction, record: PaperRecord, id: string, glass
 export async function keepPaper(
   trx: Transaction,
   writer: Draughtsman,
-  of: { record: PaperRecord; id: string; because: PaperCause; glass: Glass },
+  of: { record: PaperRecord; id: string; because: PaperCause; units: Units },
 ): Promise<void> {
-  const { record, id, because, glass } = of;
-  const { input, paper, name } = await composed(trx, record, id, glass);
+  const { record, id, because, units } = of;
+  const { input, paper, name } = await composed(trx, record, id, units);
   const bytes = Buffer.from(await writer.workers.run('renderPaper', paper));
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   await insertPaper(trx, record, id, { because, name, bytes, sha256, input, madeAt: writer.clock() });
@@ -62,7 +62,7 @@ export async function keepMissingPapers(
         await database.transaction(async (trx) => {
           await lockPaper(trx, id);
           if (await newestPaper(trx, record, id)) return;
-          await keepPaper(trx, writer, { record, id, because: 'upgrade', glass: DEFAULT_GLASS });
+          await keepPaper(trx, writer, { record, id, because: 'upgrade', units: DEFAULT_UNITS });
         });
       } catch (error) {
         failed.add(id);

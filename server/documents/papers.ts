@@ -28,7 +28,7 @@ const pdf = (bytes: Uint8Array, name: string): PaperFile => ({
 export async function makeQuotePaper(context: Context, id: string): Promise<PaperFile> {
   const kept = await newestPaper(context.database, 'quote', id);
   if (kept) return pdf(kept.bytes, kept.name);
-  const paper = await composeQuotePaper(context.database, id, context.person.glass);
+  const paper = await composeQuotePaper(context.database, id, context.person.units);
   const bytes = await context.workers.run('renderPaper', { kind: 'quote', paper });
   return pdf(bytes, `quote-${paper.quote.number}.${paper.quote.revision}.pdf`);
 }
@@ -37,7 +37,7 @@ export async function makeQuotePaper(context: Context, id: string): Promise<Pape
 export async function makeReportPaper(context: Context, id: string): Promise<PaperFile> {
   const kept = await newestPaper(context.database, 'report', id);
   if (kept) return pdf(kept.bytes, kept.name);
-  const composed = await composeReportPaper(context.database, id, context.person.glass);
+  const composed = await composeReportPaper(context.database, id, context.person.units);
   const paper = await withPictures(context.database, composed);
   const bytes = await context.workers.run('renderPaper', { kind: 'report', paper });
   return pdf(bytes, `report-${paper.report.content.washedOn}.pdf`);
@@ -87,7 +87,7 @@ export async function makeDefectPaper(context: Context, siteId: string): Promise
       place: site.place,
       date,
       arrays,
-      glass: context.person.glass,
+      units: context.person.units,
     },
   });
   return pdf(bytes, `defects-${date}.pdf`);

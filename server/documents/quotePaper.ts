@@ -3,7 +3,7 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import type { Language } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
@@ -16,15 +16,15 @@ export interface QuotePaper {
   site: string;
   place: string;
   modules: number;
-  glass: Glass;
+  units: Units;
 }
 
 /** The quote as the customer gets it: a short letter, the price, and what it is worth, also where it is not. */
 export function quotePaper(
-  { quote, firm, customer, site, place, modules, glass }: QuotePaper,
+  { quote, firm, customer, site, place, modules, units }: QuotePaper,
   language?: Language,
 ): TDocumentDefinitions {
-  const say = sayTo({ glass, currency: quote.currency, ...(language && { language }) });
+  const say = sayTo({ units, currency: quote.currency, ...(language && { language }) });
   const money = say.price;
   const number = `Quote ${quote.number}.${quote.revision}`;
   const { benefit } = quote;

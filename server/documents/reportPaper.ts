@@ -4,7 +4,7 @@ import type { ArrayProof, Report } from '../../contract/reports/endpoints.ts';
 import { defectFinding } from '../../core/inspections/defects.ts';
 import { caveatsOf, claimFinding, claimOf, GAIN_OF_THE_DAY } from '../../core/reports/claims.ts';
 import { clockOff, signedFinding } from '../../core/reports/signature.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import type { Language, Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
@@ -13,23 +13,23 @@ import { INK, right, sheet, table } from './parts.ts';
 export interface ReportPaper {
   report: Report;
   firm: string;
-  glass: Glass;
+  units: Units;
   /** upright pictures without location, by id, as data URLs */
   pictures: Record<string, string>;
 }
 
-const MARK_WORDS: [keyof ArrayProof['marks'], string][] = [
+const DONE_WORDS: [keyof ArrayProof['marks'], string][] = [
   ['brushed', 'brushed'],
   ['rinsed', 'rinsed'],
   ['bladed', 'bladed'],
   ['come-back', 'to come back to'],
   ['not-reached', 'not reached'],
-  ['left', 'without a mark'],
+  ['left', 'not recorded'],
 ];
 
 /** The report as the customer gets it: gain and loss with their uncertainty, what was and was not cleaned, pictures. */
-export function reportPaper({ report, firm, glass, pictures }: ReportPaper, language?: Language): TDocumentDefinitions {
-  const say = sayTo({ glass, currency: '', ...(language && { language }) });
+export function reportPaper({ report, firm, units, pictures }: ReportPaper, language?: Language): TDocumentDefinitions {
+  const say = sayTo({ units, currency: '', ...(language && { language }) });
   const { content: found } = report;
   const signed = report.signedAt
     ? `Signed by ${report.signedBy ?? ''}, ${say.date(report.signedAt)}`
@@ -75,12 +75,10 @@ export function reportPaper({ report, firm, glass, pictures }: ReportPaper, lang
 }
 
 function arrayPart(array: ArrayProof, say: Say, pictures: Record<string, string>): Content[] {
-  const marks = MARK_WORDS.filter(([key]) => array.marks[key] > 0).map(
-    ([key, words]) => `${array.marks[key]} ${words}`,
-  );
+  const done = DONE_WORDS.filter(([key]) => array.marks[key] > 0).map(([key, words]) => `${array.marks[key]} ${words}`);
   const parts: Content[] = [
     { text: array.name, style: 'heading' },
-    { text: `${counted(array.modules, 'module')}: ${marks.join(', ')}.` },
+    { text: `${counted(array.modules, 'module')}: ${done.join(', ')}.` },
   ];
   parts.push({ text: say.finding(claimFinding(array)), bold: claimOf(array).stated, margin: [0, 4, 0, 4] });
   if (array.before && array.after) {

@@ -35,7 +35,7 @@ const CREW = `
   removalOdds repeatability reportId rinsed role row rows runOff says scheduledFor sd seed seen sensor service
   sessions shading share sheet show signature signedAt signedBy since site siteId soils source spine standing
   standingLeft standingLoss startDay state status step steps storeys strings surfaceAzimuth surfaceTilt surprise
-  surroundings taught temperature temperatureCoefficient tempModule testPatch text there things tilt title to today
+  surroundings system taught temperature temperatureCoefficient tempModule testPatch text there things tilt title to today
   toEave together toRidge touches travelKm travelMinutes trouble type uncertainty unheard units unlooked unprintable
   unsigned until value version visit visits warnings wash washDays washedOn water waterLimit waterReadings
   waterSource way weight wet what when where wipe wipeTest wiring witnesses working year years zone

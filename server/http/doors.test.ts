@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { endpointList } from '../../contract/index.ts';
+import { CONTRACT_HEADER, CONTRACT_VERSION, OLDEST_CONTRACT } from '../../contract/version.ts';
 import { Caller, onStage } from '../testing/harness.ts';
 
 const filled = (path: string): string =>
@@ -42,6 +43,19 @@ describe('the doors of the server', () => {
       const writes = ['POST', 'PUT', 'PATCH'].includes(endpoint.method);
       expect(writes && !endpoint.raw ? endpoint.body : true, `${name} body`).to.not.equal(undefined);
     }
+  });
+
+  it('tell a page that is too old to load itself again, and understand the oldest that is not', async () => {
+    const asked = (contract: number | string) =>
+      harness.owner.send('GET', '/api/sites', undefined, { [CONTRACT_HEADER]: String(contract) });
+    for (const tooOld of [OLDEST_CONTRACT - 1, 0, 'none']) {
+      const answer = await asked(tooOld);
+      expect([answer.status, answer.body.detail], String(tooOld)).to.deep.equal([
+        426,
+        'This page is older than the server understands. Load it again; what you typed is kept.',
+      ]);
+    }
+    for (const known of [OLDEST_CONTRACT, CONTRACT_VERSION]) expect((await asked(known)).status).to.equal(200);
   });
 
   it('have no neighbour that is not in the contract', async () => {

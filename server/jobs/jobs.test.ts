@@ -117,7 +117,7 @@ describe('jobs', () => {
       const { progress, ...counts } = foldJob(steps, bare);
       const { progress: own, ...ownCounts } = kept?.folded as ReturnType<typeof foldJob>;
       expect(ownCounts).to.deep.equal(counts);
-      expect([own.marks, own.readings.length, own.water.length]).to.deep.equal([progress.marks, 1, 1]);
+      expect([own.done, own.readings.length, own.water.length]).to.deep.equal([progress.done, 1, 1]);
       expect(kept?.washed_at).to.equal('2026-11-20T06:14:00.000Z');
     });
 

@@ -4,7 +4,7 @@ import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
-import { countMarks, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
+import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
@@ -301,7 +301,7 @@ async function followEntries(trx: Transaction, context: Context, job: JobRow, fo
   refuseTooMuch(folded);
   const { progress } = folded;
   const modulesLeft = job.content.arrays.reduce(
-    (sum, array) => sum + countMarks(progress.marks[array.id], moduleCount(array)).left,
+    (sum, array) => sum + countDone(progress.done[array.id], moduleCount(array)).left,
     0,
   );
   const state = progress.finished

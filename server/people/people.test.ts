@@ -72,9 +72,9 @@ describe('people and sign-in', () => {
 
   it('keep how they read numbers', async () => {
     const { person } = await harness.owner.must('GET', '/api/session');
-    const glass = { units: 'us', decimalMark: ',', dateOrder: 'mdy' };
-    await harness.owner.must('PUT', '/api/session/glass', { ...glass, version: person.version });
-    expect((await harness.owner.must('GET', '/api/session')).person.glass).to.deep.equal(glass);
+    const units = { system: 'us', decimalMark: ',', dateOrder: 'mdy' };
+    await harness.owner.must('PUT', '/api/session/units', { ...units, version: person.version });
+    expect((await harness.owner.must('GET', '/api/session')).person.units).to.deep.equal(units);
   });
 });
 

@@ -29,7 +29,7 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
     await session.close();
     return undefined;
   },
-  setGlass: (context, { body }) => people.setGlass(context, body),
+  setUnits: (context, { body }) => people.setUnits(context, body),
   listPeople: (context) => people.listPeople(context),
   changePerson: (context, { params, body }) => people.changePerson(context, params.id, body),
   invite: (context, { body }) => people.invite(context, body),

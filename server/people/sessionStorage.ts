@@ -8,7 +8,7 @@ import { MUST_SET_UP_FACTOR } from './storage.ts';
  */
 export const SESSION_WITH_PERSON = `
   select sess, extract(epoch from expire::timestamptz)::float8 * 1000 as ends, (
-    select json_build_object('id', id, 'name', name, 'role', role, 'glass', glass,
+    select json_build_object('id', id, 'name', name, 'role', role, 'units', units,
       'mustSetUpFactor', ${MUST_SET_UP_FACTOR})
     from people where id = (sess ->> 'personId')::uuid and not disabled
   ) as person

@@ -1,5 +1,5 @@
 import type { Person } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
 import type { SignedIn } from '../context.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
@@ -7,13 +7,13 @@ export interface PersonRow extends Person {
   passwordHash: string;
 }
 
-export const toPerson = ({ id, name, email, role, disabled, glass, version }: PersonRow): Person => ({
+export const toPerson = ({ id, name, email, role, disabled, units, version }: PersonRow): Person => ({
   id,
   name,
   email,
   role,
   disabled,
-  glass,
+  units,
   version,
 });
 
@@ -41,16 +41,16 @@ export const MUST_SET_UP_FACTOR = `((select second_factor_for_all from installat
 export const personWhoMayEnter = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
   connection('people')
     .where({ id, disabled: false })
-    .first('id', 'name', 'role', 'glass', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));
+    .first('id', 'name', 'role', 'units', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));
 
 export const setPassword = (trx: Transaction, id: string, passwordHash: string): Promise<unknown> =>
   trx('people').where({ id }).update({ passwordHash });
 
-/** A person who starts with the usual units at the glass. */
+/** A person who starts with the usual units. */
 export const insertPerson = (
   trx: Transaction,
   row: Pick<PersonRow, 'id' | 'name' | 'email' | 'role' | 'passwordHash'>,
-): Promise<unknown> => trx('people').insert({ ...row, glass: json(DEFAULT_GLASS) });
+): Promise<unknown> => trx('people').insert({ ...row, units: json(DEFAULT_UNITS) });
 
 export const anybodyHere = async (connection: Connection): Promise<boolean> =>
   (await connection('people').first('id')) !== undefined;

@@ -48,11 +48,11 @@ export async function readSession(context: OpenContext, csrf: string): Promise<S
   };
 }
 
-export function setGlass(context: Context, body: BodyOf<Endpoints['setGlass']>): Promise<Person> {
-  const { version, ...glass } = body;
+export function setUnits(context: Context, body: BodyOf<Endpoints['setUnits']>): Promise<Person> {
+  const { version, ...units } = body;
   return context.database.transaction(async (trx) => {
     const row = { table: 'people', record: 'person', id: context.person.id, version };
-    await updateVersioned(trx, context, row, { glass: json(glass) });
+    await updateVersioned(trx, context, row, { units: json(units) });
     return toPerson(await mustFind<PersonRow>(trx, 'people', context.person.id, 'person'));
   });
 }

@@ -47,7 +47,7 @@ export async function showQuote(
   const paper = await paperOf(connection, 'quote', id);
   const { figures } = (await readPlan(connection, found.planId)).output;
   if (found.state !== 'draft') return { ...found, paper, figures, unprintable: [] };
-  const drawn = await composeQuotePaper(connection, id, context.person.glass);
+  const drawn = await composeQuotePaper(connection, id, context.person.units);
   return { ...found, paper, figures, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
 }
 
@@ -122,7 +122,7 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
         context,
         superseded.map((earlier) => ({ record: 'quote', id: earlier, action: 'supersede', change: { by: id } })),
       );
-    await keepPaper(trx, context, { record: 'quote', id, because: 'sent', glass: context.person.glass });
+    await keepPaper(trx, context, { record: 'quote', id, because: 'sent', units: context.person.units });
     return showQuote(context, trx, id);
   });
 }

@@ -6,7 +6,7 @@ import { prepareCourses } from '../../core/courses/courses.ts';
 import { withFewer } from '../../core/courses/setup.ts';
 import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washPays.ts';
 import { type FaceOfJob, type MeasuredJob, measuredJob, proofOfFace } from '../../core/jobs/measured.ts';
-import { cleanedModules, countMarks, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
+import { cleanedModules, countDone, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
 import { verbOf } from '../../core/jobs/steps.ts';
 import type { PlanInput } from '../../core/methods/plan.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
@@ -136,14 +136,14 @@ async function proofOf(
   progress: JobProgress,
 ) {
   const modules = moduleCount(array);
-  const marks = countMarks(progress.marks[array.id], modules);
+  const marks = countDone(progress.done[array.id], modules);
   const cleaned = cleanedModules(marks);
   const readings = progress.readings.filter((entry) => entry.array === array.id);
   const others = job.content.arrays.filter(({ id }) => readings.at(-1)?.with?.includes(id));
   const faces = [array, ...others];
   const counted = faces.map((face) => {
     const count = moduleCount(face);
-    return { count, cleaned: cleanedModules(countMarks(progress.marks[face.id], count)) };
+    return { count, cleaned: cleanedModules(countDone(progress.done[face.id], count)) };
   });
   const together = {
     names: faces.map(({ name }) => name),

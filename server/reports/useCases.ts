@@ -23,7 +23,7 @@ export async function showReport(context: Pick<Context, 'person'>, connection: C
   const report = await readReport(connection, id);
   const paper = await paperOf(connection, 'report', id);
   if (report.state === 'signed') return { ...report, paper, unprintable: [] };
-  const drawn = await composeReportPaper(connection, id, context.person.glass);
+  const drawn = await composeReportPaper(connection, id, context.person.units);
   return { ...report, paper, unprintable: unprintableOf({ kind: 'report', paper: drawn }) };
 }
 
@@ -80,7 +80,7 @@ export function sealReport(context: Context, id: string, version: number, signat
       signedColumns(content, signature),
     );
     await followJob(trx, context, job, { state: 'reported' });
-    await keepPaper(trx, context, { record: 'report', id, because: 'signed', glass: context.person.glass });
+    await keepPaper(trx, context, { record: 'report', id, because: 'signed', units: context.person.units });
     return showReport(context, trx, id);
   });
 }
@@ -99,7 +99,7 @@ export function amendReport(context: Context, id: string, body: BodyOf<Endpoints
     if (found.state !== 'signed') throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     await lockJob(trx, found.jobId);
     const added = await addAmendment(context, trx, { reportId: id }, body);
-    if (added) await keepPaper(trx, context, { record: 'report', id, because: 'amended', glass: context.person.glass });
+    if (added) await keepPaper(trx, context, { record: 'report', id, because: 'amended', units: context.person.units });
     return showReport(context, trx, id);
   });
 }

@@ -153,7 +153,7 @@ export async function importClimate(
   const read = await context.workers.run('readEpw', { text, base: site.climate });
   if (!read.ok)
     refuse([
-      { where: `line ${read.line}`, message: findingWords(read.fault, { glass: context.person.glass, currency: '' }) },
+      { where: `line ${read.line}`, message: findingWords(read.fault, { units: context.person.units, currency: '' }) },
     ]);
   const { climate } = read;
   return database.transaction(async (trx) => {

@@ -66,7 +66,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   revokeInvitation: PEOPLE,
   scheduleJob: [...JOBS, 'readQuote', 'listQuotes'],
   sendQuote: QUOTES,
-  setGlass: ['readSession'],
+  setUnits: ['readSession'],
   setOutlook: ['readOutlook', 'listReckonings', ...STANDING],
   settleQuickLook: ['listQuickLooks'],
   signIn: 'everything',

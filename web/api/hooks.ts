@@ -11,7 +11,7 @@ import { useEffect, useMemo } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS, type Units } from '../../core/units/quantities.ts';
 import { formatMoment } from '../../words/format.ts';
 import type { Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
@@ -134,15 +134,15 @@ export const useSession = (): UseQueryResult<Session> =>
   useQuery({ ...sessionAsked, retryOnMount: false });
 
 /** How the person at the screen reads numbers and dates. */
-export function useGlass(): Glass {
-  return useSession().data?.person?.glass ?? DEFAULT_GLASS;
+export function useUnits(): Units {
+  return useSession().data?.person?.units ?? DEFAULT_UNITS;
 }
 
 /** An instant as this person reads dates, by the clock of the company. */
 export function useMoment(): (at: string) => string {
-  const glass = useGlass();
+  const units = useUnits();
   const zone = useSession().data?.company?.zone ?? 'UTC';
-  return (at) => formatMoment(at, zone, glass);
+  return (at) => formatMoment(at, zone, units);
 }
 
 export function useCurrency(): string {
@@ -151,7 +151,7 @@ export function useCurrency(): string {
 
 /** What findings, figures and dates are said with, as this person reads them. */
 export function useSay(): Say {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
-  return useMemo(() => sayTo({ glass, currency }), [glass, currency]);
+  return useMemo(() => sayTo({ units, currency }), [units, currency]);
 }

@@ -4,7 +4,7 @@ import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useMoment } from '../api/hooks.ts';
+import { useAsk, useDo, useMoment, useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -46,7 +46,7 @@ export function BackupsPage() {
 }
 
 function LastRun({ title, run, none }: { title: string; run: BackupRun | null; none: string }) {
-  const glass = useGlass();
+  const units = useUnits();
   const moment = useMoment();
   const holds = run?.holds;
   return (
@@ -57,9 +57,9 @@ function LastRun({ title, run, none }: { title: string; run: BackupRun | null; n
       </strong>
       {holds && (
         <span className="quiet">
-          {formatNumber(holds.rows, 0, glass)} rows,{' '}
-          {counted(holds.pictures, 'picture', 'pictures', formatNumber(holds.pictures, 0, glass))}
-          {run?.bytes != null && `, ${formatNumber(run.bytes / 1e6, 1, glass)} MB`}
+          {formatNumber(holds.rows, 0, units)} rows,{' '}
+          {counted(holds.pictures, 'picture', 'pictures', formatNumber(holds.pictures, 0, units))}
+          {run?.bytes != null && `, ${formatNumber(run.bytes / 1e6, 1, units)} MB`}
           {holds.newest && `, newest change ${moment(holds.newest)}`}
         </span>
       )}

@@ -1,17 +1,17 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { StringCurve } from '../../core/modules/string.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 
 const points = ({ voltage, power }: StringCurve) =>
   voltage.map((v, index) => ({ voltage: v, power: power[index] ?? 0 })).sort((a, b) => a.voltage - b.voltage);
 
 /** Power over voltage, clean and as it is; several peaks are usual where diodes carry the current round. */
 export default function Curves({ clean, soiled }: { clean: StringCurve; soiled: StringCurve }) {
-  const glass = useGlass();
+  const units = useUnits();
   const most = Math.max(...soiled.power, 0);
   return (
-    <figure aria-label={`Power over voltage; the highest peak is ${formatQuantity(most, 'power', glass)}`}>
+    <figure aria-label={`Power over voltage; the highest peak is ${formatQuantity(most, 'power', units)}`}>
       <ResponsiveContainer width="100%" height={220}>
         <LineChart margin={{ top: 6, right: 10, bottom: 4, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="#e2dcca" />

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import type { FileYearAnswer, FileYearInput } from '../compute/fileYear.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -105,7 +105,7 @@ export function FileYearBench() {
 }
 
 function Answer({ answer: { place, clean, soiled } }: { answer: FileYearAnswer }) {
-  const glass = useGlass();
+  const units = useUnits();
   const lost = clean.used - soiled.used;
   return (
     <>
@@ -114,21 +114,21 @@ function Answer({ answer: { place, clean, soiled } }: { answer: FileYearAnswer }
       </p>
       <div className="figure-box">
         <span className="label">Brought to use, clean</span>
-        <span className="value">{formatQuantity(clean.used, 'energy', glass)}</span>
-        <span className="range">{formatQuantity(clean.inverter, 'energy', glass)} at the inverter</span>
+        <span className="value">{formatQuantity(clean.used, 'energy', units)}</span>
+        <span className="range">{formatQuantity(clean.inverter, 'energy', units)} at the inverter</span>
       </div>
       <div className="figure-box">
         <span className="label">Lost to the dirt (loss, of what it gives clean)</span>
-        <span className="value">{formatQuantity(lost, 'energy', glass)}</span>
+        <span className="value">{formatQuantity(lost, 'energy', units)}</span>
         <span className="range">
-          {formatQuantity(clean.used > 0 ? lost / clean.used : 0, 'fraction', glass)} of the year
+          {formatQuantity(clean.used > 0 ? lost / clean.used : 0, 'fraction', units)} of the year
         </span>
       </div>
       <div className="figure-box">
         <span className="label">Hours at a limit, where dirt costs nothing</span>
-        <span className="value">{formatQuantity(clean.atInverterLimit, 'fraction', glass)}</span>
+        <span className="value">{formatQuantity(clean.atInverterLimit, 'fraction', units)}</span>
         <span className="range">
-          inverter; {formatQuantity(clean.atOutletLimit, 'fraction', glass)} export or battery
+          inverter; {formatQuantity(clean.atOutletLimit, 'fraction', units)} export or battery
         </span>
       </div>
     </>

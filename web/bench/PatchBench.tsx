@@ -4,7 +4,7 @@ import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import type { StringInput, StringOutput } from '../../core/modules/string.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Drill } from '../drill/Drill.tsx';
 import { pairs } from '../parts/pairs.ts';
@@ -24,7 +24,7 @@ export function PatchBench() {
   const [onEach, setOnEach] = useState(false);
   const [history, setHistory] = useState<Laid[]>([{}]);
   const [drilling, setDrilling] = useState(false);
-  const glass = useGlass();
+  const units = useUnits();
   const laid = history.at(-1) ?? {};
   const input: StringInput = { module: EXAMPLE_MODULE, moduleCount: modules, film, patches: patchesOf(laid) };
   const { get } = useWorker();
@@ -92,7 +92,7 @@ export function PatchBench() {
             value={Math.round((1 - film) * 100)}
             onChange={(event) => setFilm(1 - Number(event.target.value) / 100)}
           />
-          <strong>{formatQuantity(1 - film, 'fraction', glass, 0)}</strong>
+          <strong>{formatQuantity(1 - film, 'fraction', units, 0)}</strong>
           <Form.Select
             aria-label="Modules in the string"
             value={modules}
@@ -152,8 +152,8 @@ export function PatchBench() {
 }
 
 function PatchFigures({ whole, half }: { whole: StringOutput; half: StringOutput }) {
-  const glass = useGlass();
-  const share = (value: number) => formatQuantity(Math.max(0, value), 'fraction', glass);
+  const units = useUnits();
+  const share = (value: number) => formatQuantity(Math.max(0, value), 'fraction', units);
   const level = (output: StringOutput) => 1 - output.pmpModuleLevel / output.pmpClean;
   const times = whole.opticalLoss > 1e-6 ? whole.electricalLoss / whole.opticalLoss : null;
   return (
@@ -162,22 +162,22 @@ function PatchFigures({ whole, half }: { whole: StringOutput; half: StringOutput
         <div className="figure-box">
           <span className="label">Shaded area</span>
           <span className="value" data-figure="area">
-            {formatQuantity(whole.opticalLoss, 'fraction', glass, 2)}
+            {formatQuantity(whole.opticalLoss, 'fraction', units, 2)}
           </span>
           <span className="range">of what falls on the string</span>
         </div>
         <div className="figure-box">
           <span className="label">Power lost</span>
           <span className="value" data-figure="power">
-            {formatQuantity(Math.max(0, whole.electricalLoss), 'fraction', glass, 2)}
+            {formatQuantity(Math.max(0, whole.electricalLoss), 'fraction', units, 2)}
           </span>
           <span className="range">
-            {formatQuantity(whole.pmp, 'power', glass)} of {formatQuantity(whole.pmpClean, 'power', glass)}
+            {formatQuantity(whole.pmp, 'power', units)} of {formatQuantity(whole.pmpClean, 'power', units)}
           </span>
         </div>
         <div className="figure-box">
           <span className="label">It costs</span>
-          <span className="value">{times === null ? 'nothing' : `${formatNumber(times, 1, glass)} ×`}</span>
+          <span className="value">{times === null ? 'nothing' : `${formatNumber(times, 1, units)} ×`}</span>
           <span className="range">{times === null ? 'the glass is clear' : 'the light that it keeps out'}</span>
         </div>
       </div>

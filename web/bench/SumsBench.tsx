@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { fromGlass, toGlass, unitOf } from '../../core/units/quantities.ts';
-import { useGlass } from '../api/hooks.ts';
+import { fromUnits, toUnits, unitOf } from '../../core/units/quantities.ts';
+import { useUnits } from '../api/hooks.ts';
 import { EnergyBench } from '../comparisons/EnergyBench.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { FileYearBench } from './FileYearBench.tsx';
@@ -32,7 +32,7 @@ export function SumsBench() {
 }
 
 function OneSum({ sum }: { sum: Sum }) {
-  const glass = useGlass();
+  const units = useUnits();
   const [values, setValues] = useState(() => Object.fromEntries(sum.fields.map(({ key, start }) => [key, start])));
   return (
     <div className="bench">
@@ -43,18 +43,18 @@ function OneSum({ sum }: { sum: Sum }) {
             <PlainNumber
               key={key}
               label={label}
-              suffix={suffix ?? unitOf(kind, glass.units).symbol}
-              value={toGlass(start, kind, glass.units)}
-              min={toGlass(min, kind, glass.units)}
-              max={toGlass(max, kind, glass.units)}
-              onValue={(typed) => setValues((now) => ({ ...now, [key]: fromGlass(typed, kind, glass.units) }))}
+              suffix={suffix ?? unitOf(kind, units.system).symbol}
+              value={toUnits(start, kind, units.system)}
+              min={toUnits(min, kind, units.system)}
+              max={toUnits(max, kind, units.system)}
+              onValue={(typed) => setValues((now) => ({ ...now, [key]: fromUnits(typed, kind, units.system) }))}
             />
           ))}
         </div>
         {sum.caution && <div className="notice">{sum.caution}</div>}
       </section>
       <section className="bench-figures" aria-label="The answer" aria-live="polite">
-        {sum.answer(values, glass).map(({ label, value, note }) => (
+        {sum.answer(values, units).map(({ label, value, note }) => (
           <div className="figure-box" key={label}>
             <span className="label">{label}</span>
             <span className="value">{value}</span>

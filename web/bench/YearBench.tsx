@@ -8,7 +8,7 @@ import { dayName } from '../../words/calendar.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import { proxy, useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -38,7 +38,7 @@ export function YearBench() {
   const [price, setPrice] = useState(250);
   const [perKWh, setPerKWh] = useState(2.2);
   const [progress, setProgress] = useState<number | null>(null);
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const quick = useWorker();
   const search = useWorker();
@@ -48,7 +48,7 @@ export function YearBench() {
   const bare = useNewest('year', compute, { setup, visits: [] as number[], method });
   const { answer, error, busy } = useNewest('year', compute, { setup, visits, method });
   const change = (next: Partial<LayeredYearSetup>) => setSetup({ ...setup, ...next });
-  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, units, 0);
   const place = async () => {
     setProgress(0);
     const days = await search.get().bestDays(
@@ -111,7 +111,7 @@ export function YearBench() {
         </p>
         <Form.Label htmlFor="school" className="mt-3">
           Does rain clean? Film that a dew day bonds, so that rain leaves it:{' '}
-          <strong>{formatQuantity(setup.parameters.bondingPerDew ?? 0, 'fraction', glass, 0)}</strong>
+          <strong>{formatQuantity(setup.parameters.bondingPerDew ?? 0, 'fraction', units, 0)}</strong>
         </Form.Label>
         <Form.Range
           id="school"
@@ -133,9 +133,9 @@ export function YearBench() {
           <div className="figures">
             <div className="figure-box">
               <span className="label">Lost to dirt, a year</span>
-              <span className="value">{formatQuantity(lost.mean, 'energy', glass)}</span>
+              <span className="value">{formatQuantity(lost.mean, 'energy', units)}</span>
               <span className="range">
-                {formatNumber(lost.p10, 0, glass)} to {formatQuantity(lost.p90, 'energy', glass)}
+                {formatNumber(lost.p10, 0, units)} to {formatQuantity(lost.p90, 'energy', units)}
               </span>
             </div>
             <div className="figure-box">

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
-import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
 import { SUMS } from './sums.ts';
 
 const start = (key: string) => {
   const sum = SUMS.find((one) => one.key === key);
   if (!sum) throw new Error(`no sum ${key}`);
   const values = Object.fromEntries(sum.fields.map((field) => [field.key, field.start]));
-  return (change: Record<string, number> = {}) => sum.answer({ ...values, ...change }, DEFAULT_GLASS);
+  return (change: Record<string, number> = {}) => sum.answer({ ...values, ...change }, DEFAULT_UNITS);
 };
 const shownAs = (answers: { label: string; value: string }[], label: RegExp) =>
   answers.find((one) => label.test(one.label))?.value.replace(/[\u00a0\u202f]/g, ' ');
@@ -17,7 +17,7 @@ describe('the sums of the bench', () => {
       for (const { start: from, min, max } of sum.fields) expect(from).to.be.within(min, max);
       for (const edge of ['min', 'max', 'start'] as const) {
         const values = Object.fromEntries(sum.fields.map((field) => [field.key, field[edge]]));
-        const answers = sum.answer(values, DEFAULT_GLASS);
+        const answers = sum.answer(values, DEFAULT_UNITS);
         expect(answers.length).to.be.at.least(1);
         for (const { value } of answers) expect(value).to.not.match(/NaN|Infinity|undefined/);
       }

@@ -6,7 +6,7 @@ import { dryingMinutes } from '../../core/schedule/drying.ts';
 import { soilingByMass } from '../../core/soiling/mass.ts';
 import { sprayLine } from '../../core/spray/line.ts';
 import { sprayTimer } from '../../core/spray/timer.ts';
-import type { Glass, QuantityKind } from '../../core/units/quantities.ts';
+import type { QuantityKind, Units } from '../../core/units/quantities.ts';
 import { treatWater } from '../../core/water/treatment.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 
@@ -33,7 +33,7 @@ export interface Sum {
   title: string;
   asks: string;
   fields: SumField[];
-  answer: (values: Record<string, number>, glass: Glass) => SumAnswer[];
+  answer: (values: Record<string, number>, units: Units) => SumAnswer[];
   source: string;
   /** where the work itself can hurt somebody */
   caution?: string;
@@ -67,7 +67,7 @@ const gainAndLoss: Sum = {
     temperature('warmAfter', 'Module after', 45),
     field('coefficient', 'Temperature coefficient', 'fraction', -0.0035, -0.01, 0, '%/K'),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const { gain, loss, expandedUncertainty, distinguishable } = compare({
       quantity: 'power',
       temperatureCoefficient: of(v, 'coefficient'),
@@ -77,10 +77,10 @@ const gainAndLoss: Sum = {
     return [
       {
         label: 'Gain, on what it gave dirty',
-        value: formatQuantity(gain, 'fraction', glass),
-        note: `± ${formatQuantity(expandedUncertainty, 'fraction', glass)}`,
+        value: formatQuantity(gain, 'fraction', units),
+        note: `± ${formatQuantity(expandedUncertainty, 'fraction', units)}`,
       },
-      { label: 'Loss there was, of what it gives clean', value: formatQuantity(loss, 'fraction', glass) },
+      { label: 'Loss there was, of what it gives clean', value: formatQuantity(loss, 'fraction', units) },
       { label: 'The change', value: distinguishable ? 'stands out' : 'cannot be told from none' },
     ];
   },
@@ -100,16 +100,16 @@ const cooling: Sum = {
     power('clean', 'Wet and clean', 3780),
     irradiance('sunClean', 'Irradiance, clean', 800),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const { wetting, cleaning, lossToDirt } = threeReadings({
       dryDirty: { value: of(v, 'dry'), poaIrradiance: of(v, 'sunDry') },
       wetDirty: { value: of(v, 'wet'), poaIrradiance: of(v, 'sunWet') },
       wetClean: { value: of(v, 'clean'), poaIrradiance: of(v, 'sunClean') },
     });
     return [
-      { label: 'Wetting alone added', value: formatQuantity(wetting, 'fraction', glass), note: 'cooling and optics' },
-      { label: 'Cleaning added (gain)', value: formatQuantity(cleaning, 'fraction', glass) },
-      { label: 'Dirt had taken (loss)', value: formatQuantity(lossToDirt, 'fraction', glass) },
+      { label: 'Wetting alone added', value: formatQuantity(wetting, 'fraction', units), note: 'cooling and optics' },
+      { label: 'Cleaning added (gain)', value: formatQuantity(cleaning, 'fraction', units) },
+      { label: 'Dirt had taken (loss)', value: formatQuantity(lossToDirt, 'fraction', units) },
     ];
   },
   source: 'Ratios of power over irradiance within minutes',
@@ -128,7 +128,7 @@ const drying: Sum = {
     field('wind', 'Wind', 'speed', 2, 0, 40),
     temperature('glass', 'Glass', 35),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const minutes = dryingMinutes({
       filmThickness: of(v, 'film'),
       poaGlobal: of(v, 'sun'),
@@ -140,7 +140,7 @@ const drying: Sum = {
     return [
       {
         label: 'Dry after',
-        value: minutes === null ? 'never, as it is' : formatQuantity(minutes, 'minutes', glass, 1),
+        value: minutes === null ? 'never, as it is' : formatQuantity(minutes, 'minutes', units, 1),
         note: minutes === 0 ? 'the heat in the glass dries it at once' : 'rinse a batch before that',
       },
     ];
@@ -163,7 +163,7 @@ const reach: Sum = {
     field('pole', 'Longest pole', 'length', 9, 0.1, 40),
     field('neck', 'Angled neck makes up', 'length', 0.3, 0, 3),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const found = poleReach({
       eaveHeight: of(v, 'eave'),
       overhang: of(v, 'overhang'),
@@ -174,7 +174,7 @@ const reach: Sum = {
       poleMax: of(v, 'pole'),
       neck: of(v, 'neck'),
     });
-    const metres = (value: number | null) => (value === null ? 'none' : formatQuantity(value, 'length', glass, 1));
+    const metres = (value: number | null) => (value === null ? 'none' : formatQuantity(value, 'length', units, 1));
     return [
       { label: 'It reaches', value: found.reachable ? 'yes' : 'no' },
       { label: 'Pole needed', value: metres(found.poleLength) },
@@ -197,19 +197,19 @@ const jet: Sum = {
     field('distance', 'Distance', 'length', 0.5, 0.01, 50),
     field('fan', 'Fan', 'angle', 25, 1, 179),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const { force, impactPressure, allowed } = jetOnGlass({
       pressure: of(v, 'pressure'),
       flow: of(v, 'flow'),
       distance: of(v, 'distance'),
       fanAngle: of(v, 'fan'),
     });
-    const limit = formatNumber(STATIC_LOAD, 0, glass);
+    const limit = formatNumber(STATIC_LOAD, 0, units);
     return [
-      { label: 'Force', value: `${formatNumber(force, 1, glass)} N` },
+      { label: 'Force', value: `${formatNumber(force, 1, units)} N` },
       {
         label: 'Over the strip it strikes',
-        value: impactPressure === null ? 'no figure' : `${formatNumber(impactPressure, 0, glass)} Pa`,
+        value: impactPressure === null ? 'no figure' : `${formatNumber(impactPressure, 0, units)} Pa`,
         note: allowed
           ? `under the ${limit} Pa of the module test`
           : `over the ${limit} Pa of the module test: not here`,
@@ -233,7 +233,7 @@ const water: Sum = {
     field('rejection', 'Membrane holds back', 'fraction', 0.96, 0.01, 0.999),
     field('recovery', 'Recovery', 'fraction', 0.45, 0.01, 0.95),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const found = treatWater({
       conductivity: of(v, 'source'),
       targetConductivity: of(v, 'target'),
@@ -244,18 +244,18 @@ const water: Sum = {
       osmosis: { rejection: of(v, 'rejection'), recovery: of(v, 'recovery'), permeateFlow25: 300 },
     });
     const charge = (litres: number | null | undefined) =>
-      litres == null ? 'needs none' : formatQuantity(litres, 'volume', glass);
+      litres == null ? 'needs none' : formatQuantity(litres, 'volume', units);
     return [
       {
         label: 'Salts left as it is',
-        value: formatQuantity(found.residueSource, 'residue', glass),
+        value: formatQuantity(found.residueSource, 'residue', units),
         note: 'drip-dry film of 0.1 mm',
       },
       { label: 'One charge, resin alone', value: charge(found.resinOnly?.litresPerCharge) },
       {
         label: 'One charge behind the membrane',
         value: charge(found.osmosis?.litresPerCharge),
-        note: `membrane gives ${formatQuantity(found.osmosis?.permeateConductivity ?? null, 'conductivity', glass)}`,
+        note: `membrane gives ${formatQuantity(found.osmosis?.permeateConductivity ?? null, 'conductivity', units)}`,
       },
     ];
   },
@@ -277,7 +277,7 @@ const spray: Sum = {
     field('riser', 'Riser', 'length', 10, 0, 500),
     field('riserPipe', 'Riser inside', 'lengthSmall', 0.02, 0.003, 0.3),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const found = sprayLine({
       orifices: Math.round(of(v, 'holes')),
       spacing: of(v, 'apart'),
@@ -289,11 +289,11 @@ const spray: Sum = {
     });
     if (found.totalLpm === null) return [{ label: 'Water', value: 'none: the pump cannot lift it so high' }];
     const perMinute = (value: number | null, digits: number) =>
-      value === null ? 'no figure' : `${formatNumber(value, digits, glass)} L/min`;
+      value === null ? 'no figure' : `${formatNumber(value, digits, units)} L/min`;
     return [
       { label: 'In all', value: perMinute(found.totalLpm, 1) },
       { label: 'Least and greatest hole', value: `${perMinute(found.minLpm, 2)}, ${perMinute(found.maxLpm, 2)}` },
-      { label: 'Evenness', value: formatQuantity(found.uniformity, 'fraction', glass, 0), note: 'least over greatest' },
+      { label: 'Evenness', value: formatQuantity(found.uniformity, 'fraction', units, 0), note: 'least over greatest' },
     ];
   },
   source: 'Darcy and Weisbach with Swamee and Jain; no fittings',
@@ -315,7 +315,7 @@ const timer: Sum = {
     field('pump', 'Pump draws', 'power', 750, 0, 100_000),
     field('caught', 'Water caught', 'fraction', 0.5, 0, 1),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const found = sprayTimer({
       area: of(v, 'area'),
       surfaceTilt: of(v, 'tilt'),
@@ -332,19 +332,19 @@ const timer: Sum = {
       {
         label: 'Rinse',
         value: found.everyDays === 1 ? 'every day' : `every ${found.everyDays} days`,
-        note: `${formatQuantity(found.lossBefore, 'fraction', glass)} lost just before it${passed ? ': over the limit all the same' : ''}`,
+        note: `${formatQuantity(found.lossBefore, 'fraction', units)} lost just before it${passed ? ': over the limit all the same' : ''}`,
       },
       {
         label: 'Each time',
-        value: formatQuantity(found.minutes, 'minutes', glass, 1),
-        note: formatQuantity(found.litres, 'volume', glass),
+        value: formatQuantity(found.minutes, 'minutes', units, 1),
+        note: formatQuantity(found.litres, 'volume', units),
       },
       {
         label: 'Water a year',
-        value: formatQuantity(found.litresAYear, 'volume', glass),
-        note: `${formatQuantity(found.caughtAYear, 'volume', glass)} of it caught`,
+        value: formatQuantity(found.litresAYear, 'volume', units),
+        note: `${formatQuantity(found.caughtAYear, 'volume', units)} of it caught`,
       },
-      { label: 'Pump a year', value: formatQuantity(found.energyAYear, 'energy', glass) },
+      { label: 'Pump a year', value: formatQuantity(found.energyAYear, 'energy', units) },
     ];
   },
   source:
@@ -363,7 +363,7 @@ const air: Sum = {
     field('tilt', 'Tilt', 'angle', 20, 0, 90),
     field('days', 'Days without rain', 'count', 30, 1, 365, 'days'),
   ],
-  answer: (v, glass) => {
+  answer: (v, units) => {
     const days = Math.round(of(v, 'days'));
     const course = soilingByMass({
       surfaceTilt: of(v, 'tilt'),
@@ -373,13 +373,13 @@ const air: Sum = {
     });
     const last = course.at(-1) ?? { mass: 0, soilingRatio: 1 };
     return [
-      { label: 'On the glass', value: `${formatNumber(last.mass, 2, glass)} g/m²` },
+      { label: 'On the glass', value: `${formatNumber(last.mass, 2, units)} g/m²` },
       {
         label: 'Loss to it',
-        value: formatQuantity(1 - last.soilingRatio, 'fraction', glass),
+        value: formatQuantity(1 - last.soilingRatio, 'fraction', units),
         note: 'of the film alone: no droppings, no growth',
       },
-      { label: 'Gain of taking it off', value: formatQuantity(1 / last.soilingRatio - 1, 'fraction', glass) },
+      { label: 'Gain of taking it off', value: formatQuantity(1 / last.soilingRatio - 1, 'fraction', units) },
     ];
   },
   source: 'Coello and Boyle 2019: coarse dust settles at 4 mm/s, fine at 0.9 mm/s; rain of 1 mm takes all of it',

@@ -7,7 +7,7 @@ import { parseDatedTable } from '../../core/units/table.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -17,7 +17,7 @@ const { climate: CLIMATE, ...PLACE } = EXAMPLE_FACE;
 
 /** Gain from weeks of daily energy, pasted as it comes out of a spreadsheet. */
 export function EnergyBench() {
-  const glass = useGlass();
+  const units = useUnits();
   const [text, setText] = useState('');
   const [cleaning, setCleaning] = useState('');
   const [site, setSite] = useState({
@@ -26,7 +26,7 @@ export function EnergyBench() {
     gammaPdc: USUAL_GAMMA_PDC,
   });
   const { get } = useWorker();
-  const { rows, wrong } = parseDatedTable(text, glass.dateOrder);
+  const { rows, wrong } = parseDatedTable(text, units.dateOrder);
   const inside = rows.some(({ date }) => date <= cleaning) && rows.some(({ date }) => date >= cleaning);
   const input: DailyEnergyInput = {
     site: { ...site, linkeTurbidity: CLIMATES[CLIMATE].linkeTurbidity },
@@ -105,7 +105,7 @@ export function EnergyBench() {
 
 function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned: boolean }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { gain, loss, ci95, ratePerDay, rateCi95, used, rejected, missing, rawTrendGain } = answer;
   const reasons = Object.entries(
     rejected.reduce<Record<string, number>>((counts, { reason }) => {
@@ -119,12 +119,12 @@ function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned:
         <>
           <div className="figure-box">
             <span className="label">Gain, on what it gave dirty</span>
-            <span className="value">{formatQuantity(gain, 'fraction', glass)}</span>
-            <span className="range">{formatRange(ci95[0], ci95[1], 'fraction', glass)}, 95 %</span>
+            <span className="value">{formatQuantity(gain, 'fraction', units)}</span>
+            <span className="range">{formatRange(ci95[0], ci95[1], 'fraction', units)}, 95 %</span>
           </div>
           <div className="figure-box">
             <span className="label">Loss there was, of what it gives clean</span>
-            <span className="value">{formatQuantity(loss, 'fraction', glass)}</span>
+            <span className="value">{formatQuantity(loss, 'fraction', units)}</span>
           </div>
         </>
       )}
@@ -136,13 +136,13 @@ function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned:
       {ratePerDay !== null && rateCi95 !== null && (
         <div className="figure-box">
           <span className="label">It gets dirtier by</span>
-          <span className="value">{formatQuantity(ratePerDay, 'rate', glass)}</span>
-          <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', glass)}</span>
+          <span className="value">{formatQuantity(ratePerDay, 'rate', units)}</span>
+          <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', units)}</span>
         </div>
       )}
       {gain !== null && rawTrendGain !== null && (
         <p>
-          A line through the raw energy would have claimed {formatQuantity(rawTrendGain, 'fraction', glass)}: season and
+          A line through the raw energy would have claimed {formatQuantity(rawTrendGain, 'fraction', units)}: season and
           clouds are in that.
         </p>
       )}
@@ -151,7 +151,7 @@ function EnergyAnswer({ answer, cleaned }: { answer: DailyEnergyOutput; cleaned:
           {used.length} clear days used, {rejected.length} left out
         </summary>
         <p>{reasons.map(([reason, count]) => `${count} ${reason}`).join(', ')}.</p>
-        <p className="quiet">{used.map((date) => formatDate(date, glass)).join(', ')}</p>
+        <p className="quiet">{used.map((date) => formatDate(date, units)).join(', ')}</p>
       </details>
     </>
   );

@@ -7,7 +7,7 @@ import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from '../
 import { clearSkyOnSurface } from '../../core/irradiance/planeOfArray.ts';
 import {
   cleanedModules,
-  countMarks,
+  countDone,
   isAnswered,
   type JobProgress,
   READING_HOWS,
@@ -20,7 +20,7 @@ import { DEFAULT_INVERTER_EFFICIENCY } from '../../core/modules/output.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { formatForTyping, formatQuantity } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import type { Happen } from '../jobs/happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
 import type { Job } from '../jobs/outbox/index.ts';
@@ -42,7 +42,7 @@ export function FieldReadings({
   happen: Happen;
   onTyped: (typed: boolean) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const taken = progress.readings.filter((reading) => reading.when === when);
   const before = progress.readings.filter((reading) => reading.when === 'before' && reading.array === array.id);
   const modules = moduleCount(array);
@@ -56,9 +56,9 @@ export function FieldReadings({
             {[reading.array, ...(reading.with ?? [])]
               .map((id) => job.arrays.find((one) => one.id === id)?.name)
               .join(' with ')}
-            : {formatQuantity(reading.reading.value, reading.quantity, glass)} at{' '}
-            {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
-            {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
+            : {formatQuantity(reading.reading.value, reading.quantity, units)} at{' '}
+            {formatQuantity(reading.reading.poaIrradiance, 'irradiance', units)},{' '}
+            {formatQuantity(reading.reading.tempModule, 'temperature', units)}
           </span>
           <button
             type="button"
@@ -83,7 +83,7 @@ export function FieldReadings({
         limit={acLimit(array, job.site.ownUse) ?? null}
         before={when === 'after' ? before : []}
         underClearSky={() => clearSkyNow(job, array)}
-        shareCleaned={cleanedModules(countMarks(progress.marks[array.id], modules)) / modules}
+        shareCleaned={cleanedModules(countDone(progress.done[array.id], modules)) / modules}
         others={job.arrays.filter(({ id }) => id !== array.id)}
         happen={happen}
       />
@@ -147,7 +147,7 @@ function OneReading({
   happen: Happen;
 }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const controlled = before.some(({ control }) => control !== undefined);
   const last = before.at(-1);
   const [how, setHow] = useState<ReadingHow | ''>(last?.how ?? '');
@@ -279,7 +279,7 @@ function OneReading({
       <NumberPad fields={shown} texts={typing.value} onTexts={typing.type}>
         {flags.noSensor && (
           <p className="m-0" role="status">
-            Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', glass)}. Only where no cloud is near the
+            Clear sky now: {formatQuantity(poaIrradiance ?? null, 'irradiance', units)}. Only where no cloud is near the
             sun.
           </p>
         )}
@@ -293,11 +293,11 @@ function OneReading({
                 onClick={() =>
                   typing.type({
                     ...typing.value,
-                    [doubt.field]: formatForTyping(doubt.likely ?? 0, doubt.kind, glass),
+                    [doubt.field]: formatForTyping(doubt.likely ?? 0, doubt.kind, units),
                   })
                 }
               >
-                It was {formatQuantity(doubt.likely, doubt.kind, glass)}
+                It was {formatQuantity(doubt.likely, doubt.kind, units)}
               </button>
             )}
           </div>

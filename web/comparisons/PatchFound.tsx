@@ -1,13 +1,13 @@
 import type { TestPatch } from '../../core/comparisons/testPatch.ts';
 import { WAY_WORDS } from '../../words/en/labels.ts';
 import { formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 
 /** What a test patch found: the loss, what rain would leave, and what each way took off, with their ranges. */
 export function PatchFound({ found }: { found: TestPatch }) {
   const say = useSay();
-  const glass = useGlass();
-  const share = (value: number) => formatQuantity(value, 'fraction', glass, 0);
+  const units = useUnits();
+  const share = (value: number) => formatQuantity(value, 'fraction', units, 0);
   const { loss, atMost, bonded, removed, minutesPerModule, missing, strips } = found;
   const warnings = strips.flatMap((strip) => strip.warnings);
   const told = [...new Set([...missing, ...warnings].map((one) => say.finding(one)))];
@@ -17,11 +17,11 @@ export function PatchFound({ found }: { found: TestPatch }) {
         <div>
           <dt>Loss to the dirt</dt>
           <dd>
-            {loss ? formatQuantity(loss.mid, 'fraction', glass) : 'no number'}
+            {loss ? formatQuantity(loss.mid, 'fraction', units) : 'no number'}
             <span className="range">
               {loss
-                ? formatRange(loss.low, loss.high, 'fraction', glass)
-                : atMost !== null && `at most ${formatQuantity(atMost, 'fraction', glass)}`}
+                ? formatRange(loss.low, loss.high, 'fraction', units)
+                : atMost !== null && `at most ${formatQuantity(atMost, 'fraction', units)}`}
             </span>
           </dd>
         </div>
@@ -50,8 +50,8 @@ export function PatchFound({ found }: { found: TestPatch }) {
               <tr key={way}>
                 <td>{WAY_WORDS[way]}</td>
                 <td className="number">
-                  {formatQuantity(gain, 'fraction', glass)}
-                  <div className="range">± {formatQuantity(expandedUncertainty, 'fraction', glass)}</div>
+                  {formatQuantity(gain, 'fraction', units)}
+                  <div className="range">± {formatQuantity(expandedUncertainty, 'fraction', units)}</div>
                 </td>
                 <td>
                   {took ? (
@@ -68,7 +68,7 @@ export function PatchFound({ found }: { found: TestPatch }) {
                     'no number'
                   )}
                 </td>
-                <td className="number">{pace === undefined ? 'not timed' : `${formatNumber(pace, 1, glass)} min`}</td>
+                <td className="number">{pace === undefined ? 'not timed' : `${formatNumber(pace, 1, units)} min`}</td>
               </tr>
             );
           })}

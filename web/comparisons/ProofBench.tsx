@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import { type ProofKey, planProof } from '../../core/comparisons/proofPlanner.ts';
 import { washUnderClearSky } from '../../core/comparisons/washHours.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import { DateInput } from '../parts/DateInput.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 
@@ -19,7 +19,7 @@ const SHOWS = { yes: 'shows it', perhaps: 'perhaps', no: 'cannot' };
 /** Proof bench: which proof could show the gain that is expected here, and which could not, and why. */
 export function ProofBench() {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const [loss, setLoss] = useState({ low: 4, mid: 7, high: 11 });
   const [instruments, setInstruments] = useState({
     sensor: true,
@@ -68,8 +68,8 @@ export function ProofBench() {
       <section className="bench-picture">
         <p className="verdict" role="status">
           {plan.choose === null
-            ? `No proof here could show a gain of ${formatRange(low, high, 'fraction', glass)}.`
-            : `${PROOF_WORDS[plan.choose]} is the soonest that could show a gain of ${formatRange(low, high, 'fraction', glass)}.`}
+            ? `No proof here could show a gain of ${formatRange(low, high, 'fraction', units)}.`
+            : `${PROOF_WORDS[plan.choose]} is the soonest that could show a gain of ${formatRange(low, high, 'fraction', units)}.`}
         </p>
         <table className="table proofs">
           <thead>
@@ -84,7 +84,7 @@ export function ProofBench() {
             {plan.options.map(({ key, leastGain, shows, because }) => (
               <tr key={key} aria-current={key === plan.choose || undefined}>
                 <td>{PROOF_WORDS[key]}</td>
-                <td className="number">{leastGain === null ? '' : formatQuantity(leastGain, 'fraction', glass)}</td>
+                <td className="number">{leastGain === null ? '' : formatQuantity(leastGain, 'fraction', units)}</td>
                 <td className={shows}>{SHOWS[shows]}</td>
                 <td>{because.map(say.finding).join(' ')}</td>
               </tr>
@@ -92,9 +92,9 @@ export function ProofBench() {
           </tbody>
         </table>
         <p className="quiet">
-          The sun at the wash, clear sky: {formatQuantity(hours.irradianceBefore, 'irradiance', glass)} before it,{' '}
-          {formatQuantity(hours.irradianceAfter, 'irradiance', glass)} when the glass is dry again,{' '}
-          {formatQuantity(hours.irradianceNoon, 'irradiance', glass)} at noon. The least gain is the one that stands out
+          The sun at the wash, clear sky: {formatQuantity(hours.irradianceBefore, 'irradiance', units)} before it,{' '}
+          {formatQuantity(hours.irradianceAfter, 'irradiance', units)} when the glass is dry again,{' '}
+          {formatQuantity(hours.irradianceNoon, 'irradiance', units)} at noon. The least gain is the one that stands out
           of twice its own uncertainty (JCGM 100:2008); scatter of a clear day 1 %, a guessed module temperature 5 K
           either way.
         </p>

@@ -3,14 +3,14 @@ import { defectFinding } from '../../core/inspections/defects.ts';
 import { type Claim, caveatsOf, claimLabels, claimOf, togetherFinding } from '../../core/reports/claims.ts';
 import { counted } from '../../words/counted.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PairSlider } from '../parts/photos.tsx';
 
 /** Gain and loss of one array, always both, with what they rest on. */
 export function ProofPart({ array }: { array: ArrayProof }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const claim = claimOf(array);
   const kind = array.quantity === 'current' ? 'current' : 'power';
   return (
@@ -38,9 +38,9 @@ export function ProofPart({ array }: { array: ArrayProof }) {
             {(['before', 'after'] as const).map((when) => (
               <tr key={when}>
                 <td>{when}</td>
-                <td className="number">{formatQuantity(array[when]?.value ?? null, kind, glass)}</td>
-                <td className="number">{formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', glass)}</td>
-                <td className="number">{formatQuantity(array[when]?.tempModule ?? null, 'temperature', glass)}</td>
+                <td className="number">{formatQuantity(array[when]?.value ?? null, kind, units)}</td>
+                <td className="number">{formatQuantity(array[when]?.poaIrradiance ?? null, 'irradiance', units)}</td>
+                <td className="number">{formatQuantity(array[when]?.tempModule ?? null, 'temperature', units)}</td>
               </tr>
             ))}
           </tbody>
@@ -51,7 +51,7 @@ export function ProofPart({ array }: { array: ArrayProof }) {
           {say.finding(caveat)}
         </div>
       ))}
-      <p className="mb-1">{markSentence(array)}</p>
+      <p className="mb-1">{doneSentence(array)}</p>
       {array.defects.length > 0 && (
         <p className="mb-1">
           Defects seen, which are not dirt:{' '}
@@ -67,8 +67,8 @@ export function ProofPart({ array }: { array: ArrayProof }) {
 function ProofFigures({ claim, reasons }: { claim: Extract<Claim, { stated: true }>; reasons: ArrayProof['reasons'] }) {
   const say = useSay();
   const { comparison } = claim;
-  const glass = useGlass();
-  const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
+  const units = useUnits();
+  const share = (value: number | null) => formatQuantity(value, 'fraction', units);
   const standing = comparison.distinguishable ? 'the change stands out of it' : 'cannot be told from none';
   const inverse = '1 − 1 ÷ (1 + gain)';
   const { gain, loss } = claimLabels(claim);
@@ -91,14 +91,14 @@ function ProofFigures({ claim, reasons }: { claim: Extract<Claim, { stated: true
   );
 }
 
-function markSentence({ marks, modules }: ArrayProof): string {
+function doneSentence({ marks, modules }: ArrayProof): string {
   const parts = [
     [marks.brushed, 'brushed'],
     [marks.rinsed, 'rinsed'],
     [marks.bladed, 'bladed'],
     [marks['not-reached'], 'not reached'],
     [marks['come-back'], 'to come back to'],
-    [marks.left, 'without a mark'],
+    [marks.left, 'not recorded'],
   ] as const;
   return `${counted(modules, 'module')}: ${parts.flatMap(([count, word]) => (count > 0 ? [`${count} ${word}`] : [])).join(', ')}.`;
 }

@@ -4,7 +4,7 @@ import { drillScene } from '../../core/drill/drill.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { laidOf } from '../bench/patches.ts';
 import { StringDrawing } from '../bench/StringDrawing.tsx';
@@ -17,7 +17,7 @@ const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);
 /** Guess drill: a soiled string is drawn, one guesses what it loses, then sees the truth and why. */
 export function Drill({ onEnd }: { onEnd: () => void }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const [seed, setSeed] = useState(newSeed);
   const [guess, setGuess] = useState(10);
   const [truth, setTruth] = useState<number | null>(null);
@@ -57,15 +57,15 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
             disabled={truth !== null}
             onChange={(event) => setGuess(Number(event.target.value))}
           />
-          <strong className="fs-4 text-nowrap">{formatQuantity(guess / 100, 'fraction', glass)}</strong>
+          <strong className="fs-4 text-nowrap">{formatQuantity(guess / 100, 'fraction', units)}</strong>
         </div>
         {truth === null ? (
           <Button onClick={() => void compare()}>Show the truth</Button>
         ) : (
           <>
             <p className="verdict" role="status">
-              It loses {formatQuantity(truth, 'fraction', glass)}. Your guess was{' '}
-              {formatNumber(Math.abs(guess - truth * 100), 1, glass)} points{' '}
+              It loses {formatQuantity(truth, 'fraction', units)}. Your guess was{' '}
+              {formatNumber(Math.abs(guess - truth * 100), 1, units)} points{' '}
               {guess >= truth * 100 ? 'too high' : 'too low'}.
             </p>
             <p>{say.finding(scene.lesson)}</p>
@@ -83,12 +83,12 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
               <tr>
                 <th>On average off by</th>
                 <td className="number">
-                  {formatNumber(Math.abs(mean(off)) * 100, 1, glass)} points {mean(off) >= 0 ? 'too high' : 'too low'}
+                  {formatNumber(Math.abs(mean(off)) * 100, 1, units)} points {mean(off) >= 0 ? 'too high' : 'too low'}
                 </td>
               </tr>
               <tr>
                 <th>Spread</th>
-                <td className="number">{formatNumber(standardDeviation(off) * 100, 1, glass)} points</td>
+                <td className="number">{formatNumber(standardDeviation(off) * 100, 1, units)} points</td>
               </tr>
             </tbody>
           </table>

@@ -8,7 +8,7 @@ import { drillWords, FIGURE_WORDS, figureRange, figureWords } from '../../words/
 import { FITTED_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { useAsk, useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -29,7 +29,7 @@ export function KnownPage() {
 }
 
 function Known({ known }: { known: KnownFigures }) {
-  const glass = useGlass();
+  const units = useUnits();
   const { figures, version, by, at } = known;
   const [ours, setOurs] = useState(() => figures.filter(({ use }) => use === 'ours').map(({ key }) => key));
   const id = useRef(newId());
@@ -54,7 +54,7 @@ function Known({ known }: { known: KnownFigures }) {
       <p>
         {version === 0 || at === null
           ? 'The house’s figures are used everywhere.'
-          : `Version ${version} is used, chosen by ${by} on ${formatDate(at, glass)}.`}{' '}
+          : `Version ${version} is used, chosen by ${by} on ${formatDate(at, units)}.`}{' '}
         What was reckoned, planned or sent before keeps the figures that it went by.
       </p>
       {FIGURE_KINDS.filter((kind) => figures.some((figure) => figure.kind === kind)).map((kind) => (
@@ -82,7 +82,7 @@ interface OfKindProps {
 }
 
 function OfKind({ kind, figures, ours, onFlip }: OfKindProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const { title, about } = FIGURE_WORDS[kind];
   return (
     <>
@@ -104,19 +104,19 @@ function OfKind({ kind, figures, ours, onFlip }: OfKindProps) {
               <td>
                 {nameOf(figure)}
                 {figure.spread !== null && (
-                  <div className="quiet">one look is out by {figureWords('eye', figure.spread, glass)} or so</div>
+                  <div className="quiet">one look is out by {figureWords('eye', figure.spread, units)} or so</div>
                 )}
-                {figure.drill && <div className="quiet">{drillWords(figure.drill, glass)}</div>}
+                {figure.drill && <div className="quiet">{drillWords(figure.drill, units)}</div>}
               </td>
               <td className="number" data-label="House">
-                {figureWords(kind, figure.house, glass)}
+                {figureWords(kind, figure.house, units)}
               </td>
               <td className="number" data-label="Ours">
-                <strong>{figureWords(kind, figure.ours, glass)}</strong>
-                <div className="range">{figureRange(kind, figure.low, figure.high, glass)}</div>
+                <strong>{figureWords(kind, figure.ours, units)}</strong>
+                <div className="range">{figureRange(kind, figure.low, figure.high, units)}</div>
                 {figure.used !== null &&
-                  figureWords(kind, figure.used, glass) !== figureWords(kind, figure.ours, glass) && (
-                    <div className="range">used: {figureWords(kind, figure.used, glass)}</div>
+                  figureWords(kind, figure.used, units) !== figureWords(kind, figure.ours, units) && (
+                    <div className="range">used: {figureWords(kind, figure.used, units)}</div>
                   )}
               </td>
               <td className="number">
@@ -155,7 +155,7 @@ const LEARNED_FROM: Record<KnownFigure['kind'], string> = {
 };
 
 function From({ figure }: { figure: KnownFigure }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <details>
       <summary>{counted(figure.n, LEARNED_FROM[figure.kind])}</summary>
@@ -164,7 +164,7 @@ function From({ figure }: { figure: KnownFigure }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: two lessons of one record stand beside each other
           <li key={at}>
             <Link to={`/sites/${one.siteId}/${one.record === 'job' ? 'show' : 'reckon'}`}>{one.name}</Link>{' '}
-            <span className="quiet">{formatDate(one.date, glass)}</span> {figureWords(figure.kind, one.value, glass)}
+            <span className="quiet">{formatDate(one.date, units)}</span> {figureWords(figure.kind, one.value, units)}
           </li>
         ))}
       </ul>

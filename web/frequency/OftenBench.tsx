@@ -9,7 +9,7 @@ import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { dayName } from '../../words/calendar.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { useCurrency, useUnits } from '../api/hooks.ts';
 import { SiteInputs } from '../bench/SiteInputs.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
@@ -50,12 +50,12 @@ const LICHEN_WORDS: Record<LichenClimate, string> = {
 export function OftenBench() {
   const [setup, setSetup] = useState(SETUP);
   const [picked, setPicked] = useState<number | null>(null);
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const worker = useWorker();
   const { answer, error, busy } = useNewest('how often', (input: HowOftenSetup) => worker.get().often(input), setup);
   const change = (next: Partial<HowOftenSetup>) => setSetup({ ...setup, ...next });
-  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount * 10 ** minorDigits(currency), currency, units, 0);
   const chosen = picked ?? answer?.best ?? 0;
   return (
     <div className="bench">
@@ -164,7 +164,7 @@ const times = (cleans: number): string => (cleans === 1 ? 'once a year' : `${cle
 
 /** The answer in one sentence, with the range it stands in and the floor that has nothing to do with energy. */
 function Answer({ answer, money }: { answer: HowOften; money: Money }) {
-  const glass = useGlass();
+  const units = useUnits();
   const { best, everyYears, price, spread, options, policy } = answer;
   const none = options[0]?.total ?? 0;
   const longer = answer.longer.find((interval) => interval.everyYears === everyYears);
@@ -204,7 +204,7 @@ function Answer({ answer, money }: { answer: HowOften; money: Money }) {
       </div>
       {policy.total < least && (
         <p className="mb-1">
-          Looking first and cleaning at {formatQuantity(policy.cleanAt, 'fraction', glass)} lost would cost{' '}
+          Looking first and cleaning at {formatQuantity(policy.cleanAt, 'fraction', units)} lost would cost{' '}
           {money(least - policy.total)} less still, what the looking costs not counted.
         </p>
       )}
@@ -215,7 +215,7 @@ function Answer({ answer, money }: { answer: HowOften; money: Money }) {
       <p>
         {answer.floorYears === null
           ? 'Nothing grows here, so nothing but energy sets how often.'
-          : `Lichen settles from the third year on: clean within ${formatNumber(answer.floorYears, 0, glass)} years against growth, whatever the energy says. That is a reason of its own, not energy.`}
+          : `Lichen settles from the third year on: clean within ${formatNumber(answer.floorYears, 0, units)} years against growth, whatever the energy says. That is a reason of its own, not energy.`}
       </p>
     </>
   );
@@ -237,7 +237,7 @@ function Chosen({ answer, chosen, money }: { answer: HowOften; chosen: number; m
 
 /** Every way of deciding side by side, with what each costs over the best. */
 function Schedules({ answer, money }: { answer: HowOften; money: Money }) {
-  const glass = useGlass();
+  const units = useUnits();
   const best = answer.options[answer.best];
   const rows = [
     ...(best && best.cleans > 0 ? [{ name: 'The best days', often: `${best.cleans}`, ...best }] : []),
@@ -248,8 +248,8 @@ function Schedules({ answer, money }: { answer: HowOften; money: Money }) {
     })),
     ...answer.habits.map((habit) => ({ name: HABIT_WORDS[habit.habit], often: `${habit.cleans}`, ...habit })),
     {
-      name: `Looking first: at ${formatQuantity(answer.policy.cleanAt, 'fraction', glass)} lost`,
-      often: formatNumber(answer.policy.cleans, 1, glass),
+      name: `Looking first: at ${formatQuantity(answer.policy.cleanAt, 'fraction', units)} lost`,
+      often: formatNumber(answer.policy.cleans, 1, units),
       ...answer.policy,
     },
   ].sort((a, b) => a.total - b.total);

@@ -3,7 +3,7 @@ import type { PlanInput } from '../../core/methods/plan.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useCurrency, useGlass } from '../api/hooks.ts';
+import { useCurrency, useUnits } from '../api/hooks.ts';
 
 /** When the visits that are chosen lose least, as dates of the year ahead; none where the plan does not keep when its year begins. */
 function bestDates({ at, input, output }: Plan): string[] {
@@ -14,7 +14,7 @@ function bestDates({ at, input, output }: Plan): string[] {
 
 /** 0 to 12 visits a year, each number on its best days: what the dirt still takes, what the visits cost, and both as a bar. */
 export function VisitsTable({ plan }: { plan: Plan }) {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const { options, best, breakEvenPrice } = plan.output.visits;
   const dates = bestDates(plan);
@@ -47,9 +47,9 @@ export function VisitsTable({ plan }: { plan: Plan }) {
                 {option.visits}
                 {option.visits === best && ' (best)'}
               </td>
-              <td className="number">{formatMoney(option.lostValue, currency, glass, 0)}</td>
-              <td className="number">{formatMoney(option.cost, currency, glass, 0)}</td>
-              <td className="number">{formatMoney(option.total, currency, glass, 0)}</td>
+              <td className="number">{formatMoney(option.lostValue, currency, units, 0)}</td>
+              <td className="number">{formatMoney(option.cost, currency, units, 0)}</td>
+              <td className="number">{formatMoney(option.total, currency, units, 0)}</td>
               <td className="bar-cell">
                 <span className="bar dirt" style={width(option.lostValue)} />
                 <span className="bar visits" style={width(option.cost)} />
@@ -60,11 +60,11 @@ export function VisitsTable({ plan }: { plan: Plan }) {
       </table>
       <p className="quiet mb-1">
         {breakEvenPrice > 0
-          ? `One visit a year begins to pay under ${formatMoney(breakEvenPrice, currency, glass, 0)} a visit.`
+          ? `One visit a year begins to pay under ${formatMoney(breakEvenPrice, currency, units, 0)} a visit.`
           : 'No price of a visit would make it pay in energy.'}{' '}
         {`Each number on the days found best for it${
           dates.length > 0
-            ? `: for ${counted(dates.length, 'visit')} about ${dates.map((date) => formatDate(date, glass)).join(', ')}`
+            ? `: for ${counted(dates.length, 'visit')} about ${dates.map((date) => formatDate(date, units)).join(', ')}`
             : ''
         }.`}
       </p>

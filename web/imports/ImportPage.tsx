@@ -18,8 +18,8 @@ export function ImportPage() {
         <h1>Import sites</h1>
       </div>
       <div className="list-and-form">
-        <Sent />
         <SendForm />
+        <Sent />
       </div>
     </>
   );
@@ -67,7 +67,7 @@ function SendForm() {
   };
   return (
     <Form
-      className="sheet"
+      className="sheet form-first"
       onSubmit={(event) => {
         event.preventDefault();
         void submit();

@@ -2,7 +2,7 @@ import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import { followDefects } from '../../core/inspections/defects.ts';
 import { DEFECT_WORDS, SEVERITY_OF_DEFECT } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { PhotoStrip } from '../parts/photos.tsx';
 
 /** Defects followed over the visits, apart from dirt, with the warranty list. */
@@ -15,7 +15,7 @@ export function DefectsPart({
   siteId: string;
   desk: boolean;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const defects = followDefects(inspections);
   const pictures = inspections.flatMap(({ photos }) => photos).filter(({ role }) => role === 'defect');
   if (defects.length === 0) return null;
@@ -39,8 +39,8 @@ export function DefectsPart({
                 {defect.worse && <strong>, grown worse</strong>}
                 <div className="quiet">
                   {defect.firstSeen === defect.lastSeen
-                    ? `Seen ${formatDate(defect.firstSeen, glass)}`
-                    : `Seen first ${formatDate(defect.firstSeen, glass)}, last ${formatDate(defect.lastSeen, glass)}`}
+                    ? `Seen ${formatDate(defect.firstSeen, units)}`
+                    : `Seen first ${formatDate(defect.firstSeen, units)}, last ${formatDate(defect.lastSeen, units)}`}
                 </div>
                 {defect.note && <div className="quiet">{defect.note}</div>}
                 <PhotoStrip photos={pictures.filter(({ module }) => module === defect.module)} />

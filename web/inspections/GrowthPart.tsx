@@ -6,7 +6,7 @@ import type { FittedKind } from '../../core/inspections/fittings.ts';
 import { type Growth, growthBetween, TOO_SOON } from '../../core/inspections/growth.ts';
 import { FITTED_WORDS, MARK_WORDS, SOIL_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import { PairSlider } from '../parts/photos.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 
@@ -19,7 +19,7 @@ interface GrowthPartProps {
 
 /** Any two visits beside each other: what grew, on which modules, and what a fitting has changed against its control. */
 export function GrowthPart({ array, site, inspections }: GrowthPartProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const [ids, setIds] = useState<{ past: string; now: string } | null>(null);
   if (inspections.length < 2) return null;
   const find = (id: string | undefined) => inspections.find((one) => one.id === id);
@@ -34,7 +34,7 @@ export function GrowthPart({ array, site, inspections }: GrowthPartProps) {
   const visit = (one: Inspection) => ({ at: one.inspectedAt, soils: one.soils, marks: one.marks });
   const growth = growthBetween(visit(early), visit(late), grid, array.sheet.fitted);
   const when = (one: Inspection) =>
-    formatDate(new Date(one.inspectedAt).toLocaleDateString('en-CA', { timeZone: site.zone }), glass);
+    formatDate(new Date(one.inspectedAt).toLocaleDateString('en-CA', { timeZone: site.zone }), units);
   const pick = (key: 'past' | 'now', label: string, chosen: Inspection) => (
     <div>
       <Form.Label htmlFor={`growth-${key}`}>{label}</Form.Label>
@@ -74,12 +74,12 @@ export function GrowthPart({ array, site, inspections }: GrowthPartProps) {
 }
 
 function GrowthTable({ growth: { soils, marks, years } }: { growth: Growth }) {
-  const glass = useGlass();
-  const share = (value: number) => formatQuantity(value, 'fraction', glass);
+  const units = useUnits();
+  const share = (value: number) => formatQuantity(value, 'fraction', units);
   const aYear = (change: number) =>
     years < TOO_SOON
       ? 'too soon to say'
-      : `${change > 0 ? '+' : ''}${formatNumber((change / years) * 100, 1, glass)} points`;
+      : `${change > 0 ? '+' : ''}${formatNumber((change / years) * 100, 1, units)} points`;
   if (soils.length + marks.length === 0) return <p>Nothing was seen on either visit.</p>;
   return (
     <table className="table growth-table">
@@ -114,7 +114,7 @@ function GrowthTable({ growth: { soils, marks, years } }: { growth: Growth }) {
             <td className="number">
               {years < TOO_SOON
                 ? 'too soon to say'
-                : `${now > past ? '+' : ''}${formatNumber((now - past) / years, 1, glass)}`}
+                : `${now > past ? '+' : ''}${formatNumber((now - past) / years, 1, units)}`}
             </td>
           </tr>
         ))}
@@ -131,10 +131,10 @@ const listed = (modules: readonly number[]): string => {
 
 function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   if (fitted.length === 0) return null;
   const cover = ({ past, now }: { past: number; now: number }) =>
-    `${formatQuantity(past, 'fraction', glass, 2)} → ${formatQuantity(now, 'fraction', glass, 2)}`;
+    `${formatQuantity(past, 'fraction', units, 2)} → ${formatQuantity(now, 'fraction', units, 2)}`;
   return (
     <>
       <h4>What was fitted, against the rows left without</h4>
@@ -152,7 +152,7 @@ function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
             <tr key={kind + since}>
               <td>
                 {FITTED_WORDS[kind as FittedKind]}
-                <div className="quiet">since {formatDate(since, glass)}</div>
+                <div className="quiet">since {formatDate(since, units)}</div>
               </td>
               <td className="number" data-label="its rows">
                 {cover(own)}
@@ -164,7 +164,7 @@ function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
                 {difference === null
                   ? missing && say.finding(missing)
                   : difference < 0
-                    ? `${formatNumber(-difference * 100, 2, glass)} points less grew on its rows`
+                    ? `${formatNumber(-difference * 100, 2, units)} points less grew on its rows`
                     : 'No less grew on its rows: it has not helped yet'}
               </td>
             </tr>

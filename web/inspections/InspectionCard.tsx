@@ -7,7 +7,7 @@ import { isFilm } from '../../core/inspections/soil.ts';
 import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { markWords } from '../../words/marks.ts';
-import { useDo, useGlass } from '../api/hooks.ts';
+import { useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { PatchFound } from '../comparisons/PatchFound.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -35,12 +35,12 @@ export function InspectionCard({
   gammaPdc: number;
   amendable?: boolean;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const local = new Date(inspection.inspectedAt).toLocaleDateString('en-CA', { timeZone: site.zone });
   return (
     <article>
       <h3>
-        {formatDate(local, glass)}, {FROM_WORDS[inspection.from]}, {inspection.by}
+        {formatDate(local, units)}, {FROM_WORDS[inspection.from]}, {inspection.by}
       </h3>
       <table className="table">
         <thead>
@@ -59,7 +59,7 @@ export function InspectionCard({
                 {isFilm(soil.kind) && <span className="quiet">, {GRADE_WORDS[soil.grade]}</span>}
               </td>
               <td>{WHERE_WORDS[soil.where]}</td>
-              <td className="number">{formatQuantity(soil.share, 'fraction', glass)}</td>
+              <td className="number">{formatQuantity(soil.share, 'fraction', units)}</td>
               <td>{BOND_WORDS[soil.bond]}</td>
             </tr>
           ))}
@@ -79,9 +79,9 @@ export function InspectionCard({
       </p>
       {inspection.reading && (
         <p className="mb-1">
-          Reading: {formatQuantity(inspection.reading.power, 'power', glass)} at{' '}
-          {formatQuantity(inspection.reading.poaIrradiance, 'irradiance', glass)}, module{' '}
-          {formatQuantity(inspection.reading.tempModule, 'temperature', glass)}.
+          Reading: {formatQuantity(inspection.reading.power, 'power', units)} at{' '}
+          {formatQuantity(inspection.reading.poaIrradiance, 'irradiance', units)}, module{' '}
+          {formatQuantity(inspection.reading.tempModule, 'temperature', units)}.
         </p>
       )}
       {inspection.testPatch && <PatchFound found={foundOnPatch(inspection.testPatch, gammaPdc)} />}
@@ -109,7 +109,7 @@ export function InspectionCard({
       <PhotoStrip photos={inspection.photos.filter(({ module }) => module === null)} />
       {inspection.amendments.map((amendment) => (
         <div className="notice plain" key={amendment.id}>
-          {formatDate(amendment.at, glass)}, {amendment.by}: {amendment.text}{' '}
+          {formatDate(amendment.at, units)}, {amendment.by}: {amendment.text}{' '}
           <span className="quiet">(because: {amendment.reason})</span>
         </div>
       ))}

@@ -25,7 +25,7 @@ import {
 } from '../../words/en/labels.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { call } from '../api/client.ts';
-import { useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { TestPatchPart } from '../comparisons/TestPatchPart.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
@@ -246,7 +246,7 @@ function Soils({ array }: { array: SolarArray }) {
   const { control } = useFormContext();
   const { fields, append, remove } = useFieldArray({ control, name: 'soils' });
   const sound = useSoundSoils();
-  const glass = useGlass();
+  const units = useUnits();
   const marks = useWatch({ name: 'marks' }) as FormValues['marks'] | undefined;
   const worker = useWorker();
   const { answer } = useNewest(
@@ -297,8 +297,8 @@ function Soils({ array }: { array: SolarArray }) {
         </Button>
         {(sound.length > 0 || marked) && (
           <strong role="status">
-            About {formatQuantity(loss.mid, 'fraction', glass)} lost (
-            {formatRange(loss.low, loss.high, 'fraction', glass)})
+            About {formatQuantity(loss.mid, 'fraction', units)} lost (
+            {formatRange(loss.low, loss.high, 'fraction', units)})
           </strong>
         )}
       </div>
@@ -310,7 +310,7 @@ function Soils({ array }: { array: SolarArray }) {
 
 function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { control, setValue } = useFormContext();
   const reading = useWatch({ control, name: 'reading' }) as TypedReading | null;
   if (reading === null) {
@@ -392,7 +392,7 @@ function PowerReading({ array, site }: { array: SolarArray; site: Site }) {
               variant="quiet"
               onClick={() => setValue(`reading.${doubt.field === 'value' ? 'power' : doubt.field}`, doubt.likely)}
             >
-              it was {formatQuantity(doubt.likely, doubt.kind, glass)}
+              it was {formatQuantity(doubt.likely, doubt.kind, units)}
             </Button>
           )}
         </div>

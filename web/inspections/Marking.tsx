@@ -16,7 +16,7 @@ import { BONDS, type Bond } from '../../core/inspections/soil.ts';
 import { BOND_WORDS, MARK_WORDS, PATTERN_WORDS, SEVERITY_WORDS } from '../../words/en/labels.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { markWords } from '../../words/marks.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { MarkPatch } from '../parts/MarkPatches.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
@@ -150,7 +150,7 @@ export function Marking({ array }: { array: SolarArray }) {
 
 /** Cards to hold beside the glass: the same module with a known share of its touched cells covered. */
 function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Severity) => void }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <fieldset className="cards">
       <legend className="visually-hidden">How much, by the nearest card</legend>
@@ -174,7 +174,7 @@ function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Se
           <span className="quiet">
             {tool.pattern === 'spots'
               ? `${MARK_COVER.spots[severity]} ${severity === 'light' ? 'spot' : 'spots'}`
-              : `${formatQuantity(MARK_COVER[tool.pattern][severity], 'fraction', glass, 0)} of a touched cell`}
+              : `${formatQuantity(MARK_COVER[tool.pattern][severity], 'fraction', units, 0)} of a touched cell`}
           </span>
         </button>
       ))}

@@ -5,7 +5,7 @@ import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { formatDate } from '../../words/format.ts';
 import { call } from '../api/client.ts';
-import { useAsk, useAskAgain, useAskPages, useGlass } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useAskPages, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { More } from '../parts/More.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
@@ -63,7 +63,7 @@ function Face({
   photos: readonly (Photo & { recordedAt: string })[];
   zone: string;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   if (photos.length === 0) return null;
   const dayOf = (photo: Photo & { recordedAt: string }) =>
     new Date(photo.takenAt ?? photo.recordedAt).toLocaleDateString('en-CA', { timeZone: zone });
@@ -73,7 +73,7 @@ function Face({
       <h2>{array.name}</h2>
       {days.map((day) => (
         <div key={day}>
-          <h3>{formatDate(day, glass)}</h3>
+          <h3>{formatDate(day, units)}</h3>
           <PhotoStrip photos={photos.filter((photo) => dayOf(photo) === day)} arrays={arrays} />
         </div>
       ))}

@@ -9,7 +9,7 @@ import { climateOfPlace } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { BIRD_WORDS, SEEN_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatRange } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
@@ -183,7 +183,7 @@ function Seen() {
 
 function Answer({ look }: { look: QuickLook }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { lossNow, verdict, reasons } = look.output;
   return (
     <>
@@ -199,7 +199,7 @@ function Answer({ look }: { look: QuickLook }) {
         {say.finding(bare(`verdict-${verdict}`))}
       </p>
       <p>
-        To say: somewhere from {formatRange(lossNow.low, lossNow.high, 'fraction', glass, 0)} of what the panels could
+        To say: somewhere from {formatRange(lossNow.low, lossNow.high, 'fraction', units, 0)} of what the panels could
         give is lost to dirt now, as far as one can tell without looking.
       </p>
       <MakeSite look={look} />
@@ -225,7 +225,7 @@ function MakeSite({ look }: { look: QuickLook }) {
 /** Calls that no site has been made of yet. */
 function Waiting() {
   const calls = useAsk('listQuickLooks', { query: { open: 'yes', limit: 20 } });
-  const glass = useGlass();
+  const units = useUnits();
   const items = calls.data?.items ?? [];
   return (
     <section className="sheet mt-3">
@@ -241,8 +241,8 @@ function Waiting() {
             </span>
             <span className="end">
               {counted(look.fields.modules, 'panel')},{' '}
-              {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', glass, 0)} lost,{' '}
-              {formatDate(look.at, glass)}
+              {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', units, 0)} lost,{' '}
+              {formatDate(look.at, units)}
             </span>
             <MakeSite look={look} />
           </li>

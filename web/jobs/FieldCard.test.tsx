@@ -156,11 +156,11 @@ describe('the number pad', () => {
   });
 
   it('has the decimal mark of whoever types', () => {
-    expect(markup(pad, { glass: { decimalMark: ',' } })).to.include('>,</button>');
-    expect(markup(pad, { glass: { decimalMark: '.' } })).to.include('>.</button>');
+    expect(markup(pad, { units: { decimalMark: ',' } })).to.include('>,</button>');
+    expect(markup(pad, { units: { decimalMark: '.' } })).to.include('>.</button>');
   });
 
   it('asks in the units of whoever types', () => {
-    expect(read(pad, { glass: { units: 'us' } })).to.include('°F');
+    expect(read(pad, { units: { system: 'us' } })).to.include('°F');
   });
 });

@@ -2,7 +2,7 @@ import type { Held } from '../../core/jobs/cautions.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { counted } from '../../words/counted.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import type { Happen } from './happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
 
@@ -51,7 +51,7 @@ function Temperatures({
   happen: Happen;
   onTyped: (typed: boolean) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const typing = useTypedNumbers(`job.${jobId}.temperatures`, onTyped);
   const typed = usePadValues(FIELDS, typing.value);
   const complete = typed.glass != null && typed.water != null;
@@ -59,9 +59,9 @@ function Temperatures({
     <section className="caution stopped" aria-label="Caution">
       <p role="alert">
         <strong>Do not wet the glass.</strong> On record the glass is at{' '}
-        {formatQuantity(held.glass, 'temperature', glass)} and the water at{' '}
-        {formatQuantity(held.water, 'temperature', glass)}: over{' '}
-        {formatQuantity(THERMAL_LIMIT, 'temperatureDifference', glass, 0)} apart, which can crack it. Wait for shade or
+        {formatQuantity(held.glass, 'temperature', units)} and the water at{' '}
+        {formatQuantity(held.water, 'temperature', units)}: over{' '}
+        {formatQuantity(THERMAL_LIMIT, 'temperatureDifference', units, 0)} apart, which can crack it. Wait for shade or
         an earlier hour, or warm the water; then read both again.
       </p>
       <NumberPad fields={FIELDS} texts={typing.value} onTexts={typing.type}>

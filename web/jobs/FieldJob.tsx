@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { countMarks, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
+import { countDone, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { counted } from '../../words/counted.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
@@ -55,10 +55,7 @@ function Cards({ job, kept }: { job: Job; kept: Outbox }) {
   const entries = [...job.entries, ...kept.entries.filter(({ id }) => !known.has(id))];
   const progress = jobProgress(job.steps, entries);
   const index = job.steps.findIndex(({ key }) => key === progress.current);
-  const left = job.arrays.reduce(
-    (sum, array) => sum + countMarks(progress.marks[array.id], moduleCount(array)).left,
-    0,
-  );
+  const left = job.arrays.reduce((sum, array) => sum + countDone(progress.done[array.id], moduleCount(array)).left, 0);
   const happen: Happen = async (entry) => {
     await happened(job.id, { ...entry, id: newId(), at: new Date().toISOString() } as JobEntry);
   };

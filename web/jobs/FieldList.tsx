@@ -4,7 +4,7 @@ import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
 import { OfflineError } from '../api/client.ts';
-import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useSession, useUnits } from '../api/hooks.ts';
 import { ClockOff } from '../device/ClockOff.tsx';
 import { DeviceGate } from '../device/DeviceGate.tsx';
 import { deviceLock } from '../device/device.ts';
@@ -27,7 +27,7 @@ const soon = (scheduledFor: string): boolean =>
 
 function Jobs() {
   const session = useSession();
-  const glass = useGlass();
+  const units = useUnits();
   const jobs = useAsk('listJobs', { query: { open: 'yes', limit: 50 } }, { enabled: session.data?.person != null });
   const [kept, setKept] = useState<Job[]>([]);
   const leave = useLeaving();
@@ -74,7 +74,7 @@ function Jobs() {
                     {keptIds.has(job.id) && <small className="d-block">kept on this device</small>}
                   </span>
                   <span className="end">
-                    {formatDate(job.scheduledFor, glass)}
+                    {formatDate(job.scheduledFor, units)}
                     <br />
                     {JOB_WORDS[job.state]}, {job.modulesLeft} of {job.modules} left
                   </span>
@@ -89,7 +89,7 @@ function Jobs() {
                     <b>{job.site.name}</b>
                     {job.site.place}
                   </span>
-                  <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+                  <span className="end">{formatDate(job.scheduledFor, units)}</span>
                 </Link>
               </li>
             ))}

@@ -1,15 +1,16 @@
 import { useState } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import {
-  countMarks,
+  countDone,
   type JobEntry,
   type JobProgress,
-  MODULE_MARKS,
-  type ModuleMark,
+  MODULE_DONE,
+  type ModuleDone,
   standingEntries,
 } from '../../core/jobs/progress.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
-import { MARK_LABELS, MarkShape, moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { DONE_LABELS, DoneShape } from '../parts/Done.tsx';
+import { moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { FacePicker } from './FacePicker.tsx';
 import type { Happen } from './happen.ts';
@@ -36,25 +37,25 @@ export function FieldRoof({ job, progress, entries, happen }: RoofProps) {
   );
 }
 
-/** Marking: choose what was done, then touch modules, or whole rows. */
+/** Choose what was done, then touch modules, or whole rows. */
 export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps, 'job'> & { array: SolarArray }) {
-  const [mark, setMark] = useState<ModuleMark>('brushed');
+  const [doing, setDoing] = useState<ModuleDone>('brushed');
   const [rows, setRows] = useState(false);
-  const marks = progress.marks[array.id] ?? {};
-  const counts = countMarks(marks, moduleCount(array));
+  const done = progress.done[array.id] ?? {};
+  const counts = countDone(done, moduleCount(array));
   const put = (modules: number[]) =>
-    modules.length > 0 && void happen({ kind: 'mark', array: array.id, modules, mark });
+    modules.length > 0 && void happen({ kind: 'mark', array: array.id, modules, mark: doing });
   const { width } = moduleSize(array);
-  const lastMark = standingEntries(entries).findLast((entry) => entry.kind === 'mark' && entry.array === array.id);
+  const last = standingEntries(entries).findLast((entry) => entry.kind === 'mark' && entry.array === array.id);
   return (
     <>
-      <div className="mark-picker">
-        {MODULE_MARKS.map((key) => (
-          <button type="button" key={key} aria-pressed={mark === key} onClick={() => setMark(key)}>
+      <div className="done-picker">
+        {MODULE_DONE.map((key) => (
+          <button type="button" key={key} aria-pressed={doing === key} onClick={() => setDoing(key)}>
             <svg viewBox="0 0 1 1" style={{ background: '#fff' }} aria-hidden="true">
-              <MarkShape mark={key} width={1} height={1} />
+              <DoneShape done={key} width={1} height={1} />
             </svg>
-            {MARK_LABELS[key]}
+            {DONE_LABELS[key]}
           </button>
         ))}
         <button type="button" aria-pressed={rows} onClick={() => setRows(!rows)}>
@@ -65,14 +66,14 @@ export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps
         {(zoom) => (
           <RoofDrawing
             array={array}
-            marks={marks}
+            done={done}
             scale={(TARGET / width) * zoom}
             onModule={(index) => put(rows ? rowOf(array, index) : [index])}
           />
         )}
       </ZoomBox>
       <p className="m-0" role="status">
-        {counts.left} of {moduleCount(array)} left without a mark
+        {counts.left} of {moduleCount(array)} still to do
         {counts['come-back'] > 0 && `, ${counts['come-back']} to come back to`}.
       </p>
       <div className="d-grid gap-2">
@@ -80,18 +81,18 @@ export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps
           <button
             type="button"
             className="btn btn-outline-primary"
-            onClick={() => put(allModules(array).filter((index) => marks[index] === undefined))}
+            onClick={() => put(allModules(array).filter((index) => done[index] === undefined))}
           >
-            All that are left: {MARK_LABELS[mark]}
+            All that are left: {DONE_LABELS[doing]}
           </button>
         )}
-        {lastMark && (
+        {last && (
           <button
             type="button"
             className="btn btn-outline-primary"
-            onClick={() => void happen({ kind: 'struck', entry: lastMark.id, reason: 'marked by mistake' })}
+            onClick={() => void happen({ kind: 'struck', entry: last.id, reason: 'marked by mistake' })}
           >
-            Undo the last mark
+            Undo the last one
           </button>
         )}
       </div>

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { parseNumber } from '../../core/units/parse.ts';
-import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
-import { useGlass } from '../api/hooks.ts';
+import { fromUnits, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { useUnits } from '../api/hooks.ts';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
 
 export interface PadField {
@@ -39,18 +39,18 @@ export function usePadValues(
   fields: readonly PadField[],
   texts: Record<string, string>,
 ): Record<string, number | null> {
-  const glass = useGlass();
+  const units = useUnits();
   return Object.fromEntries(
     fields.map(({ key, kind }) => {
       const parsed = parseNumber(texts[key] ?? '');
-      return [key, parsed === null ? null : fromGlass(parsed, kind, glass.units)];
+      return [key, parsed === null ? null : fromUnits(parsed, kind, units.system)];
     }),
   );
 }
 
 /** Big keys for wet hands; each field knows its unit. A keyboard types into the same place. */
 export function NumberPad({ fields, texts, onTexts, children }: NumberPadProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const [active, setActive] = useState(fields[0]?.key ?? '');
   const set = (text: string) => onTexts({ ...texts, [active]: text });
   const press = (key: string) => set((texts[active] ?? '') + key);
@@ -72,12 +72,12 @@ export function NumberPad({ fields, texts, onTexts, children }: NumberPadProps) 
           >
             <span className="asked">{label}</span>
             <span className="typed">{texts[key] || '–'}</span>
-            <span className="unit">{unitOf(kind, glass.units).symbol}</span>
+            <span className="unit">{unitOf(kind, units.system).symbol}</span>
           </button>
         ))}
       </div>
       <fieldset className="pad m-0" aria-label="Number pad">
-        {['1', '2', '3', '4', '5', '6', '7', '8', '9', glass.decimalMark, '0'].map((key) => (
+        {['1', '2', '3', '4', '5', '6', '7', '8', '9', units.decimalMark, '0'].map((key) => (
           <button type="button" key={key} onClick={() => press(key)}>
             {key}
           </button>

@@ -3,15 +3,16 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
-import { countMarks, jobProgress } from '../../core/jobs/progress.ts';
+import { countDone, jobProgress } from '../../core/jobs/progress.ts';
 import { verbOf } from '../../core/jobs/steps.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
-import { MarkLegend, RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { DoneLegend } from '../parts/Done.tsx';
+import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import type { Job } from './outbox/index.ts';
 
@@ -55,7 +56,7 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
 
 /** The jobs of a site where there are several: the visits of a plan, and washes from before. */
 function Visits({ siteId, shown }: { siteId: string; shown: string | null }) {
-  const glass = useGlass();
+  const units = useUnits();
   const jobs = useAsk('listJobs', { query: { site: siteId, limit: 50 } });
   const items = jobs.data?.items ?? [];
   if (items.length < 2) return null;
@@ -65,7 +66,7 @@ function Visits({ siteId, shown }: { siteId: string; shown: string | null }) {
       <ul className="plain-list">
         {items.map((item) => (
           <li key={item.id} aria-current={item.id === shown || undefined}>
-            <strong>{formatDate(item.scheduledFor, glass)}</strong>
+            <strong>{formatDate(item.scheduledFor, units)}</strong>
             <span className={`state-word ${item.state}`}>{JOB_WORDS[item.state]}</span>
             <span className="end">
               <Link to={`/field/${item.id}`}>cards</Link>
@@ -106,12 +107,12 @@ function Schedule({ quote }: { quote: Quote }) {
 
 function JobPage({ job }: { job: Job }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const progress = jobProgress(job.steps, job.entries);
   return (
     <>
       <div className="d-flex gap-3 align-items-baseline mb-2">
-        <strong>{formatDate(job.scheduledFor, glass)}</strong>
+        <strong>{formatDate(job.scheduledFor, units)}</strong>
         <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>
         {(job.state === 'scheduled' || job.state === 'paused') && <MoveJob key={job.scheduledFor} job={job} />}
       </div>
@@ -123,8 +124,8 @@ function JobPage({ job }: { job: Job }) {
           <div className="roof-head">
             <span className="name">{array.name}</span>
           </div>
-          <RoofDrawing array={array} marks={progress.marks[array.id] ?? {}} />
-          <MarkLegend counts={countMarks(progress.marks[array.id], moduleCount(array))} />
+          <RoofDrawing array={array} done={progress.done[array.id] ?? {}} />
+          <DoneLegend counts={countDone(progress.done[array.id], moduleCount(array))} />
         </div>
       ))}
       <div className="two">
@@ -153,18 +154,18 @@ function JobPage({ job }: { job: Job }) {
             {progress.readings.map((reading) => (
               <li key={reading.id}>
                 <span>
-                  {reading.when}: {formatQuantity(reading.reading.value, reading.quantity, glass)}
+                  {reading.when}: {formatQuantity(reading.reading.value, reading.quantity, units)}
                 </span>
                 <span className="end">
-                  {formatQuantity(reading.reading.poaIrradiance, 'irradiance', glass)},{' '}
-                  {formatQuantity(reading.reading.tempModule, 'temperature', glass)}
+                  {formatQuantity(reading.reading.poaIrradiance, 'irradiance', units)},{' '}
+                  {formatQuantity(reading.reading.tempModule, 'temperature', units)}
                 </span>
               </li>
             ))}
             {progress.water.map((reading) => (
               <li key={reading.id}>
-                water: {formatQuantity(reading.conductivity, 'conductivity', glass)}
-                <span className="end">finish allows {formatQuantity(job.water.limit, 'conductivity', glass)}</span>
+                water: {formatQuantity(reading.conductivity, 'conductivity', units)}
+                <span className="end">finish allows {formatQuantity(job.water.limit, 'conductivity', units)}</span>
               </li>
             ))}
             {progress.readings.length + progress.water.length === 0 && <li className="quiet">none yet</li>}

@@ -3,7 +3,7 @@ import type { ArrayPlan } from '../../core/methods/plan.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
-import { useGlass, useSay } from '../api/hooks.ts';
+import { useSay, useUnits } from '../api/hooks.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
@@ -75,11 +75,11 @@ interface ArrayMethodProps {
 
 function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodProps) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { method } = array;
   const recommended = array.recommended ?? method;
-  const metres = (value: number) => formatQuantity(value, 'length', glass, 0);
-  const pace = (value: number) => `${formatNumber(value, 2, glass)} min a module`;
+  const metres = (value: number) => formatQuantity(value, 'length', units, 0);
+  const pace = (value: number) => `${formatNumber(value, 2, units)} min a module`;
   const named = (what: string) => (several ? `${what}, ${array.name}` : what);
   const way = <K extends Exclude<keyof ArrayOverrides, 'rungs'>>(key: K) => ({
     busy,
@@ -108,8 +108,8 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
       </Choice>
       {array.method.litresPerModule !== null && (
         <p className="quiet mb-1">
-          Takes off {formatQuantity(array.takesOff, 'fraction', glass, 0)} of the loss now, by what lies there (house
-          assumption); {formatQuantity(method.litresPerModule, 'volume', glass, 1)} a module.
+          Takes off {formatQuantity(array.takesOff, 'fraction', units, 0)} of the loss now, by what lies there (house
+          assumption); {formatQuantity(method.litresPerModule, 'volume', units, 1)} a module.
         </p>
       )}
       <Choice

@@ -6,7 +6,7 @@ import { planFinding } from '../../core/quotes/price.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { Choice } from '../parts/Choice.tsx';
@@ -81,7 +81,7 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
 function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
   const say = useSay();
   const { output, overrides } = plan;
-  const glass = useGlass();
+  const units = useUnits();
   const { reasons, visitsChosen: visits } = output;
   const ofPlan =
     visits > 1 && output.saves && output.beyondFirst
@@ -95,7 +95,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
         <Figure
           label="Salts left"
           reason={reasons.residue}
-          note={`finish allows ${formatQuantity(output.water.residueLimit, 'residue', glass)}`}
+          note={`finish allows ${formatQuantity(output.water.residueLimit, 'residue', units)}`}
         />
         <Figure label="One wash is worth" reason={reasons.benefit} />
         <Figure
@@ -143,7 +143,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
         )}
       </Choice>
       <p className="quiet mt-2">
-        Planned {formatDate(plan.at, glass)} by {plan.by}, calculation {plan.calculationVersion},{' '}
+        Planned {formatDate(plan.at, units)} by {plan.by}, calculation {plan.calculationVersion},{' '}
         {figuresUsedWords(output.figures)}.
       </p>
     </>

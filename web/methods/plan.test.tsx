@@ -92,7 +92,7 @@ describe('the method of a plan', () => {
   it('says a pole in the unit of whoever reads it', () => {
     const plan = planned();
     expect(read(<MethodPart {...props(plan)} />)).to.match(/Pole \d+ m /);
-    expect(read(<MethodPart {...props(plan)} />, { glass: { units: 'us' } })).to.match(/Pole \d+ ft /);
+    expect(read(<MethodPart {...props(plan)} />, { units: { system: 'us' } })).to.match(/Pole \d+ ft /);
   });
 });
 

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { dateHint, parseDate } from '../../core/time/typed.ts';
 import { formatDate } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 
 interface DateInputProps {
   id: string;
@@ -21,8 +21,8 @@ const ISO = /^\d{4}-\d{2}-\d{2}$/;
 
 /** A date in the order in which the person reads dates, and not in the browser's. */
 export function DateInput({ id, value, onDate, onBlur, isInvalid, required, size, describedBy }: DateInputProps) {
-  const glass = useGlass();
-  const shown = (date: string) => (ISO.test(date) ? formatDate(date, glass) : date);
+  const units = useUnits();
+  const shown = (date: string) => (ISO.test(date) ? formatDate(date, units) : date);
   const [text, setText] = useState(() => shown(value));
   const [given, setGiven] = useState(value);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a value that was not typed here rewrites the text
@@ -36,11 +36,11 @@ export function DateInput({ id, value, onDate, onBlur, isInvalid, required, size
       id={id}
       autoComplete="off"
       inputMode="numeric"
-      placeholder={dateHint(glass.dateOrder)}
+      placeholder={dateHint(units.dateOrder)}
       value={text}
       onChange={(event) => {
         const typed = event.target.value;
-        const date = typed.trim() === '' ? '' : (parseDate(typed, glass.dateOrder) ?? typed);
+        const date = typed.trim() === '' ? '' : (parseDate(typed, units.dateOrder) ?? typed);
         setText(typed);
         setGiven(date);
         onDate(date);

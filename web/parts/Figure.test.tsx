@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import { written } from '../../core/findings.ts';
 import type { Reason } from '../../core/reasons.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS, type Units } from '../../core/units/quantities.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { Choice } from './Choice.tsx';
 import { Figure, Plain, show, showRange } from './Figure.tsx';
 
-const glass: Glass = DEFAULT_GLASS;
-const comma: Glass = { ...glass, decimalMark: ',' };
+const units: Units = DEFAULT_UNITS;
+const comma: Units = { ...units, decimalMark: ',' };
 
 const reason = (changes: Partial<Reason> = {}): Reason => ({
   what: written('Lost now'),
@@ -23,8 +23,8 @@ const reason = (changes: Partial<Reason> = {}): Reason => ({
 
 describe('a figure on the screen', () => {
   it('has its unit', () => {
-    expect(show(5952, 'power', glass, 'ZAR')).to.match(/kW|W/);
-    expect(show(0.115, 'fraction', glass, 'ZAR')).to.match(/11\.5.%/);
+    expect(show(5952, 'power', units, 'ZAR')).to.match(/kW|W/);
+    expect(show(0.115, 'fraction', units, 'ZAR')).to.match(/11\.5.%/);
   });
 
   it('has the decimal mark of whoever reads it', () => {
@@ -32,17 +32,17 @@ describe('a figure on the screen', () => {
   });
 
   it('is money with cents while it is small, and without from a hundred on', () => {
-    expect(show(9950, 'money', glass, 'ZAR')).to.match(/99\.50$/);
-    expect(show(147_039, 'money', glass, 'ZAR')).to.match(/ZAR.1470$/);
+    expect(show(9950, 'money', units, 'ZAR')).to.match(/99\.50$/);
+    expect(show(147_039, 'money', units, 'ZAR')).to.match(/ZAR.1470$/);
   });
 
   it('is no number where there is none', () => {
-    expect(show(null, 'fraction', glass, 'ZAR')).not.to.match(/\d|NaN|null/);
+    expect(show(null, 'fraction', units, 'ZAR')).not.to.match(/\d|NaN|null/);
   });
 
   it('has a range with one unit for both ends', () => {
-    expect(showRange(0.08, 0.15, 'fraction', glass, 'ZAR')).to.match(/^8\.0 to 15\.0.%$/);
-    expect(showRange(100_000, 250_000, 'money', glass, 'ZAR')).to.match(/^ZAR 1000 to 2500$/);
+    expect(showRange(0.08, 0.15, 'fraction', units, 'ZAR')).to.match(/^8\.0 to 15\.0.%$/);
+    expect(showRange(100_000, 250_000, 'money', units, 'ZAR')).to.match(/^ZAR 1000 to 2500$/);
   });
 
   it('stands with its range, and opens its reasons', () => {

@@ -1,22 +1,22 @@
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import type { Reason } from '../../core/reasons.ts';
-import type { Glass } from '../../core/units/quantities.ts';
-import { type QuantityKind, toGlass, unitOf } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
+import { type QuantityKind, toUnits, unitOf } from '../../core/units/quantities.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 
 /** A value as text in its own kind. */
 export function show(
   value: number | null,
   kind: QuantityKind | 'money',
-  glass: Glass,
+  units: Units,
   currency: string,
   digits?: number,
 ): string {
-  if (kind !== 'money') return formatQuantity(value, kind, glass, digits);
-  return formatMoney(value === null ? null : value, currency, glass, digits ?? moneyDigits(value ?? 0, currency));
+  if (kind !== 'money') return formatQuantity(value, kind, units, digits);
+  return formatMoney(value === null ? null : value, currency, units, digits ?? moneyDigits(value ?? 0, currency));
 }
 
 /** Amounts of a hundred and more are estimates or sums here: no cents. */
@@ -27,15 +27,15 @@ export function showRange(
   low: number,
   high: number,
   kind: QuantityKind | 'money',
-  glass: Glass,
+  units: Units,
   currency: string,
 ): string {
   if (kind === 'money') {
-    const whole = (amount: number) => formatNumber(Math.round(amount) / 10 ** minorDigits(currency), 0, glass);
+    const whole = (amount: number) => formatNumber(Math.round(amount) / 10 ** minorDigits(currency), 0, units);
     return `${currency} ${whole(low)} to ${whole(high)}`;
   }
-  const unit = unitOf(kind, glass.units);
-  return `${formatNumber(toGlass(low, kind, glass.units), unit.digits, glass)} to ${formatNumber(toGlass(high, kind, glass.units), unit.digits, glass)} ${unit.symbol}`;
+  const unit = unitOf(kind, units.system);
+  return `${formatNumber(toUnits(low, kind, units.system), unit.digits, units)} to ${formatNumber(toUnits(high, kind, units.system), unit.digits, units)} ${unit.symbol}`;
 }
 
 interface FigureProps {
@@ -50,7 +50,7 @@ interface FigureProps {
 /** A computed figure. Clicking it opens its reasons: inputs, formula in words, source, what would change it most. */
 export function Figure({ label, reason, note, sign = '' }: FigureProps) {
   const [open, setOpen] = useState(false);
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const ranged = reason.low !== undefined && reason.high !== undefined;
   return (
@@ -59,10 +59,10 @@ export function Figure({ label, reason, note, sign = '' }: FigureProps) {
         <span className="label">{label}</span>
         <span className="value">
           {sign}
-          {show(reason.value, reason.kind, glass, currency, ranged && reason.kind === 'money' ? 0 : undefined)}
+          {show(reason.value, reason.kind, units, currency, ranged && reason.kind === 'money' ? 0 : undefined)}
         </span>
         <span className="range">
-          {ranged && showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, glass, currency)}
+          {ranged && showRange(reason.low ?? 0, reason.high ?? 0, reason.kind, units, currency)}
           {ranged && note && ', '}
           {note}
         </span>
@@ -84,14 +84,14 @@ export function Figure({ label, reason, note, sign = '' }: FigureProps) {
 
 function ReasonBody({ reason }: { reason: Reason }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   return (
     <>
       <p>
-        {say.finding(reason.what)}: <strong>{show(reason.value, reason.kind, glass, currency)}</strong>
+        {say.finding(reason.what)}: <strong>{show(reason.value, reason.kind, units, currency)}</strong>
         {reason.low !== undefined && reason.high !== undefined && (
-          <> ({showRange(reason.low, reason.high, reason.kind, glass, currency)})</>
+          <> ({showRange(reason.low, reason.high, reason.kind, units, currency)})</>
         )}
       </p>
       <h3>How</h3>
@@ -110,7 +110,7 @@ function ReasonBody({ reason }: { reason: Reason }) {
                   ? 'none'
                   : typeof value !== 'number'
                     ? say.finding(value)
-                    : show(value, kind ?? 'count', glass, currency)}
+                    : show(value, kind ?? 'count', units, currency)}
               </td>
             </tr>
           ))}
@@ -124,7 +124,7 @@ function ReasonBody({ reason }: { reason: Reason }) {
               {reason.drivers.map(({ change, becomes }) => (
                 <tr key={say.finding(change)}>
                   <td>{say.finding(change)}</td>
-                  <td className="number">{show(becomes, reason.kind, glass, currency)}</td>
+                  <td className="number">{show(becomes, reason.kind, units, currency)}</td>
                 </tr>
               ))}
             </tbody>

@@ -1,9 +1,9 @@
 import { useId, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { parseNumber } from '../../core/units/parse.ts';
-import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { fromUnits, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { formatForTyping } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { NumberInput } from './NumberInput.tsx';
 
 interface Common {
@@ -70,20 +70,20 @@ function Dialog<K extends string>({
   onTyped: (typed: Typing | null) => void;
   onClose: () => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const id = useId();
-  const standing = props.kind ? formatForTyping(props.current / (props.scale ?? 1), props.kind, glass) : props.current;
+  const standing = props.kind ? formatForTyping(props.current / (props.scale ?? 1), props.kind, units) : props.current;
   const { value, reason } = typed ?? { value: standing, reason: '' };
   const [asked, setAsked] = useState(false);
   const text = value.trim();
   const number = parseNumber(text);
   const wrong = props.kind ? number === null : text === '';
-  const symbol = props.kind ? (props.unit ?? unitOf(props.kind, glass.units).symbol) : '';
+  const symbol = props.kind ? (props.unit ?? unitOf(props.kind, units.system).symbol) : '';
   const submit = () => {
     setAsked(true);
     const given = reason.trim();
     if (wrong || given === '') return;
-    if (props.kind) props.onOverrule(fromGlass(number ?? 0, props.kind, glass.units) * (props.scale ?? 1), given);
+    if (props.kind) props.onOverrule(fromUnits(number ?? 0, props.kind, units.system) * (props.scale ?? 1), given);
     else if (props.options) props.onOverrule(text as K, given);
     else props.onOverrule(text, given);
     onTyped(null);

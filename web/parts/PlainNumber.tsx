@@ -2,7 +2,7 @@ import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatForTyping } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { NumberInput } from './NumberInput.tsx';
 
 /**
@@ -26,9 +26,9 @@ export function PlainNumber({
   onValue: (value: number) => void;
   onEmpty?: () => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const id = useId();
-  const [text, setText] = useState(() => (value === null ? '' : formatForTyping(value, 'count', glass)));
+  const [text, setText] = useState(() => (value === null ? '' : formatForTyping(value, 'count', units)));
   const [wrong, setWrong] = useState(false);
   const type = (typed: string) => {
     setText(typed);

@@ -1,9 +1,10 @@
 import { expect } from 'chai';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { MODULE_MARKS } from '../../core/jobs/progress.ts';
+import { MODULE_DONE } from '../../core/jobs/progress.ts';
 import { exampleSoils } from '../../core/testing/examplePlan.ts';
 import { count, markup, read } from '../testing/markup.tsx';
-import { MARK_LABELS, MarkLegend, MarkShape, moduleSize, RoofDrawing, SOIL_STEPS, soilStep } from './RoofDrawing.tsx';
+import { DONE_LABELS, DoneLegend, DoneShape } from './Done.tsx';
+import { moduleSize, RoofDrawing, SOIL_STEPS, soilStep } from './RoofDrawing.tsx';
 
 const array = (changes: Partial<SolarArray> = {}) =>
   ({
@@ -87,11 +88,11 @@ describe('the drawn roof', () => {
 
   it('is a picture to look at, and buttons where modules are marked', () => {
     expect(markup(<RoofDrawing array={array()} />)).to.include('role="img"');
-    const html = markup(<RoofDrawing array={array()} marks={{ 3: 'bladed' }} onModule={() => undefined} />);
+    const html = markup(<RoofDrawing array={array()} done={{ 3: 'bladed' }} onModule={() => undefined} />);
     expect(count(html, /role="button"/)).to.equal(10);
     expect(count(html, /tabindex="0"/)).to.equal(10);
     expect(html).to.include('aria-label="Module 4, row 1, bladed"');
-    expect(html).to.include('aria-label="Module 6, row 2, no mark"');
+    expect(html).to.include('aria-label="Module 6, row 2, not done"');
     expect(count(html, /aria-pressed="true"/)).to.equal(1);
   });
 
@@ -102,15 +103,15 @@ describe('the drawn roof', () => {
     expect(html).to.include('aria-label="Module 3, row 1, no mark, hot-spot"');
   });
 
-  it('tells marks apart by their shape, and not by colour alone', () => {
-    const shapes = MODULE_MARKS.map((mark) => markup(<MarkShape mark={mark} width={1} height={1} />));
-    expect(new Set(shapes).size).to.equal(MODULE_MARKS.length);
+  it('tells what was done apart by their shape, and not by colour alone', () => {
+    const shapes = MODULE_DONE.map((done) => markup(<DoneShape done={done} width={1} height={1} />));
+    expect(new Set(shapes).size).to.equal(MODULE_DONE.length);
   });
 
-  it('counts each mark in its legend, and what is left', () => {
+  it('counts what was done in its legend, and what is left', () => {
     const counts = { rinsed: 1, brushed: 2, bladed: 3, 'not-reached': 4, 'come-back': 5, left: 6 };
-    const text = read(<MarkLegend counts={counts} />);
-    for (const mark of MODULE_MARKS) expect(text).to.include(`${counts[mark]} ${MARK_LABELS[mark]}`);
+    const text = read(<DoneLegend counts={counts} />);
+    for (const done of MODULE_DONE) expect(text).to.include(`${counts[done]} ${DONE_LABELS[done]}`);
     expect(text).to.include('6 left');
   });
 });

@@ -6,10 +6,11 @@ import { MODULE_SIZE } from '../../core/assumptions.ts';
 import { cellsAsTheyLie, type Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { isFilm, lossOfSoil } from '../../core/inspections/soil.ts';
-import type { ModuleMark } from '../../core/jobs/progress.ts';
+import type { ModuleDone } from '../../core/jobs/progress.ts';
 import type { CellGrid } from '../../core/modules/cellLayout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
 import { counted } from '../../words/counted.ts';
+import { DONE_FILL, DONE_LABELS, DoneShape } from './Done.tsx';
 import { type LaidMark, MarkPatch } from './MarkPatches.tsx';
 import { RoofThings } from './RoofThings.tsx';
 import { stringColour } from './stringColour.ts';
@@ -24,56 +25,15 @@ export const SOIL_STEPS = [0.01, 0.04, 0.09, 0.18];
 export const soilStep = (loss: number): number => SOIL_STEPS.filter((edge) => loss >= edge).length;
 const SOIL_COLOURS = ['var(--soil-0)', 'var(--soil-1)', 'var(--soil-2)', 'var(--soil-3)', 'var(--soil-4)'];
 
-export const MARK_LABELS: Record<ModuleMark, string> = {
-  rinsed: 'rinsed',
-  brushed: 'brushed',
-  bladed: 'bladed',
-  'not-reached': 'not reached',
-  'come-back': 'come back',
-};
-
 export function moduleSize(array: Pick<SolarArray, 'orientation'>) {
   return array.orientation === 'portrait' ? { width: SHORT, height: LONG } : { width: LONG, height: SHORT };
 }
 
-/** The shape inside a marked module: told apart by form, not by colour alone. */
-export function MarkShape({ mark, width, height }: { mark: ModuleMark; width: number; height: number }) {
-  const stroke = { stroke: '#0c1311', strokeWidth: 0.11, fill: 'none' };
-  const x = width / 2;
-  const y = height / 2;
-  const r = Math.min(width, height) * 0.27;
-  if (mark === 'rinsed') return <path d={`M${x} ${y - r}q${r} ${r} 0 ${2 * r}q${-r} ${-r} 0 ${-2 * r}`} {...stroke} />;
-  if (mark === 'brushed')
-    return <path d={`M${x - r} ${y}l${r * 0.7} ${r * 0.8}L${x + r} ${y - r * 0.9}`} {...stroke} />;
-  if (mark === 'bladed')
-    return (
-      <path
-        d={`M${x - r} ${y + r * 0.5}h${2 * r}M${x - r} ${y - r * 0.1}l${r * 0.6} ${r * 0.6}L${x + r} ${y - r}`}
-        {...stroke}
-      />
-    );
-  if (mark === 'not-reached')
-    return <path d={`M${x - r} ${y - r}l${2 * r} ${2 * r}M${x + r} ${y - r}l${-2 * r} ${2 * r}`} {...stroke} />;
-  return (
-    <path
-      d={`M${x + r} ${y}a${r} ${r} 0 1 1 ${-r} ${-r}l${r * 0.5} ${-r * 0.4}m${-r * 0.5} ${r * 0.4}l${r * 0.5} ${r * 0.5}`}
-      {...stroke}
-    />
-  );
-}
-
-const MARK_FILL: Record<ModuleMark, string> = {
-  rinsed: '#cfe6ef',
-  brushed: '#c4e3cd',
-  bladed: '#a8d3b4',
-  'not-reached': '#f3c9bf',
-  'come-back': '#f7e3a6',
-};
-
 interface RoofDrawingProps {
   array: SolarArray;
   soils?: readonly Soil[];
-  marks?: Record<number, ModuleMark>;
+  /** what was done to each module, where the drawing shows that and not what lies on the glass */
+  done?: Record<number, ModuleDone>;
   defects?: readonly { module: number; kind: string }[];
   /** patches where they were marked; where there are any, they are drawn in place of those among the soils */
   patches?: readonly Mark[];
@@ -93,7 +53,7 @@ interface RoofDrawingProps {
 export function RoofDrawing({
   array,
   soils = NO_SOILS,
-  marks,
+  done,
   defects = NO_DEFECTS,
   patches: laid = NO_MARKS,
   strings = NO_STRINGS,
@@ -169,7 +129,7 @@ export function RoofDrawing({
           height={height}
           holes={holes}
           colour={colour}
-          marks={marks}
+          done={done}
           laidOn={laidOn}
           patches={patches}
           defects={defects}
@@ -195,7 +155,7 @@ interface StretchProps {
   height: number;
   holes: ReadonlySet<number>;
   colour: string;
-  marks: Record<number, ModuleMark> | undefined;
+  done: Record<number, ModuleDone> | undefined;
   laidOn: ReadonlyMap<number, string>;
   patches: readonly Soil[];
   defects: readonly { module: number; kind: string }[];
@@ -206,7 +166,7 @@ interface StretchProps {
 
 /** Some modules of a face, one after the other. */
 const Stretch = memo(function Stretch(props: StretchProps) {
-  const { from, to, columns, width, height, holes, colour, marks, laidOn, patches, defects, stringOf, grid } = props;
+  const { from, to, columns, width, height, holes, colour, done, laidOn, patches, defects, stringOf, grid } = props;
   return Array.from({ length: to - from }, (_, at) => {
     const index = from + at;
     const row = Math.floor(index / columns);
@@ -219,8 +179,8 @@ const Stretch = memo(function Stretch(props: StretchProps) {
         index={index}
         row={row}
         colour={colour}
-        marking={marks !== undefined}
-        mark={marks?.[index]}
+        ofWork={done !== undefined}
+        done={done?.[index]}
         laid={laidOn.get(index) ?? ''}
         patches={patches}
         defect={defects.find(({ module }) => module === index)?.kind}
@@ -332,8 +292,9 @@ interface ModuleProps extends Place {
   row: number;
   colour: string;
   /** whether the drawing shows what was done, and not what lies on the glass */
-  marking: boolean;
-  mark: ModuleMark | undefined;
+  /** whether the drawing shows what was done, and not what lies on the glass */
+  ofWork: boolean;
+  done: ModuleDone | undefined;
   /** what was marked on it, as one text, so that a module is drawn again only where it has changed */
   laid: string;
   patches: readonly Soil[];
@@ -345,12 +306,11 @@ interface ModuleProps extends Place {
 }
 
 const Module = memo(function Module(props: ModuleProps) {
-  const { x, y, width, height, index, row, colour, marking, mark, laid, patches, defect, string, grid, onPress } =
-    props;
+  const { x, y, width, height, index, row, colour, ofWork, done, laid, patches, defect, string, grid, onPress } = props;
   const own = marksOfText(laid);
-  const carries = mark
-    ? MARK_LABELS[mark]
-    : own.map(({ kind, severity }) => `${kind} ${severity}`).join(', ') || 'no mark';
+  const carries = done
+    ? DONE_LABELS[done]
+    : own.map(({ kind, severity }) => `${kind} ${severity}`).join(', ') || (ofWork ? 'not done' : 'no mark');
   const name = `Module ${index + 1}, row ${row + 1}, ${carries}${string === undefined ? '' : `, string ${string + 1}`}${defect ? `, ${defect}` : ''}`;
   return (
     <g
@@ -361,7 +321,7 @@ const Module = memo(function Module(props: ModuleProps) {
             role: 'button',
             tabIndex: 0,
             'aria-label': name,
-            'aria-pressed': mark !== undefined || own.length > 0 || string !== undefined,
+            'aria-pressed': done !== undefined || own.length > 0 || string !== undefined,
             onClick: () => onPress(index),
             onKeyDown: (event: React.KeyboardEvent) => {
               if (event.key === 'Enter' || event.key === ' ') {
@@ -376,12 +336,12 @@ const Module = memo(function Module(props: ModuleProps) {
         className="module"
         width={width}
         height={height}
-        fill={mark ? MARK_FILL[mark] : marking ? '#eef1ee' : colour}
+        fill={done ? DONE_FILL[done] : ofWork ? '#eef1ee' : colour}
         stroke="#6d777c"
-        strokeWidth={marking ? 0.05 : 0.03}
+        strokeWidth={ofWork ? 0.05 : 0.03}
       />
-      {!marking && <Cells width={width} height={height} />}
-      {!marking &&
+      {!ofWork && <Cells width={width} height={height} />}
+      {!ofWork &&
         patches.map((soil) => (
           <Patch key={soil.kind + soil.where} soil={soil} seed={index} width={width} height={height} />
         ))}
@@ -396,7 +356,7 @@ const Module = memo(function Module(props: ModuleProps) {
         />
       ))}
       {string !== undefined && <StringTag at={string} width={width} height={height} />}
-      {mark && <MarkShape mark={mark} width={width} height={height} />}
+      {done && <DoneShape done={done} width={width} height={height} />}
       {defect && <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />}
     </g>
   );
@@ -519,29 +479,6 @@ export function SoilLegend() {
           {word}
         </span>
       ))}
-    </div>
-  );
-}
-
-export function MarkLegend({ counts }: { counts: Record<ModuleMark | 'left', number> }) {
-  return (
-    <div className="legend">
-      {(Object.keys(MARK_LABELS) as ModuleMark[]).map((mark) => (
-        <span key={mark}>
-          <svg
-            width="18"
-            height="18"
-            viewBox="0 0 1 1"
-            className="swatch"
-            style={{ background: MARK_FILL[mark] }}
-            aria-hidden="true"
-          >
-            <MarkShape mark={mark} width={1} height={1} />
-          </svg>
-          {counts[mark]} {MARK_LABELS[mark]}
-        </span>
-      ))}
-      <span>{counts.left} left</span>
     </div>
   );
 }

@@ -2,9 +2,9 @@ import { type ReactNode, useContext, useEffect, useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { get, useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
 import { parseNumber } from '../../core/units/parse.ts';
-import { fromGlass, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
+import { fromUnits, type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { formatDate, formatForTyping } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { DateInput } from './DateInput.tsx';
 import { fieldWords, Labels, useLabel } from './labels.ts';
 import { NumberInput } from './NumberInput.tsx';
@@ -130,11 +130,11 @@ export function TextField({
 /** A date in the order of the person; empty is null. */
 export function DateField({ name, label, hint, className }: FieldProps) {
   const id = useId();
-  const glass = useGlass();
+  const units = useUnits();
   const { field } = useController({ name });
   const found = useError(name, label);
   const assumed = useAssumed(name);
-  const error = found && `Type a date, such as ${formatDate('2026-11-24', glass)}`;
+  const error = found && `Type a date, such as ${formatDate('2026-11-24', units)}`;
   return (
     <Frame id={id} label={label} hint={hint} error={error} className={className} assumed={assumed}>
       <DateInput
@@ -227,8 +227,8 @@ export function NumberField({
   });
   const assumed = useAssumed(name);
   const message = error && typeof field.value === 'string' ? 'Type a number, such as 12.5' : error;
-  const glass = useGlass();
-  const symbol = suffix ?? unitOf(kind, glass.units).symbol;
+  const units = useUnits();
+  const symbol = suffix ?? unitOf(kind, units.system).symbol;
   return (
     <Frame id={id} label={label} hint={hint} error={message} className={className} assumed={assumed}>
       <NumberInput
@@ -250,7 +250,7 @@ export function NumberField({
 
 interface NumberText {
   kind: QuantityKind;
-  /** what the form's value is multiplied by before the unit of the glass applies */
+  /** what the form's value is multiplied by before its unit applies */
   scale: number;
   value: unknown;
   onValue: (value: unknown) => void;
@@ -263,11 +263,11 @@ const tidy = (value: number): number => Number(value.toPrecision(12));
 
 /** The text of a number field: follows the value until somebody types, and keeps what was typed as it was typed. */
 function useNumberText({ kind, scale, value, onValue, optional, digits }: NumberText) {
-  const glass = useGlass();
+  const units = useUnits();
   const shown = (si: unknown): string => {
     if (typeof si === 'string') return si;
     if (typeof si !== 'number' || Number.isNaN(si)) return '';
-    return formatForTyping(si * scale, kind, glass, digits);
+    return formatForTyping(si * scale, kind, units, digits);
   };
   const [text, setText] = useState(() => shown(value));
   const [typed, setTyped] = useState<unknown>(value);
@@ -289,7 +289,7 @@ function useNumberText({ kind, scale, value, onValue, optional, digits }: Number
             : ''
           : parsed === null
             ? next
-            : tidy(fromGlass(parsed, kind, glass.units) / scale);
+            : tidy(fromUnits(parsed, kind, units.system) / scale);
       setText(next);
       setTyped(si);
       onValue(si);

@@ -7,7 +7,7 @@ import { KeysSwitch } from '../keys/KeysSwitch.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { FactorPart } from './FactorPart.tsx';
-import { GlassForm } from './GlassForm.tsx';
+import { UnitsForm } from './UnitsForm.tsx';
 
 /** One's own account: password, second factor, where one is signed in, and how one reads numbers. */
 export function AccountPage() {
@@ -30,7 +30,7 @@ export function AccountPage() {
             <PinPart />
             <section className="sheet">
               <h2>Units and numbers</h2>
-              <GlassForm onDone={() => undefined} />
+              <UnitsForm onDone={() => undefined} />
             </section>
             <section className="sheet">
               <h2>Keys</h2>

@@ -4,7 +4,7 @@ import type { AnswerOf, Role } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useGlass } from '../api/hooks.ts';
+import { useAsk, useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { useTyped } from '../parts/useTyped.ts';
@@ -114,7 +114,7 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
 }
 
 function Invitations({ invitations }: Pick<People, 'invitations'>) {
-  const glass = useGlass();
+  const units = useUnits();
   const revoke = useDo('revokeInvitation');
   if (invitations.length === 0) return null;
   return (
@@ -126,7 +126,7 @@ function Invitations({ invitations }: Pick<People, 'invitations'>) {
           <li key={id}>
             {name}, {ROLE_WORDS[role]}
             <span className="end">
-              link works until {formatDate(expiresAt, glass)}{' '}
+              link works until {formatDate(expiresAt, units)}{' '}
               <Button variant="quiet" onClick={() => revoke.mutate({ params: { id } })}>
                 take it back
               </Button>

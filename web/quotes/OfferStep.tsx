@@ -9,7 +9,7 @@ import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
@@ -76,7 +76,7 @@ function Earlier({
   shown: string | null;
   onShow: (id: string) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <>
       <h3 className="mt-3">All quotes of this site</h3>
@@ -87,7 +87,7 @@ function Earlier({
               {item.number}.{item.revision}
             </Button>
             <span className={`state-word ${item.state}`}>{QUOTE_WORDS[item.state]}</span>
-            <span className="end">{formatMoney(item.gross, item.currency, glass)}</span>
+            <span className="end">{formatMoney(item.gross, item.currency, units)}</span>
           </li>
         ))}
       </ul>
@@ -103,11 +103,11 @@ interface LetterWords {
 
 function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const words = useTyped<LetterWords>(`quote.${quote.id}.words`, { message: quote.message, stated: quote.stated });
   const line = useTyped(`quote.${quote.id}.line`, NO_LINE);
   const { benefit, currency } = quote;
-  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, units, 0);
   const ofPlan = offeredPlan(quote);
   return (
     <>
@@ -116,8 +116,8 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
           Quote {quote.number}.{quote.revision}
         </strong>
         <span className={`state-word ${quote.state}`}>{QUOTE_WORDS[quote.state]}</span>
-        {quote.sentAt && <span>sent {formatDate(quote.sentAt, glass)}</span>}
-        {quote.validUntil && <span>valid until {formatDate(quote.validUntil, glass)}</span>}
+        {quote.sentAt && <span>sent {formatDate(quote.sentAt, units)}</span>}
+        {quote.validUntil && <span>valid until {formatDate(quote.validUntil, units)}</span>}
         <a className="ms-auto" href={`/api/quotes/${quote.id}/paper.pdf`} target="_blank" rel="noreferrer">
           the paper (PDF)
         </a>
@@ -125,13 +125,13 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       <div className="figures">
         <Plain
           label="One visit, tax included"
-          value={formatMoney(quote.one.gross, currency, glass)}
-          note={`${formatMoney(quote.one.net, currency, glass)} before tax`}
+          value={formatMoney(quote.one.gross, currency, units)}
+          note={`${formatMoney(quote.one.net, currency, units)} before tax`}
         />
         {quote.planned && (
           <Plain
             label={`Each of ${quote.visits} visits a year`}
-            value={formatMoney(quote.planned.gross, currency, glass)}
+            value={formatMoney(quote.planned.gross, currency, units)}
             note={`${money(quote.planned.gross * quote.visits)} a year`}
           />
         )}
@@ -155,19 +155,19 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
 
 /** What a wash is worth, with its reasons; quotes older than those show the figures alone. */
 function Worth({ quote }: { quote: Quote }) {
-  const glass = useGlass();
+  const units = useUnits();
   const { benefit, currency } = quote;
   const { worth, recoverable, reasons } = benefit;
-  const used = `${formatQuantity(benefit.usedShare, 'fraction', glass, 0)} of it self-consumed`;
-  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
+  const used = `${formatQuantity(benefit.usedShare, 'fraction', units, 0)} of it self-consumed`;
+  const money = (amount: number) => formatMoney(amount, currency, units, 0);
   if (reasons === null) {
     return (
       <>
         <Plain label="One wash is worth" value={money(worth.p50)} note={`${money(worth.p10)} to ${money(worth.p90)}`} />
         <Plain
           label="Energy it brings back"
-          value={formatQuantity(recoverable.p50, 'energy', glass)}
-          note={`${formatRange(recoverable.p10, recoverable.p90, 'energy', glass)}, ${used}`}
+          value={formatQuantity(recoverable.p50, 'energy', units)}
+          note={`${formatRange(recoverable.p10, recoverable.p90, 'energy', units)}, ${used}`}
         />
       </>
     );

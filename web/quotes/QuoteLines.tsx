@@ -4,7 +4,7 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useDo, useSay, useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -13,7 +13,7 @@ import type { Typed } from '../parts/useTyped.ts';
 /** The lines of one visit, each to be overruled with a reason, and one to be added by hand. */
 export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine> }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const change = useDo('changeQuote');
   const scale = 10 ** minorDigits(quote.currency);
   const overrule = (key: Quote['one']['lines'][number]['key'], label: string, amount: number, reason: string) =>
@@ -40,7 +40,7 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
                 {line.reason && <div className="overruled">Overruled: {line.reason}</div>}
               </td>
               <td className="number">{say.finding({ code: 'line-quantity', params: line })}</td>
-              <td className="number">{formatMoney(line.amount, quote.currency, glass)}</td>
+              <td className="number">{formatMoney(line.amount, quote.currency, units)}</td>
               {quote.state === 'draft' && (
                 <td>
                   <Overrule
@@ -57,15 +57,15 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
             </tr>
           ))}
           <tr>
-            <td>Tax, {formatQuantity(quote.taxRate, 'fraction', glass)}</td>
+            <td>Tax, {formatQuantity(quote.taxRate, 'fraction', units)}</td>
             <td />
-            <td className="number">{formatMoney(quote.one.tax, quote.currency, glass)}</td>
+            <td className="number">{formatMoney(quote.one.tax, quote.currency, units)}</td>
             {quote.state === 'draft' && <td />}
           </tr>
           <tr className="fw-bold">
             <td>One visit</td>
             <td />
-            <td className="number">{formatMoney(quote.one.gross, quote.currency, glass)}</td>
+            <td className="number">{formatMoney(quote.one.gross, quote.currency, units)}</td>
             {quote.state === 'draft' && <td />}
           </tr>
         </tbody>

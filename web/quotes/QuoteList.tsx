@@ -4,13 +4,13 @@ import { Link } from 'react-router';
 import { QUOTE_STATES } from '../../core/quotes/states.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAskPages, useGlass } from '../api/hooks.ts';
+import { useAskPages, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 export function QuoteList() {
   const [state, setState] = useState<(typeof QUOTE_STATES)[number] | ''>('');
-  const glass = useGlass();
+  const units = useUnits();
   const quotes = useAskPages('listQuotes', { query: { ...(state ? { state } : {}), limit: 50 } });
   return (
     <>
@@ -58,9 +58,9 @@ export function QuoteList() {
                   <td>
                     <span className={`state-word ${item.state}`}>{QUOTE_WORDS[item.state]}</span>
                   </td>
-                  <td>{item.sentAt ? formatDate(item.sentAt, glass) : ''}</td>
-                  <td>{item.validUntil ? formatDate(item.validUntil, glass) : ''}</td>
-                  <td className="number">{formatMoney(item.gross, item.currency, glass)}</td>
+                  <td>{item.sentAt ? formatDate(item.sentAt, units) : ''}</td>
+                  <td>{item.validUntil ? formatDate(item.validUntil, units) : ''}</td>
+                  <td className="number">{formatMoney(item.gross, item.currency, units)}</td>
                 </tr>
               ))}
             </tbody>

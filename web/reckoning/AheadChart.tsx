@@ -1,12 +1,12 @@
 import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss of each month for years to come: a band of weather courses and its middle. */
 export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
-  const glass = useGlass();
+  const units = useUnits();
   const data = fan.map(({ low, mid, high }, month) => ({
     year: (month + 0.5) / 12,
     band: [low * 100, high * 100],
@@ -18,7 +18,7 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
   return (
     <figure
       className="mb-1"
-      aria-label={`Loss over ${fan.length / 12} years, in the last month ${formatQuantity(last?.mid ?? 0, 'fraction', glass)}`}
+      aria-label={`Loss over ${fan.length / 12} years, in the last month ${formatQuantity(last?.mid ?? 0, 'fraction', units)}`}
     >
       <ResponsiveContainer width="100%" height={210}>
         <ComposedChart data={data} margin={{ top: 8, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>

@@ -12,12 +12,12 @@ import {
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
 export default function CourseChart({ known }: { known: KnownOnRecord }) {
-  const glass = useGlass();
+  const units = useUnits();
   const band = known.course.map(({ day, p10, p50, p90 }) => ({ day, band: [p10 * 100, p90 * 100], mid: p50 * 100 }));
   const first = known.course[0]?.day ?? 0;
   const last = known.course.at(-1)?.day ?? 0;
@@ -34,7 +34,7 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
       : [];
   });
   const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
-  const date = (day: number) => formatDate(addedDays(known.from, day), glass);
+  const date = (day: number) => formatDate(addedDays(known.from, day), units);
   const top = Math.max(
     5,
     ...known.course.map(({ p90 }) => p90 * 100),
@@ -44,7 +44,7 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
   return (
     <figure
       className="mb-1"
-      aria-label={`Loss from ${date(first)} to today: between ${formatQuantity(known.loss.p10, 'fraction', glass)} and ${formatQuantity(known.loss.p90, 'fraction', glass)} now`}
+      aria-label={`Loss from ${date(first)} to today: between ${formatQuantity(known.loss.p10, 'fraction', units)} and ${formatQuantity(known.loss.p90, 'fraction', units)} now`}
     >
       <ResponsiveContainer width="100%" height={210}>
         <ComposedChart data={band} margin={{ top: 8, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>

@@ -7,13 +7,13 @@ import { findingsOf, type ReckoningFinding } from '../../core/reckoning/findings
 import { dustOf } from '../../core/reckoning/learned.ts';
 import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays } from '../../core/time/dates.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { climateOf } from '../../core/weather/index.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { findingWords, type Reader } from '../../words/say.ts';
-import { useAsk, useCurrency, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useCurrency, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Afterwards } from '../parts/Afterwards.tsx';
 import { Choice } from '../parts/Choice.tsx';
@@ -93,9 +93,9 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
 }
 
 /** From when on the course of the loss is shown. */
-function courseWords({ from, course, washDays }: KnownOnRecord, glass: Glass): string {
+function courseWords({ from, course, washDays }: KnownOnRecord, units: Units): string {
   const first = course[0]?.day ?? 0;
-  const date = formatDate(addedDays(from, first), glass);
+  const date = formatDate(addedDays(from, first), units);
   return washDays.includes(first)
     ? `From the wash of ${date} to today`
     : `From ${date}, the first day on record, to today`;
@@ -118,7 +118,7 @@ interface PageProps {
 
 function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }: PageProps) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const desk = useSession().data?.person?.role !== 'crew';
   const { output, input, overrides } = reckoning;
@@ -128,7 +128,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
     onOverrule: (value: number, reason: string) => onOverrule?.({ ...overrides, [key]: { value, reason } }),
     onWithdraw: overrides[key] && (() => onOverrule?.({ ...overrides, [key]: undefined })),
   });
-  const reader = { glass, currency };
+  const reader = { units, currency };
   const findings = findingsOf(output, input);
   const limit = courses?.array.pacRated;
   const dust = known && dustOf(known.parameters.deposition);
@@ -143,7 +143,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         <Figure
           label="Hours clipping"
           reason={reasons.limitShare}
-          note={limit ? `limit ${formatQuantity(limit, 'power', glass)}` : 'no limit entered'}
+          note={limit ? `limit ${formatQuantity(limit, 'power', units)}` : 'no limit entered'}
         />
       </div>
       <Assumed facts={factsOfArray(site, array, desk)} />
@@ -157,7 +157,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         />
         {known && known.course.length > 1 && (
           <>
-            <h4>{courseWords(known, glass)}</h4>
+            <h4>{courseWords(known, units)}</h4>
             <Later height={215}>
               <CourseChart known={known} />
             </Later>
@@ -199,20 +199,20 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         )}
         <Choice
           what="Lost now"
-          value={formatQuantity(output.lossNow.mid, 'fraction', glass)}
+          value={formatQuantity(output.lossNow.mid, 'fraction', units)}
           because="By everything on record, each witness for what it is worth"
           overruled={overrides.lossNow}
-          recommended={formatQuantity(recommended.lossNow.mid, 'fraction', glass)}
+          recommended={formatQuantity(recommended.lossNow.mid, 'fraction', units)}
         >
           {onOverrule && <Overrule what="loss now" kind="fraction" current={output.lossNow.mid} {...way('lossNow')} />}
         </Choice>
         {dust && (
           <Choice
             what="Dust"
-            value={formatQuantity(dustNow, 'factor', glass)}
-            because={`Times what the house assumes for ${SURROUNDINGS_WORDS[site.surroundings]}: ${formatRange(dust.low, dust.high, 'factor', glass)} by everything on record`}
+            value={formatQuantity(dustNow, 'factor', units)}
+            because={`Times what the house assumes for ${SURROUNDINGS_WORDS[site.surroundings]}: ${formatRange(dust.low, dust.high, 'factor', units)} by everything on record`}
             overruled={overrides.dust}
-            recommended={formatQuantity(recommended.dust, 'factor', glass)}
+            recommended={formatQuantity(recommended.dust, 'factor', units)}
           >
             {onOverrule && (
               <Overrule
@@ -229,7 +229,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
           <YearsAheadPart reckoning={reckoning} courses={courses} inspection={inspection} array={array} />
         )}
         <p className="quiet mt-2">
-          Reckoned {formatDate(reckoning.at, glass)} by {reckoning.by}, calculation {reckoning.calculationVersion}
+          Reckoned {formatDate(reckoning.at, units)} by {reckoning.by}, calculation {reckoning.calculationVersion}
           {input && `, ${figuresUsedWords(input.house.version)}`}. The result is kept with its inputs.
         </p>
       </Afterwards>

@@ -6,7 +6,7 @@ import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
 import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -101,11 +101,11 @@ const visitWords = (count: number): string =>
   count === 0 ? 'no visit' : `${count} ${count === 1 ? 'visit' : 'visits'} a year`;
 
 function Compared({ input, planned, stale }: { input: RemedyInput; planned: number | null; stale: boolean }) {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const worker = useWorker();
   const { answer, error, busy } = useNewest('remedies', (next: RemedyInput) => worker.get().remedies(next), input);
-  const money = (amount: number) => formatMoney(amount, currency, glass, 0);
+  const money = (amount: number) => formatMoney(amount, currency, units, 0);
   if (error) return <Trouble error={error} />;
   if (answer === null || busy) return <Waiting what="Drawing each of them over ten years" />;
   return (
@@ -123,7 +123,7 @@ function Compared({ input, planned, stale }: { input: RemedyInput; planned: numb
           `The plan has ${visitWords(planned)}: it counts all faces of the site together, over the year ahead and on the best days. `}
         {answer.remedies.every(({ worthAtMost }) => worthAtMost.mid === 0)
           ? 'None of them pays, whatever it costs. '
-          : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, glass)} years. `}
+          : `Pays up to: what dirt and visits cost less with it, over its life or ${formatNumber(answer.horizon, 0, units)} years. `}
         The ranges hold four in five courses of weather. What each changes is a house assumption. Leave a row without it
         and compare at later visits. Work above ground and anything fixed to a roof or frame: local rules, the maker’s
         word on the warranty, and a competent person.
@@ -134,7 +134,7 @@ function Compared({ input, planned, stale }: { input: RemedyInput; planned: numb
 
 function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number) => string }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { key, changes, savedEnergy, savedValue, visits, payback, net, worthAtMost, life } = remedy;
   return (
     <li>
@@ -148,8 +148,8 @@ function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number
         <div>
           <dt>Saves a year</dt>
           <dd>
-            {formatQuantity(savedEnergy.mid, 'energy', glass)}, {money(savedValue.mid)}
-            <div className="range">{formatRange(savedEnergy.low, savedEnergy.high, 'energy', glass)}</div>
+            {formatQuantity(savedEnergy.mid, 'energy', units)}, {money(savedValue.mid)}
+            <div className="range">{formatRange(savedEnergy.low, savedEnergy.high, 'energy', units)}</div>
           </dd>
         </div>
         {key !== 'wait' && (
@@ -172,7 +172,7 @@ function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number
               {net === null ? 'no price yet' : money(net)}
               {net !== null && (
                 <div className="range">
-                  {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, glass)} years`}
+                  {payback === null ? 'never paid back' : `paid back in ${formatNumber(payback, 1, units)} years`}
                 </div>
               )}
             </dd>

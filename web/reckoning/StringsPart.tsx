@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import type { MarkedReckoning } from '../../core/reckoning/reckoning.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import { useWorker } from '../compute/useWorker.ts';
 import { saveText } from '../parts/saveText.ts';
 
@@ -14,12 +14,12 @@ interface StringsPartProps {
 /** What the marked patches cost, string by string: the light beside the power, and which module holds each one back. */
 export function StringsPart({ marked, valueADay }: StringsPartProps) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const worker = useWorker();
   const { inverters = [] } = marked;
   const total = marked.strings.reduce((sum, { modules }) => sum + modules, 0);
-  const share = (value: number) => formatQuantity(value, 'fraction', glass);
+  const share = (value: number) => formatQuantity(value, 'fraction', units);
   const save = async (at: number) => {
     const { strings } = await worker.get().marked(marked.wiring, marked.marks);
     saveText('string.json', JSON.stringify(strings[at]?.input));
@@ -48,15 +48,15 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
                 <span className="text-nowrap">{say.finding(name)}</span>
                 {inverter && <div className="range">{inverter}</div>}
               </td>
-              <td className="number part">{formatNumber(modules, 0, glass)}</td>
-              <td className="number">{formatQuantity(areaLoss, 'fraction', glass, 2)}</td>
+              <td className="number part">{formatNumber(modules, 0, units)}</td>
+              <td className="number">{formatQuantity(areaLoss, 'fraction', units, 2)}</td>
               <td className="number">
                 {share(powerLoss.mid)}
-                <div className="range">{formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)}</div>
+                <div className="range">{formatRange(powerLoss.low, powerLoss.high, 'fraction', units)}</div>
               </td>
               {valueADay !== null && (
                 <td className="number part">
-                  {formatMoney((valueADay * powerLoss.mid * modules) / total, currency, glass)}
+                  {formatMoney((valueADay * powerLoss.mid * modules) / total, currency, units)}
                 </td>
               )}
               <td>
@@ -83,7 +83,7 @@ export function StringsPart({ marked, valueADay }: StringsPartProps) {
           {inverters
             .map(
               ({ name, modules, powerLoss }) =>
-                `${name}, ${formatNumber(modules, 0, glass)} modules, ${share(powerLoss.mid)} (${formatRange(powerLoss.low, powerLoss.high, 'fraction', glass)})`,
+                `${name}, ${formatNumber(modules, 0, units)} modules, ${share(powerLoss.mid)} (${formatRange(powerLoss.low, powerLoss.high, 'fraction', units)})`,
             )
             .join('; ')}
           .

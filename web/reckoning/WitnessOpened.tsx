@@ -3,10 +3,10 @@ import { Button } from 'react-bootstrap';
 import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
 import type { Heard } from '../../core/assimilation/known.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { formatDate, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { countedWitness } from '../../words/witnessed.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -20,21 +20,21 @@ interface OpenedProps {
 
 /** One witness: what it counted, what the answer would be without it, and the way to leave it out. */
 export function WitnessOpened({ reckoning, witness, onOverrule, busy }: OpenedProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const { input, overrides } = reckoning;
   const leftOut = overrides.leftOut ?? [];
   const out = leftOut.find(({ key }) => key === witness.key);
   const [asking, setAsking] = useState(false);
   return (
     <div className="witness-opened">
-      {input && <p>{countedWitness(witness, input, glass)}</p>}
+      {input && <p>{countedWitness(witness, input, units)}</p>}
       {witness.surprise !== null && (
         <p className="quiet">
-          It lies {formatNumber(Math.abs(witness.surprise), 1, glass)} times what both may be out from what all the
+          It lies {formatNumber(Math.abs(witness.surprise), 1, units)} times what both may be out from what all the
           others let expect.
         </p>
       )}
-      {input && witness.unheard === null && <Without input={input} witness={witness} glass={glass} />}
+      {input && witness.unheard === null && <Without input={input} witness={witness} units={units} />}
       {out && (
         <p>
           Left out: {out.reason}{' '}
@@ -66,13 +66,13 @@ export function WitnessOpened({ reckoning, witness, onOverrule, busy }: OpenedPr
           }}
         />
       )}
-      <p className="quiet mb-0">{witness.unheard === null && `Heard as of ${formatDate(witness.until, glass)}.`}</p>
+      <p className="quiet mb-0">{witness.unheard === null && `Heard as of ${formatDate(witness.until, units)}.`}</p>
     </div>
   );
 }
 
 /** The answer without one witness, worked out on this device. */
-function Without({ input, witness, glass }: { input: ReckonInput; witness: Heard; glass: Glass }) {
+function Without({ input, witness, units }: { input: ReckonInput; witness: Heard; units: Units }) {
   const worker = useWorker();
   const { answer: loss, error } = useNewest(
     'without',
@@ -83,8 +83,8 @@ function Without({ input, witness, glass }: { input: ReckonInput; witness: Heard
   if (loss === null) return <Waiting what="Reckoning without it" />;
   return (
     <p>
-      Without it: <strong>{formatQuantity(loss.mid, 'fraction', glass)}</strong>{' '}
-      <span className="quiet">({formatRange(loss.low, loss.high, 'fraction', glass)})</span>
+      Without it: <strong>{formatQuantity(loss.mid, 'fraction', units)}</strong>{' '}
+      <span className="quiet">({formatRange(loss.low, loss.high, 'fraction', units)})</span>
     </p>
   );
 }

@@ -5,7 +5,7 @@ import { QUARREL } from '../../core/assimilation/witnesses.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/en/witnesses.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { WitnessOpened } from './WitnessOpened.tsx';
 
 interface PartProps {
@@ -17,7 +17,7 @@ interface PartProps {
 
 /** The house's expectation, each witness with its weight and its surprise, and what all of them together say, on one axis. */
 export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const [open, setOpen] = useState<string | null>(null);
   const { known, lossNow } = reckoning.output;
   if (known === null) return null;
@@ -38,8 +38,8 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
             <th className="number">Loss</th>
             <th className="number">Counts for</th>
             <th className="axis">
-              <span>{formatQuantity(axis.low, 'fraction', glass, 0)}</span>
-              <span>{formatQuantity(axis.high, 'fraction', glass, 0)}</span>
+              <span>{formatQuantity(axis.low, 'fraction', units, 0)}</span>
+              <span>{formatQuantity(axis.high, 'fraction', units, 0)}</span>
             </th>
           </tr>
         </thead>
@@ -64,7 +64,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
                     onClick={() => setOpen(open === witness.key ? null : witness.key)}
                   >
                     {WITNESS_WORDS[witness.kind]}{' '}
-                    <span className="quiet">{when(witness, (date) => formatDate(date, glass))}</span>
+                    <span className="quiet">{when(witness, (date) => formatDate(date, units))}</span>
                   </button>
                   {Math.abs(witness.surprise ?? 0) > QUARREL && (
                     <span className="quarrel">at odds with the others</span>
@@ -74,7 +74,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
                 <td className="number" data-label={witness.unheard ? undefined : 'counts for '}>
                   {witness.unheard
                     ? UNHEARD_WORDS[witness.unheard]
-                    : formatQuantity(witness.weight ?? 0, 'fraction', glass, 0)}
+                    : formatQuantity(witness.weight ?? 0, 'fraction', units, 0)}
                 </td>
                 <Bar loss={witness.says} axis={axis} />
               </tr>
@@ -107,11 +107,11 @@ const when = ({ from, until }: Heard, format: (date: string) => string): string 
   from === until ? format(until) : `${format(from)} to ${format(until)}`;
 
 function Loss({ loss }: { loss: Estimate | null }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <td className="number">
-      {loss ? formatQuantity(loss.mid, 'fraction', glass) : 'not heard'}
-      {loss && <div className="range">{formatRange(loss.low, loss.high, 'fraction', glass)}</div>}
+      {loss ? formatQuantity(loss.mid, 'fraction', units) : 'not heard'}
+      {loss && <div className="range">{formatRange(loss.low, loss.high, 'fraction', units)}</div>}
     </td>
   );
 }

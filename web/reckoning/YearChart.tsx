@@ -3,12 +3,12 @@ import type { YearAhead } from '../../core/courses/yearAhead.ts';
 import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, monthName } from '../../words/calendar.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
 export default function YearChart({ curve, startDay }: { curve: YearAhead['curve']; startDay: number }) {
-  const glass = useGlass();
+  const units = useUnits();
   const data = curve.map((day, index) => ({
     index,
     band: [day.low * 100, day.high * 100],
@@ -24,7 +24,7 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
   return (
     <figure
       className="mb-1"
-      aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', glass)} in ${monthName((worst + startDay) % 365)}`}
+      aria-label={`Loss over the year ahead, at most ${formatQuantity(highest, 'fraction', units)} in ${monthName((worst + startDay) % 365)}`}
     >
       <ResponsiveContainer width="100%" height={220}>
         <ComposedChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
@@ -94,13 +94,13 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
 const dateOf = (index: number, startDay: number): string => dayName((index + startDay) % 365);
 
 function Note({ day, when }: { day: YearAhead['curve'][number] | undefined; when: string }) {
-  const glass = useGlass();
+  const units = useUnits();
   if (day === undefined) return null;
   return (
     <div className="sheet py-1 px-2">
-      <strong>{when}</strong>: {formatQuantity(day.mid, 'fraction', glass)} lost (
-      {formatRange(day.low, day.high, 'fraction', glass)})
-      {day.rain > 0 && <>; rain {formatQuantity(day.rain, 'rain', glass)}</>}
+      <strong>{when}</strong>: {formatQuantity(day.mid, 'fraction', units)} lost (
+      {formatRange(day.low, day.high, 'fraction', units)})
+      {day.rain > 0 && <>; rain {formatQuantity(day.rain, 'rain', units)}</>}
     </div>
   );
 }

@@ -12,7 +12,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { LAYERED_DEFAULTS } from '../../core/soiling/layered.ts';
 import { mean } from '../../core/statistics/summary.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useCurrency, useSession, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { Later } from '../parts/Later.tsx';
@@ -92,7 +92,7 @@ export function YearsAheadPart(props: PartProps) {
 }
 
 function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & { onRecord: Outlook }) {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const desk = useSession().data?.person?.role !== 'crew';
   const { output } = reckoning;
@@ -119,7 +119,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
     (best, value, at) => (Math.abs(value - bonding) < Math.abs((SCHOOLS[best] ?? 0) - bonding) ? at : best),
     0,
   );
-  const money = (kWh: number) => formatMoney(worthOf(kWh, output.valuePerKWh), currency, glass, 0);
+  const money = (kWh: number) => formatMoney(worthOf(kWh, output.valuePerKWh), currency, units, 0);
   return (
     <>
       <div className="form-grid">
@@ -130,16 +130,16 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
             min={0}
             max={SCHOOLS.length - 1}
             value={nearest}
-            aria-valuetext={`a dew day bonds ${formatQuantity(bonding, 'fraction', glass, 0)} of what is loose`}
+            aria-valuetext={`a dew day bonds ${formatQuantity(bonding, 'fraction', units, 0)} of what is loose`}
             onChange={(event) => change({ bondingPerDew: SCHOOLS[Number(event.target.value)] ?? 0 })}
           />
           <div className="school-ends">
             <span>cleans</span>
             <span>
-              a dew day bonds {formatQuantity(bonding, 'fraction', glass, 0)}
+              a dew day bonds {formatQuantity(bonding, 'fraction', units, 0)}
               {bondingPerDew === null
                 ? ', by what is known here'
-                : `; by what is known here ${formatQuantity(found, 'fraction', glass, 0)}`}
+                : `; by what is known here ${formatQuantity(found, 'fraction', units, 0)}`}
             </span>
             <span>never cleans</span>
           </div>
@@ -190,13 +190,13 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
                 <td>Energy lost</td>
                 {SHOWN.map(({ year, part }) => (
                   <td className={`number ${part}`} key={year}>
-                    {formatQuantity(answer.lostShare[year - 1]?.mid ?? 0, 'fraction', glass)}
+                    {formatQuantity(answer.lostShare[year - 1]?.mid ?? 0, 'fraction', units)}
                     <div className="range">
                       {formatRange(
                         answer.lostShare[year - 1]?.low ?? 0,
                         answer.lostShare[year - 1]?.high ?? 0,
                         'fraction',
-                        glass,
+                        units,
                       )}
                     </div>
                   </td>
@@ -213,9 +213,9 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
             </tbody>
           </table>
           <p className="quiet">
-            The band holds four in five of {formatNumber(setup.members.length, 0, glass)} courses, the same as of the
+            The band holds four in five of {formatNumber(setup.members.length, 0, units)} courses, the same as of the
             year above: without a wash its first year is that year. After ten years lichen covers{' '}
-            {formatQuantity(answer.lichen.mid, 'fraction', glass)} of the glass. The layered model is a house model.
+            {formatQuantity(answer.lichen.mid, 'fraction', units)} of the glass. The layered model is a house model.
           </p>
         </div>
       )}
@@ -256,7 +256,7 @@ function OnRecord({
   onRecord: Outlook;
   desk: boolean;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const isSet = Object.keys(onRecord.settings).length > 0;
   return (
     <div className="on-record">
@@ -264,7 +264,7 @@ function OnRecord({
         {outlook.tried
           ? 'What you set here is tried on this device only.'
           : isSet && onRecord.at
-            ? `Set by ${onRecord.by}, ${formatDate(onRecord.at, glass)}.`
+            ? `Set by ${onRecord.by}, ${formatDate(onRecord.at, units)}.`
             : 'Nothing was set by hand: all of it follows from what was seen.'}
       </span>
       {outlook.tried && (

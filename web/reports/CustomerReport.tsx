@@ -6,7 +6,7 @@ import type { Strokes } from '../../core/reports/signature.ts';
 import { signedFinding } from '../../core/reports/signature.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { photoAddress } from '../parts/photoAddress.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -15,7 +15,7 @@ export function CustomerReport() {
   const say = useSay();
   const { id = '' } = useParams();
   const report = useAsk('readReport', { params: { id } });
-  const glass = useGlass();
+  const units = useUnits();
   const own = useSession().data?.company?.name ?? '';
   if (report.isPending) return <Waiting />;
   if (report.isError) return <Trouble error={report.error} />;
@@ -39,7 +39,7 @@ export function CustomerReport() {
           <br />
           {content.site}, {content.place}
           <br />
-          Washed {formatDate(content.washedOn, glass)}
+          Washed {formatDate(content.washedOn, units)}
         </p>
         <p className="headline">
           {content.cleaned} of {counted(content.modules, 'module')} {content.modules === 1 ? 'was' : 'were'} cleaned.
@@ -82,7 +82,7 @@ export function CustomerReport() {
           <p>Not done: {content.notDone.map(({ step, reason }) => `${say.finding(step)} (${reason})`).join('; ')}.</p>
         )}
         <p>
-          Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}. {say.finding(content.nextBecause)}{' '}
+          Next{content.nextDate ? `: ${formatDate(content.nextDate, units)}` : ''}. {say.finding(content.nextBecause)}{' '}
           {say.finding(GAIN_OF_THE_DAY)}
         </p>
         {signature?.strokes && <Hand strokes={signature.strokes} />}
@@ -91,7 +91,7 @@ export function CustomerReport() {
         </p>
         {report.data.amendments.map((amendment) => (
           <p key={amendment.id} className="mb-0 mt-2">
-            Amended {formatDate(amendment.at, glass)} by {amendment.by}: {amendment.text} (because: {amendment.reason})
+            Amended {formatDate(amendment.at, units)} by {amendment.by}: {amendment.text} (because: {amendment.reason})
           </p>
         ))}
       </article>
@@ -114,9 +114,9 @@ function Caveats({ array }: { array: ArrayProof }) {
 }
 
 function Row({ array }: { array: ArrayProof }) {
-  const glass = useGlass();
+  const units = useUnits();
   const claim = claimOf(array);
-  const share = (value: number | null) => formatQuantity(value, 'fraction', glass);
+  const share = (value: number | null) => formatQuantity(value, 'fraction', units);
   return (
     <tr>
       <td>{array.name}</td>

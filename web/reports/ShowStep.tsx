@@ -6,7 +6,7 @@ import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { clockOff, signedFinding } from '../../core/reports/signature.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useAskAgain, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { ProofPart } from '../comparisons/ProofPart.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -69,13 +69,13 @@ export function ShowStep({ spread }: { spread: SiteSpread }) {
 
 function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const { content } = report;
   return (
     <>
       <div className="d-flex gap-3 align-items-baseline mb-1 flex-wrap">
         <span className={`state-word ${report.state}`}>{report.state === 'signed' ? 'signed' : 'draft'}</span>
-        <span>washed {formatDate(content.washedOn, glass)}</span>
+        <span>washed {formatDate(content.washedOn, units)}</span>
       </div>
       {report.signedAt && (
         <p className="mb-1">{say.finding(signedFinding(report.signature, report.signedBy ?? '', report.signedAt))}</p>
@@ -93,12 +93,12 @@ function ReportPage({ report, desk }: { report: ShownReport; desk: boolean }) {
         </div>
       )}
       <p>
-        <strong>Next{content.nextDate ? `: ${formatDate(content.nextDate, glass)}` : ''}.</strong>{' '}
+        <strong>Next{content.nextDate ? `: ${formatDate(content.nextDate, units)}` : ''}.</strong>{' '}
         {say.finding(content.nextBecause)}
       </p>
       {report.amendments.map((amendment) => (
         <div className="notice plain" key={amendment.id}>
-          {formatDate(amendment.at, glass)}, {amendment.by}: {amendment.text}{' '}
+          {formatDate(amendment.at, units)}, {amendment.by}: {amendment.text}{' '}
           <span className="quiet">(because: {amendment.reason})</span>
         </div>
       ))}

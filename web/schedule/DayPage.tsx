@@ -6,7 +6,7 @@ import { addedDays } from '../../core/time/dates.ts';
 import { counted } from '../../words/counted.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useSession, useUnits } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { kitWords, Strip } from './Strip.tsx';
 
@@ -14,7 +14,7 @@ import { kitWords, Strip } from './Strip.tsx';
 export function DayPage() {
   const [date, setDate] = useState<string | null>(null);
   const day = useAsk('readDay', { query: date ? { date } : {} });
-  const glass = useGlass();
+  const units = useUnits();
   if (day.isPending) return <Waiting what="Looking at the day" />;
   if (day.isError) return <Trouble error={day.error} retry={() => day.refetch()} />;
   const turn = (days: number) => setDate(addedDays(day.data.date, days));
@@ -26,7 +26,7 @@ export function DayPage() {
     <>
       <div className="desk-head">
         <h1>
-          {weekday}, {formatDate(day.data.date, glass)}
+          {weekday}, {formatDate(day.data.date, units)}
         </h1>
         <div className="actions">
           <Button variant="outline-primary" onClick={() => turn(-1)}>
@@ -55,7 +55,7 @@ export function DayPage() {
 }
 
 function Chase({ day }: { day: DayStrip }) {
-  const glass = useGlass();
+  const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
   const { quotes, unsigned, unlooked, paying } = day.chase;
@@ -72,8 +72,8 @@ function Chase({ day }: { day: DayStrip }) {
               quote {quote.number}.{quote.revision} has no answer
             </span>
             <span className="end">
-              {formatMoney(quote.gross, quote.currency, glass, 0)}, valid until{' '}
-              {quote.validUntil ? formatDate(quote.validUntil, glass) : ''}
+              {formatMoney(quote.gross, quote.currency, units, 0)}, valid until{' '}
+              {quote.validUntil ? formatDate(quote.validUntil, units) : ''}
             </span>
           </li>
         ))}
@@ -81,21 +81,21 @@ function Chase({ day }: { day: DayStrip }) {
           <li key={job.jobId}>
             <Link to={`/sites/${job.siteId}/show`}>{job.site}</Link>
             <span>washed, report not signed</span>
-            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+            <span className="end">{formatDate(job.scheduledFor, units)}</span>
           </li>
         ))}
         {paying.map(({ siteId, site, arrays, lookOn }) => (
           <li key={siteId}>
             <Link to={`/sites/${siteId}/reckon`}>{site}</Link>
             <span>look now, a wash is expected to pay: {arrays}</span>
-            <span className="end">since {formatDate(lookOn, glass)}</span>
+            <span className="end">since {formatDate(lookOn, units)}</span>
           </li>
         ))}
         {unlooked.map((site) => (
           <li key={site.siteId}>
             <Link to={`/sites/${site.siteId}/look`}>{site.site}</Link>
             <span>{site.lastLook ? 'not looked at for a year' : 'never looked at'}</span>
-            {site.lastLook && <span className="end">{formatDate(site.lastLook, glass)}</span>}
+            {site.lastLook && <span className="end">{formatDate(site.lastLook, units)}</span>}
           </li>
         ))}
       </ul>
@@ -150,7 +150,7 @@ function NothingToChase() {
 }
 
 function Coming({ day }: { day: DayStrip }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <section className="sheet">
       <h2>Coming</h2>
@@ -159,9 +159,9 @@ function Coming({ day }: { day: DayStrip }) {
           <li key={job.id}>
             <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
             <span>
-              {counted(job.modules, 'module')}, {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
+              {counted(job.modules, 'module')}, {formatQuantity(job.litres, 'volume', units)}, {kitWords(job.kit)}
             </span>
-            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+            <span className="end">{formatDate(job.scheduledFor, units)}</span>
           </li>
         ))}
         {day.coming.length === 0 && <li className="quiet">No jobs in the next two weeks.</li>}
@@ -171,7 +171,7 @@ function Coming({ day }: { day: DayStrip }) {
 }
 
 function Late({ day }: { day: DayStrip }) {
-  const glass = useGlass();
+  const units = useUnits();
   return (
     <section className="sheet">
       <h2>Unfinished</h2>
@@ -180,7 +180,7 @@ function Late({ day }: { day: DayStrip }) {
           <li key={job.id}>
             <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>
             <span>{JOB_WORDS[job.state]}</span>
-            <span className="end">{formatDate(job.scheduledFor, glass)}</span>
+            <span className="end">{formatDate(job.scheduledFor, units)}</span>
           </li>
         ))}
         {day.chase.late.length === 0 && <li className="quiet">No job is unfinished.</li>}

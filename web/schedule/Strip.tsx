@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { DayStrip } from '../../contract/schedule/endpoints.ts';
 import { onStrip } from '../../core/schedule/onStrip.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 
 const WIDTH = 1200;
 const LEFT = 232;
@@ -21,7 +21,7 @@ export const kitWords = ({ items, packed }: DayStrip['coming'][number]['kit']): 
  * first light; hatched hours are not now: heat, drying, wind or frost the glass.
  */
 export function Strip({ day }: { day: DayStrip }) {
-  const glass = useGlass();
+  const units = useUnits();
   const from = Math.floor(day.firstLight);
   const to = Math.ceil(day.lastLight);
   const x = (hour: number) => LEFT + ((hour - from) / Math.max(1, to - from)) * (WIDTH - LEFT - 16);
@@ -100,7 +100,7 @@ export function Strip({ day }: { day: DayStrip }) {
               </text>
               <text x="12" y={y + 46} fontSize="13" fill="#4c5853">
                 {Math.floor(job.minutes / 60)} h {Math.round(job.minutes % 60)} min,{' '}
-                {formatQuantity(job.litres, 'volume', glass)}, {kitWords(job.kit)}
+                {formatQuantity(job.litres, 'volume', units)}, {kitWords(job.kit)}
               </text>
             </g>
           );

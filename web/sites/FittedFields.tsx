@@ -4,7 +4,7 @@ import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { FITTED_KINDS, type FittedKind } from '../../core/inspections/fittings.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { rowsOfText, textOfRows } from './rowsText.ts';
 
@@ -15,7 +15,7 @@ interface FittedFieldsProps {
 
 /** What was fitted against a cause, and on which rows; the rows without it are what later visits hold it against. */
 export function FittedFields({ fitted, onFitted }: FittedFieldsProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const [kind, setKind] = useState<FittedKind>('drain-clip');
   const [text, setText] = useState('');
   const [since, setSince] = useState('');
@@ -28,7 +28,7 @@ export function FittedFields({ fitted, onFitted }: FittedFieldsProps) {
           <li key={one.kind + one.since}>
             <span>
               {FITTED_WORDS[one.kind]} on {one.rows.length === 1 ? 'row' : 'rows'} {textOfRows(one.rows)}, since{' '}
-              {formatDate(one.since, glass)}
+              {formatDate(one.since, units)}
             </span>
             <Button
               variant="quiet"

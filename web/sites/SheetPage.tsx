@@ -9,7 +9,7 @@ import { MODULE_GAP } from '../../core/sites/section.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
-import { useAsk, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { moduleSize } from '../parts/RoofDrawing.tsx';
 import { THING_WORDS } from '../parts/RoofThings.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -62,7 +62,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
   );
   const { now, past, future } = desk.history;
   const navigate = useNavigate();
-  const glass = useGlass();
+  const units = useUnits();
   const back = `/sites/${array.siteId}/look`;
   const save = useDo('changeArray', () => {
     dropDraft(draft);
@@ -100,7 +100,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
         <h1>{array.name}, as it lies</h1>
         <span className="quiet">
           {site}: {counted(now.modules.size, 'module')},{' '}
-          {formatNumber((now.modules.size * array.moduleWatts) / 1000, 1, glass)} kWp
+          {formatNumber((now.modules.size * array.moduleWatts) / 1000, 1, units)} kWp
         </span>
         <div className="actions">
           <Link className="btn btn-quiet" to={back}>

@@ -7,10 +7,10 @@ import { arrayToJson, modulesToCsv } from '../../contract/sites/sheetFile.ts';
 import { gridAbout, placeOfKey } from '../../core/sites/layout.ts';
 import { ELECTRONICS, type Electronics } from '../../core/soiling/markedLoss.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { fromGlass, unitOf } from '../../core/units/quantities.ts';
+import { fromUnits, unitOf } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { formatForTyping } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { isPoint, THING_WORDS } from '../parts/RoofThings.tsx';
 import { saveText } from '../parts/saveText.ts';
@@ -215,13 +215,13 @@ function Length({
   empty?: boolean;
   onLength: (value: number | null) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const id = useId();
-  const shown = value === null ? '' : formatForTyping(value, 'length', glass);
+  const shown = value === null ? '' : formatForTyping(value, 'length', units);
   const [typed, setTyped] = useState<string | null>(null);
   const read = (text: string): number | null => {
     const number = parseNumber(text);
-    const metres = number === null ? null : fromGlass(number, 'length', glass.units);
+    const metres = number === null ? null : fromUnits(number, 'length', units.system);
     return metres !== null && metres >= least && metres <= most ? metres : null;
   };
   const wrong = typed !== null && read(typed) === null && !(empty && typed.trim() === '');
@@ -231,7 +231,7 @@ function Length({
       <NumberInput
         id={id}
         text={typed ?? shown}
-        symbol={unitOf('length', glass.units).symbol}
+        symbol={unitOf('length', units.system).symbol}
         wrong={wrong}
         onBlur={() => setTyped(null)}
         onType={(text) => {

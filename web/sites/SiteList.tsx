@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { SiteListItem } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAskPages, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { useAskPages, useCurrency, useSession, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { PailMark } from '../spine/PailMark.tsx';
@@ -75,7 +75,7 @@ export function SiteList() {
 }
 
 function SiteRow({ item }: { item: SiteListItem }) {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   return (
     <tr>
@@ -86,17 +86,17 @@ function SiteRow({ item }: { item: SiteListItem }) {
         </div>
       </td>
       <td className="aside">{item.customer}</td>
-      <td className="number aside">{formatNumber(item.modules, 0, glass)}</td>
-      <td className="number aside">{formatNumber(item.power / 1000, 1, glass)}</td>
+      <td className="number aside">{formatNumber(item.modules, 0, units)}</td>
+      <td className="number aside">{formatNumber(item.power / 1000, 1, units)}</td>
       {STEPS.map((step: StepName) => (
         <td key={step} data-label={STEP_WORDS[step]}>
           <Link
             to={`/sites/${item.id}/${step}`}
             className="stand"
-            aria-label={`${STEP_WORDS[step]}: ${stepFigure(step, item.spine[step].figure, glass, currency)} ${item.spine[step].state.replace('-', ' ')}`}
+            aria-label={`${STEP_WORDS[step]}: ${stepFigure(step, item.spine[step].figure, units, currency)} ${item.spine[step].state.replace('-', ' ')}`}
           >
             <PailMark state={item.spine[step].state} />
-            {stepFigure(step, item.spine[step].figure, glass, currency)}
+            {stepFigure(step, item.spine[step].figure, units, currency)}
           </Link>
         </td>
       ))}

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SolarArray, SiteSpread as Spread } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAsk, useCurrency, useGlass, useSession } from '../api/hooks.ts';
+import { useAsk, useCurrency, useSession, useUnits } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';
 import { WashStep } from '../jobs/WashStep.tsx';
@@ -91,7 +91,7 @@ function SpineStep({
   spread: Spread;
   active: boolean;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const { state, figure } = spread.spine[name];
   const link = useRef<HTMLAnchorElement>(null);
@@ -115,7 +115,7 @@ function SpineStep({
     >
       <PailMark state={state} />
       <span className="word">{STEP_WORDS[name]}</span>
-      <span className="figure">{stepFigure(name, figure, glass, currency)}</span>
+      <span className="figure">{stepFigure(name, figure, units, currency)}</span>
       <span className="state">{STATE_WORDS[state]}</span>
     </Link>
   );
@@ -161,7 +161,7 @@ function RoofPage({
   onChoose: (id: string) => void;
 }) {
   const { site, customer, arrays, waterReadings } = spread;
-  const glass = useGlass();
+  const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   const [asked, setEditing] = useEditing();
   const editing = desk || asked === 'water' ? asked : null;
@@ -197,7 +197,7 @@ function RoofPage({
           <dt>Water</dt>
           <dd>
             {site.waterSource.replace('-', ' ')}
-            {water ? `, ${formatNumber(water.conductivity, 0, glass)} µS/cm` : ', not read yet'}
+            {water ? `, ${formatNumber(water.conductivity, 0, units)} µS/cm` : ', not read yet'}
           </dd>
         </div>
         <div>
@@ -303,11 +303,11 @@ function ArrayOnRoof({
   seen: Seen | null;
   onChoose: () => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 2 } });
   const last = inspections.data?.items[0];
   const modules = array.rows * array.columns - array.missing.length;
-  const facts = `${modules} × ${formatNumber(array.moduleWatts, 0, glass)} W, tilt ${formatNumber(array.tilt, 0, glass)}°, ${direction(array.azimuth)}`;
+  const facts = `${modules} × ${formatNumber(array.moduleWatts, 0, units)} W, tilt ${formatNumber(array.tilt, 0, units)}°, ${direction(array.azimuth)}`;
   const head = (
     <>
       <span className="name">{array.name}</span>

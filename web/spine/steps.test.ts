@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { STEPS } from '../../core/spine/standing.ts';
-import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
 import { STEP_MEANING, STEP_WORDS, stepFigure } from './steps.ts';
 
 describe('the steps of a site', () => {
@@ -10,7 +10,7 @@ describe('the steps of a site', () => {
 });
 
 describe('the one figure of a step', () => {
-  const figure = (step: (typeof STEPS)[number], value: number | null) => stepFigure(step, value, DEFAULT_GLASS, 'ZAR');
+  const figure = (step: (typeof STEPS)[number], value: number | null) => stepFigure(step, value, DEFAULT_UNITS, 'ZAR');
 
   it('is empty where there is none', () => {
     for (const step of STEPS) expect(figure(step, null)).to.equal('');

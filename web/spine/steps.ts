@@ -1,5 +1,5 @@
 import type { StepName } from '../../core/spine/standing.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 
@@ -22,20 +22,20 @@ export const STEP_MEANING: Record<StepName, string> = {
 };
 
 /** The one figure of a step, with its unit. */
-export function stepFigure(step: StepName, figure: number | null, glass: Glass, currency: string): string {
+export function stepFigure(step: StepName, figure: number | null, units: Units, currency: string): string {
   if (figure === null) return '';
   switch (step) {
     case 'look':
       return figure === 0 ? 'today' : `${counted(figure, 'day')} ago`;
     case 'reckon':
-      return `${formatQuantity(figure, 'fraction', glass)} lost`;
+      return `${formatQuantity(figure, 'fraction', units)} lost`;
     case 'plan':
       return figure === 0 ? 'no visit pays' : `${counted(figure, 'visit')} a year`;
     case 'offer':
-      return formatMoney(figure, currency, glass, 0);
+      return formatMoney(figure, currency, units, 0);
     case 'wash':
       return figure === 0 ? 'none left' : `${figure} left`;
     case 'show':
-      return `${formatQuantity(figure, 'fraction', glass)} gain`;
+      return `${formatQuantity(figure, 'fraction', units)} gain`;
   }
 }

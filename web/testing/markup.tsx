@@ -3,23 +3,23 @@ import type { ReactElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { MemoryRouter } from 'react-router';
 import type { Session } from '../../contract/people/endpoints.ts';
-import { DEFAULT_GLASS, type Glass } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS, type Units } from '../../core/units/quantities.ts';
 import { SESSION_KEY } from '../api/hooks.ts';
 
 export interface Looking {
   /** how the person at the screen reads numbers */
-  glass?: Partial<Glass>;
+  units?: Partial<Units>;
   role?: 'owner' | 'estimator' | 'crew';
   /** answers of doors that the part asks, by door, params and query */
   answers?: [key: unknown[], answer: unknown][];
 }
 
 /** A part of the interface within what all parts stand in, for somebody who is signed in. */
-export function around(part: ReactElement, { glass = {}, role = 'owner', answers = [] }: Looking = {}): ReactElement {
+export function around(part: ReactElement, { units = {}, role = 'owner', answers = [] }: Looking = {}): ReactElement {
   const client = new QueryClient();
   const person = { id: 'p', name: 'Test Owner', email: '', role, disabled: false, version: 1 };
   const session = {
-    person: { ...person, glass: { ...DEFAULT_GLASS, ...glass } },
+    person: { ...person, units: { ...DEFAULT_UNITS, ...units } },
     company: { name: 'Test Panel Care', currency: 'ZAR' },
     csrf: '',
   };

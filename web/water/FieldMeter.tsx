@@ -1,6 +1,6 @@
 import type { JobProgress } from '../../core/jobs/progress.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import type { Happen } from '../jobs/happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
 
@@ -18,7 +18,7 @@ export function FieldMeter({
   happen: Happen;
   onTyped: (typed: boolean) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const typing = useTypedNumbers(`job.${jobId}.meter`, onTyped);
   const { litres } = usePadValues(FIELDS, typing.value);
   return (
@@ -27,7 +27,7 @@ export function FieldMeter({
         The water meter, if there is one. Without it the litres follow from the minutes at the brush.
       </p>
       {progress.metered !== null && (
-        <div className="passed">✓ {formatQuantity(progress.metered, 'volume', glass)} used, by the meter</div>
+        <div className="passed">✓ {formatQuantity(progress.metered, 'volume', units)} used, by the meter</div>
       )}
       <NumberPad fields={FIELDS} texts={typing.value} onTexts={typing.type}>
         <button

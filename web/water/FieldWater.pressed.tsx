@@ -54,7 +54,7 @@ describe('water at the brush, by thumb and without a signal', () => {
 
   it('is kept as it was typed, in SI, and goes once when there is a signal again', async () => {
     const { Card, outbox, server, typed } = card();
-    browser.show(<Card />, { glass: { units: 'us' } });
+    browser.show(<Card />, { units: { system: 'us' } });
     const save = browser.screen.getByRole('button', { name: 'Save this reading' }) as HTMLButtonElement;
     await tap('1', '2');
     expect([save.disabled, typed()]).to.deep.equal([true, true]);

@@ -1,6 +1,6 @@
 import type { JobProgress } from '../../core/jobs/progress.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 import type { Happen } from '../jobs/happen.ts';
 import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
 import type { Job } from '../jobs/outbox/index.ts';
@@ -17,7 +17,7 @@ export function FieldWater({
   happen: Happen;
   onTyped: (typed: boolean) => void;
 }) {
-  const glass = useGlass();
+  const units = useUnits();
   const typing = useTypedNumbers(`job.${job.id}.water`, onTyped);
   const fields: PadField[] = [
     { key: 'conductivity', label: 'Conductivity', kind: 'conductivity' },
@@ -29,14 +29,14 @@ export function FieldWater({
     <>
       {progress.water.map((reading) => (
         <div className="passed" key={reading.id}>
-          ✓ {formatQuantity(reading.conductivity, 'conductivity', glass)} at{' '}
-          {formatQuantity(reading.temperature, 'temperature', glass)}
+          ✓ {formatQuantity(reading.conductivity, 'conductivity', units)} at{' '}
+          {formatQuantity(reading.temperature, 'temperature', units)}
         </div>
       ))}
       <NumberPad fields={fields} texts={typing.value} onTexts={typing.type}>
         {complete && conductivity > job.water.limit && (
           <div className="caution" role="status">
-            Over the {formatQuantity(job.water.limit, 'conductivity', glass)} that the finish allows: it would dry to
+            Over the {formatQuantity(job.water.limit, 'conductivity', units)} that the finish allows: it would dry to
             spots. Check that the vessels stand one after the other, and change the lead one.
           </div>
         )}

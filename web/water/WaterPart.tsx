@@ -1,6 +1,6 @@
 import { WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useCurrency, useGlass, useSay } from '../api/hooks.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
@@ -8,7 +8,7 @@ import { Overrule } from '../parts/Overrule.tsx';
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   const currency = useCurrency();
   const { water, waterWay } = plan.output;
   const overruled = plan.overrides.waterWay;
@@ -35,14 +35,14 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
               aria-current={option.way === waterWay || undefined}
             >
               <td>{WATER_WORDS[option.way]}</td>
-              <td className="number">{formatQuantity(option.conductivity, 'conductivity', glass)}</td>
-              <td className="number">{formatQuantity(option.residue, 'residue', glass)}</td>
+              <td className="number">{formatQuantity(option.conductivity, 'conductivity', units)}</td>
+              <td className="number">{formatQuantity(option.residue, 'residue', units)}</td>
               <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
-              <td className="number">{formatQuantity(option.drawn, 'volume', glass)}</td>
+              <td className="number">{formatQuantity(option.drawn, 'volume', units)}</td>
               <td className="number">
-                {option.chargeUsed === null ? '' : formatQuantity(option.chargeUsed, 'fraction', glass, 0)}
+                {option.chargeUsed === null ? '' : formatQuantity(option.chargeUsed, 'fraction', units, 0)}
               </td>
-              <td className="number">{formatMoney(option.cost, currency, glass)}</td>
+              <td className="number">{formatMoney(option.cost, currency, units)}</td>
             </tr>
           ))}
         </tbody>

@@ -2,11 +2,11 @@ import { ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'rechar
 import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { utcDate } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useGlass } from '../api/hooks.ts';
+import { useUnits } from '../api/hooks.ts';
 
 /** Daily energy on record: the clear days that count as full dots, the others as faint ones. */
 export default function EnergyChart({ days, used }: { days: ArrayEnergy['days']; used: readonly string[] }) {
-  const glass = useGlass();
+  const units = useUnits();
   const clear = new Set(used);
   const dots = days.map(({ date, energy }) => ({ date, time: Date.parse(date), energy }));
   const most = dots.reduce((best, day) => (day.energy > best.energy ? day : best), dots[0] ?? { date: '', energy: 0 });
@@ -14,7 +14,7 @@ export default function EnergyChart({ days, used }: { days: ArrayEnergy['days'];
   return (
     <figure
       className="mb-1"
-      aria-label={`Energy by day, ${clear.size} clear days among ${days.length}; most on ${formatDate(most.date, glass)}: ${formatQuantity(most.energy, 'energy', glass)}`}
+      aria-label={`Energy by day, ${clear.size} clear days among ${days.length}; most on ${formatDate(most.date, units)}: ${formatQuantity(most.energy, 'energy', units)}`}
     >
       <ResponsiveContainer width="100%" height={190}>
         <ScatterChart margin={{ top: 8, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
@@ -24,7 +24,7 @@ export default function EnergyChart({ days, used }: { days: ArrayEnergy['days'];
             scale="time"
             domain={['dataMin', 'dataMax']}
             minTickGap={60}
-            tickFormatter={(time: number) => formatDate(utcDate(time), glass)}
+            tickFormatter={(time: number) => formatDate(utcDate(time), units)}
             {...axis}
           />
           <YAxis dataKey="energy" width={72} unit=" kWh" {...axis} />

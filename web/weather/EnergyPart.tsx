@@ -4,7 +4,7 @@ import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useAskAgain, useDo, useGlass, useSay } from '../api/hooks.ts';
+import { useAsk, useAskAgain, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { Later } from '../parts/Later.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
@@ -37,13 +37,13 @@ export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }
 
 function Drift({ energy: { from, to, count, days, drift, working } }: { energy: ArrayEnergy }) {
   const say = useSay();
-  const glass = useGlass();
+  const units = useUnits();
   if (from === null || to === null) return <p className="quiet">No days on record yet.</p>;
   if (drift === null)
     return (
       <>
         <p className="mb-1">
-          {counted(count, 'day')} from {formatDate(from, glass)} to {formatDate(to, glass)}.
+          {counted(count, 'day')} from {formatDate(from, units)} to {formatDate(to, units)}.
         </p>
         {working && <Waiting what="Working out the drift" />}
       </>
@@ -52,7 +52,7 @@ function Drift({ energy: { from, to, count, days, drift, working } }: { energy: 
   return (
     <>
       <p className="mb-1">
-        {counted(count, 'day')} from {formatDate(from, glass)} to {formatDate(to, glass)}; of the last{' '}
+        {counted(count, 'day')} from {formatDate(from, units)} to {formatDate(to, units)}; of the last{' '}
         {used.length + rejected.length}, {used.length} clear ones are used.
       </p>
       <Later height={190}>
@@ -65,18 +65,18 @@ function Drift({ energy: { from, to, count, days, drift, working } }: { energy: 
           <div>
             <dt>{ratePerDay >= 0 ? 'It loses' : 'It gains'}, besides age</dt>
             <dd>
-              {formatQuantity(Math.abs(ratePerDay), 'rate', glass)}{' '}
-              <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', glass)}, losses positive</span>
+              {formatQuantity(Math.abs(ratePerDay), 'rate', units)}{' '}
+              <span className="range">{formatRange(rateCi95[0], rateCi95[1], 'rate', units)}, losses positive</span>
             </dd>
           </div>
           {yearOnYear !== null && (
             <div>
               <dt>{yearOnYear < 0 ? 'Less' : 'More'} than on the same days a year before</dt>
               <dd>
-                {formatQuantity(Math.abs(yearOnYear), 'fraction', glass)}{' '}
+                {formatQuantity(Math.abs(yearOnYear), 'fraction', units)}{' '}
                 <span className="range">
                   {yearOnYear < 0 ? 'of which ageing explains about' : 'though ageing alone takes about'}{' '}
-                  {formatQuantity(DEGRADATION_PER_YEAR, 'fraction', glass)}
+                  {formatQuantity(DEGRADATION_PER_YEAR, 'fraction', units)}
                 </span>
               </dd>
             </div>

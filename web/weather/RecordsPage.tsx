@@ -5,7 +5,7 @@ import type { SiteWeather } from '../../contract/weather/endpoints.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useGlass, useSay, useSession } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { Later } from '../parts/Later.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { EnergyPart } from './EnergyPart.tsx';
@@ -97,7 +97,7 @@ function Climate({ siteId, weather: { climate }, desk }: PartProps) {
 }
 
 function Rain({ siteId, weather: { observed }, desk }: PartProps) {
-  const glass = useGlass();
+  const units = useUnits();
   const importRain = useDo('importRain');
   const [asClimate, setAsClimate] = useState(false);
   return (
@@ -108,8 +108,8 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
       ) : (
         <>
           <p className="mb-1">
-            {counted(observed.count, 'day')} from {formatDate(observed.from, glass)} to {formatDate(observed.to, glass)}
-            . The broken line: {formatQuantity(RATE_DEFAULTS.threshold, 'rain', glass)} in a day, taken to clean unless
+            {counted(observed.count, 'day')} from {formatDate(observed.from, units)} to {formatDate(observed.to, units)}
+            . The broken line: {formatQuantity(RATE_DEFAULTS.threshold, 'rain', units)} in a day, taken to clean unless
             the wipe test says otherwise.
           </p>
           <Later height={170}>
@@ -144,9 +144,9 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
 }
 
 function WeekAhead({ siteId, weather: { forecast, service } }: Omit<PartProps, 'desk'>) {
-  const glass = useGlass();
+  const units = useUnits();
   const refresh = useDo('refreshWeather');
-  const when = (at: string) => `${formatDate(at, glass)}, ${new Date(at).toLocaleTimeString('en-GB').slice(0, 5)}`;
+  const when = (at: string) => `${formatDate(at, units)}, ${new Date(at).toLocaleTimeString('en-GB').slice(0, 5)}`;
   return (
     <>
       <h2 className="mt-3">The week ahead</h2>
@@ -171,12 +171,12 @@ function WeekAhead({ siteId, weather: { forecast, service } }: Omit<PartProps, '
           <tbody>
             {forecast.days.map((day) => (
               <tr key={day.date}>
-                <td>{formatDate(day.date, glass)}</td>
+                <td>{formatDate(day.date, units)}</td>
                 <td className="number">
-                  {formatQuantity(day.rain, 'rain', glass)}, {formatQuantity(day.rainChance, 'fraction', glass, 0)}
+                  {formatQuantity(day.rain, 'rain', units)}, {formatQuantity(day.rainChance, 'fraction', units, 0)}
                 </td>
-                <td className="number">{formatQuantity(day.tempAir, 'temperature', glass, 0)}</td>
-                <td className="number">{formatQuantity(day.windSpeed, 'speed', glass)}</td>
+                <td className="number">{formatQuantity(day.tempAir, 'temperature', units, 0)}</td>
+                <td className="number">{formatQuantity(day.windSpeed, 'speed', units)}</td>
               </tr>
             ))}
           </tbody>

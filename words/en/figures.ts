@@ -1,5 +1,5 @@
 import type { FigureKind } from '../../core/figures/ours.ts';
-import type { Glass } from '../../core/units/quantities.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { formatNumber, formatQuantity, formatRange } from '../format.ts';
 
 /** What the figures of a kind are, and what they are held against. */
@@ -47,35 +47,35 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
 };
 
 /** A figure of a kind as its reader sees it. */
-export function figureWords(kind: FigureKind, value: number, glass: Glass): string {
+export function figureWords(kind: FigureKind, value: number, units: Units): string {
   switch (kind) {
     case 'eye':
-      return `${formatNumber(Math.exp(value), 2, glass)}×`;
+      return `${formatNumber(Math.exp(value), 2, units)}×`;
     case 'bonded':
     case 'droppings':
     case 'lichen':
     case 'fitted':
-      return formatQuantity(value, 'fraction', glass, 0);
+      return formatQuantity(value, 'fraction', units, 0);
     case 'set-up':
-      return formatQuantity(value, 'minutes', glass);
+      return formatQuantity(value, 'minutes', units);
     default:
-      return `${formatNumber(value, 2, glass)}×`;
+      return `${formatNumber(value, 2, units)}×`;
   }
 }
 
 const SHARES: readonly FigureKind[] = ['bonded', 'droppings', 'lichen', 'fitted'];
 
 /** The range of a figure of a kind. */
-export function figureRange(kind: FigureKind, low: number, high: number, glass: Glass): string {
-  if (SHARES.includes(kind)) return formatRange(low, high, 'fraction', glass, 0);
-  if (kind === 'set-up') return formatRange(low, high, 'minutes', glass);
-  const at = (value: number) => formatNumber(kind === 'eye' ? Math.exp(value) : value, 2, glass);
+export function figureRange(kind: FigureKind, low: number, high: number, units: Units): string {
+  if (SHARES.includes(kind)) return formatRange(low, high, 'fraction', units, 0);
+  if (kind === 'set-up') return formatRange(low, high, 'minutes', units);
+  const at = (value: number) => formatNumber(kind === 'eye' ? Math.exp(value) : value, 2, units);
   return `${at(low)} to ${at(high)}×`;
 }
 
 /** What the guess drill says of an eye: beside the records, and never mixed in. */
-export const drillWords = ({ bias, rounds }: { bias: number; rounds: number }, glass: Glass): string =>
-  `In the guess drill: ${formatNumber(1 + bias, 2, glass)}× over ${formatNumber(rounds, 0, glass)} rounds, not counted here.`;
+export const drillWords = ({ bias, rounds }: { bias: number; rounds: number }, units: Units): string =>
+  `In the guess drill: ${formatNumber(1 + bias, 2, units)}× over ${formatNumber(rounds, 0, units)} rounds, not counted here.`;
 
 /** By which figures something was worked out. @param version of the contractor's own; 0: none of them was in use */
 export const figuresUsedWords = (version: number): string =>

@@ -70,5 +70,5 @@ export const jobs: Words<JobFinding> = {
   'lacking-before': () => 'No reading kept yet. Without one there is nothing to compare with.',
   'lacking-after': () => 'No reading kept yet. Without one nothing shows what the wash did.',
   'lacking-water': () => 'The water has not been read yet.',
-  'lacking-marks': () => 'No module is marked yet.',
+  'lacking-done': () => 'No module has been done yet.',
 };

@@ -1,7 +1,7 @@
-import { DEFAULT_GLASS } from '../../core/units/quantities.ts';
+import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
 import type { AnyFinding } from '../language.ts';
 import { findingWords } from '../say.ts';
 
 /** A finding as somebody reads it who has metric units and pays in rand, with plain spaces. */
 export const inEnglish = (finding: AnyFinding): string =>
-  findingWords(finding, { glass: DEFAULT_GLASS, currency: 'ZAR' }).replace(/\s/g, ' ');
+  findingWords(finding, { units: DEFAULT_UNITS, currency: 'ZAR' }).replace(/\s/g, ' ');

@@ -41,6 +41,9 @@ async function load(pathname: string): Promise<void> {
     await admin.query(gunzipSync(file('demo-023.sql.gz')).toString());
     await admin.query('delete from public.papers');
     await admin.query('update public.people set password_hash = $1', [await hashPassword(OWNER.password)]);
+    await admin.query("update public.people set glass = $1 where role = 'crew'", [
+      { units: 'us', decimalMark: ',', dateOrder: 'mdy' },
+    ]);
   } finally {
     await admin.end();
   }
@@ -78,6 +81,16 @@ describe('a database of an earlier day, brought to the newest schema', function 
     const papers = Object.keys(PAPERS);
     for (const table of ['quotes', 'reports'])
       for (const id of await everyId(table)) expect(papers).to.include(`/api/${table}/${id}/paper.pdf`);
+  });
+
+  it('keeps how each person reads numbers', async () => {
+    const { rows } = await sql.query('select role, units from people order by role');
+    const usual = { system: 'metric', decimalMark: '.', dateOrder: 'dmy' };
+    expect(rows).to.deep.equal([
+      { role: 'crew', units: { system: 'us', decimalMark: ',', dateOrder: 'mdy' } },
+      { role: 'estimator', units: usual },
+      { role: 'owner', units: usual },
+    ]);
   });
 
   it('answers for every record of the job', async () => {

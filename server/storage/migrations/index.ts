@@ -27,6 +27,7 @@ import * as rows from './025-rows.ts';
 import * as lists from './026-lists.ts';
 import * as imports from './027-imports.ts';
 import * as clearSkyIndex from './028-clear-sky-index.ts';
+import * as units from './029-units.ts';
 
 interface Migration {
   name: string;
@@ -64,6 +65,7 @@ const MIGRATIONS: Migration[] = [
   { name: '026-lists', ...lists },
   { name: '027-imports', ...imports },
   { name: '028-clear-sky-index', ...clearSkyIndex },
+  { name: '029-units', ...units },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

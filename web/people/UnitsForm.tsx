@@ -1,28 +1,28 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useDo, useGlass, useSession } from '../api/hooks.ts';
+import { useDo, useSession, useUnits } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
 /** Units, decimal mark and order of dates of one person. */
-export function GlassForm({ onDone }: { onDone: () => void }) {
+export function UnitsForm({ onDone }: { onDone: () => void }) {
   const session = useSession();
-  const [glass, setGlass] = useState(useGlass());
-  const save = useDo('setGlass', onDone);
+  const [units, setUnits] = useState(useUnits());
+  const save = useDo('setUnits', onDone);
   const { person } = session.data ?? {};
   if (!person) return null;
-  const pick = <K extends keyof typeof glass>(key: K, value: (typeof glass)[K]) => setGlass({ ...glass, [key]: value });
+  const pick = <K extends keyof typeof units>(key: K, value: (typeof units)[K]) => setUnits({ ...units, [key]: value });
   return (
     <Form
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate({ body: { ...glass, version: person.version } });
+        save.mutate({ body: { ...units, version: person.version } });
       }}
     >
       <Form.Label htmlFor="units">Units</Form.Label>
       <Form.Select
         id="units"
-        value={glass.units}
-        onChange={(event) => pick('units', event.target.value as typeof glass.units)}
+        value={units.system}
+        onChange={(event) => pick('system', event.target.value as typeof units.system)}
       >
         <option value="metric">Metric</option>
         <option value="us">US customary</option>
@@ -32,8 +32,8 @@ export function GlassForm({ onDone }: { onDone: () => void }) {
       </Form.Label>
       <Form.Select
         id="mark"
-        value={glass.decimalMark}
-        onChange={(event) => pick('decimalMark', event.target.value as typeof glass.decimalMark)}
+        value={units.decimalMark}
+        onChange={(event) => pick('decimalMark', event.target.value as typeof units.decimalMark)}
       >
         <option value=".">12.5</option>
         <option value=",">12,5</option>
@@ -43,8 +43,8 @@ export function GlassForm({ onDone }: { onDone: () => void }) {
       </Form.Label>
       <Form.Select
         id="order"
-        value={glass.dateOrder}
-        onChange={(event) => pick('dateOrder', event.target.value as typeof glass.dateOrder)}
+        value={units.dateOrder}
+        onChange={(event) => pick('dateOrder', event.target.value as typeof units.dateOrder)}
       >
         <option value="dmy">24/11/2026</option>
         <option value="mdy">11/24/2026</option>
