@@ -50,7 +50,7 @@ test.describe('on a phone', () => {
       { name: 'b.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture') },
     ]);
     await page.getByRole('button', { name: 'Send 2' }).tap();
-    await expect(page.getByText('1 taken in, 1 not')).toBeVisible();
+    await expect(page.getByText('1 saved, 1 not')).toBeVisible();
     await expect(page.getByText(/^b\.jpg: .*must be a JPEG or PNG/)).toBeVisible();
     await page.locator('.photo-open').first().tap();
     await page.getByRole('button', { name: 'Draw a mark over it' }).tap();

@@ -78,13 +78,13 @@ test('a site goes out as a file, and a broken file is refused by the name of its
       buffer: Buffer.from(content),
     });
   await give('{"format":"wide-pail-sites",');
-  await page.getByRole('button', { name: 'Take in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByRole('alert')).toContainText('is not JSON');
   await give('{"format":"other","formatVersion":1,"sites":[]}');
-  await page.getByRole('button', { name: 'Take in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByRole('alert')).toContainText('format: must be one of wide-pail-sites');
   await expect(page.getByRole('alert')).toContainText('sites: must hold at least 1 entry');
-  await expect(page.getByRole('alert')).toContainText('Nothing was taken in.');
+  await expect(page.getByRole('alert')).toContainText('Nothing was imported.');
 });
 
 test('a file of sites is worked out while other things are done, and the page says what came of it', async ({
@@ -102,16 +102,16 @@ test('a file of sites is worked out while other things are done, and the page sa
   const give = async (content: unknown) => {
     const buffer = Buffer.from(JSON.stringify(content));
     await page.getByLabel('Files').setInputFiles({ name: 'sites.json', mimeType: 'application/json', buffer });
-    await page.getByRole('button', { name: 'Take in' }).click();
+    await page.getByRole('button', { name: 'Import' }).click();
   };
   const sent = page.getByRole('region', { name: 'Sent so far' }).getByRole('row');
   await give(bundle);
   await expect(sent.nth(1)).toContainText(/^sites\.json.*1 site$/);
-  await expect(page.getByRole('button', { name: 'Take in' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Import' })).toBeDisabled();
   // The same site under another name is another record with a used id: nothing of that file is taken in.
   const other = { ...bundle, sites: [{ ...bundle.sites[0], site: { ...site, name: 'Slipway shed' } }] };
   await give(other);
-  await expect(sent.nth(1)).toContainText('Nothing was taken in. sites.0.id');
+  await expect(sent.nth(1)).toContainText('Nothing was imported. sites.0.id');
   await expect(sent.nth(2)).toContainText('1 site');
   await expectAccessible(page);
   await page.goto('/sites');

@@ -150,7 +150,7 @@ test.describe
       await page.getByRole('heading', { name: 'A year of days if nobody washes' }).scrollIntoViewIfNeeded();
       await expect(page.locator('.recharts-surface').first()).toBeVisible();
       await figure(page, 'Lost now').click();
-      await expect(page.getByRole('dialog')).toContainText('weighed by every witness');
+      await expect(page.getByRole('dialog')).toContainText('weighed by every source');
       await page.getByRole('button', { name: 'Close' }).click();
       await page.getByRole('button', { name: 'Overrule: dust that settles' }).click();
       await page.getByLabel('Instead').fill('0,8');

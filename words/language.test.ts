@@ -72,6 +72,6 @@ describe('a language', () => {
     expect(findingWords(thermal, american)).to.match(/within 36.°F of the glass/);
     expect(findingWords(thermal, reader)).to.match(/within 20.K of the glass/);
     const charges = { code: 'water-many-charges', params: { charges: 1.25 } } as const;
-    expect(findingWords(charges, american)).to.include('1,3 charges');
+    expect(findingWords(charges, american)).to.include('1,3 fills');
   });
 });

@@ -34,7 +34,7 @@ export function problemOf(error: unknown): Problem {
   const { status, type, code } = error as { status?: number; type?: string; code?: string };
   if (type === 'entity.parse.failed') return simple(400, 'Not JSON', 'The body must be JSON.', 'body');
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE') {
-    return simple(413, 'Too large', 'This is larger than can be taken in. Send less, or a smaller picture.', 'body');
+    return simple(413, 'Too large', 'This is too large. Send less, or a smaller picture.', 'body');
   }
   if (MALFORMED_FORM.test((error as Error | undefined)?.message ?? ''))
     return simple(400, 'Something has to be put right', 'The form cannot be read; send it again.', 'body');

@@ -19,7 +19,7 @@ export async function putPart(context: Context, { id, start }: { id: string; sta
     throw new AppError(
       'unavailable',
       'Too much under way',
-      'Wait until the pictures that were sent before have been taken in.',
+      'Wait until the pictures that were sent before have been saved.',
       {
         retryAfter: 60,
       },

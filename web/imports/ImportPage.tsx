@@ -89,12 +89,12 @@ function SendForm() {
       />
       {refused && (
         <div className="notice bad mt-3" role="alert">
-          <strong>Nothing was taken in.</strong> {refused}
+          <strong>Nothing was imported.</strong> {refused}
         </div>
       )}
       <Trouble error={send.error} />
       <Button type="submit" className="mt-3" disabled={send.isPending || files.length === 0}>
-        {send.isPending ? 'Sending …' : 'Take in'}
+        {send.isPending ? 'Sending …' : 'Import'}
       </Button>
     </Form>
   );
@@ -154,7 +154,7 @@ function CameOfIt({ file: { state, counts, refusal } }: { file: ImportRecord }) 
   if (refusal)
     return (
       <>
-        <strong className="overruled">Nothing was taken in.</strong>{' '}
+        <strong className="overruled">Nothing was imported.</strong>{' '}
         <span className="text-break">
           {refusal.path && `${refusal.path}: `}
           {refusal.message}
@@ -164,7 +164,7 @@ function CameOfIt({ file: { state, counts, refusal } }: { file: ImportRecord }) 
   return <>{counts && takenIn(counts)}</>;
 }
 
-/** What was taken in, without what there was none of. */
+/** What was imported, without what there was none of. */
 function takenIn(counts: ImportCounts): string {
   const parts = [
     counted(counts.sites, 'site'),

@@ -192,7 +192,7 @@ export function InspectionForm({
       <Trouble error={record.error} />
       {photoTrouble !== null && (
         <>
-          <div className="notice">The inspection is recorded. A picture was not taken in:</div>
+          <div className="notice">The inspection is recorded. A picture was not saved:</div>
           <Trouble error={photoTrouble} />
           <Button onClick={onDone}>Go on without it</Button>
         </>

@@ -178,7 +178,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
         )}
         {sent.length > 0 && (
           <span role="status">
-            {sent.length - refused.length} taken in
+            {sent.length - refused.length} saved
             {refused.length > 0 && `, ${refused.length} not`}
           </span>
         )}

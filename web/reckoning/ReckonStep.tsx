@@ -71,7 +71,7 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
       {stale && <div className="notice">Somebody has looked since. Reckon again to go by the newest inspection.</div>}
       {older && !stale && (
         <div className="notice">
-          This was reckoned by an older calculation, which went by one witness alone. Its numbers stay as they were.
+          This was reckoned by an older calculation, which went by one source alone. Its numbers stay as they were.
           Reckon again to hear everything on record, and before planning.
         </div>
       )}
@@ -162,7 +162,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
               <CourseChart known={known} />
             </Later>
             <p className="quiet">
-              The band holds four in five of what everything on record allows; the marks are what each witness said by
+              The band holds four in five of what everything on record allows; the dots are what each source said by
               itself.
             </p>
           </>
@@ -200,7 +200,7 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
         <Choice
           what="Lost now"
           value={formatQuantity(output.lossNow.mid, 'fraction', units)}
-          because="By everything on record, each witness for what it is worth"
+          because="By everything on record, each source for what it is worth"
           overruled={overrides.lossNow}
           recommended={formatQuantity(recommended.lossNow.mid, 'fraction', units)}
         >

@@ -56,8 +56,8 @@ export function WitnessOpened({ reckoning, witness, onOverrule, busy }: OpenedPr
       )}
       {asking && onOverrule && (
         <AskReason
-          title="Leave this witness out"
-          label="Reason (kept, and shown where the witness stood)"
+          title="Leave this source out"
+          label="Reason (kept, and shown where the source stood)"
           action="Leave it out and reckon again"
           onClose={() => setAsking(false)}
           onReason={(reason) => {

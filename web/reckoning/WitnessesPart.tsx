@@ -34,7 +34,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
       <table className="table evidence">
         <thead>
           <tr>
-            <th>Witness</th>
+            <th>Source</th>
             <th className="number">Loss</th>
             <th className="number">Counts for</th>
             <th className="axis">
@@ -96,7 +96,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
         </tbody>
       </table>
       <p className="quiet">
-        Counts for: the share of the doubt that would be left without it, which it takes away. Press a witness to see
+        Counts for: the share of the doubt that would be left without it, which it takes away. Press a source to see
         what it counted and what the answer would be without it.
       </p>
     </>

@@ -104,7 +104,7 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
     <>
       <h2 className="mt-3">Rain on record</h2>
       {observed.from === null || observed.to === null ? (
-        <Empty>No rain on record yet. Take in a table from a gauge, or ask the weather service below.</Empty>
+        <Empty>No rain on record yet. Import a table from a gauge, or ask the weather service below.</Empty>
       ) : (
         <>
           <p className="mb-1">
@@ -155,7 +155,7 @@ function WeekAhead({ siteId, weather: { forecast, service } }: Omit<PartProps, '
         <div className="notice" role="status">
           <strong>{service.trouble.problem}</strong> Tried {when(service.trouble.at)}.{' '}
           {forecast ? `What stands here is from ${when(forecast.fetchedAt)}.` : 'Nothing was had from it before.'} Rain
-          can be taken in from a table meanwhile.
+          can be imported from a table meanwhile.
         </div>
       )}
       {forecast && forecast.days.length > 0 && (

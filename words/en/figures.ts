@@ -7,7 +7,7 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
   eye: {
     title: 'How each eye sees a film',
     about:
-      'Film seen against what all other witnesses let expect: 1 is right, above it an eye sees more than lies there. Used, it corrects each look and says how far one look may be out.',
+      'Film seen against what all other sources let expect: 1 is right, above it an eye sees more than lies there. Used, it corrects each look and says how far one look may be out.',
   },
   dust: {
     title: 'What settles',

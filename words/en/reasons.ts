@@ -21,7 +21,7 @@ export const reasons: Words<Own> = {
     '1 − measured ÷ expected; expected = nameplate × irradiance ÷ 1000 × (1 + coefficient × (module − 25 °C)) × ageing.',
   'what-loss-now': () => 'Share of clean output that the dirt takes now, by everything on record',
   'how-loss-now': () =>
-    'What the house expects of dust, rain, dew and washes since the record begins, weighed by every witness: each counts by how far it may be out.',
+    'What the house expects of dust, rain, dew and washes since the record begins, weighed by every source: each counts by how far it may be out.',
   'how-loss-by-hand': () => 'Set by hand.',
   'how-not-kept': () => 'The calculation of that day did not keep how it came to it.',
   'what-clean-energy': () => 'Energy of a year with clean glass, through the limit',

@@ -16,8 +16,8 @@ const EXPLANATION_WORDS: Record<Explanation, string> = {
 };
 
 export const reckoning: Words<ReckoningFinding> = {
-  agree: ({ witnesses }, say) => `${say.number(witnesses)} witnesses agree within what each may be out.`,
-  'one-witness': () => 'There is one witness beside the house’s expectation.',
+  agree: ({ witnesses }, say) => `${say.number(witnesses)} sources agree within what each may be out.`,
+  'one-witness': () => 'There is one source beside the house’s expectation.',
   quarrel: ({ kind, date, surprise, explains, alone }, say) => {
     const side = surprise > 0 === (kind !== 'energy' && kind !== 'pair') ? 'more' : 'less';
     const why = explains.map((one) => EXPLANATION_WORDS[one]).join(' ');

@@ -12,7 +12,7 @@ export const water: Omit<Words<WaterFinding>, 'written'> = {
   'water-least-residue': () =>
     'No way at hand keeps the residue under the chosen finish; this one leaves least. Squeegee, or agree on another finish.',
   'water-many-charges': ({ charges }, say) =>
-    `The job needs ${say.number(charges, 1)} charges of resin: take spares, or the resin is exhausted before the last row.`,
+    `The job needs ${say.number(charges, 1)} fills of resin: take spares, or the resin is exhausted before the last row.`,
   'water-carbon-dioxide': () =>
     'Carbon dioxide loads the resin unseen by a meter, and silica leaks first and leaves hard spots.',
   'water-chlorine': () => 'Take chlorine out before the membrane.',
