@@ -1,27 +1,25 @@
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Outlet } from 'react-router';
 import { useSession } from './api/hooks.ts';
 import { deviceLock } from './device/device.ts';
-import { LostDialog } from './device/LostDialog.tsx';
-import { newVersion } from './device/newVersion.ts';
-import { startOutbox, useOutboxState } from './jobs/outbox/index.ts';
+import { Afterwards } from './parts/Afterwards.tsx';
 
-/** What goes on under every page: sending, and saying what could not be kept. */
+const Sending = lazy(async () => ({ default: (await import('./jobs/Sending.tsx')).Sending }));
+
+/** What stands about every page. Sending begins once the page is drawn, and then goes on under all of them. */
 export function AppFrame() {
-  const session = useSession();
-  const { trouble } = useOutboxState();
-  const person = session.data?.person;
-  useEffect(() => startOutbox(), []);
+  const { person } = useSession().data ?? {};
   useEffect(() => {
     if (person) void deviceLock.entered({ id: person.id, name: person.name });
   }, [person]);
-  useEffect(() => {
-    if (trouble === 'too-old') newVersion.demand();
-  }, [trouble]);
   return (
     <>
       <Outlet />
-      <LostDialog />
+      <Afterwards>
+        <Suspense fallback={null}>
+          <Sending />
+        </Suspense>
+      </Afterwards>
     </>
   );
 }

@@ -75,7 +75,7 @@ export default defineConfig({
             { name: 'typed', test: /node_modules\/(zod|react-hook-form|@hookform|papaparse)/, priority: 6 },
             {
               name: 'parts',
-              test: /\/web\/(parts|api|compute|keys|device|spine)\/(?!fields|DraftForm|labels)/,
+              test: /\/web\/(parts|api|compute|keys|spine)\/(?!fields|DraftForm|labels)/,
               minShareCount: 2,
               priority: 5,
             },
@@ -85,6 +85,7 @@ export default defineConfig({
               minShareCount: 2,
               priority: 4,
             },
+            { name: 'kept', test: /node_modules\/dexie|\/web\/(device\/store|jobs\/outbox)/, priority: 3 },
             { name: 'shared', test: /\/web\//, minShareCount: 3, priority: 1 },
           ],
         },

@@ -1,5 +1,5 @@
 import { createLock } from './lock.ts';
-import { deviceStore } from './store.ts';
+import { readLock } from './readLock.ts';
 
 const hex = (bytes: ArrayBuffer): string =>
   [...new Uint8Array(bytes)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
@@ -21,8 +21,9 @@ async function derive(pin: string, salt: string, rounds: number): Promise<string
 /** The lock of this device. */
 export const deviceLock = createLock({
   store: {
-    read: () => deviceStore.lock.get('lock'),
+    read: () => readLock(),
     write: async (state) => {
+      const { deviceStore } = await import('./store.ts');
       await deviceStore.lock.put({ ...state, key: 'lock' });
     },
   },

@@ -4,6 +4,8 @@ import Dexie from 'dexie';
 import { written } from '../../core/findings.ts';
 import { dexieOutbox } from '../jobs/outbox/dexie.ts';
 import { picture, tick } from '../testing/outbox.ts';
+import { NO_LOCK } from './lock.ts';
+import { readLock } from './readLock.ts';
 import { DeviceStore } from './store.ts';
 
 // Another test may have read the library before there was a store to find.
@@ -96,5 +98,38 @@ describe('what a device keeps', () => {
     await outbox.change(one.id, { refused: 'no such module' });
     expect(await outbox.list()).to.deep.equal([{ ...one, refused: 'no such module' }, two]);
     store.close();
+  });
+
+  describe('of who left it', () => {
+    it('is read without the library as it was written with it', async () => {
+      const name = fresh();
+      const store = new DeviceStore(name);
+      const left = { ...NO_LOCK, person: { id: 'p', name: 'Ada Brook' }, signedOut: true };
+      await store.lock.put({ ...left, key: 'lock' });
+      store.close();
+      expect(await readLock(name)).to.deep.equal({ ...left, key: 'lock' });
+    });
+
+    it('is nothing where nobody was, and nothing is made by asking', async () => {
+      const name = fresh();
+      expect(await readLock(name)).to.equal(undefined);
+      expect((await indexedDB.databases()).map((database) => database.name)).to.not.include(name);
+      const store = new DeviceStore(name);
+      expect(await store.items.count()).to.equal(0);
+      expect(await readLock(name)).to.equal(undefined);
+      store.close();
+    });
+
+    it('is nothing in a store from before there were locks, and that is left as it was', async () => {
+      const name = fresh();
+      const former = new Dexie(name);
+      former.version(1).stores({ jobs: 'id', entries: '++order, id, jobId', photos: 'id, jobId' });
+      await former.table('jobs').add({ id: 'j', job: { id: 'j' } });
+      former.close();
+      expect(await readLock(name)).to.equal(undefined);
+      const store = new DeviceStore(name);
+      expect(await store.jobs.count()).to.equal(1);
+      store.close();
+    });
   });
 });

@@ -5,6 +5,7 @@ import { written } from '../../core/findings.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import type { OutboxItem, PhotoFields } from '../jobs/outbox/items.ts';
 import type { LockState } from './lock.ts';
+import { STORE_NAME } from './readLock.ts';
 
 export type Job = AnswerOf<Endpoints['readJob']>;
 
@@ -33,7 +34,7 @@ export class DeviceStore extends Dexie {
   files!: Table<{ id: string; file: Blob }, string>;
   lock!: Table<LockState & { key: 'lock' }, string>;
 
-  constructor(name = 'pail-field') {
+  constructor(name = STORE_NAME) {
     super(name);
     this.version(1).stores({ jobs: 'id', entries: '++order, id, jobId', photos: 'id, jobId' });
     this.version(2)

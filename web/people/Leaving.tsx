@@ -1,12 +1,19 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Button, Modal } from 'react-bootstrap';
+import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { deviceLock } from '../device/device.ts';
-import { outbox } from '../jobs/outbox/index.ts';
 
-const unsentNow = (): number => outbox.state().items.filter(({ refused }) => refused === undefined).length;
+const UnsentDialog = lazy(async () => ({ default: (await import('./UnsentDialog.tsx')).UnsentDialog }));
+
+/** The outbox comes with what it needs when it is asked, not with the first page. */
+const theOutbox = async () => (await import('../jobs/outbox/index.ts')).outbox;
+
+async function unsentNow(): Promise<number> {
+  const outbox = await theOutbox();
+  await outbox.reload().catch(() => undefined);
+  return outbox.state().items.filter(({ refused }) => refused === undefined).length;
+}
 
 /** Signs out: nothing that this page has read stays readable, and what is not sent yet is warned of first. */
 export function useLeaving() {
@@ -24,38 +31,25 @@ export function useLeaving() {
     client.clear();
     navigate('/sign-in', { replace: true });
   };
+  const ask = async () => {
+    // Where the outbox cannot be had there is nothing that could be sent first.
+    const left = await unsentNow().catch(() => 0);
+    if (left === 0) await leave();
+    else setUnsent(left);
+  };
   const sendFirst = async () => {
-    await outbox.flush(true);
-    if (unsentNow() === 0) await leave();
-    else setUnsent(unsentNow());
+    await (await theOutbox()).flush(true);
+    await ask();
   };
-  const ask = () => {
-    if (unsentNow() > 0) setUnsent(unsentNow());
-    else void leave();
-  };
-  const question = (
-    <Modal show={unsent !== null} onHide={() => setUnsent(null)} centered aria-labelledby="leaving-title">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id="leaving-title">
-          {unsent === 1 ? 'One thing is not sent yet' : `${unsent ?? 0} things are not sent yet`}
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <p>
-          They stay on this device, hidden, and are sent when whoever did them signs in here again. Nobody else’s
-          sign-in sends them.
-        </p>
-        <div className="d-flex gap-2 flex-wrap">
-          <Button onClick={() => void sendFirst()}>Send them now</Button>
-          <Button variant="outline-primary" onClick={() => void leave()}>
-            Sign out all the same
-          </Button>
-          <Button variant="quiet" onClick={() => setUnsent(null)}>
-            Stay
-          </Button>
-        </div>
-      </Modal.Body>
-    </Modal>
+  const question = unsent !== null && (
+    <Suspense fallback={null}>
+      <UnsentDialog
+        unsent={unsent}
+        onSend={() => void sendFirst()}
+        onLeave={() => void leave()}
+        onStay={() => setUnsent(null)}
+      />
+    </Suspense>
   );
-  return { ask, question };
+  return { ask: () => void ask(), question };
 }
