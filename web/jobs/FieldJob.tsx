@@ -13,7 +13,7 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { FieldRoof } from './FieldRoof.tsx';
 import type { Happen } from './happen.ts';
-import { happened, type Job, keepJob, type Outbox, outbox, useOutbox } from './outbox/index.ts';
+import { happened, type Job, keepJob, LOOKING, type Outbox, outbox, useOutbox } from './outbox/index.ts';
 
 /** One card, one verb. Works from what the device holds; the server is told as soon as it can be reached. */
 export function FieldJob() {
@@ -48,7 +48,7 @@ function OneJob() {
 }
 
 function Cards({ job, kept }: { job: Job; kept: Outbox }) {
-  const { waiting, refused, aside, othersWaiting } = kept;
+  const { read, waiting, refused, aside, othersWaiting } = kept;
   const [view, setView] = useState<'card' | 'roof' | 'kit'>('card');
   const navigate = useNavigate();
   const known = new Set(job.entries.map(({ id }) => id));
@@ -84,7 +84,7 @@ function Cards({ job, kept }: { job: Job; kept: Outbox }) {
       <ClockOff />
       <NewVersionBanner between={step?.startedAt == null} />
       <div className={`unsent ${waiting === 0 && refused.length === 0 ? 'none' : ''}`} role="status">
-        {waiting === 0 ? 'Everything is sent.' : `${waiting} not sent yet: kept on this device.`}
+        {waiting > 0 ? `${waiting} not sent yet: kept on this device.` : read ? 'Everything is sent.' : LOOKING}
         {othersWaiting.length > 0 && ` Of ${names(othersWaiting)}, sent when they sign in here.`}
         {refused.length > 0 && (
           <>

@@ -11,7 +11,7 @@ import { deviceLock } from '../device/device.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { useLeaving } from '../people/Leaving.tsx';
-import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, outbox, useOutboxState } from './outbox/index.ts';
+import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, LOOKING, outbox, useOutboxState } from './outbox/index.ts';
 
 /** Field: the jobs that are open, nearest first. Without a signal, those kept on this device. */
 export function FieldList() {
@@ -104,16 +104,16 @@ function Jobs() {
 
 /** What is not sent yet, of whom, and what would send it. */
 function Unsent() {
-  const { items, trouble } = useOutboxState();
+  const { items, read, trouble } = useOutboxState();
   const person = useSession().data?.person ?? deviceLock.state().person;
   const waiting = items.filter(({ refused }) => refused === undefined);
   const nobodys = waiting.filter(({ by }) => by === null).length;
   const others = [...new Set(waiting.flatMap(({ by }) => (by && by.id !== person?.id ? [by.name] : [])))];
   return (
     <div className={`unsent ${waiting.length === 0 && trouble !== 'store' ? 'none' : ''}`} role="status">
-      {waiting.length === 0
-        ? 'Everything is sent.'
-        : `${waiting.length} not sent yet. They go by themselves when there is a signal.`}
+      {!read && trouble !== 'store' && LOOKING}
+      {read && waiting.length === 0 && 'Everything is sent.'}
+      {waiting.length > 0 && `${waiting.length} not sent yet. They go by themselves when there is a signal.`}
       {others.length > 0 && ` Some are of ${others.join(' and ')} and go when they sign in here.`}
       {trouble === 'store' && ' This device cannot read what it keeps. Close other pages of the app, or start it anew.'}
       {nobodys > 0 && person && (

@@ -260,6 +260,15 @@ describe('the outbox of a phone', () => {
     expect([outbox.state().trouble, left()]).to.deep.equal(['too-old', [one.id]]);
   });
 
+  it('does not pass for empty before its store has been read', async () => {
+    const { store, outbox, left } = setUp();
+    const one = tick();
+    await store.add(one);
+    expect([outbox.state().read, left()]).to.deep.equal([false, []]);
+    await outbox.reload();
+    expect([outbox.state().read, left()]).to.deep.equal([true, [one.id]]);
+  });
+
   it('says so where the device cannot read what it keeps, and goes on when it can again', async () => {
     const { outbox, collect, store, left } = setUp();
     await collect(tick());

@@ -25,6 +25,8 @@ export interface OutboxOptions {
 
 export interface OutboxState {
   items: readonly OutboxItem[];
+  /** whether the store has been read: before that, no items does not mean that none wait */
+  read: boolean;
   /** what a full or broken store could not keep: it has to be said until somebody has read it */
   lost: readonly { id: string; what: string; why: string }[];
   /** seconds by which this device's clock is ahead of the server's, as far as is known */
@@ -71,7 +73,7 @@ interface Pause {
 export function createOutbox({ store, transport, clock, alone = (run) => run() }: OutboxOptions): OutboxEngine {
   const listeners = new Set<() => void>();
   const pauses = new Map<string, Pause>();
-  let state: OutboxState = { items: [], lost: [], clockGap: 0, trouble: null };
+  let state: OutboxState = { items: [], read: false, lost: [], clockGap: 0, trouble: null };
   let flushing: Promise<void> | null = null;
   let again = false;
 
@@ -79,7 +81,7 @@ export function createOutbox({ store, transport, clock, alone = (run) => run() }
     state = { ...state, ...change };
     for (const listener of listeners) listener();
   };
-  const reload = async () => set({ items: await store.list() });
+  const reload = async () => set({ items: await store.list(), read: true });
 
   /** A request that is given up after a while: one that hangs must not hold up all others. */
   async function within<T>(ms: number, run: (signal: AbortSignal) => Promise<T>, otherwise: T): Promise<T> {

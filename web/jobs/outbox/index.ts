@@ -105,11 +105,16 @@ function useKeptJob(jobId: string): Job | null {
   return job;
 }
 
+/** Said until the store of the device has been read. */
+export const LOOKING = 'Looking for what is not sent yet.';
+
 export interface Outbox {
   job: Job | null;
   /** ticks that are not sent yet, with the clock of this device set right */
   entries: JobEntry[];
   photos: PhotoFields[];
+  /** whether it is known yet what waits here */
+  read: boolean;
   waiting: number;
   /** waiting for somebody else to sign in, by their names; an empty name where nobody knows */
   othersWaiting: string[];
@@ -127,7 +132,7 @@ export function useOutbox(jobId: string): Outbox {
 
 /** What of the outbox concerns a job, as whoever works with the device sees it. */
 export function waitingOf(
-  { items, clockGap }: OutboxState,
+  { items, read, clockGap }: OutboxState,
   jobId: string,
   personId: string | null,
 ): Omit<Outbox, 'job'> {
@@ -137,6 +142,7 @@ export function waitingOf(
   return {
     entries: waiting.flatMap((item) => (item.kind === 'entry' ? [{ ...item.entry, ...gap }] : [])),
     photos: own.flatMap((item) => (item.kind === 'photo' ? [item.fields] : [])),
+    read,
     waiting: waiting.length,
     othersWaiting: [...new Set(waiting.filter(({ by }) => by?.id !== personId).map(({ by }) => by?.name ?? ''))],
     refused: own.flatMap(({ refused, aside }) => (refused && !aside ? [refused] : [])),

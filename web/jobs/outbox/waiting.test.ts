@@ -6,6 +6,7 @@ import { waitingOf } from './index.ts';
 describe('what of the outbox concerns a job', () => {
   const state = (change: Partial<OutboxState>): OutboxState => ({
     items: [],
+    read: true,
     lost: [],
     clockGap: 0,
     trouble: null,
