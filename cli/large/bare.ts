@@ -1,5 +1,6 @@
 // A server of nothing but Express and pg: it runs the statements that were recorded and sends the same answer. What the
-// application takes on top of it is its own.
+// application takes on top of it is its own. It has each statement planned as it comes, as pg does where nobody asks otherwise;
+// that the application keeps the plans of its reads is part of what it makes good again.
 import type { AddressInfo } from 'node:net';
 import express from 'express';
 import pg from 'pg';

@@ -18,7 +18,6 @@ interface Query {
 
 /** Runs the server in this process and notes what each request asks of the database. */
 export async function record(url: string, cookie: string, paths: readonly string[]): Promise<Recorded[]> {
-  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' }));
   const original = pg.Client.prototype.query;
   let heard: Recorded['statements'] | null = null;
   pg.Client.prototype.query = function (this: pg.Client, ...given: unknown[]) {
@@ -29,6 +28,8 @@ export async function record(url: string, cookie: string, paths: readonly string
       heard.push({ text, values: Array.isArray(values) ? values : [] });
     return (original as (...all: unknown[]) => unknown).apply(this, given);
   } as unknown as typeof original;
+  // Heard from its first connection on, since each of them takes what asks the database as it is then.
+  const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' }));
   const agent = new Agent();
   try {
     const door: Door = { address: server.address, cookie, csrf: '' };

@@ -29,7 +29,7 @@ export class SessionStore extends connectPgSimple(session) {
   }
 
   override get(sid: string, callback: (error: unknown, found?: SessionData | null) => void): void {
-    this.sessions.query(SESSION_WITH_PERSON, [sid]).then(
+    this.sessions.query({ name: 'session', text: SESSION_WITH_PERSON, values: [sid] }).then(
       ({ rows: [row] }) => {
         if (row === undefined) return callback(null, null);
         callback(null, { ...row.sess, [BESIDE]: { person: row.person, ends: row.ends } });

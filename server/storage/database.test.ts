@@ -46,6 +46,31 @@ describe('rows', () => {
     expect(rows[0]).to.deep.equal({ at: '2026-11-24T08:00:00.000Z', day: '2026-11-24', n: 7 });
   });
 
+  it('are planned once over a connection, where they are only read', async () => {
+    const alone = openDatabase(await newDatabase(), 1);
+    const kept = async (): Promise<string[]> =>
+      (await alone.raw('select statement from pg_prepared_statements')).rows.map(
+        ({ statement }: { statement: string }) => statement,
+      );
+    for (const name of ['Ines Fell', 'Ada Brook']) await alone('customers').where({ name }).first();
+    await alone('customers').insert(customer());
+    await alone('customers').update({ phone: '1' });
+    const statements = await kept();
+    expect(statements.filter((text) => text.includes('customers'))).to.deep.equal([
+      'select * from "customers" where "name" = $1 limit $2',
+    ]);
+    await alone.destroy();
+  });
+
+  it('are read as they are now, though their plan was made before', async () => {
+    const alone = openDatabase(await newDatabase(), 1);
+    const count = async () => (await alone('customers').where({ name: 'Kept' }).count())[0];
+    expect(await count()).to.deep.equal({ count: 0 });
+    await alone('customers').insert(customer('Kept'));
+    expect(await count()).to.deep.equal({ count: 1 });
+    await alone.destroy();
+  });
+
   it('take nothing for a value of JSON as null, not as a word', () => {
     expect(json(undefined)).to.equal('null');
   });

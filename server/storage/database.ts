@@ -1,6 +1,7 @@
 import knex, { type Knex } from 'knex';
 import pg from 'pg';
 import { migrationSource } from './migrations/index.ts';
+import { keepPlans } from './plans.ts';
 
 export type Database = Knex;
 export type Transaction = Knex.Transaction;
@@ -78,7 +79,14 @@ export function openDatabase(url: string, poolSize = 10, limits: Partial<typeof 
   return knex({
     client: 'pg',
     connection: { connectionString: url, application_name: APPLICATION, ...limits },
-    pool: { min: 0, max: poolSize },
+    pool: {
+      min: 0,
+      max: poolSize,
+      afterCreate: (connection: pg.Client, done: (error: Error | null, connection: pg.Client) => void) => {
+        keepPlans(connection);
+        done(null, connection);
+      },
+    },
     acquireConnectionTimeout: 10_000,
     // What was to be written does not belong into messages of errors, and so not into logs.
     compileSqlOnError: false,
