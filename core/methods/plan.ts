@@ -260,6 +260,14 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
   const chosen = visits.options[visitsChosen];
   const guessed = (...keys: string[]) =>
     input.assumed?.some(({ key }) => keys.includes(key)) ? { assumed: true as const } : {};
+  const modulesAndMinutes: Reason['inputs'] = [
+    { name: bare('input-modules'), value: work.modules, kind: 'count' },
+    {
+      name: bare('input-minutes-per-module'),
+      value: Math.round(work.minutesPerModule * 100) / 100,
+      kind: 'minutes',
+    },
+  ];
   return {
     litres: {
       what: bare('what-litres'),
@@ -268,14 +276,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       formula: bare('how-litres'),
       source: bare('source-house'),
       assumption: true,
-      inputs: [
-        { name: bare('input-modules'), value: work.modules, kind: 'count' },
-        {
-          name: bare('input-minutes-per-module'),
-          value: Math.round(work.minutesPerModule * 100) / 100,
-          kind: 'minutes',
-        },
-      ],
+      inputs: [...modulesAndMinutes],
       drivers: [{ change: bare('change-less-time'), becomes: water.litres * 0.75 }],
     },
     residue: {
@@ -304,12 +305,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       source: bare('source-house-until-records'),
       assumption: true,
       inputs: [
-        { name: bare('input-modules'), value: work.modules, kind: 'count' },
-        {
-          name: bare('input-minutes-per-module'),
-          value: Math.round(work.minutesPerModule * 100) / 100,
-          kind: 'minutes',
-        },
+        ...modulesAndMinutes,
         ...(work.soakMinutes
           ? [{ name: bare('input-soaking'), value: work.soakMinutes, kind: 'minutes' as const }]
           : []),

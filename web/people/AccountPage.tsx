@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { useAsk, useDo, useMoment, useSession } from '../api/hooks.ts';
 import { PinPart } from '../device/PinPart.tsx';
 import { KeysSwitch } from '../keys/KeysSwitch.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { FactorPart } from './FactorPart.tsx';
+import { NewPassword } from './NewPassword.tsx';
 import { UnitsForm } from './UnitsForm.tsx';
 
 /** One's own account: password, second factor, where one is signed in, and how one reads numbers. */
@@ -67,18 +67,7 @@ function PasswordPart() {
         value={current}
         onText={setCurrent}
       />
-      <Labelled
-        label="New password"
-        type="password"
-        autoComplete="new-password"
-        minLength={PASSWORD_LEAST}
-        className="mt-2"
-        value={password}
-        onText={setPassword}
-      />
-      <Form.Text>
-        At least {PASSWORD_LEAST} characters; a few words that do not belong together are easiest to keep.
-      </Form.Text>
+      <NewPassword label="New password" value={password} onText={setPassword} />
       <Trouble error={change.error} />
       {change.isSuccess && (
         <div className="notice fine" role="status">

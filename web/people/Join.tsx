@@ -2,10 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { enter, useAsk, useDo } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { NewPassword } from './NewPassword.tsx';
 
 /** A one-time link: choose a password and be in. The first owner also says who that is. */
 export function Join() {
@@ -58,15 +58,7 @@ export function Join() {
                 {invitation.data.email}.
               </p>
             )}
-            <Labelled
-              label="Choose a password"
-              type="password"
-              autoComplete="new-password"
-              minLength={PASSWORD_LEAST}
-              value={password}
-              onText={setPassword}
-            />
-            <Form.Text>At least {PASSWORD_LEAST} characters; a few words are easiest to keep.</Form.Text>
+            <NewPassword label="Choose a password" value={password} onText={setPassword} />
             <Trouble error={accept.error} />
             <Button type="submit" className="mt-3 w-100" disabled={accept.isPending}>
               Come in

@@ -2,10 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { PASSWORD_LEAST } from '../../contract/people/endpoints.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
-import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { NewPassword } from './NewPassword.tsx';
 
 /** A one-time link: choose a new password. */
 export function ResetPage() {
@@ -43,17 +42,7 @@ export function ResetPage() {
             {link.data && (
               <>
                 <p>For {link.data.name}.</p>
-                <Labelled
-                  label="Choose a password"
-                  type="password"
-                  autoComplete="new-password"
-                  minLength={PASSWORD_LEAST}
-                  value={password}
-                  onText={setPassword}
-                />
-                <Form.Text>
-                  At least {PASSWORD_LEAST} characters; a few words that do not belong together are easiest to keep.
-                </Form.Text>
+                <NewPassword label="Choose a password" value={password} onText={setPassword} />
                 <Trouble error={use.error} />
                 <Button type="submit" className="mt-3 w-100" disabled={use.isPending}>
                   Set it
