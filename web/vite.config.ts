@@ -86,7 +86,7 @@ export default defineConfig({
               priority: 4,
             },
             { name: 'kept', test: /node_modules\/dexie|\/web\/(device\/store|jobs\/outbox)/, priority: 3 },
-            { name: 'shared', test: /\/web\//, minShareCount: 3, priority: 1 },
+            { name: 'shared', test: /\/web\/(?!people)/, minShareCount: 3, priority: 1 },
           ],
         },
       },
