@@ -197,7 +197,7 @@ async function walkWash(page: Page, walk: Walk, siteId: string, exported: Export
     if (exported.arrays.length > 1) await face.selectOption({ label: array.name });
     const left = wash.match(new RegExp(`${array.name}.*?(\\d+) left`))?.[1] ?? 'no';
     const onCard = plain(await page.locator('.field').innerText());
-    walk.hold(`modules left of ${array.name}`, 'the card', onCard, `${left} of ${moduleCount(array)} left`);
+    walk.hold(`modules left of ${array.name}`, 'the card', onCard, `${left} of ${moduleCount(array)} still to do`);
   }
 }
 

@@ -148,3 +148,32 @@ test('a recommendation is overruled for one face, and taken back', async ({ page
   await page.getByRole('button', { name: 'back to the recommendation' }).click();
   await expect(sunny.getByText('Overruled: hedge along the wall')).toHaveCount(0);
 });
+
+test('another way is chosen from all of them beside each other, from where it is priced, and taken back', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/sites');
+  await page.getByRole('link', { name: 'Pear Tree packing shed', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name: 'Plan' }).click();
+  const sunny = page.getByRole('region', { name: 'Sunny face' });
+  await sunny.getByText('All ways beside each other').focus();
+  await page.keyboard.press('Enter');
+  const ways = sunny.getByRole('row', { name: /min/ });
+  await expect(ways).toHaveCount(12);
+  await expect(sunny.getByRole('row', { name: /Spray line, wiped/ })).toContainText('nobody has said that one is');
+  await expect(sunny.getByRole('row', { name: /Spray line, wiped/ }).getByRole('button')).toHaveCount(0);
+  const rotary = sunny.getByRole('row', { name: /^Rotary head/ });
+  const costs = (await rotary.getByRole('cell').nth(3).textContent()) ?? '';
+  await rotary.getByRole('button', { name: 'choose' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Choose it and plan again' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.getByLabel('Reason').fill('the head is in the van');
+  await page.getByRole('dialog').getByRole('button', { name: 'Choose it and plan again' }).click();
+  await expect(sunny.getByText('Overruled: the head is in the van').first()).toBeVisible();
+  await expect(rotary).toContainText('chosen');
+  await expect(rotary.getByRole('cell').nth(3)).toHaveText(costs);
+  await sunny.getByRole('button', { name: 'Overrule: method, Sunny face' }).click();
+  await page.getByRole('button', { name: 'back to the recommendation' }).click();
+  await expect(rotary).not.toContainText('chosen');
+});

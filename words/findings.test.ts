@@ -77,7 +77,7 @@ describe('what a reckoning found', () => {
       second,
     ]);
     expect(three && plain(findingWords(three, reader))).to.equal(
-      'Washes counted: 01/05/2026 (fed pole with neutral soap on 60 %, hose from the ground on 20 %); 01/06/2026 (fed pole with neutral soap on all modules).',
+      'Washes counted: 01/05/2026 (fed pole with neutral soap on 60 %, hose alone on 20 %); 01/06/2026 (fed pole with neutral soap on all modules).',
     );
     expect(counted([])).to.equal(undefined);
     expect(counted([washed('1999-01-01')])).to.equal(undefined);

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import type { Finding } from '../core/findings.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { makePlan } from '../core/methods/plan.ts';
+import { compareWays } from '../core/methods/ways.ts';
 import { offeredPlan, offerOf } from '../core/quotes/offer.ts';
 import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
@@ -28,6 +29,7 @@ const output = reckon(exampleReckon);
 const offer = offerOf({ finish: 'output', ...plan });
 const said = found([
   plan,
+  compareWays(examplePlan, 'sunny'),
   output,
   findingsOf(output, exampleReckon),
   offer,

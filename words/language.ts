@@ -24,6 +24,7 @@ import type {
   SoakBecause,
 } from '../core/methods/findings.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
+import type { WayRefusal, WaysFinding } from '../core/methods/ways.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
 import type { ReasonFinding } from '../core/reasons.ts';
@@ -83,6 +84,8 @@ export type MethodFinding =
   | RungBecause
   | RungCaution
   | WorkQuestion
+  | WayRefusal
+  | WaysFinding
   | PlanQuestion;
 export type WaterFinding = WaterBecause | WaterChosen | WaterWarning;
 export type KitFinding = KitName | KitBecause;

@@ -104,8 +104,20 @@ export interface PlanOutput {
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
-/** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
-export function makePlan(input: PlanInput): PlanOutput {
+/** One visit of a site as it is chosen: by which way each array is washed, its water, its time and its price. */
+export interface Visit {
+  arrays: ArrayPlan[];
+  modules: number;
+  water: WaterPlan;
+  /** the way after any overruling, and its cost in minor units */
+  waterWay: WaterWay;
+  waterCost: number;
+  work: VisitWork;
+  priced: PricedVisit;
+  pricedInPlan: PricedVisit;
+}
+
+export function visitOf(input: PlanInput): Visit {
   const { pace, litres: litresByWay } = input.house;
   const arrays = input.arrays.map(({ arrayId, name, method: given, courses }): ArrayPlan => {
     const method = { ...given, pace, litres: litresByWay };
@@ -123,14 +135,13 @@ export function makePlan(input: PlanInput): PlanOutput {
   });
   const modules = total(arrays.map((array) => array.modules));
   const minutes = total(arrays.map((array) => array.modules * array.method.minutesPerModule));
-  const minutesPerModule = minutes / Math.max(1, modules);
   const litres = total(arrays.map((array) => array.modules * (array.method.litresPerModule ?? 0)));
   const water = planWater({ ...input.water, litres, finish: input.finish });
   const waterWay = input.overrides.waterWay ?? water.recommended;
   const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
   const work: VisitWork = {
     modules,
-    minutesPerModule,
+    minutesPerModule: minutes / Math.max(1, modules),
     storeys: Math.max(...input.arrays.map(({ method }) => method.storeys)),
     travelKm: input.travelKm,
     travelMinutes: input.travelMinutes,
@@ -139,8 +150,22 @@ export function makePlan(input: PlanInput): PlanOutput {
     waterCost,
     accessEquipment: arrays.some(({ method }) => method.access.choose === 'lift'),
   };
-  const priced = priceVisit(work, input.prices);
-  const pricedInPlan = priceVisit(work, input.prices, true);
+  const [priced, pricedInPlan] = [priceVisit(work, input.prices), priceVisit(work, input.prices, true)];
+  return { arrays, modules, water, waterWay, waterCost, work, priced, pricedInPlan };
+}
+
+/**
+ * What one wash now brings back until it has soiled again, over the members: kWh.
+ * @param untouched what is lost without it, where that is known already
+ */
+export function broughtBack(washed: readonly WashedArray[], untouched = lostBySite(washed, [])): Spread {
+  const once = lostBySite(washed, [0]);
+  return spread(untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0))));
+}
+
+/** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
+export function makePlan(input: PlanInput): PlanOutput {
+  const { arrays, modules, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(input);
   const washed = input.arrays.map(
     ({ courses }, index): WashedArray => ({
       prepared: prepareCourses(courses),
@@ -148,9 +173,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     }),
   );
   const visits = compareVisits(washed, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
-  const untouched = lostBySite(washed, []);
-  const once = lostBySite(washed, [0]);
-  const recoverable = spread(untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0))));
+  const recoverable = broughtBack(washed);
   const visitsChosen = input.overrides.visits ?? visits.best;
   const first = arrays[0];
   const option = visits.options[visitsChosen] as VisitsOption;

@@ -12,6 +12,8 @@ import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import { compareWays, type WaysCompared } from '../../core/methods/ways.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
@@ -105,6 +107,8 @@ const tasks = {
     const { loss } = whatIsKnown(recordsOf({ ...input, leftOut: [...input.leftOut, key] }));
     return { low: loss.p10, mid: loss.p50, high: loss.p90 };
   },
+  /** all ways of cleaning one face of a plan */
+  ways: (input: PlanInput, arrayId: string): WaysCompared => compareWays(input, arrayId),
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
   /** the case as `./pail compute frequency` takes it */
   oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),

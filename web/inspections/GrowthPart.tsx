@@ -138,7 +138,7 @@ function FittedTable({ fitted }: { fitted: Growth['fitted'] }) {
   return (
     <>
       <h4>What was fitted, against the rows left without</h4>
-      <table className="table growth-table fitted-table">
+      <table className="table growth-table row-cards">
         <thead>
           <tr>
             <th>Fitted</th>

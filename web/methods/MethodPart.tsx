@@ -1,5 +1,5 @@
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
-import type { ArrayPlan } from '../../core/methods/plan.ts';
+import type { ArrayPlan, PlanInput } from '../../core/methods/plan.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
@@ -8,6 +8,7 @@ import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
 import type { PlanPartProps } from './planPart.ts';
+import { WaysPart } from './WaysPart.tsx';
 
 const YES_OR_NO = [
   ['yes', 'yes'],
@@ -26,6 +27,7 @@ export function MethodPart({ plan, onOverrule, busy }: PlanPartProps) {
           <ArrayMethod
             array={array}
             several={several}
+            input={comparable(plan.input)}
             overrides={overrides.arrays?.[array.arrayId] ?? {}}
             busy={busy}
             onChange={
@@ -57,6 +59,12 @@ export function MethodPart({ plan, onOverrule, busy }: PlanPartProps) {
   );
 }
 
+/** What a plan was made from, where it holds all that ways are compared by: the first calculations kept no courses. */
+function comparable(input: object): PlanInput | null {
+  const { arrays } = input as Partial<PlanInput>;
+  return arrays?.every(({ courses }) => courses !== undefined) ? (input as PlanInput) : null;
+}
+
 /** The overrides of all arrays with those of one put in place; undefined where none is left. */
 function withOwn(all: Record<string, ArrayOverrides>, arrayId: string, own: ArrayOverrides) {
   const { [arrayId]: _before, ...others } = all;
@@ -67,13 +75,14 @@ function withOwn(all: Record<string, ArrayOverrides>, arrayId: string, own: Arra
 
 interface ArrayMethodProps {
   array: ArrayPlan;
+  input: PlanInput | null;
   several: boolean;
   overrides: ArrayOverrides;
   onChange: ((overrides: ArrayOverrides) => void) | undefined;
   busy: boolean;
 }
 
-function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodProps) {
+function ArrayMethod({ array, input, several, overrides, onChange, busy }: ArrayMethodProps) {
   const say = useSay();
   const units = useUnits();
   const { method } = array;
@@ -111,6 +120,22 @@ function ArrayMethod({ array, several, overrides, onChange, busy }: ArrayMethodP
           Takes off {formatQuantity(array.takesOff, 'fraction', units, 0)} of the loss now, by what lies there (house
           assumption); {formatQuantity(method.litresPerModule, 'volume', units, 1)} a module.
         </p>
+      )}
+      {input && (
+        <WaysPart
+          input={input}
+          arrayId={array.arrayId}
+          onChoose={
+            onChange &&
+            (({ way: value, access }, reason) =>
+              onChange({
+                ...overrides,
+                method: { value, reason },
+                ...(access === method.access.choose ? {} : { access: { value: access, reason } }),
+              }))
+          }
+          busy={busy}
+        />
       )}
       <Choice
         what="Access"
@@ -182,7 +207,7 @@ function Ladder({
   overrides,
   onChange,
   busy,
-}: Omit<ArrayMethodProps, 'several'> & { named: (what: string) => string }) {
+}: Omit<ArrayMethodProps, 'several' | 'input'> & { named: (what: string) => string }) {
   const say = useSay();
   const { rungs } = overrides;
   return (

@@ -1,14 +1,17 @@
 import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
+import { compareWays } from '../../core/methods/ways.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/time/dates.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatDate } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { count, markup, read } from '../testing/markup.tsx';
 import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
+import { WaysTable } from './WaysPart.tsx';
 
 function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> = {}): Plan {
   const input = { ...examplePlan, ...changes };
@@ -93,6 +96,37 @@ describe('the method of a plan', () => {
     const plan = planned();
     expect(read(<MethodPart {...props(plan)} />)).to.match(/Pole \d+ m /);
     expect(read(<MethodPart {...props(plan)} />, { units: { system: 'us' } })).to.match(/Pole \d+ ft /);
+  });
+});
+
+describe('all ways of a face beside each other', () => {
+  const compared = compareWays(examplePlan, 'sunny');
+  const table = (desk = true) => (
+    <WaysTable compared={compared} busy={false} onChoose={desk ? () => undefined : undefined} />
+  );
+
+  it('stand in order of the money they leave, those that cannot be used last and with their reason', () => {
+    const text = read(table());
+    const usable = compared.ways.filter(({ refusals }) => refusals.length === 0);
+    const order = [...usable]
+      .sort((one, other) => other.net - one.net)
+      .map(({ way }) => text.indexOf(METHOD_WORDS[way]));
+    expect(order).to.deep.equal([...order].sort((one, other) => one - other));
+    expect(text.lastIndexOf('Wet blade after soaking')).to.be.above(Math.max(...order));
+    expect(text).to.include('coatings can be scratched');
+  });
+
+  it('can be chosen where they can be used and are not chosen yet, by whoever may plan', () => {
+    const usable = compared.ways.filter(({ refusals }) => refusals.length === 0).length;
+    expect(count(markup(table()), />choose</)).to.equal(usable - 1);
+    expect(count(markup(table(false)), />choose</)).to.equal(0);
+    expect(count(markup(table()), /aria-current="true"/)).to.equal(1);
+  });
+
+  it('are not there for a plan that was made before faces kept their years', () => {
+    expect(read(<MethodPart {...props(planned())} />)).to.not.include('All ways');
+    const kept = { ...planned(), input: examplePlan as unknown as Plan['input'] };
+    expect(read(<MethodPart {...props(kept)} />)).to.include('All ways beside each other');
   });
 });
 

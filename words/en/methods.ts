@@ -1,5 +1,6 @@
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { MethodFinding, Words } from '../language.ts';
+import { METHOD_WORDS } from './ways.ts';
 
 const BY_HAND_AT_THE_GLASS = 'by hand at the glass, and the work is done from the ground';
 
@@ -71,6 +72,15 @@ export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
   'caution-alcohol': () =>
     'By hand, kept off the seals at the frame, short dwell, no flames or sparks near; only where run-off allows.',
   'caution-blade': () => 'Soaked glass only, a new sharp blade held flat, never across a cracked module.',
+
+  'way-line-not-known': () => 'Only where a line is fitted over the modules; nobody has said that one is.',
+  'ways-best': ({ way, by, second }, say) =>
+    `${METHOD_WORDS[way]} leaves most here: ${say.money(by)} more than the next, ${METHOD_WORDS[second].toLowerCase()}.`,
+  'ways-other': ({ way, by, chosen }, say) =>
+    `${METHOD_WORDS[way]} would leave ${say.money(by)} more than what is chosen, ${METHOD_WORDS[chosen].toLowerCase()}. The gentler way is the default; try a test strip before you choose another.`,
+  'ways-none-pays': ({ way, short }, say) =>
+    `Washed today, no way brings back what the visit asks; ${METHOD_WORDS[way].toLowerCase()} is ${say.money(short)} short. On the best day of a year it may: see the visits.`,
+  'ways-none': () => 'None of the ways can be used on this face as it stands.',
 
   'question-of-array': ({ of, question }, say) => `${of === null ? '' : `${of}: `}${say.finding(question)}`,
   'question-long-pole': ({ pole, most }, say) =>

@@ -2,7 +2,7 @@ import type { CleaningMethod } from '../../core/assumptions.ts';
 
 /** Each way of cleaning, as one writes it on a plan. */
 export const METHOD_WORDS: Record<CleaningMethod, string> = {
-  hose: 'Hose from the ground',
+  hose: 'Hose alone',
   'hose-and-brush': 'Hose and soft brush',
   'fed-pole': 'Water-fed pole, two passes',
   soap: 'Fed pole with neutral soap',
@@ -13,5 +13,5 @@ export const METHOD_WORDS: Record<CleaningMethod, string> = {
   'robot-dry': 'Brush robot, dry',
   'spray-line': 'Spray line',
   'spray-line-wiped': 'Spray line, wiped while it runs',
-  cloth: 'Cloth at ground level',
+  cloth: 'Cloth by hand',
 };

@@ -1,0 +1,165 @@
+import { useState } from 'react';
+import type { PlanInput } from '../../core/methods/plan.ts';
+import type { WayCompared, WaysCompared } from '../../core/methods/ways.ts';
+import { ACCESS_WORDS } from '../../words/en/labels.ts';
+import { METHOD_WORDS } from '../../words/en/ways.ts';
+import { formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
+import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { AskReason } from '../parts/AskReason.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+interface WaysPartProps {
+  input: PlanInput;
+  arrayId: string;
+  /** takes another way, from where it is priced, with the reason; left out for those who may only read */
+  onChoose: ((way: WayCompared, reason: string) => void) | undefined;
+  busy: boolean;
+}
+
+/** All ways of cleaning a face beside each other, worked out on this device once somebody opens them. */
+export function WaysPart(props: WaysPartProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="mb-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>All ways beside each other</summary>
+      {open && <Ways {...props} />}
+    </details>
+  );
+}
+
+function Ways({ input, arrayId, onChoose, busy }: WaysPartProps) {
+  const worker = useWorker();
+  const { answer, error } = useNewest(
+    'ways',
+    (asked: { input: PlanInput; arrayId: string }) => worker.get().ways(asked.input, asked.arrayId),
+    { input, arrayId },
+  );
+  if (error) return <Trouble error={error} />;
+  if (answer === null) return <Waiting what="Comparing all ways" />;
+  return <WaysTable compared={answer} onChoose={onChoose} busy={busy} />;
+}
+
+/** The ways in order of the money they leave, those that cannot be used here last, with the reason why not. */
+export function WaysTable({
+  compared,
+  onChoose,
+  busy,
+}: Pick<WaysPartProps, 'onChoose' | 'busy'> & { compared: WaysCompared }) {
+  const say = useSay();
+  const [asking, setAsking] = useState<WayCompared | null>(null);
+  const refused = ({ refusals }: WayCompared): number => Math.min(1, refusals.length);
+  const ways = [...compared.ways].sort((one, other) => refused(one) - refused(other) || other.net - one.net);
+  return (
+    <>
+      {compared.findings.map((finding) => (
+        <p className="notice plain" key={finding.code}>
+          {say.finding(finding)}
+        </p>
+      ))}
+      <div className="wide-table">
+        <table className="table row-cards">
+          <thead>
+            <tr>
+              <th>Way, used alone</th>
+              <th className="number">At the modules</th>
+              <th className="number">
+                Loss left,
+                <br />
+                brought back
+              </th>
+              <th className="number">
+                A visit costs,
+                <br />
+                worth less cost
+              </th>
+              {onChoose && (
+                <th>
+                  <span className="visually-hidden">Choose</span>
+                </th>
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {ways.map((one) => (
+              <Way
+                key={one.way}
+                way={one}
+                chosen={one.way === compared.chosen}
+                best={one.way === compared.best}
+                onChoose={onChoose && (() => setAsking(one))}
+                busy={busy}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="quiet">
+        House assumptions until your own figures stand in their place. Brought back: by one wash of this face today,
+        until it has soiled again; worth less cost is what all faces bring back, less what the visit asks with tax. A
+        way that wants hands or weight at the glass is priced from a lift.
+      </p>
+      {asking && (
+        <AskReason
+          title={`Clean by: ${METHOD_WORDS[asking.way]}`}
+          label="Reason (kept, and shown where the recommendation stood)"
+          action="Choose it and plan again"
+          onClose={() => setAsking(null)}
+          onReason={(reason) => {
+            onChoose?.(asking, reason);
+            setAsking(null);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+interface WayProps {
+  way: WayCompared;
+  chosen: boolean;
+  best: boolean;
+  onChoose: (() => void) | undefined;
+  busy: boolean;
+}
+
+function Way({ way, chosen, best, onChoose, busy }: WayProps) {
+  const say = useSay();
+  const units = useUnits();
+  const currency = useCurrency();
+  const possible = way.refusals.length === 0;
+  const { left, brings } = way;
+  return (
+    <tr className={chosen ? 'chosen' : ''} aria-current={chosen ? 'true' : undefined}>
+      <td>
+        <span className={possible ? 'fw-bold' : 'quiet'}>{METHOD_WORDS[way.way]}</span>
+        {chosen && <span className="quiet text-nowrap"> chosen</span>}
+        {best && <span className="quiet text-nowrap"> leaves most</span>}
+        <span className="quiet d-block">
+          {possible ? ACCESS_WORDS[way.access] : way.refusals.map((refusal) => say.finding(refusal)).join(' ')}
+        </span>
+      </td>
+      <td className="number" data-label="At the modules">
+        {formatQuantity(way.minutes, 'minutes', units, 0)}
+        <span className="quiet d-block">{formatQuantity(way.litres, 'volume', units, 0)}</span>
+      </td>
+      <td className="number" data-label="Loss left, brought back">
+        {formatRange(left.p10, left.p90, 'fraction', units)}
+        <span className="quiet d-block">{formatRange(brings.p10, brings.p90, 'energy', units, 0)}</span>
+      </td>
+      <td className="number" data-label="A visit costs, worth less cost">
+        {formatMoney(way.gross, currency, units, 0)}
+        <span className="fw-bold d-block">{formatMoney(way.net, currency, units, 0)}</span>
+      </td>
+      {onChoose && (
+        <td className="text-end">
+          {possible && !chosen && (
+            <button type="button" className="btn btn-quiet" disabled={busy} onClick={onChoose}>
+              choose
+            </button>
+          )}
+        </td>
+      )}
+    </tr>
+  );
+}
