@@ -159,7 +159,7 @@ test('another way is chosen from all of them beside each other, from where it is
   const sunny = page.getByRole('region', { name: 'Sunny face' });
   await sunny.getByText('All ways beside each other').focus();
   await page.keyboard.press('Enter');
-  const ways = sunny.getByRole('row', { name: /min/ });
+  const ways = sunny.getByRole('row', { name: /kWh/ });
   await expect(ways).toHaveCount(12);
   await expect(sunny.getByRole('row', { name: /Spray line, wiped/ })).toContainText('nobody has said that one is');
   await expect(sunny.getByRole('row', { name: /Spray line, wiped/ }).getByRole('button')).toHaveCount(0);
