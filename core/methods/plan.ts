@@ -299,7 +299,7 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
       formula: bare('how-litres'),
       source: bare('source-house'),
       assumption: true,
-      inputs: [...modulesAndMinutes],
+      inputs: modulesAndMinutes,
       drivers: [{ change: bare('change-less-time'), becomes: water.litres * 0.75 }],
     },
     residue: {

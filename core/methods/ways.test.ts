@@ -21,7 +21,14 @@ describe('all ways of cleaning a face beside each other', () => {
   const compared = compareWays(alone(), 'sunny');
 
   it('are all there, once each', () => {
-    expect(compared.ways.map(({ way }) => way)).to.deep.equal([...CLEANING_METHODS]);
+    expect(compared.ways.map(({ way }) => way)).to.have.members([...CLEANING_METHODS]);
+  });
+
+  it('stand in order of the money they leave, those that cannot be used last', () => {
+    const refused = compared.ways.map(({ refusals }) => refusals.length > 0);
+    expect(refused).to.deep.equal([...refused].sort());
+    const nets = compared.ways.filter(({ refusals }) => refusals.length === 0).map(({ net }) => net);
+    expect(nets).to.deep.equal([...nets].sort((one, other) => other - one));
   });
 
   it('cost and bring back what a plan by them costs and brings back', () => {

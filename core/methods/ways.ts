@@ -42,6 +42,7 @@ export interface WayCompared {
 }
 
 export interface WaysCompared {
+  /** those that can be used by the money they leave, most first; then the others */
   ways: WayCompared[];
   /** that of the plan as it is chosen */
   chosen: CleaningMethod;
@@ -72,7 +73,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
   const ofOthers = others.length === 0 ? 0 : broughtBack(others).mean;
   const own = input.overrides.arrays?.[arrayId] ?? {};
   const chosen = now.method.method.choose;
-  const ways = CLEANING_METHODS.map((way): WayCompared => {
+  const all = CLEANING_METHODS.map((way): WayCompared => {
     const access = accessFor(way, now);
     // Minutes that somebody set are those of the way that was chosen.
     const minutes = way === chosen ? own.minutesPerModule : undefined;
@@ -94,8 +95,11 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
       net: worth - array.gross,
     };
   });
-  const ranked = ways.filter(({ refusals }) => refusals.length === 0).sort((one, other) => other.net - one.net);
-  return { ways, chosen, best: ranked[0]?.way ?? null, findings: findingsOf(ranked, chosen) };
+  const byMoney = [...all].sort((one, other) => other.net - one.net);
+  const usable = byMoney.filter(({ refusals }) => refusals.length === 0);
+  const refused = byMoney.filter(({ refusals }) => refusals.length > 0);
+  const best = usable[0]?.way ?? null;
+  return { ways: [...usable, ...refused], chosen, best, findings: findingsOf(usable, chosen) };
 }
 
 /** The plan of one face with something set, and what the visit then costs. */
@@ -132,12 +136,12 @@ function leftAfter(setup: CourseSetup, { effectiveness }: ArrayPlan): Spread {
   );
 }
 
-/** @param ranked those that can be used, the one that leaves most money first */
-function findingsOf(ranked: readonly WayCompared[], chosen: CleaningMethod): WaysFinding[] {
-  const [first, second] = ranked;
+/** @param usable the ways that can be used, the one that leaves most money first */
+function findingsOf(usable: readonly WayCompared[], chosen: CleaningMethod): WaysFinding[] {
+  const [first, second] = usable;
   if (first === undefined) return [bare('ways-none')];
   const findings: WaysFinding[] = [];
-  const used = ranked.find(({ way }) => way === chosen);
+  const used = usable.find(({ way }) => way === chosen);
   if (first.way === chosen && second !== undefined)
     findings.push({ code: 'ways-best', params: { way: chosen, by: first.net - second.net, second: second.way } });
   if (first.way !== chosen && used !== undefined)

@@ -48,8 +48,6 @@ export function WaysTable({
 }: Pick<WaysPartProps, 'onChoose' | 'busy'> & { compared: WaysCompared }) {
   const say = useSay();
   const [asking, setAsking] = useState<WayCompared | null>(null);
-  const refused = ({ refusals }: WayCompared): number => Math.min(1, refusals.length);
-  const ways = [...compared.ways].sort((one, other) => refused(one) - refused(other) || other.net - one.net);
   return (
     <>
       {compared.findings.map((finding) => (
@@ -81,7 +79,7 @@ export function WaysTable({
             </tr>
           </thead>
           <tbody>
-            {ways.map((one) => (
+            {compared.ways.map((one) => (
               <Way
                 key={one.way}
                 way={one}
