@@ -113,7 +113,7 @@ function Unsent() {
     <div className={`unsent ${waiting.length === 0 && trouble !== 'store' ? 'none' : ''}`} role="status">
       {!read && trouble !== 'store' && LOOKING}
       {read && waiting.length === 0 && 'Everything is sent.'}
-      {waiting.length > 0 && `${waiting.length} not sent yet. They go by themselves when there is a signal.`}
+      {waiting.length > 0 && `${waiting.length} not sent yet, kept on this device until there is a signal.`}
       {others.length > 0 && ` Some are of ${others.join(' and ')} and go when they sign in here.`}
       {trouble === 'store' && ' This device cannot read what it keeps. Close other pages of the app, or start it anew.'}
       {nobodys > 0 && person && (

@@ -18,11 +18,11 @@ export function UnsentDialog({ unsent, onSend, onLeave, onStay }: UnsentDialogPr
       </Modal.Header>
       <Modal.Body>
         <p>
-          They stay on this device, hidden, and are sent when whoever did them signs in here again. Nobody else’s
-          sign-in sends them.
+          What is not sent stays on this device, hidden, and goes when whoever did it signs in here again. Nobody else’s
+          sign-in sends it.
         </p>
         <div className="d-flex gap-2 flex-wrap">
-          <Button onClick={onSend}>Send them now</Button>
+          <Button onClick={onSend}>Send now</Button>
           <Button variant="outline-primary" onClick={onLeave}>
             Sign out all the same
           </Button>
