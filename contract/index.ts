@@ -13,6 +13,7 @@ import { peopleEndpoints } from './people/endpoints.ts';
 import { quotesEndpoints } from './quotes/endpoints.ts';
 import { reckoningEndpoints } from './reckoning/endpoints.ts';
 import { reportsEndpoints } from './reports/endpoints.ts';
+import { rulesEndpoints } from './rules/endpoints.ts';
 import { scheduleEndpoints } from './schedule/endpoints.ts';
 import { sitesEndpoints } from './sites/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
@@ -32,6 +33,7 @@ export const endpoints = {
   ...quickLookEndpoints,
   ...reckoningEndpoints,
   ...figuresEndpoints,
+  ...rulesEndpoints,
   ...weatherEndpoints,
   ...methodsEndpoints,
   ...quotesEndpoints,

@@ -16,6 +16,7 @@ export const CLEANING_METHODS = [
   'spray-line',
   'spray-line-wiped',
   'cloth',
+  'dry-brush',
 ] as const;
 export type CleaningMethod = (typeof CLEANING_METHODS)[number];
 
@@ -40,6 +41,7 @@ export const EFFECTIVENESS: Record<CleaningMethod, Effectiveness> = {
   'spray-line': { loose: 0.8, bonded: 0.05, droppings: 0.15, lichen: 0 },
   'spray-line-wiped': { loose: 0.95, bonded: 0.5, droppings: 0.6, lichen: 0 },
   cloth: { loose: 0.99, bonded: 0.85, droppings: 0.95, lichen: 0.15 },
+  'dry-brush': { loose: 0.9, bonded: 0.35, droppings: 0.3, lichen: 0 },
 };
 
 export const SURROUNDINGS = ['green', 'town', 'farmland', 'dusty', 'desert'] as const;
@@ -202,30 +204,41 @@ export const EAVE_HEIGHT = { firstStorey: 2.8, storeyAbove: 2.7, ground: 0.6, ca
 export const WARM_AGAIN_MINUTES = 10;
 
 /**
- * What each way of cleaning takes: its pace against a fed pole, litres a minute while water runs, and the weight of the
- * head, kg, that a pole has to carry.
+ * What each way of cleaning takes: its pace against a fed pole in so many passes, litres a minute while water runs, the
+ * weight of the head, kg, that a pole has to carry, and minutes for which it is left on before it is worked.
  */
-export const METHOD_WORK: Record<CleaningMethod, { pace: number; flow: number; head: number }> = {
-  hose: { pace: 0.4, flow: 12, head: 0.5 },
-  'hose-and-brush': { pace: 0.85, flow: 8, head: 1 },
-  'fed-pole': { pace: 1, flow: POLE_FLOW, head: 1.5 },
-  soap: { pace: 1.25, flow: POLE_FLOW, head: 1.5 },
-  alcohol: { pace: 1.6, flow: POLE_FLOW, head: 1 },
-  'wet-blade': { pace: MINUTES_FACTOR.bladeOnLichen, flow: POLE_FLOW, head: 0.5 },
-  'rotary-head': { pace: 0.65, flow: 8, head: 9 },
-  'robot-wet': { pace: 0.8, flow: 2, head: 25 },
-  'robot-dry': { pace: 0.7, flow: 0, head: 25 },
-  'spray-line': { pace: 0.1, flow: 20, head: 0 },
-  'spray-line-wiped': { pace: 0.7, flow: 20, head: 1 },
-  cloth: { pace: 2.2, flow: 0.5, head: 0.3 },
+export const METHOD_WORK: Record<
+  CleaningMethod,
+  { pace: number; passes: number; flow: number; head: number; dwell: number }
+> = {
+  hose: { pace: 0.4, passes: 1, flow: 12, head: 0.5, dwell: 0 },
+  'hose-and-brush': { pace: 0.85, passes: 1, flow: 8, head: 1, dwell: 0 },
+  'fed-pole': { pace: 1, passes: 2, flow: POLE_FLOW, head: 1.5, dwell: 0 },
+  soap: { pace: 1.25, passes: 2, flow: POLE_FLOW, head: 1.5, dwell: 3 },
+  alcohol: { pace: 1.6, passes: 1, flow: POLE_FLOW, head: 1, dwell: 5 },
+  'wet-blade': { pace: MINUTES_FACTOR.bladeOnLichen, passes: 1, flow: POLE_FLOW, head: 0.5, dwell: 10 },
+  'rotary-head': { pace: 0.65, passes: 1, flow: 8, head: 9, dwell: 0 },
+  'robot-wet': { pace: 0.8, passes: 1, flow: 2, head: 25, dwell: 0 },
+  'robot-dry': { pace: 0.7, passes: 1, flow: 0, head: 25, dwell: 0 },
+  'spray-line': { pace: 0.1, passes: 1, flow: 20, head: 0, dwell: 0 },
+  'spray-line-wiped': { pace: 0.7, passes: 1, flow: 20, head: 1, dwell: 0 },
+  cloth: { pace: 2.2, passes: 1, flow: 0.5, head: 0.3, dwell: 0 },
+  'dry-brush': { pace: 1.1, passes: 1, flow: 0, head: 1, dwell: 0 },
 };
-/** Ways that need hands at the glass: not from the ground with a pole. */
-export const BY_HAND: readonly CleaningMethod[] = ['alcohol', 'wet-blade', 'cloth'];
 /** Pace from a lift or scaffold, which has to be moved along, against a pole from the ground on one storey. */
 export const LIFT_PACE = 1.3;
 /** Minutes a module under which nobody cleans, and a head that a long pole does not carry: kg times metres. */
 export const LEAST_MINUTES = 0.25;
 export const MOST_AT_THE_POLE = 40;
+/** Minutes for which what needs soaking is kept wet before it is brushed. */
+export const SOAK_MINUTES = 10;
+/** Share of the loss now that a wash has to take off for each finish. */
+export const LEAST_TAKEN: Record<Finish, number> = { output: 0.7, spotless: 0.9 };
+/** Steepest face that a brush robot keeps to, degrees, and modules under which nobody sets one up. */
+export const ROBOT_TILT = 25;
+export const ROBOT_MODULES = 40;
+/** Eave up to which a hose from the ground wets a face, m. */
+export const HOSE_REACH = 6;
 
 /** How far each witness of a loss may be out (C17), until the contractor's own records say it. Of logarithms where the eye looks. */
 export const WITNESS_SIGMA = {

@@ -199,4 +199,4 @@ export type ReasonFinding =
  * 10: the figures of 9; what was found is kept as codes with parameters.
  * 11: the figures of 10; a climate of a site's own calls the clear-sky index by its name.
  */
-export const CALCULATION_VERSION = '11';
+export const CALCULATION_VERSION = '12';

@@ -15,8 +15,8 @@ import { bare } from '../core/findings.ts';
 import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
+import type { Access } from '../core/methods/access.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
-import type { Access } from '../core/methods/work.ts';
 import { sectionOf } from '../core/sites/section.ts';
 import { seededRandom } from '../core/statistics/random.ts';
 import { addedDays } from '../core/time/dates.ts';
@@ -230,7 +230,7 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
   const kit = kitList({
     way: 'osmosis-resin',
     brush: bare('brush-soft-60'),
-    pole: 0,
+    pole: 6,
     litres: 0,
     rungs,
     access: access[0] ?? 'ground',

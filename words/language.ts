@@ -24,7 +24,8 @@ import type {
   SoakBecause,
 } from '../core/methods/findings.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
-import type { WayRefusal, WaysFinding } from '../core/methods/ways.ts';
+import type { WayRefusal } from '../core/methods/refusals.ts';
+import type { WaysFinding } from '../core/methods/ways.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
 import type { ReasonFinding } from '../core/reasons.ts';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { IMPORT_STATES } from '../../core/imports/states.ts';
 import { PHOTO_ROLES } from '../../core/inspections/photoFace.ts';
+import { COLDS } from '../../core/methods/input.ts';
 import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, idParams, moment, note, pageOf, pageQuery, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
@@ -33,6 +34,7 @@ const round = z.object({
       id,
       at: moment,
       finish: z.enum(FINISHES).default('output'),
+      cold: z.enum(COLDS).default('none'),
       overrides: planOverrides.default({}),
     })
     .optional(),

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { CLEANING_METHODS, FINISHES } from '../../core/assumptions.ts';
+import { ACCESS, type Access } from '../../core/methods/access.ts';
+import { COLDS } from '../../core/methods/input.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
-import { ACCESS, type Access } from '../../core/methods/work.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
@@ -43,6 +44,8 @@ export const plan = z.object({
   by: z.string(),
   calculationVersion: z.string(),
   finish: z.enum(FINISHES),
+  /** what lies on the glass, or forms there, on the day that it is planned for */
+  cold: z.enum(COLDS),
   overrides: planOverrides,
   input: z.record(z.string(), z.unknown()),
   output: planOutput,
@@ -59,6 +62,7 @@ export const methodsEndpoints = {
     body: z.object({
       id,
       finish: z.enum(FINISHES).default('output'),
+      cold: z.enum(COLDS).default('none'),
       overrides: planOverrides.default({}),
     }),
     answer: plan,

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import { ACCESS } from '../../core/methods/access.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
+import { REFUSALS } from '../../core/methods/rules.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
-import { ACCESS } from '../../core/methods/work.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { reason, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
@@ -19,7 +20,17 @@ const method = z.object({
   pole: choice(z.number()),
   access: choice(z.enum(ACCESS)),
   soakMinutes: choice(z.number()),
-  escalation: z.array(z.object({ rung: z.enum(RUNGS), use: z.boolean(), because: said(), caution: said() })),
+  escalation: z.array(
+    z.object({
+      rung: z.enum(RUNGS),
+      use: z.boolean(),
+      because: said(),
+      caution: said(),
+      /** null where it is for the whole face, and by calculations 1 to 11 */
+      modules: z.number().nullable(),
+      conditions: z.array(z.object({ rule: z.enum(REFUSALS), met: z.boolean().nullable() })),
+    }),
+  ),
   minutesPerModule: z.number(),
   minutesBecause: said().nullable(),
   litresPerModule: z.number().nullable(),
@@ -102,6 +113,8 @@ const output = z.object({
       recommended: method,
       effectiveness,
       takesOff: z.number(),
+      /** why no way can be used on it: it is left out of the visit */
+      stopped: z.array(said()).nullable(),
     }),
   ),
   modules: z.number(),

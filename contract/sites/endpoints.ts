@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
-import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
+import { MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import { LONGEST_STRING } from '../../core/sites/layout.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
@@ -39,6 +39,10 @@ export const siteFields = z.object({
   ownUse: fraction,
   runOff: z.enum(RUN_OFFS),
   waterSource: z.enum(WATER_SOURCES),
+  /** litres that the site has for a visit: null as many as are wanted, 0 where none may be used */
+  waterLimit: z.number().min(0).max(1e6).nullable().default(null),
+  /** nobody may leave the ground there, by whatever means */
+  groundOnly: z.boolean().default(false),
   /** kilometres and minutes there and back */
   travelKm: z.number().min(0).max(5000),
   travelMinutes: z.number().min(0).max(6000),

@@ -4,7 +4,6 @@ import {
   BONDED_FACTOR_SPREAD,
   CLEANING_METHODS,
   type CleaningMethod,
-  EFFECTIVENESS,
   FITTED_LEFT,
   SET_UP_MINUTES,
   SURROUNDINGS,
@@ -94,7 +93,7 @@ const kindOf = (key: string): FigureKind => key.slice(0, key.indexOf(':')) as Fi
 const nameOf = (key: string): string => key.slice(key.indexOf(':') + 1);
 
 /** The house's figure under a key. */
-export function houseFigure(key: string): number {
+export function houseFigure(key: string, house: HouseFigures = HOUSE): number {
   const of = nameOf(key);
   switch (kindOf(key)) {
     case 'eye':
@@ -103,7 +102,7 @@ export function houseFigure(key: string): number {
     case 'droppings':
     case 'lichen':
       // None at all has no odds.
-      return Math.max(LEAST_SHARE, EFFECTIVENESS[of as CleaningMethod][kindOf(key) as Layer]);
+      return Math.max(LEAST_SHARE, house.effectiveness[of as CleaningMethod][kindOf(key) as Layer]);
     case 'set-up':
       return SET_UP_MINUTES;
     case 'fitted':
@@ -129,14 +128,14 @@ const BACK: Record<Scale, (value: number, by: number) => number> = {
  * Every figure of which something was learned, as the house and as the contractor's own records have it (C18), in the order
  * of the kinds. The house's counts on: few jobs move it little.
  */
-export function ownFigures(data: readonly Datum[]): OwnFigure[] {
+export function ownFigures(data: readonly Datum[], before: HouseFigures = HOUSE): OwnFigure[] {
   const byKey = new Map<string, Datum[]>();
   for (const one of data) byKey.set(one.key, [...(byKey.get(one.key) ?? []), one]);
   return [...byKey]
     .map(([key, own]): OwnFigure => {
       const kind = kindOf(key);
       const { scale, sd, between } = KINDS[kind];
-      const house = houseFigure(key);
+      const house = houseFigure(key, before);
       const found = calibrate({ scale, house: { value: house, sd }, between, data: own });
       return {
         key,
@@ -169,14 +168,15 @@ const spreadOfEye = ({ n, between, sd }: Calibration): number =>
 export type UsedFigure = Pick<OwnFigure, 'key' | 'ours' | 'low' | 'high' | 'spread'>;
 
 /** The house's figures with the contractor's own in the places that somebody chose. @param version which choice it is */
-export function figuresInUse(version: number, used: readonly UsedFigure[]): HouseFigures {
+export function figuresInUse(version: number, used: readonly UsedFigure[], before: HouseFigures = HOUSE): HouseFigures {
   const of = (kind: FigureKind) => used.filter(({ key }) => kindOf(key) === kind);
   const byName = (kind: FigureKind) => Object.fromEntries(of(kind).map(({ key, ours }) => [nameOf(key), ours]));
   const effectiveness = Object.fromEntries(
     CLEANING_METHODS.map((way) => {
       const own = LAYERS.flatMap((layer) => used.filter(({ key }) => key === `${layer}:${way}`));
       const ours = Object.fromEntries(own.map((one) => [kindOf(one.key), one.ours]));
-      return [way, own.length > 0 ? { ...EFFECTIVENESS[way], ...ours } : EFFECTIVENESS[way]];
+      const house = before.effectiveness[way];
+      return [way, own.length > 0 ? { ...house, ...ours } : house];
     }),
   ) as HouseFigures['effectiveness'];
   const bondedSpread = Object.fromEntries(

@@ -1,7 +1,7 @@
 import { MARK_COVER, PATCH_LIGHT } from '../assumptions.ts';
 import { cellAt, gridOf } from '../modules/cellLayout.ts';
 import type { CellPatch, DiodeModule } from '../modules/string.ts';
-import { type Bond, isFilm, PATCH_KINDS, type Soil } from './soil.ts';
+import { type Bond, type Grade, isFilm, PATCH_KINDS, type Soil, type SoilOnModules, type Where } from './soil.ts';
 
 /** What can be marked where it lies: patches, and what settles thicker in places. */
 export const MARK_KINDS = [...PATCH_KINDS, 'scale', 'soot', 'pollen', 'puddling'] as const;
@@ -161,7 +161,7 @@ const WHERE: Record<MarkPattern, Soil['where']> = {
 };
 
 /** The marks of a face as lines of soil, for choosing how to wash. @param modules on the face */
-export function soilsOfMarks(marks: readonly Mark[], modules: number): Soil[] {
+export function soilsOfMarks(marks: readonly Mark[], modules: number): SoilOnModules[] {
   return marks.map((mark) => {
     const kind = mark.kind === 'puddling' ? 'dust' : mark.kind;
     return {
@@ -170,6 +170,26 @@ export function soilsOfMarks(marks: readonly Mark[], modules: number): Soil[] {
       grade: isFilm(kind) ? 'thick' : 'plain',
       share: Math.min(1, (coverOfMark(mark) * mark.modules.length) / Math.max(1, modules)),
       bond: mark.bond ?? USUAL_BOND[mark.kind],
+      modules: mark.modules.length,
     };
   });
+}
+
+const PATTERN: Record<Where, MarkPattern> = {
+  'whole-face': 'all-over',
+  'lower-edge': 'lower-edge',
+  'frame-sides': 'frame-side',
+  spots: 'spots',
+};
+const SEVERITY: Record<Grade, Severity> = { faint: 'light', plain: 'plain', thick: 'heavy' };
+
+/**
+ * On how many modules of a face a soil lies: those marked, or else by how much of one such a patch usually covers (C16).
+ * A film lies on as many of them as it covers of the glass.
+ */
+export function modulesUnder({ kind, where, grade, share, modules: marked }: SoilOnModules, modules: number): number {
+  if (marked !== undefined) return Math.min(marked, modules);
+  if (share <= 0) return 0;
+  const each = isFilm(kind) ? 1 : coverOfMark({ pattern: PATTERN[where], severity: SEVERITY[grade] });
+  return Math.min(modules, Math.max(1, Math.ceil((share * modules) / each)));
 }

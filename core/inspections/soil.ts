@@ -37,6 +37,11 @@ export interface Soil {
   bond: Bond;
 }
 
+/** A soil with the modules that it lies on, where somebody has marked them. */
+export interface SoilOnModules extends Soil {
+  modules?: number | undefined;
+}
+
 export interface Estimate {
   low: number;
   mid: number;

@@ -1,7 +1,6 @@
 import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
 import type { CleaningMethod } from '../assumptions.ts';
 import type { WarningCode } from '../comparisons/warnings.ts';
-import { litresIn } from '../methods/work.ts';
 import { happenedAt } from './clock.ts';
 import {
   type ClothAfter,
@@ -113,7 +112,9 @@ export function measuredJob(
   });
   const expected = expectedOf(measured, faces);
   const brushMinutes = minutesAtBrush(progress, entries);
-  const byFlow = brushMinutes !== null && expected.way !== null ? litresIn(expected.way, brushMinutes) : null;
+  const { way, houseMinutes, houseLitres } = expected;
+  const known = way !== null && houseMinutes !== null && houseLitres !== null && houseMinutes > 0;
+  const byFlow = brushMinutes !== null && known ? (brushMinutes * houseLitres) / houseMinutes : null;
   return {
     washedAt: progress.washedAt,
     faces: measured,

@@ -1,6 +1,6 @@
 import { type Bare, bare } from '../findings.ts';
+import type { Access } from '../methods/access.ts';
 import type { Rung } from '../methods/rungs.ts';
-import type { Access } from '../methods/work.ts';
 
 export const STEP_KEYS = [
   'arrive',

@@ -1,4 +1,4 @@
-import { type CleaningMethod, METHOD_WORK } from '../assumptions.ts';
+import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import type { WaterWay } from '../water/plan.ts';
 import type { BrushName } from './brushes.ts';
@@ -43,8 +43,10 @@ export interface KitInput {
   way: WaterWay;
   /** of cleaning; left out where only the water's kit is asked for */
   ways?: readonly CleaningMethod[];
+  /** whether any of them takes water; default yes */
+  wet?: boolean;
   brush: BrushName;
-  /** metres */
+  /** metres; 0 where neither pole nor brush is carried */
   pole: number;
   litres: number;
   /** of the ladder that are used, and from where the glass is reached: by their codes */
@@ -67,13 +69,24 @@ const MACHINES: Partial<Record<CleaningMethod, KitItem>> = {
 };
 
 /** What has to be in the van the evening before, down to couplings and instruments. */
-export function kitList({ way, ways = ['fed-pole'], brush, pole, litres, rungs, access }: KitInput): KitItem[] {
-  const wet = ways.some((one) => METHOD_WORK[one].flow > 0);
+export function kitList({
+  way,
+  ways = ['fed-pole'],
+  wet = true,
+  brush,
+  pole,
+  litres,
+  rungs,
+  access,
+}: KitInput): KitItem[] {
   const asked = (condition: boolean, ...items: KitItem[]) => (condition ? items : []);
   return [
     ...ways.flatMap((one) => MACHINES[one] ?? []),
-    { key: 'pole', label: { code: 'kit-pole', params: { length: pole } }, because: bare('kit-because-pole') },
-    { key: 'brush', label: { code: 'kit-brush', params: { brush } }, because: bare('kit-because-brush') },
+    ...asked(
+      pole > 0,
+      { key: 'pole', label: { code: 'kit-pole', params: { length: pole } }, because: bare('kit-because-pole') },
+      { key: 'brush', label: { code: 'kit-brush', params: { brush } }, because: bare('kit-because-brush') },
+    ),
     ...asked(wet, thing('hose')),
     thing('irradiance'),
     thing('thermometer'),

@@ -1,14 +1,9 @@
-import {
-  type CleaningMethod,
-  ENOUGH_TAKEN_OFF,
-  HAND_HEIGHT,
-  LONGEST_POLE,
-  WORTH_A_STRONGER_WAY,
-} from '../assumptions.ts';
-import type { PatchWay, TestPatch } from '../comparisons/testPatch.ts';
+import { type CleaningMethod, HAND_HEIGHT } from '../assumptions.ts';
+import type { PatchWay } from '../comparisons/testPatch.ts';
 import { BY_HAND, bare } from '../findings.ts';
-import { isFilm, type Soil } from '../inspections/soil.ts';
 import type { BrushName } from '../kit/brushes.ts';
+import type { Access } from './access.ts';
+import { type FaceFacts, factsOf } from './facts.ts';
 import type {
   AccessBecause,
   BrushBecause,
@@ -16,61 +11,18 @@ import type {
   MinutesBecause,
   PoleBecause,
   PoleFromGround,
-  RungBecause,
-  RungCaution,
   SoakBecause,
 } from './findings.ts';
 import { fromGround } from './fromGround.ts';
-import type { Rung } from './rungs.ts';
-import { type Access, litresIn, minutesPerModule } from './work.ts';
-
-/** What an array is mounted on. */
-export const MOUNTS = ['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated'] as const;
-export type Mount = (typeof MOUNTS)[number];
-
-/** What run-off reaches. */
-export const RUN_OFFS = ['drain', 'garden', 'rainwater-tank'] as const;
-export type RunOff = (typeof RUN_OFFS)[number];
-
-export interface MethodInput {
-  soils: readonly Soil[];
-  mount: Mount;
-  storeys: number;
-  /** metres */
-  eaveHeight: number;
-  /** degrees */
-  surfaceTilt: number;
-  /** metres from the eave to the far edge of the modules; left out in plans made before the section was looked at */
-  slopeLength?: number | undefined;
-  /** metres from the wall of the standing places drawn before the face; left out in plans made before faces were drawn */
-  standOffs?: readonly number[] | undefined;
-  modules: number;
-  /** what the run-off reaches */
-  runOff: RunOff;
-  waterless: boolean;
-  /** set by hand in place of what follows from mount, eave and pole */
-  accessByHand?: Access | undefined;
-  finish: 'output' | 'spotless';
-  /** the module maker's word or the customer's signature for a blade is on record */
-  bladeAgreed: boolean;
-  /** factors on the house's minutes and litres, by way, where the contractor's own figures stand in their place */
-  pace?: Partial<Record<CleaningMethod, number>> | undefined;
-  litres?: Partial<Record<CleaningMethod, number>> | undefined;
-  /** what a test patch on this face found; left out where there was none */
-  tested?: Pick<TestPatch, 'removed' | 'minutesPerModule'> | undefined;
-}
+import type { MethodInput } from './input.ts';
+import { type EscalationRung, ladder, rungsThatCan } from './ladder.ts';
+import { HOUSE_RULES, type MethodRules } from './rules.ts';
+import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf, type Wanted } from './rungs.ts';
+import { litresIn, minutesPerModule } from './work.ts';
 
 export interface Choice<T, Because> {
   choose: T;
   because: Because;
-}
-
-export interface EscalationRung {
-  rung: Rung;
-  use: boolean;
-  /** why, or why not here */
-  because: RungBecause;
-  caution: RungCaution;
 }
 
 export interface MethodPlan {
@@ -81,134 +33,198 @@ export interface MethodPlan {
   access: Choice<Access, AccessBecause>;
   soakMinutes: Choice<number, SoakBecause>;
   escalation: EscalationRung[];
-  /** minutes of work for one module, all soils and access counted in */
+  /** minutes of work for one module on the mean, all soils and access counted in */
   minutesPerModule: number;
   /** where they come from; null where nobody kept it */
   minutesBecause: MinutesBecause | null;
-  /** litres on one module; null where nobody kept them */
+  /** litres on one module on the mean; null where nobody kept them */
   litresPerModule: number | null;
-  /** the ways that are used one after another: the method, and those of the rungs that are used */
+  /** the ways that are used one after another: that of all modules first, then those of the rungs that are used */
   ways: CleaningMethod[];
 }
 
 /**
- * A first table of rules: method, brush, pole, access and the escalation ladder, each with its reason.
- * From the ground wherever the pole reaches; otherwise access equipment and a competent person, under local law.
+ * A first choice for a face by what lies on it alone: the brush, with every rung that is wanted and can be climbed. From the
+ * ground wherever the pole reaches; otherwise access equipment and a competent person, under local law.
  */
-export function chooseMethod(input: MethodInput): MethodPlan {
-  const has = (test: (soil: Soil) => boolean) => input.soils.some((soil) => soil.share > 0 && test(soil));
-  const grows = has((soil) => ['lichen', 'algae', 'moss'].includes(soil.kind));
-  const lichen = has((soil) => soil.kind === 'lichen');
-  const bladeWork = has((soil) => soil.bond === 'blade');
-  const soaking = has((soil) => soil.bond === 'soak' || soil.bond === 'blade');
-  const sticky = has((soil) => ['sap', 'soot', 'droppings'].includes(soil.kind) && soil.bond !== 'dry');
-  const looseOnly = looseFilmOnly(input);
-  const access = chooseAccess(input);
-  const escalation = ladder(input, { grows, lichen, bladeWork, soaking, sticky }, access.choose);
-  const used = (rung: Rung) => escalation.some((step) => step.rung === rung && step.use);
-  const method = mainMethod(input, used, access.choose);
+export function chooseMethod(input: MethodInput, rules: MethodRules = HOUSE_RULES): MethodPlan {
+  const facts = factsOf(input, rules);
+  const base = input.waterless ? 'dry-brush' : brushAt(accessFor('fed-pole', input, rules).choose, rules);
+  const access = accessFor(base, input, rules);
+  const rungs = input.waterless ? [] : rungsThatCan({ input, facts, rules, access: access.choose, litres: 0 });
+  return methodOf(input, { base, rungs }, rules);
+}
+
+/** Of what is fitted over the modules nobody carries anything. */
+const NO_POLE: MethodPlan['pole'] = { choose: 0, because: bare('pole-none') };
+
+/** The brush that all modules get where a rung is a way of its own. */
+export function brushAt(access: Access, { ways }: MethodRules): CleaningMethod {
+  const hose = ways['hose-and-brush'];
+  return access === 'hand-height' && hose.have && hose.from.includes(access) ? 'hose-and-brush' : 'fed-pole';
+}
+
+/** A way used alone: on all modules, or as the rung that it is on those that want it, after the brush. */
+export function alone(way: CleaningMethod, input: MethodInput, rules: MethodRules): Wanted {
+  const rung = rungOf(way);
+  return rung === null
+    ? { base: way, rungs: [] }
+    : { base: brushAt(accessFor(way, input, rules).choose, rules), rungs: [rung] };
+}
+
+/**
+ * All that follows from a way for all modules and some rungs: access, pole, brush, soaking, minutes and litres.
+ * @param exactly the access is as it was set by hand, whatever the way would want
+ */
+export function methodOf(input: MethodInput, wanted: Wanted, rules: MethodRules, exactly = false): MethodPlan {
+  const facts = factsOf(input, rules);
+  const access = exactly ? faceAccess(input, rules) : accessOfAll(input, wanted, rules);
+  const escalation = ladder({ input, facts, rules, access: access.choose, litres: 0 }, wanted);
   return {
-    method,
-    brush: brush(input, { soaking, looseOnly, access: access.choose }),
-    pole: pole(input, access.choose),
+    method: methodName(wanted, access.choose),
+    brush: brush(input, { facts, access: access.choose, base: wanted.base, rules }),
+    pole: rules.ways[wanted.base].head === 0 ? NO_POLE : pole(input, access.choose, rules),
     access,
-    soakMinutes: soaking ? { choose: 10, because: bare('soak-first') } : { choose: 0, because: bare('soak-not') },
+    soakMinutes: soakOf(wanted, escalation, rules),
     escalation,
-    ...workOf(input, method.choose, access.choose, escalation),
+    ...workOf(input, { base: wanted.base, access: access.choose, escalation }, rules),
   };
 }
 
-/** Whether all that was seen is film that comes off dry. */
-const looseFilmOnly = ({ soils }: MethodInput): boolean =>
-  soils.length > 0 && soils.every((soil) => soil.bond === 'dry' && isFilm(soil.kind));
+/** The ladder's rungs that are worked by hand on some of the modules. */
+const handRungs = (escalation: readonly EscalationRung[]): { rung: HandRung; modules: number }[] =>
+  escalation.flatMap(({ rung, use, modules }) => {
+    const hand = HAND_RUNGS.find((one) => one === rung);
+    return use && hand ? [{ rung: hand, modules: modules ?? 0 }] : [];
+  });
 
-/** The way that a rung of the ladder stands for. */
-const RUNG_WAYS: Partial<Record<Rung, CleaningMethod>> = { soap: 'soap', alcohol: 'alcohol', blade: 'wet-blade' };
+/** A face is named by the strongest way that is used on it. */
+function methodName({ base, rungs }: Wanted, access: Access): MethodPlan['method'] {
+  const strongest = [...HAND_RUNGS].reverse().find((rung) => rungs.includes(rung));
+  if (strongest) return { choose: RUNG_WAYS[strongest], because: bare(`method-${strongest}`) };
+  if (base === 'dry-brush') return { choose: base, because: bare('method-waterless') };
+  if (access === 'hand-height') return { choose: base, because: bare('method-hand-height') };
+  return { choose: base, because: bare(access === 'ground' ? 'method-pole-from-ground' : 'method-pole') };
+}
 
-/** Minutes, litres and effect of a way of cleaning with the rungs that are used: what follows from the choice. */
+/** Minutes, litres and the ways that are used: what follows from a choice. */
 export function workOf(
   input: MethodInput,
-  way: CleaningMethod,
-  access: Access,
-  escalation: readonly EscalationRung[],
+  { base, access, escalation }: { base: CleaningMethod; access: Access; escalation: readonly EscalationRung[] },
+  rules: MethodRules,
 ): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause' | 'litresPerModule' | 'ways'> {
-  const rungs = escalation.flatMap(({ rung, use }) => (use && RUNG_WAYS[rung] ? [RUNG_WAYS[rung]] : []));
-  const minutes = minutesOf(input, way, access);
+  const { minutes: ofBase, because } = minutesOf(input, base, access, rules);
+  let [minutes, litres] = [ofBase, litresOf(input, base, ofBase, rules)];
+  const rungs = handRungs(escalation);
+  for (const { rung, modules } of rungs) {
+    const way = RUNG_WAYS[rung];
+    const more = Math.max(0, minutesOf(input, way, access, rules).minutes - ofBase);
+    const share = Math.min(1, modules / Math.max(1, input.modules));
+    minutes += share * more;
+    litres += share * litresOf(input, way, more, rules);
+  }
   return {
-    ...minutes,
-    litresPerModule: litresOf(input, way, minutes.minutesPerModule),
-    ways: [...new Set([way, ...rungs])],
+    minutesPerModule: minutes,
+    minutesBecause: because,
+    litresPerModule: litres,
+    ways: [base, ...rungs.map(({ rung }) => RUNG_WAYS[rung])],
   };
 }
 
-/** Minutes a module as they were timed on the test patch, in the way that the method works; else as assumed. */
+/** Minutes a module as they were timed on the test patch, in the way that is worked; else as assumed. */
 function minutesOf(
   input: MethodInput,
   way: CleaningMethod,
   access: Access,
-): Pick<MethodPlan, 'minutesPerModule' | 'minutesBecause'> {
+  rules: MethodRules,
+): { minutes: number; because: MinutesBecause } {
   const tried: Partial<Record<CleaningMethod, PatchWay>> = { 'wet-blade': 'blade', soap: 'soap', 'fed-pole': 'brush' };
   const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
-  if (timed) return { minutesPerModule: timed.minutes, minutesBecause: bare('minutes-timed') };
+  if (timed) return { minutes: timed.minutes, because: bare('minutes-timed') };
+  const own = input.pace?.[way];
   return {
-    minutesPerModule: houseMinutes(input, way, access) * (input.pace?.[way] ?? 1),
-    minutesBecause: input.pace?.[way] === undefined ? bare('minutes-house') : bare('minutes-own'),
+    minutes: houseMinutes(input, way, access, rules) * (own ?? 1),
+    because: bare(own === undefined ? 'minutes-house' : 'minutes-own'),
   };
 }
 
-/** The house's minutes for one module in a way, whatever pace is in use. */
-export const houseMinutes = (input: MethodInput, way: CleaningMethod, access: Access): number =>
-  minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: looseFilmOnly(input) });
+/** Minutes for one module in a way by the rules, whatever pace is in use. */
+export const houseMinutes = (
+  input: Pick<MethodInput, 'soils' | 'modules' | 'tested' | 'storeys'>,
+  way: CleaningMethod,
+  access: Access,
+  rules: MethodRules,
+): number =>
+  minutesPerModule({ way, access, storeys: input.storeys, looseFilmOnly: factsOf(input, rules).looseOnly }, rules);
 
-/** Litres on one module for so many minutes of a way, at the house's flow or by what jobs used. */
-export const litresOf = ({ litres, pace }: MethodInput, way: CleaningMethod, minutes: number): number =>
-  litres?.[way] === undefined ? litresIn(way, minutes) : (litresIn(way, minutes) / (pace?.[way] ?? 1)) * litres[way];
+/** Litres on one module for so many minutes of a way, at its flow or by what jobs used. */
+export const litresOf = (
+  { litres, pace }: Pick<MethodInput, 'litres' | 'pace'>,
+  way: CleaningMethod,
+  minutes: number,
+  rules: MethodRules,
+): number =>
+  litres?.[way] === undefined
+    ? litresIn(way, minutes, rules)
+    : (litresIn(way, minutes, rules) / (pace?.[way] ?? 1)) * litres[way];
 
-/** What a test patch says of soap: not wanted where the brush alone was enough, wanted where soap took off more. */
-function soapByTest({ tested }: MethodInput): { wanted: boolean; because: RungBecause } | null {
-  const share = (way: PatchWay) => tested?.removed.find((one) => one.way === way)?.share.mid;
-  const [brushed, soaped] = [share('brush'), share('soap')];
-  if (brushed === undefined) return null;
-  if (brushed >= ENOUGH_TAKEN_OFF)
-    return { wanted: false, because: { code: 'soap-brush-enough', params: { brushed } } };
-  if (soaped !== undefined && soaped > brushed + WORTH_A_STRONGER_WAY)
-    return { wanted: true, because: { code: 'soap-takes-more', params: { brushed, soaped } } };
-  return null;
+/** What is left wet before it is brushed, or on the glass before it is worked, whichever takes longer. */
+function soakOf(
+  { base }: Wanted,
+  escalation: readonly EscalationRung[],
+  { limits, ways }: MethodRules,
+): MethodPlan['soakMinutes'] {
+  const soak = escalation.some(({ rung, use }) => rung === 'soak' && use) ? limits['soak-minutes'] : 0;
+  const dwell = Math.max(ways[base].dwell, ...handRungs(escalation).map(({ rung }) => ways[RUNG_WAYS[rung]].dwell));
+  if (dwell > soak) return { choose: dwell, because: bare('soak-dwell') };
+  return { choose: soak, because: bare(soak > 0 ? 'soak-first' : 'soak-not') };
 }
 
-function mainMethod(input: MethodInput, used: (rung: Rung) => boolean, access: Access): MethodPlan['method'] {
-  if (input.waterless) return { choose: 'robot-dry', because: bare('method-waterless') };
-  if (used('blade')) return { choose: 'wet-blade', because: bare('method-blade') };
-  if (used('alcohol')) return { choose: 'alcohol', because: bare('method-alcohol') };
-  if (used('soap')) return { choose: 'soap', because: bare('method-soap') };
-  if (access === 'hand-height') return { choose: 'hose-and-brush', because: bare('method-hand-height') };
-  return { choose: 'fed-pole', because: bare(access === 'ground' ? 'method-pole-from-ground' : 'method-pole') };
-}
-
-function chooseAccess(input: MethodInput): MethodPlan['access'] {
+/** From where a face is reached by how it lies, whatever is done there. */
+function faceAccess(input: MethodInput, rules: MethodRules): MethodPlan['access'] {
   if (input.accessByHand) return { choose: input.accessByHand, because: BY_HAND };
   if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT)
     return { choose: 'hand-height', because: bare('access-within-reach') };
   if (input.mount === 'flat-roof') return { choose: 'lift', because: bare('access-flat-roof') };
-  if (reachNeeded(input) > LONGEST_POLE)
-    return { choose: 'lift', because: { code: 'access-beyond-pole', params: { most: LONGEST_POLE } } };
-  const { choose, because } = poleFromGround(input);
+  const most = rules.limits['longest-pole'];
+  if (reachNeeded(input) > most) return { choose: 'lift', because: { code: 'access-beyond-pole', params: { most } } };
+  const { choose, because } = poleFromGround(input, rules);
   return { choose: choose === null ? 'lift' : 'ground', because };
+}
+
+/** From where a way is worked on a face: what wants hands or weight at the glass is not worked from the ground. */
+export function accessFor(way: CleaningMethod, input: MethodInput, rules: MethodRules): MethodPlan['access'] {
+  const face = faceAccess(input, rules);
+  const { from, head } = rules.ways[way];
+  // Nobody carries what is fitted.
+  if (head === 0 && from.includes('ground')) return { choose: 'ground', because: bare('access-line') };
+  if (!from.includes(face.choose)) return { choose: 'lift', because: bare('access-at-the-glass') };
+  if (face.choose !== 'ground') return face;
+  const length = pole(input, 'ground', rules).choose;
+  return head * length > rules.limits['at-the-pole']
+    ? { choose: 'lift', because: { code: 'access-heavy-head', params: { head, pole: length } } }
+    : face;
+}
+
+/** From where a way and its rungs are worked: whoever goes up for one of them does all from there. */
+function accessOfAll(input: MethodInput, { base, rungs }: Wanted, rules: MethodRules): MethodPlan['access'] {
+  const all = [base, ...rungs.map((rung) => RUNG_WAYS[rung])].map((way) => accessFor(way, input, rules));
+  return all.find(({ choose }) => choose === 'lift') ?? (all[0] as MethodPlan['access']);
 }
 
 /** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
 const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
 
 /** The pole for a face that is brushed from the ground, by its section where that is known; null where none reaches. */
-function poleFromGround(input: MethodInput): Choice<number | null, PoleFromGround> {
+function poleFromGround(input: MethodInput, { limits }: MethodRules): Choice<number | null, PoleFromGround> {
   const { eaveHeight, surfaceTilt, slopeLength, standOffs } = input;
+  const most = limits['longest-pole'];
   const estimate = reachNeeded(input);
   if (slopeLength === undefined)
     return { choose: estimate, because: { code: 'pole-estimate', params: { length: estimate } } };
-  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs });
+  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs, longest: most });
   const drawn = (standOffs?.length ?? 0) > 0;
-  if (found === null)
-    return { choose: null, because: { code: 'pole-none-reaches', params: { most: LONGEST_POLE, drawn } } };
+  if (found === null) return { choose: null, because: { code: 'pole-none-reaches', params: { most, drawn } } };
   const length = Math.ceil(found.poleLength);
   return {
     choose: length,
@@ -216,82 +232,27 @@ function poleFromGround(input: MethodInput): Choice<number | null, PoleFromGroun
   };
 }
 
-function pole(input: MethodInput, access: Access): MethodPlan['pole'] {
+function pole(input: MethodInput, access: Access, rules: MethodRules): MethodPlan['pole'] {
   if (access === 'hand-height') return { choose: 2, because: bare('pole-short') };
   if (access === 'ground') {
-    const found = poleFromGround(input);
+    const found = poleFromGround(input, rules);
     // Set by hand from the ground though no pole was found to reach: the longest there is.
-    return { choose: found.choose ?? LONGEST_POLE, because: found.because };
+    return { choose: found.choose ?? rules.limits['longest-pole'], because: found.because };
   }
   return { choose: 3, because: bare('pole-beside') };
 }
 
 function brush(
   input: MethodInput,
-  soil: { soaking: boolean; looseOnly: boolean; access: Access },
+  { facts, access, base, rules }: { facts: FaceFacts; access: Access; base: CleaningMethod; rules: MethodRules },
 ): MethodPlan['brush'] {
-  if (input.waterless) return { choose: bare('brush-dry-roller'), because: bare('brush-because-dry') };
-  if (soil.soaking) return { choose: bare('brush-stiff-40'), because: bare('brush-because-bonded') };
-  if (input.storeys >= 2 && soil.access === 'ground')
+  if (input.waterless || rules.ways[base].flow === 0)
+    return { choose: bare('brush-dry-roller'), because: bare('brush-because-dry') };
+  if (facts.soaking) return { choose: bare('brush-stiff-40'), because: bare('brush-because-bonded') };
+  if (input.storeys >= 2 && access === 'ground')
     return { choose: bare('brush-light-40'), because: bare('brush-because-long-pole') };
   return {
     choose: bare('brush-soft-60'),
-    because: bare(soil.looseOnly ? 'brush-because-loose' : 'brush-because-usual'),
+    because: bare(facts.looseOnly ? 'brush-because-loose' : 'brush-because-usual'),
   };
-}
-
-function ladder(
-  input: MethodInput,
-  found: { grows: boolean; lichen: boolean; bladeWork: boolean; soaking: boolean; sticky: boolean },
-  access: Access,
-): EscalationRung[] {
-  // A blade is held flat and alcohol kept off the seals by hand: nobody does either at the end of a pole.
-  const outOfHand = access === 'ground';
-  const chemicalsStop = input.runOff === 'rainwater-tank' ? bare('rung-tank') : null;
-  const bladeWanted = found.lichen || found.bladeWork;
-  const bySoap = soapByTest(input);
-  return [
-    {
-      rung: 'water',
-      use: !input.waterless,
-      because: bare(input.waterless ? 'rung-no-water' : 'rung-water-first'),
-      caution: bare('caution-thermal-shock'),
-    },
-    {
-      rung: 'soak',
-      use: found.soaking && !input.waterless,
-      because: bare(found.soaking ? 'rung-needs-soaking' : 'rung-soak-not-needed'),
-      caution: bare('caution-slippery'),
-    },
-    {
-      rung: 'soap',
-      use: chemicalsStop === null && (bySoap?.wanted ?? found.sticky) && !input.waterless,
-      because: chemicalsStop ?? bySoap?.because ?? bare(found.sticky ? 'rung-sticky' : 'rung-not-sticky'),
-      caution: bare('caution-soap'),
-    },
-    {
-      rung: 'alcohol',
-      use: chemicalsStop === null && found.grows && !found.lichen && !input.waterless && !outOfHand,
-      because: chemicalsStop ?? alcoholBecause(found, outOfHand),
-      caution: bare('caution-alcohol'),
-    },
-    {
-      rung: 'blade',
-      use: bladeWanted && input.bladeAgreed && !input.waterless && !outOfHand,
-      because: bladeBecause(bladeWanted, outOfHand, input.bladeAgreed),
-      caution: bare('caution-blade'),
-    },
-  ];
-}
-
-function alcoholBecause({ grows, lichen }: { grows: boolean; lichen: boolean }, outOfHand: boolean): RungBecause {
-  if (lichen) return bare('rung-lichen-wants-blade');
-  if (!grows) return bare('rung-nothing-grows');
-  return bare(outOfHand ? 'rung-out-of-hand' : 'rung-grows');
-}
-
-function bladeBecause(wanted: boolean, outOfHand: boolean, agreed: boolean): RungBecause {
-  if (!wanted) return bare('rung-no-blade');
-  if (outOfHand) return bare('rung-blade-out-of-hand');
-  return bare(agreed ? 'rung-blade-agreed' : 'rung-blade-not-agreed');
 }

@@ -1,4 +1,6 @@
+import type { CleaningMethod } from '../assumptions.ts';
 import type { Bare, ByHand, Finding, Written } from '../findings.ts';
+import type { WayRefusal } from './refusals.ts';
 
 /** Why a way of cleaning was chosen. */
 export type MethodBecause =
@@ -10,7 +12,13 @@ export type MethodBecause =
       | 'method-hand-height'
       | 'method-pole-from-ground'
       | 'method-pole'
+      | 'method-only-way'
+      | 'method-none-here'
     >
+  /** minor units more than the next way that keeps the finish */
+  | Finding<'method-best-worth', { by: number; second: CleaningMethod }>
+  /** none keeps the finish: the one that takes most of the loss off, a fraction */
+  | Finding<'method-most-thorough', { takesOff: number }>
   | ByHand
   | Written;
 
@@ -20,11 +28,13 @@ export type PoleFromGround =
   | Finding<'pole-none-reaches', { most: number; drawn: boolean }>
   | Finding<'pole-by-section', { length: number; drawn: boolean; standOff: number; neck: number }>;
 
-export type PoleBecause = PoleFromGround | Bare<'pole-short' | 'pole-beside'> | ByHand | Written;
+export type PoleBecause = PoleFromGround | Bare<'pole-short' | 'pole-beside' | 'pole-none'> | ByHand | Written;
 
 export type AccessBecause =
   | PoleFromGround
-  | Bare<'access-within-reach' | 'access-flat-roof'>
+  | Bare<'access-within-reach' | 'access-flat-roof' | 'access-at-the-glass' | 'access-line'>
+  /** kg, m */
+  | Finding<'access-heavy-head', { head: number; pole: number }>
   | Finding<'access-beyond-pole', { most: number }>
   | ByHand
   | Written;
@@ -40,7 +50,7 @@ export type BrushBecause =
   | ByHand
   | Written;
 
-export type SoakBecause = Bare<'soak-first' | 'soak-not'> | Written;
+export type SoakBecause = Bare<'soak-first' | 'soak-not' | 'soak-dwell'> | Written;
 
 export type MinutesBecause = Bare<'minutes-timed' | 'minutes-house' | 'minutes-own'> | Written;
 
@@ -63,9 +73,12 @@ export type RungBecause =
       | 'rung-blade-agreed'
       | 'rung-blade-not-agreed'
       | 'rung-not-when-dry'
+      | 'rung-not-chosen'
     >
-  | Finding<'soap-brush-enough', { brushed: number }>
+  | WayRefusal
   | Finding<'soap-takes-more', { brushed: number; soaped: number }>
+  /** minor units that it would ask more than it brings */
+  | Finding<'rung-does-not-pay', { short: number }>
   | Written;
 
 export type RungCaution =

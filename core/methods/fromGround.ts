@@ -10,6 +10,8 @@ export interface FaceSection {
   slopeLength: number;
   /** metres from the wall of the places where one can stand; empty or left out where nobody has drawn any */
   standOffs?: readonly number[] | undefined;
+  /** metres of the longest pole; the house's where it is left out */
+  longest?: number | undefined;
 }
 
 export interface GroundReach {
@@ -32,7 +34,13 @@ const USUAL_PLACES = Array.from(
  * place where one can stand (C11), with an angled neck; null where none is short enough.
  * Overhang, hands and neck are house assumptions; so are the places, until some have been drawn.
  */
-export function fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs = [] }: FaceSection): GroundReach | null {
+export function fromGround({
+  eaveHeight,
+  surfaceTilt,
+  slopeLength,
+  standOffs = [],
+  longest = LONGEST_POLE,
+}: FaceSection): GroundReach | null {
   let best: GroundReach | null = null;
   for (const standOff of standOffs.length > 0 ? standOffs : USUAL_PLACES) {
     const { reachable, poleLength, lift } = poleReach({
@@ -42,7 +50,7 @@ export function fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs = [
       standOff,
       handHeight: HAND_HEIGHT,
       slopeDistance: slopeLength,
-      poleMax: LONGEST_POLE,
+      poleMax: longest,
       neck: NECK,
     });
     if (!reachable || poleLength === null || lift === null) continue;

@@ -9,8 +9,10 @@ describe('a plan for two faces', () => {
   const plan = makePlan(input);
 
   it('counts the time of each face at its own pace', () => {
-    // 30 minutes to set up, 20 · 1.2, 10 of soaking and 20 · 3 under the blade from a lift at 1.3, 40 on the road
-    expect(plan.priced.minutes).to.be.closeTo(30 + 24 + 10 + 78 + 40, 1e-9);
+    // 30 minutes to set up, 20 · 1.2, 10 of soaking, 20 · 1.2 from a lift at 1.3 and on 16 of them, where lichen lies, a
+    // blade in 1.5 times that more; 40 on the road
+    expect(plan.arrays[1]?.method.escalation.find(({ rung }) => rung === 'blade')?.modules).to.equal(16);
+    expect(plan.priced.minutes).to.be.closeTo(30 + 24 + 10 + (20 + 1.5 * 16) * 1.2 * 1.3 + 40, 1e-9);
   });
 
   it('packs the blade because one of them needs it', () => {
@@ -60,7 +62,7 @@ describe('a plan for two faces', () => {
   });
 
   it('asks about a stack of choices that cannot well be', () => {
-    const odd = { method: 'rotary-head', pole: 18, minutesPerModule: 0.1 } as const;
+    const odd = { method: 'rotary-head', access: 'ground', pole: 18, minutesPerModule: 0.1 } as const;
     const asked = makePlan({ ...input, overrides: { arrays: { sunny: odd } } }).questions ?? [];
     expect(asked).to.have.length(3);
     expect(asked[0]?.params).to.deep.include({ of: 'Sunny face' });

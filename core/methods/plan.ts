@@ -1,62 +1,21 @@
-import type { HouseFigures } from '../assimilation/house.ts';
-import { type CleaningMethod, type Effectiveness, type Finish, METHOD_WORK } from '../assumptions.ts';
-import { prepareCourses } from '../courses/courses.ts';
-import { type CourseSetup, parametersOf } from '../courses/setup.ts';
-import {
-  compareVisits,
-  lostBySite,
-  type VisitsComparison,
-  type VisitsOption,
-  type WashedArray,
-} from '../courses/visitsOfSite.ts';
-import { BY_HAND, bare, type Finding, type Written, written } from '../findings.ts';
+import type { Effectiveness } from '../assumptions.ts';
+import { NO_VISITS } from '../courses/setup.ts';
+import { compareVisits, type VisitsComparison, type VisitsOption, type WashedArray } from '../courses/visitsOfSite.ts';
+import { bare, type Finding, type Written } from '../findings.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
-import { type PriceBook, type PricedVisit, priceVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
+import { type PricedVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
 import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import { LayeredGlass } from '../soiling/layered.ts';
-import { takenOff } from '../soiling/takenOff.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
-import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
+import type { Spread } from '../statistics/summary.ts';
+import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
-import { chooseMethod, litresOf, type MethodInput, type MethodPlan, workOf } from './choose.ts';
+import type { MethodPlan } from './choose.ts';
+import { broughtBack, facesOf, type SettledFace, settle } from './recommend.ts';
+import type { WayRefusal } from './refusals.ts';
 import type { Rung } from './rungs.ts';
-import { type Access, questionsOf, type WorkQuestion } from './work.ts';
-
-export interface PlanInput {
-  arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];
-  /** what each way takes off each layer: the house's figures, or the contractor's own */
-  house: HouseFigures;
-  finish: Finish;
-  water: Omit<WaterPlanInput, 'litres' | 'finish'>;
-  prices: PriceBook;
-  travelKm: number;
-  travelMinutes: number;
-  /** minor units */
-  valuePerKWh: number;
-  ownUse: number;
-  /** what of all this nobody has said */
-  assumed?: AssumedFact[];
-  overrides: {
-    waterWay?: WaterWay | undefined;
-    visits?: number | undefined;
-    isolate?: boolean | undefined;
-    /** by the id of the array */
-    arrays?: Record<string, ArrayOverrides> | undefined;
-  };
-}
-
-/** What somebody chose for one array in place of what was recommended. */
-export interface ArrayOverrides {
-  method?: CleaningMethod | undefined;
-  access?: Access | undefined;
-  brush?: string | undefined;
-  /** metres */
-  pole?: number | undefined;
-  minutesPerModule?: number | undefined;
-  rungs?: Partial<Record<Rung, boolean>> | undefined;
-}
+import { type FaceWork, type PlanInput, rulesOf, visitOf } from './visit.ts';
+import { questionsOf, type WorkQuestion } from './work.ts';
 
 /** What cannot well be of what was chosen for an array; `of` is its name, where there are several. */
 export type PlanQuestion = Finding<'question-of-array', { of: string | null; question: WorkQuestion }> | Written;
@@ -71,6 +30,8 @@ export interface ArrayPlan {
   /** what one cleaning takes off each layer, and of the loss now, fractions */
   effectiveness: Effectiveness;
   takesOff: number;
+  /** why no way can be used on it as things stand: it is left out of the visit; null where one can */
+  stopped: WayRefusal[] | null;
 }
 
 export interface PlanOutput {
@@ -104,78 +65,34 @@ export interface PlanOutput {
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
-/** One visit of a site as it is chosen: by which way each array is washed, its water, its time and its price. */
-export interface Visit {
-  arrays: ArrayPlan[];
-  modules: number;
-  water: WaterPlan;
-  /** the way after any overruling, and its cost in minor units */
-  waterWay: WaterWay;
-  waterCost: number;
-  work: VisitWork;
-  priced: PricedVisit;
-  pricedInPlan: PricedVisit;
-}
-
-export function visitOf(input: PlanInput): Visit {
-  const { pace, litres: litresByWay } = input.house;
-  const arrays = input.arrays.map(({ arrayId, name, method: given, courses }): ArrayPlan => {
-    const method = { ...given, pace, litres: litresByWay };
-    const chosen = overrule(method, input.overrides.arrays?.[arrayId] ?? {});
-    const effectiveness = takenOff(chosen.ways, input.house.effectiveness);
-    return {
-      arrayId,
-      name,
-      modules: method.modules,
-      method: chosen,
-      recommended: chooseMethod(method),
-      effectiveness,
-      takesOff: shareOfLoss(courses, effectiveness),
-    };
-  });
-  const modules = total(arrays.map((array) => array.modules));
-  const minutes = total(arrays.map((array) => array.modules * array.method.minutesPerModule));
-  const litres = total(arrays.map((array) => array.modules * (array.method.litresPerModule ?? 0)));
-  const water = planWater({ ...input.water, litres, finish: input.finish });
-  const waterWay = input.overrides.waterWay ?? water.recommended;
-  const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
-  const work: VisitWork = {
-    modules,
-    minutesPerModule: minutes / Math.max(1, modules),
-    storeys: Math.max(...input.arrays.map(({ method }) => method.storeys)),
-    travelKm: input.travelKm,
-    travelMinutes: input.travelMinutes,
-    setUpMinutes: input.house.setUpMinutes,
-    soakMinutes: total(arrays.map(({ method }) => method.soakMinutes.choose)),
-    waterCost,
-    accessEquipment: arrays.some(({ method }) => method.access.choose === 'lift'),
-  };
-  const [priced, pricedInPlan] = [priceVisit(work, input.prices), priceVisit(work, input.prices, true)];
-  return { arrays, modules, water, waterWay, waterCost, work, priced, pricedInPlan };
-}
-
-/**
- * What one wash now brings back until it has soiled again, over the members: kWh.
- * @param untouched what is lost without it, where that is known already
- */
-export function broughtBack(washed: readonly WashedArray[], untouched = lostBySite(washed, [])): Spread {
-  const once = lostBySite(washed, [0]);
-  return spread(untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0))));
-}
-
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
-  const { arrays, modules, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(input);
-  const washed = input.arrays.map(
-    ({ courses }, index): WashedArray => ({
-      prepared: prepareCourses(courses),
-      effectiveness: (arrays[index] as ArrayPlan).effectiveness,
+  const rules = rulesOf(input);
+  const settled = settle(input, facesOf(input));
+  const arrays = settled.map(
+    ({ face, recommended, method, effectiveness, stopped }): ArrayPlan => ({
+      arrayId: face.arrayId,
+      name: face.name,
+      modules: face.input.modules,
+      method,
+      recommended: recommended.method,
+      effectiveness: stopped === null ? effectiveness : NO_VISITS.effectiveness,
+      takesOff: stopped === null ? face.takesOff(effectiveness) : 0,
+      stopped,
+    }),
+  );
+  const { modules, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(input, settled.map(workOfFace));
+  const washed = settled.map(
+    ({ face: { prepared } }, at): WashedArray => ({
+      prepared,
+      effectiveness: (arrays[at] as ArrayPlan).effectiveness,
     }),
   );
   const visits = compareVisits(washed, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
   const recoverable = broughtBack(washed);
   const visitsChosen = input.overrides.visits ?? visits.best;
-  const first = arrays[0];
+  const done = arrays.filter(({ stopped }) => stopped === null);
+  const [first] = done;
   const option = visits.options[visitsChosen] as VisitsOption;
   return {
     arrays,
@@ -193,23 +110,27 @@ export function makePlan(input: PlanInput): PlanOutput {
     kit: first
       ? kitList({
           way: waterWay,
-          ways: [...new Set(arrays.map(({ method }) => method.method.choose))],
+          wet: done.some(({ method }) => method.ways.some((way) => rules.ways[way].flow > 0)),
+          ways: [...new Set(done.flatMap(({ method }) => method.ways))],
           brush: first.method.brush.choose,
-          pole: Math.max(...arrays.map(({ method }) => method.pole.choose)),
+          pole: Math.max(...done.map(({ method }) => method.pole.choose)),
           litres: water.litres,
-          rungs: usedRungs(arrays),
-          access: arrays.some(({ method }) => method.access.choose === 'lift') ? 'lift' : first.method.access.choose,
+          rungs: usedRungs(done),
+          access: done.some(({ method }) => method.access.choose === 'lift') ? 'lift' : first.method.access.choose,
         })
       : [],
     isolate: input.overrides.isolate ?? true,
-    questions: arrays.flatMap(({ name, method }) =>
-      questionsOf({
-        way: method.method.choose,
-        access: method.access.choose,
-        pole: method.pole.choose,
-        minutesPerModule: method.minutesPerModule,
-        rungs: method.escalation.filter(({ use }) => use).map(({ rung }) => rung),
-      }).map(
+    questions: done.flatMap(({ name, method }) =>
+      questionsOf(
+        {
+          way: method.method.choose,
+          access: method.access.choose,
+          pole: method.pole.choose,
+          minutesPerModule: method.minutesPerModule,
+          rungs: method.escalation.filter(({ use }) => use).map(({ rung }) => rung),
+        },
+        rules,
+      ).map(
         (question): PlanQuestion => ({
           code: 'question-of-array',
           params: { of: arrays.length > 1 ? name : null, question },
@@ -230,42 +151,9 @@ export const usedRungs = (arrays: PlanOutput['arrays']): Rung[] => [
   ...new Set(arrays.flatMap(({ method }) => method.escalation.filter((rung) => rung.use).map((rung) => rung.rung))),
 ];
 
-const total = (values: number[]): number => values.reduce((sum, value) => sum + value, 0);
-
-/** Share of the loss now that a cleaning takes off, over the members. */
-function shareOfLoss(setup: CourseSetup, effectiveness: Effectiveness): number {
-  let [before, after] = [0, 0];
-  for (const member of setup.members) {
-    const glass = new LayeredGlass(setup.surfaceTilt, parametersOf(setup, member), member.initial);
-    before += 1 - glass.soilingRatio();
-    glass.clean(effectiveness);
-    after += 1 - glass.soilingRatio();
-  }
-  return before > 0 ? 1 - after / before : effectiveness.loose;
-}
-
-/** The method with what was set by hand in place; what follows from the way and the access follows from those set. */
-function overrule(input: MethodInput, overrides: ArrayOverrides): MethodPlan {
-  const plan = chooseMethod({ ...input, accessByHand: overrides.access ?? input.accessByHand });
-  const dry = overrides.method !== undefined && METHOD_WORK[overrides.method].flow === 0;
-  const escalation = plan.escalation.map((step) => {
-    const use = overrides.rungs?.[step.rung] ?? (step.use && !dry);
-    return { ...step, use, because: step.use && !use && dry ? bare('rung-not-when-dry') : step.because };
-  });
-  const way = overrides.method ?? plan.method.choose;
-  const work = overrides.method || overrides.rungs ? workOf(input, way, plan.access.choose, escalation) : plan;
-  const minutesPerModule = overrides.minutesPerModule ?? work.minutesPerModule;
-  return {
-    ...plan,
-    ...work,
-    method: overrides.method ? { choose: overrides.method, because: BY_HAND } : plan.method,
-    brush: overrides.brush ? { choose: written(overrides.brush), because: BY_HAND } : plan.brush,
-    pole: overrides.pole === undefined ? plan.pole : { choose: overrides.pole, because: BY_HAND },
-    escalation,
-    minutesPerModule,
-    litresPerModule: litresOf(input, way, minutesPerModule),
-  };
-}
+/** What is done on a face; null where nothing can be. */
+export const workOfFace = ({ face, method, effectiveness, stopped }: SettledFace): FaceWork =>
+  stopped === null ? { input: face.input, method, effectiveness } : null;
 
 interface ReasonParts {
   input: PlanInput;

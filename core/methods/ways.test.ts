@@ -1,9 +1,12 @@
 import { expect } from 'chai';
 import { CLEANING_METHODS } from '../assumptions.ts';
+import { CLEAN_GLASS } from '../soiling/layered.ts';
+import { exampleMembers, exampleYear } from '../testing/exampleAhead.ts';
 import { examplePlan, exampleSoils } from '../testing/examplePlan.ts';
-import type { MethodInput } from './choose.ts';
-import { makePlan, type PlanInput } from './plan.ts';
-import { compareWays, type WaysCompared } from './ways.ts';
+import type { MethodInput } from './input.ts';
+import { makePlan } from './plan.ts';
+import type { PlanInput } from './visit.ts';
+import { compareWays, type WayCompared, type WaysCompared } from './ways.ts';
 
 /** The example with its first face alone, and that changed. */
 const alone = (changes: Partial<MethodInput> = {}): PlanInput => ({
@@ -24,11 +27,15 @@ describe('all ways of cleaning a face beside each other', () => {
     expect(compared.ways.map(({ way }) => way)).to.have.members([...CLEANING_METHODS]);
   });
 
-  it('stand in order of the money they leave, those that cannot be used last', () => {
-    const refused = compared.ways.map(({ refusals }) => refusals.length > 0);
-    expect(refused).to.deep.equal([...refused].sort());
-    const nets = compared.ways.filter(({ refusals }) => refusals.length === 0).map(({ net }) => net);
-    expect(nets).to.deep.equal([...nets].sort((one, other) => other - one));
+  it('stand in order of the money they leave: first those that keep the finish, last those that cannot be used', () => {
+    const group = ({ refusals, keepsFinish }: WayCompared) => (refusals.length > 0 ? 2 : keepsFinish ? 0 : 1);
+    const groups = compared.ways.map(group);
+    expect(groups).to.deep.equal([...groups].sort());
+    expect(new Set(groups).size).to.equal(3);
+    for (const one of [0, 1, 2]) {
+      const nets = compared.ways.filter((way) => group(way) === one).map(({ net }) => net);
+      expect(nets).to.deep.equal([...nets].sort((a, b) => b - a));
+    }
   });
 
   it('cost and bring back what a plan by them costs and brings back', () => {
@@ -57,8 +64,9 @@ describe('all ways of cleaning a face beside each other', () => {
 
   it('are each used alone: a rung that would be climbed is not counted in', () => {
     const sticky = compareWays(alone({ soils: [exampleSoils.dust, exampleSoils.sap] }), 'sunny');
-    expect(sticky.chosen).to.equal('soap');
+    expect(codesOf(sticky, 'soap'), 'something sticks').to.deep.equal([]);
     expect(ofWay(sticky, 'fed-pole').left).to.deep.equal(ofWay(compared, 'fed-pole').left);
+    expect(ofWay(sticky, 'soap').left.p50).to.be.below(ofWay(sticky, 'fed-pole').left.p50);
   });
 
   it('are priced from a lift where hands or a weight have to be at the glass', () => {
@@ -72,24 +80,53 @@ describe('all ways of cleaning a face beside each other', () => {
 
   it('are refused by what the site does not allow, each by its reason', () => {
     const dry = compareWays(alone({ waterless: true }), 'sunny');
-    expect(dry.ways.filter(({ refusals }) => refusals.length === 0).map(({ way }) => way)).to.deep.equal(['robot-dry']);
+    expect(dry.ways.filter(({ refusals }) => refusals.length === 0).map(({ way }) => way)).to.deep.equal(['dry-brush']);
     expect(codesOf(dry, 'hose')).to.deep.equal(['rung-no-water']);
     const tank = compareWays(alone({ runOff: 'rainwater-tank' }), 'sunny');
-    expect([codesOf(tank, 'soap'), codesOf(tank, 'alcohol')]).to.deep.equal([['rung-tank'], ['rung-tank']]);
+    expect([codesOf(tank, 'soap'), codesOf(tank, 'alcohol')]).to.deep.equal([
+      ['rung-tank', 'rung-not-sticky'],
+      ['rung-tank', 'rung-nothing-grows'],
+    ]);
     expect(codesOf(tank, 'fed-pole')).to.deep.equal([]);
-    expect(codesOf(compared, 'wet-blade')).to.deep.equal(['rung-blade-not-agreed']);
-    expect(codesOf(compareWays(alone({ bladeAgreed: true }), 'sunny'), 'wet-blade')).to.deep.equal([]);
+    expect(codesOf(compared, 'wet-blade')).to.deep.equal(['rung-blade-not-agreed', 'rung-no-blade']);
+    const lichen = alone({ bladeAgreed: true, soils: [exampleSoils.lichen] });
+    expect(codesOf(compareWays(lichen, 'sunny'), 'wet-blade')).to.deep.equal([]);
     expect(codesOf(compared, 'spray-line')).to.deep.equal(['way-line-not-known']);
   });
 
-  it('say which of those that can be used leaves most money, and by how much', () => {
-    const possible = compared.ways.filter(({ refusals }) => refusals.length === 0);
+  it('say which of those that can be used and keep the finish leaves most money, and by how much', () => {
+    const possible = compared.ways.filter(({ refusals, keepsFinish }) => refusals.length === 0 && keepsFinish);
     const most = Math.max(...possible.map(({ net }) => net));
     expect(ofWay(compared, compared.best ?? '').net).to.equal(most);
     const [finding] = compared.findings;
     const second = Math.max(...possible.filter(({ way }) => way !== compared.best).map(({ net }) => net));
     expect(finding).to.deep.include({ code: 'ways-best' });
     expect(finding?.params).to.deep.include({ way: compared.best, by: most - second });
+  });
+
+  it('are recommended by the same money: the plan takes the best of them, with the same reason', () => {
+    const [array] = makePlan(alone()).arrays;
+    const [first, second] = compared.ways;
+    expect(array?.method.method.choose).to.equal(compared.best);
+    expect(array?.method.method.because).to.deep.equal({
+      code: 'method-best-worth',
+      params: { by: (first?.net ?? 0) - (second?.net ?? 0), second: second?.way },
+    });
+  });
+
+  it('that leave too much are not recommended, however cheap: the hose comes after those that keep the finish', () => {
+    const hose = ofWay(compared, 'hose');
+    expect([hose.refusals, hose.keepsFinish]).to.deep.equal([[], false]);
+    expect(hose.takesOff).to.be.below(0.7);
+  });
+
+  it('say so where none keeps the finish, and then the most thorough is taken', () => {
+    const bonded = { ...exampleYear, members: exampleMembers(3, { initial: { ...CLEAN_GLASS, bonded: 3 } }) };
+    const site = alone({ waterless: true });
+    const input = { ...site, arrays: site.arrays.map((array) => ({ ...array, courses: bonded })) };
+    const dry = compareWays(input, 'sunny');
+    expect(dry.findings[0]).to.deep.include({ code: 'ways-none-keeps' });
+    expect(makePlan(input).arrays[0]?.method.method.because.code).to.equal('method-most-thorough');
   });
 
   it('say what another than the chosen one would leave more', () => {

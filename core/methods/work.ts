@@ -1,20 +1,7 @@
-import {
-  BY_HAND,
-  type CleaningMethod,
-  LEAST_MINUTES,
-  LIFT_PACE,
-  LONGEST_POLE,
-  METHOD_WORK,
-  MINUTES_FACTOR,
-  MODULE_MINUTES,
-  MOST_AT_THE_POLE,
-  WET_SHARE,
-} from '../assumptions.ts';
+import { type CleaningMethod, LEAST_MINUTES, METHOD_WORK } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-
-/** From where the glass is reached. */
-export const ACCESS = ['ground', 'lift', 'hand-height'] as const;
-export type Access = (typeof ACCESS)[number];
+import type { Access } from './access.ts';
+import type { MethodRules } from './rules.ts';
 
 interface WayOfWork {
   way: CleaningMethod;
@@ -23,14 +10,17 @@ interface WayOfWork {
   looseFilmOnly: boolean;
 }
 
-/** Minutes for one module in a way of cleaning (house assumption): pace, storeys under a pole, the lift, loose film. */
-export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfWork): number {
-  const reach = access === 'lift' ? LIFT_PACE : MINUTES_FACTOR.perStoreyAbove ** Math.max(0, storeys - 1);
-  return MODULE_MINUTES * METHOD_WORK[way].pace * reach * (looseFilmOnly ? MINUTES_FACTOR.looseFilmOnly : 1);
+/** Minutes for one module in a way of cleaning: pace and passes, storeys under a pole, the lift, loose film. */
+export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfWork, rules: MethodRules): number {
+  const { limits, ways } = rules;
+  const reach = access === 'lift' ? limits['lift-factor'] : limits['storey-factor'] ** Math.max(0, storeys - 1);
+  const passes = ways[way].passes / METHOD_WORK[way].passes;
+  return limits['module-minutes'] * ways[way].pace * passes * reach * (looseFilmOnly ? limits['loose-factor'] : 1);
 }
 
 /** Litres in so many minutes of a way (C9): the time for which water runs in them times the way's flow. */
-export const litresIn = (way: CleaningMethod, minutes: number): number => minutes * WET_SHARE * METHOD_WORK[way].flow;
+export const litresIn = (way: CleaningMethod, minutes: number, { limits, ways }: MethodRules): number =>
+  minutes * limits['wet-share'] * ways[way].flow;
 
 /** What cannot well be, for whoever chose it. Metres, kilograms, minutes. */
 export type WorkQuestion =
@@ -41,25 +31,28 @@ export type WorkQuestion =
   | Finding<'question-rung-by-hand', { rung: 'alcohol' | 'blade' }>;
 
 /** What cannot well be: said as a question, never refused, for whoever stands there may know better. */
-export function questionsOf(work: {
-  way: CleaningMethod;
-  access: Access;
-  /** metres */
-  pole: number;
-  minutesPerModule: number;
-  rungs: readonly string[];
-}): WorkQuestion[] {
+export function questionsOf(
+  work: {
+    way: CleaningMethod;
+    access: Access;
+    /** metres */
+    pole: number;
+    minutesPerModule: number;
+    rungs: readonly string[];
+  },
+  { limits, ways }: MethodRules,
+): WorkQuestion[] {
   const { way, access, pole, rungs } = work;
-  const { head } = METHOD_WORK[way];
+  const { head, from } = ways[way];
   const fromGround = access === 'ground';
+  const most = limits['longest-pole'];
   const questions: WorkQuestion[] = [];
-  if (pole > LONGEST_POLE && fromGround)
-    questions.push({ code: 'question-long-pole', params: { pole, most: LONGEST_POLE } });
-  if (fromGround && head * pole > MOST_AT_THE_POLE)
+  if (pole > most && fromGround) questions.push({ code: 'question-long-pole', params: { pole, most } });
+  if (fromGround && head * pole > limits['at-the-pole'])
     questions.push({ code: 'question-heavy-head', params: { head, pole } });
   if (work.minutesPerModule < LEAST_MINUTES)
     questions.push({ code: 'question-too-quick', params: { minutes: work.minutesPerModule } });
-  if (fromGround && BY_HAND.includes(way)) questions.push(bare('question-way-by-hand'));
+  if (fromGround && !from.includes('ground')) questions.push(bare('question-way-by-hand'));
   for (const rung of ['alcohol', 'blade'] as const)
     if (fromGround && rungs.includes(rung)) questions.push({ code: 'question-rung-by-hand', params: { rung } });
   return questions;

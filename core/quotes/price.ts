@@ -37,6 +37,8 @@ export interface VisitWork {
   /** minor units, from the water plan */
   waterCost: number;
   accessEquipment: boolean;
+  /** minor units for the hire or wear of machines; default 0 */
+  machines?: number;
 }
 
 export const LINE_KEYS = [
@@ -45,6 +47,7 @@ export const LINE_KEYS = [
   'water',
   'consumables',
   'access',
+  'machine',
   'risk',
   'minimum',
   'discount',
@@ -108,7 +111,8 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   const minutes = visitMinutes(work);
   const hours = minutes / 60;
   const labour = Math.round(hours * book.hourlyRate * book.crew);
-  const visit = (key: 'water' | 'access' | 'minimum' | 'discount', amount: number) => line(key, 1, 'visit', amount);
+  const visit = (key: 'water' | 'access' | 'machine' | 'minimum' | 'discount', amount: number) =>
+    line(key, 1, 'visit', amount);
   const lines: QuoteLine[] = [
     {
       key: 'labour',
@@ -122,6 +126,7 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
     line('consumables', work.modules, 'module', work.modules * book.consumablesPerModule),
   ];
   if (work.accessEquipment) lines.push(visit('access', book.accessEquipment));
+  if (work.machines) lines.push(visit('machine', work.machines));
   if (work.storeys > 1 && book.riskShare > 0) {
     const above = work.storeys - 1;
     lines.push(line('risk', above, 'storey', Math.round(labour * book.riskShare * above)));

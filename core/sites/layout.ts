@@ -110,7 +110,7 @@ export function movedIndex(
 }
 
 /** What is drawn on or before a face beside its modules. */
-export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water'] as const;
+export const THING_KINDS = ['obstacle', 'walkway', 'stand', 'water', 'spray-line'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
 
 /** Modules in series, at most. */

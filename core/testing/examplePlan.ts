@@ -1,8 +1,9 @@
 import { HOUSE } from '../assimilation/house.ts';
 import type { Soil } from '../inspections/soil.ts';
-import type { MethodInput } from '../methods/choose.ts';
-import type { PlanInput } from '../methods/plan.ts';
-import { exampleYear } from './exampleAhead.ts';
+import type { MethodInput } from '../methods/input.ts';
+import type { PlanInput } from '../methods/visit.ts';
+import { CLEAN_GLASS } from '../soiling/layered.ts';
+import { exampleMembers, exampleYear } from './exampleAhead.ts';
 
 /** Soils as they are met, made up. */
 export const exampleSoils = {
@@ -40,6 +41,15 @@ export const exampleWater: PlanInput['water'] = {
   prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
 };
 
+/** The same year ahead with lichen on the glass. */
+export const exampleLichenYear: PlanInput['arrays'][number]['courses'] = {
+  ...exampleYear,
+  members: exampleMembers(12, {
+    parameters: { lichenDensity: 300, mismatch: 8 },
+    initial: { ...CLEAN_GLASS, loose: 0.7, bonded: 0.5, droppings: 0.001, lichenRadius: 0.012 },
+  }),
+};
+
 /** Two faces, one of them with lichen that is to be bladed. */
 export const examplePlan: PlanInput = {
   arrays: [
@@ -51,7 +61,7 @@ export const examplePlan: PlanInput = {
         bladeAgreed: true,
         accessByHand: 'lift',
       }),
-      courses: exampleYear,
+      courses: exampleLichenYear,
     },
   ],
   house: HOUSE,

@@ -4,12 +4,14 @@ import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract
 import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { lessonsOfArray, lessonsOfJob } from '../../core/figures/lessons.ts';
 import { figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
+import { houseBy } from '../../core/methods/rules.ts';
 import type { Context } from '../context.ts';
 import { drillBiases } from '../drill/storage.ts';
 import { late } from '../errors.ts';
 import { measuredRows } from '../jobs/storage.ts';
 import { namesOfPeople } from '../people/storage.ts';
 import { taughtByArrays } from '../reckoning/storage.ts';
+import { rulesNow } from '../rules/useCases.ts';
 import type { Connection } from '../storage/database.ts';
 import { stampOf } from '../storage/stamp.ts';
 import { createOnce } from '../storage/writing.ts';
@@ -24,7 +26,7 @@ const MOST_ARRAYS = 1000;
 /** The figures that estimates and plans go by: the house's, and ours where somebody chose them. */
 export async function figuresNow(connection: Connection): Promise<HouseFigures> {
   const { version, figures } = await newestChoice(connection);
-  return figuresInUse(version, figures);
+  return figuresInUse(version, figures, houseBy(await rulesNow(connection)));
 }
 
 interface Learned {
@@ -39,7 +41,9 @@ const learned = new LRUCache<string, Learned>({ max: 4 });
 /** What jobs and arrays taught, with the site that each comes from. */
 async function whatIsLearned(connection: Connection): Promise<Learned> {
   const rows = { jobs: measuredRows(connection, MOST_JOBS), arrays: taughtByArrays(connection, MOST_ARRAYS) };
-  const stamp = `${await stampOf(connection, rows.jobs.clone())} ${await stampOf(connection, rows.arrays.clone())}`;
+  const rules = await rulesNow(connection);
+  const stamps = [await stampOf(connection, rows.jobs.clone()), await stampOf(connection, rows.arrays.clone())];
+  const stamp = [...stamps, rules.version].join(' ');
   const before = learned.get(stamp);
   if (before) return before;
   const [jobs, arrays] = [await rows.jobs, await rows.arrays];
@@ -50,7 +54,7 @@ async function whatIsLearned(connection: Connection): Promise<Learned> {
     lessonsOfArray(taught, { id, name: `${site}, ${name}` }),
   );
   const found = {
-    figures: ownFigures([...ofJobs, ...ofArrays]),
+    figures: ownFigures([...ofJobs, ...ofArrays], houseBy(rules)),
     sites: new Map([...jobs, ...arrays].map(({ id, siteId }) => [id, siteId])),
   };
   learned.set(stamp, found);

@@ -22,6 +22,7 @@ import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
 import { reckoningHandlers } from '../reckoning/routes.ts';
 import { reportsHandlers } from '../reports/routes.ts';
+import { rulesHandlers } from '../rules/routes.ts';
 import { scheduleHandlers } from '../schedule/routes.ts';
 import { sitesHandlers } from '../sites/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
@@ -47,6 +48,7 @@ const handlers: Handlers = {
   ...quickLookHandlers,
   ...reckoningHandlers,
   ...figuresHandlers,
+  ...rulesHandlers,
   ...weatherHandlers,
   ...methodsHandlers,
   ...quotesHandlers,

@@ -2,7 +2,7 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { type FaceOfJob, type MeasuredJob, measuredJob } from '../../core/jobs/measured.ts';
 import { houseMinutes } from '../../core/methods/choose.ts';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import { type PlanInput, rulesOf } from '../../core/methods/visit.ts';
 import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
@@ -16,9 +16,11 @@ import { entriesOf, type JobRow, keepMeasured, washesOf } from './storage.ts';
 /** A face as a job has it, with the ways that its plan chose. */
 export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan): FaceOfJob => {
   const method = output.arrays.find(({ arrayId }) => arrayId === array.id)?.method;
-  const given = (input as unknown as Partial<PlanInput>).arrays?.find(({ arrayId }) => arrayId === array.id)?.method;
+  const planned = input as unknown as Partial<PlanInput>;
+  const rules = rulesOf(planned);
+  const given = planned.arrays?.find(({ arrayId }) => arrayId === array.id)?.method;
   const [way] = method?.ways ?? [];
-  const minutes = method && given && way ? houseMinutes(given, way, method.access.choose) : null;
+  const minutes = method && given && way ? houseMinutes(given, way, method.access.choose, rules) : null;
   return {
     id: array.id,
     modules: moduleCount(array),
@@ -27,7 +29,7 @@ export const faceOfJob = (array: SolarArray, site: Site, { input, output }: Plan
     limit: acLimit(array, site.ownUse) ?? null,
     ways: method?.ways ?? [],
     houseMinutes: minutes,
-    houseLitres: minutes !== null && way ? litresIn(way, minutes) : null,
+    houseLitres: minutes !== null && way ? litresIn(way, minutes, rules) : null,
   };
 };
 

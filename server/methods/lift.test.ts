@@ -89,10 +89,20 @@ describe('a stored plan', () => {
         arrays: examplePlan.arrays.map((array) => ({ ...array, courses: { ...array.courses, climate } })),
       },
     });
-    expect(lifted({ calculationVersion: '10', ...row(stored) })).to.deep.equal({
-      calculationVersion: '10',
-      ...row(own),
+    const inputOf = (climate: unknown) => lifted({ calculationVersion: '10', ...row(climate) }).input;
+    expect(inputOf(stored)).to.deep.equal(row(own).input);
+    expect(inputOf('winter-rain')).to.deep.equal(row('winter-rain').input);
+  });
+
+  it('of calculation 11 does not say what a rung hung on, nor left a face out', () => {
+    const bared = output.arrays.map(({ stopped: _, method, ...array }) => {
+      const escalation = method.escalation.map(({ conditions: __, modules: ___, ...step }) => step);
+      return { ...array, method: { ...method, escalation }, recommended: { ...method, escalation } };
     });
-    expect(lifted({ calculationVersion: '10', ...row('winter-rain') })).to.deep.include(row('winter-rain'));
+    const made = lifted({ calculationVersion: '11', input: examplePlan, output: { ...output, arrays: bared } });
+    expect(planOutput.safeParse(made.output).error).to.equal(undefined);
+    const { arrays } = made.output as typeof output;
+    expect(arrays.map(({ stopped }) => stopped)).to.deep.equal(arrays.map(() => null));
+    expect(arrays[0]?.method.escalation[0]).to.deep.include({ modules: null, conditions: [] });
   });
 });

@@ -192,6 +192,21 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
     );
     return { ...row, input: { ...input, arrays } };
   },
+  // 11 did not keep on how many modules a rung is climbed and what it hangs on, and washed every face.
+  11: (row) => {
+    const output = row.output as Part & { arrays: Part[] };
+    const withConditions = (method: Part): Part => ({
+      ...method,
+      escalation: (method.escalation as Part[]).map((step) => ({ ...step, modules: null, conditions: [] })),
+    });
+    const arrays = output.arrays.map(({ method, recommended, ...array }) => ({
+      ...array,
+      method: withConditions(method as Part),
+      recommended: withConditions(recommended as Part),
+      stopped: null,
+    }));
+    return { ...row, output: { ...output, arrays } };
+  },
 };
 
 /** A stored plan in the newest shape. */

@@ -1,8 +1,9 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
+import type { DefectKind } from '../../core/inspections/defects.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { assumedFacts } from '../../core/sites/assumed.ts';
@@ -15,6 +16,7 @@ import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
+import { rulesNow } from '../rules/useCases.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
@@ -31,6 +33,12 @@ const UNREAD_WATER = {
   'rain-tank': { conductivity: 40, temperature: 18 },
   none: { conductivity: 350, temperature: 18 },
 };
+
+/** Defects of the glass itself, on which no weight, blade or machine comes. */
+const CRACKED: readonly DefectKind[] = ['crack', 'delamination', 'hot-spot'];
+
+const modulesWith = (defects: readonly { kind: DefectKind; module: number }[], kinds: readonly DefectKind[]): number =>
+  new Set(defects.filter(({ kind }) => kinds.includes(kind)).map(({ module }) => module)).size;
 
 /** Overrides as the calculation takes them: the value in place of value and reason, at any depth. */
 function withoutReasons(overrides: unknown): unknown {
@@ -76,13 +84,22 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         ...sectionOf(array),
         modules: moduleCount(array),
         runOff: site.runOff,
-        waterless: false,
+        waterless: site.waterLimit === 0,
+        waterLimit: site.waterLimit ?? undefined,
+        groundOnly: site.groundOnly,
+        // Whether the maker coated the glass nobody has said.
+        coated: array.sheet.fitted.some(({ kind }) => kind === 'coating') || undefined,
+        cracked: modulesWith(inspection.defects, CRACKED),
+        sealDamage: modulesWith(inspection.defects, ['seal']),
+        lineFitted: array.sheet.things.some(({ kind }) => kind === 'spray-line'),
+        cold: body.cold,
         finish: body.finish,
         bladeAgreed: inspection.bladeAgreed,
         tested: inspection.testPatch ? foundOnPatch(inspection.testPatch, array.gammaPdc) : undefined,
       },
     })),
     house: await figuresNow(database),
+    rules: await rulesNow(database),
     finish: body.finish,
     water: {
       ...(site.waterSource === 'none' ? { none: true } : {}),
@@ -131,6 +148,7 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
         by: context.person.id,
         calculationVersion: CALCULATION_VERSION,
         finish: body.finish,
+        cold: body.cold,
         overrides: body.overrides,
         input,
         output,

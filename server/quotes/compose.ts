@@ -1,6 +1,6 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { QuoteContent } from '../../contract/quotes/endpoints.ts';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { type LineChange, offerOf, overruleLines, type PlanOffered } from '../../core/quotes/offer.ts';
 
 const offeredOn = ({ finish, output }: Plan): PlanOffered => ({ finish, ...output });

@@ -11,7 +11,7 @@ import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
 import { BONDS, GRADES, SOIL_KINDS, WHERES } from '../../core/inspections/soil.ts';
 import { ENTRY_KINDS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
-import { MOUNTS, RUN_OFFS } from '../../core/methods/choose.ts';
+import { COLDS, MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
@@ -47,6 +47,7 @@ const OWNED: Record<string, readonly string[]> = {
   'photos.media_type': MEDIA_TYPES,
   'photos.role': PHOTO_ROLES,
   'photos.state': PHOTO_STATES,
+  'plans.cold': COLDS,
   'plans.finish': FINISHES,
   'quotes.choice': QUOTE_CHOICES,
   'quotes.state': QUOTE_STATES,

@@ -73,6 +73,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   signOut: 'everything',
   signReport: JOBS,
   takeQuickLook: ['listQuickLooks'],
+  changeRules: ['readRules', 'readFigures', 'listPlans'],
   useFigures: ['readFigures', 'listReckonings', 'listPlans'],
   useResetLink: [],
 };

@@ -25,6 +25,9 @@ function CompanyForm({ company }: { company: Company }) {
       <div className="desk-head">
         <h1>Company</h1>
         <div className="actions">
+          <Link className="btn btn-outline-primary" to="/rules">
+            Ways and rules
+          </Link>
           <Link className="btn btn-outline-primary" to="/backups">
             Backups
           </Link>

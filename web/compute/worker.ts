@@ -12,7 +12,9 @@ import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import type { MethodRules } from '../../core/methods/rules.ts';
+import { changedSituations, type SituationChange } from '../../core/methods/situations.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { compareWays, type WaysCompared } from '../../core/methods/ways.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
@@ -109,6 +111,8 @@ const tasks = {
   },
   /** all ways of cleaning one face of a plan */
   ways: (input: PlanInput, arrayId: string): WaysCompared => compareWays(input, arrayId),
+  /** in which made-up situations other rules decide otherwise */
+  changedSituations: (before: MethodRules, after: MethodRules): SituationChange[] => changedSituations(before, after),
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
   /** the case as `./pail compute frequency` takes it */
   oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),

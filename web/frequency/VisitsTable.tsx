@@ -1,5 +1,5 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';

@@ -1,6 +1,8 @@
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
-import type { ArrayPlan, PlanInput } from '../../core/methods/plan.ts';
+import type { ArrayPlan } from '../../core/methods/plan.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
+import { REFUSAL_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useSay, useUnits } from '../api/hooks.ts';
@@ -201,6 +203,43 @@ function ArrayMethod({ array, input, several, overrides, onChange, busy }: Array
   );
 }
 
+/** The conditions that a rung hangs on, the ones that stand in its way first, and how to find out what nobody has said. */
+function Conditions({ conditions }: { conditions: ArrayPlan['method']['escalation'][number]['conditions'] }) {
+  if (conditions.length === 0) return null;
+  const of = (met: boolean | null) => conditions.filter((one) => one.met === met);
+  const [not, unknown, met] = [of(false), of(null), of(true)];
+  return (
+    <details className="conditions">
+      <summary>
+        {[
+          not.length > 0 && `${not.length} not met`,
+          unknown.length > 0 && `${unknown.length} not known`,
+          `${met.length} met`,
+        ]
+          .filter(Boolean)
+          .join(', ')}
+      </summary>
+      <ul className="plain-list">
+        {not.map(({ rule }) => (
+          <li key={rule}>
+            <strong>Not met:</strong> {REFUSAL_WORDS[rule].needs}.{' '}
+            <span className="quiet">{REFUSAL_WORDS[rule].findOut}</span>
+          </li>
+        ))}
+        {unknown.map(({ rule }) => (
+          <li key={rule}>
+            <strong>Not known:</strong> {REFUSAL_WORDS[rule].needs}.{' '}
+            <span className="quiet">{REFUSAL_WORDS[rule].findOut}</span>
+          </li>
+        ))}
+        {met.length > 0 && (
+          <li className="quiet">Met: {met.map(({ rule }) => REFUSAL_WORDS[rule].needs).join('; ')}.</li>
+        )}
+      </ul>
+    </details>
+  );
+}
+
 function Ladder({
   array,
   named,
@@ -225,13 +264,21 @@ function Ladder({
         </tr>
       </thead>
       <tbody>
-        {array.method.escalation.map(({ rung, use, because, caution }) => (
+        {array.method.escalation.map(({ rung, use, because, caution, modules, conditions }) => (
           <tr key={rung}>
             <td>{RUNG_WORDS[rung]}</td>
-            <td className={`text-nowrap ${use ? 'fw-bold' : 'quiet'}`}>{use ? 'yes' : 'not here'}</td>
+            <td className={`text-nowrap ${use ? 'fw-bold' : 'quiet'}`}>
+              {use ? 'yes' : 'not here'}
+              {use && modules !== null && (
+                <span className="d-block fw-normal">
+                  {modules === array.modules ? 'all modules' : `${modules} of ${array.modules}`}
+                </span>
+              )}
+            </td>
             <td>
               {rungs?.[rung] && <div className="overruled">Overruled: {rungs[rung]?.reason}</div>}
               {say.finding(because)} {use && <span className="quiet">{say.finding(caution)}</span>}
+              <Conditions conditions={conditions} />
             </td>
             {onChange && (
               <td className="text-end">

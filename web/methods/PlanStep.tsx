@@ -2,9 +2,11 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import type { Cold } from '../../core/methods/input.ts';
 import { planFinding } from '../../core/quotes/price.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
+import { COLD_WORDS } from '../../words/en/rules.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -12,6 +14,7 @@ import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { Choice } from '../parts/Choice.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
+import { pairs } from '../parts/pairs.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { Assumed } from '../sites/Assumed.tsx';
 import { WaterPart } from '../water/WaterPart.tsx';
@@ -23,6 +26,7 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
   const { site } = spread;
   const plans = useAsk('listPlans', { params: { id: site.id }, query: { limit: 5 } });
   const [finish, setFinish] = useState<'output' | 'spotless' | null>(null);
+  const [cold, setCold] = useState<Cold | null>(null);
   const id = useRef(newId());
   const make = useDo('makePlan', () => {
     id.current = newId();
@@ -30,8 +34,9 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
   const desk = useSession().data?.person?.role !== 'crew';
   const last = plans.data?.items[0];
   const chosenFinish = finish ?? last?.finish ?? 'output';
-  const run = (overrides: PlanOverrides, grade = chosenFinish) =>
-    make.mutate({ params: { id: site.id }, body: { id: id.current, finish: grade, overrides } });
+  const chosenCold = cold ?? last?.cold ?? 'none';
+  const run = (overrides: PlanOverrides, grade = chosenFinish, on = chosenCold) =>
+    make.mutate({ params: { id: site.id }, body: { id: id.current, finish: grade, cold: on, overrides } });
   const reckoned = ['settled', 'overruled', 'in-hand'].includes(spread.spine.reckon.state);
   return (
     <>
@@ -52,6 +57,22 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
             >
               <option value="output">Finish: output restored</option>
               <option value="spotless">Finish: spotless</option>
+            </Form.Select>
+            <Form.Select
+              aria-label="Frost and snow"
+              value={chosenCold}
+              disabled={make.isPending}
+              onChange={(event) => {
+                const on = event.target.value as Cold;
+                setCold(on);
+                if (last) run(last.overrides, chosenFinish, on);
+              }}
+            >
+              {pairs(COLD_WORDS).map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
             </Form.Select>
             <Button
               variant={last ? 'outline-primary' : 'primary'}
@@ -111,6 +132,15 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
       <Assumed facts={output.assumed} />
       <WaterPart plan={plan} onOverrule={onOverrule} busy={busy} />
       <h3 className="mt-3">Method</h3>
+      {output.arrays.map(
+        ({ arrayId, name, stopped }) =>
+          stopped && (
+            <div className="notice" role="status" key={arrayId}>
+              <strong>{name} cannot be washed as things stand, and is left out of the visit.</strong>{' '}
+              {stopped.map((refusal) => say.finding(refusal)).join(' ')}
+            </div>
+          ),
+      )}
       {output.questions.map((question) => (
         <div className="notice" key={say.finding(question)}>
           {say.finding(question)}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { PlanInput } from '../../core/methods/plan.ts';
+import { Link } from 'react-router';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import type { WayCompared, WaysCompared } from '../../core/methods/ways.ts';
 import { ACCESS_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
@@ -40,7 +41,7 @@ function Ways({ input, arrayId, onChoose, busy }: WaysPartProps) {
   return <WaysTable compared={answer} onChoose={onChoose} busy={busy} />;
 }
 
-/** The ways in order of the money they leave, those that cannot be used here last, with the reason why not. */
+/** The ways that keep the finish by the money they leave, then the others, those that cannot be used here last, with why not. */
 export function WaysTable({
   compared,
   onChoose,
@@ -93,9 +94,10 @@ export function WaysTable({
         </table>
       </div>
       <p className="quiet">
-        House assumptions until your own figures stand in their place. Brought back: by one wash of this face today,
-        until it has soiled again; worth less cost is what all faces bring back, less what the visit asks with tax. A
-        way that wants hands or weight at the glass is priced from a lift.
+        By the <Link to="/rules">rules of the ways</Link>: house assumptions until you change them or your own figures
+        stand in their place. Brought back: by one wash of this face today, until it has soiled again; worth less cost
+        is what all faces bring back, less what the visit asks with tax. A way that wants hands or weight at the glass
+        is priced from a lift.
       </p>
       {asking && (
         <AskReason
@@ -132,9 +134,12 @@ function Way({ way, chosen, best, onChoose, busy }: WayProps) {
       <td>
         <span className={possible ? 'fw-bold' : 'quiet'}>{METHOD_WORDS[way.way]}</span>
         {chosen && <span className="quiet text-nowrap"> chosen</span>}
-        {best && <span className="quiet text-nowrap"> leaves most</span>}
+        {best && <span className="quiet text-nowrap"> best worth</span>}
         <span className="quiet d-block">
           {possible ? ACCESS_WORDS[way.access] : way.refusals.map((refusal) => say.finding(refusal)).join(' ')}
+          {possible && !way.keepsFinish && (
+            <> · takes off {formatQuantity(way.takesOff, 'fraction', units, 0)} of the loss now, under the finish</>
+          )}
         </span>
       </td>
       <td className="number" data-label="At the modules">

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import { makePlan, type PlanInput } from '../../core/methods/plan.ts';
+import { makePlan } from '../../core/methods/plan.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { compareWays } from '../../core/methods/ways.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/time/dates.ts';
@@ -22,6 +23,7 @@ function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> 
     by: 'Test Owner',
     calculationVersion: '1',
     finish: 'output',
+    cold: 'none',
     overrides,
     input: {},
     output: makePlan(input),
@@ -105,15 +107,17 @@ describe('all ways of a face beside each other', () => {
     <WaysTable compared={compared} busy={false} onChoose={desk ? () => undefined : undefined} />
   );
 
-  it('stand in order of the money they leave, those that cannot be used last and with their reason', () => {
+  it('stand in order: those that keep the finish by the money they leave, those that cannot be used last with their reason', () => {
     const text = read(table());
-    const usable = compared.ways.filter(({ refusals }) => refusals.length === 0);
-    const order = [...usable]
+    const keeping = compared.ways.filter(({ refusals, keepsFinish }) => refusals.length === 0 && keepsFinish);
+    expect(keeping.length).to.be.above(1);
+    const order = [...keeping]
       .sort((one, other) => other.net - one.net)
       .map(({ way }) => text.indexOf(METHOD_WORDS[way]));
     expect(order).to.deep.equal([...order].sort((one, other) => one - other));
     expect(text.lastIndexOf('Wet blade after soaking')).to.be.above(Math.max(...order));
     expect(text).to.include('coatings can be scratched');
+    expect(text, 'of the hose, which leaves too much').to.include('under the finish');
   });
 
   it('can be chosen where they can be used and are not chosen yet, by whoever may plan', () => {

@@ -6,6 +6,7 @@ export const THING_WORDS: Record<ThingKind, string> = {
   walkway: 'walkway',
   stand: 'standing place',
   water: 'water point',
+  'spray-line': 'spray line',
 };
 
 /** Whether a thing is a point rather than something with an extent. */
@@ -75,6 +76,29 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
         <Label text={label} x={0} y={0.48 + letters} size={letters} />
       </>
     );
+  if (kind === 'spray-line') {
+    const along = Math.max(width, height);
+    const holes = Array.from(
+      { length: Math.max(1, Math.min(60, Math.floor(along / 0.5))) },
+      (_, at) => at * 0.5 + 0.25,
+    );
+    const lies = width >= height;
+    return (
+      <>
+        <path d={lies ? `M0 0H${width}` : `M0 0V${height}`} stroke="#0a5f7d" strokeWidth="0.1" />
+        <path
+          d={holes
+            .map((at) =>
+              lies ? `M${at} 0.08l-0.08 0.2M${at} 0.08l0.08 0.2` : `M0.08 ${at}l0.2 -0.08M0.08 ${at}l0.2 0.08`,
+            )
+            .join('')}
+          stroke="#0a5f7d"
+          strokeWidth="0.035"
+        />
+        <Label text={label || 'spray line'} {...middle} turned={!lies} />
+      </>
+    );
+  }
   if (kind === 'walkway')
     return (
       <>

@@ -3,7 +3,7 @@ import { Button, Modal } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SolarArray, SiteSpread as Spread } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
-import { formatNumber } from '../../words/format.ts';
+import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useAsk, useCurrency, useSession, useUnits } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';
@@ -198,12 +198,22 @@ function RoofPage({
           <dd>
             {site.waterSource.replace('-', ' ')}
             {water ? `, ${formatNumber(water.conductivity, 0, units)} µS/cm` : ', not read yet'}
+            {site.waterLimit === 0 && '; none may be used'}
+            {site.waterLimit !== null &&
+              site.waterLimit > 0 &&
+              `; ${formatQuantity(site.waterLimit, 'volume', units, 0)} a visit at most`}
           </dd>
         </div>
         <div>
           <dt>Run-off to</dt>
           <dd>{site.runOff.replace('-', ' ')}</dd>
         </div>
+        {site.groundOnly && (
+          <div>
+            <dt>Access</dt>
+            <dd>from the ground only</dd>
+          </div>
+        )}
       </dl>
       {arrays.map((array) => (
         <ArrayOnRoof

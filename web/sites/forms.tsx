@@ -8,7 +8,7 @@ import { MADE_UP_CLIMATES } from '../../words/en/climates.ts';
 import { SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency } from '../api/hooks.ts';
-import { DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
+import { CheckField, DateField, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { useLabel } from '../parts/labels.ts';
 import { pairs } from '../parts/pairs.ts';
 
@@ -79,6 +79,14 @@ export function SiteFields({ prefix = '' }: { prefix?: string }) {
               ['rainwater-tank', 'rainwater tank'],
             ]}
           />
+          <NumberField
+            name={name('waterLimit')}
+            label="Water for a visit, at most"
+            kind="volume"
+            optional
+            hint="Empty: as much as is wanted. 0: none may be used"
+          />
+          <CheckField name={name('groundOnly')} label="Nobody may leave the ground here" />
           <NumberField name={name('travelKm')} label="Drive there and back" kind="count" suffix="km" />
           <NumberField name={name('travelMinutes')} label="Time there and back" kind="minutes" />
           <TextField name={name('notes')} label="Notes" lines={2} className="full" />

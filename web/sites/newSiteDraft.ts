@@ -25,6 +25,8 @@ const SITE_DEFAULTS = {
   ownUse: 0.6,
   runOff: 'garden' as const,
   waterSource: 'tap' as const,
+  waterLimit: null as number | null,
+  groundOnly: false,
   travelKm: 20,
   travelMinutes: 30,
   notes: '',

@@ -3,8 +3,8 @@ import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.ts';
 import type { FittedKind } from '../../core/inspections/fittings.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
+import type { Access } from '../../core/methods/access.ts';
 import type { Rung } from '../../core/methods/rungs.ts';
-import type { Access } from '../../core/methods/work.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 

@@ -20,6 +20,7 @@ export const quotes: Omit<Words<QuoteFinding>, 'written'> = {
   'line-water': () => 'Water and its treatment',
   'line-consumables': () => 'Brushes, pads and consumables',
   'line-access': () => 'Lift or scaffold',
+  'line-machine': () => 'Machines, hire and wear',
   'line-risk': () => 'Work above one storey',
   'line-minimum': () => 'Minimum call-out',
   'line-discount': () => 'Contract discount',

@@ -14,4 +14,5 @@ export const METHOD_WORDS: Record<CleaningMethod, string> = {
   'spray-line': 'Spray line',
   'spray-line-wiped': 'Spray line, wiped while it runs',
   cloth: 'Cloth by hand',
+  'dry-brush': 'Dry brush, no water',
 };

@@ -28,6 +28,7 @@ import * as lists from './026-lists.ts';
 import * as imports from './027-imports.ts';
 import * as clearSkyIndex from './028-clear-sky-index.ts';
 import * as units from './029-units.ts';
+import * as rules from './030-rules.ts';
 
 interface Migration {
   name: string;
@@ -66,6 +67,7 @@ const MIGRATIONS: Migration[] = [
   { name: '027-imports', ...imports },
   { name: '028-clear-sky-index', ...clearSkyIndex },
   { name: '029-units', ...units },
+  { name: '030-rules', ...rules },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
