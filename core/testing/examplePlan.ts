@@ -46,7 +46,7 @@ export const exampleLichenYear: PlanInput['arrays'][number]['courses'] = {
   ...exampleYear,
   members: exampleMembers(12, {
     parameters: { lichenDensity: 300, mismatch: 8 },
-    initial: { ...CLEAN_GLASS, loose: 0.7, bonded: 0.5, droppings: 0.001, lichenRadius: 0.012 },
+    initial: { ...CLEAN_GLASS, loose: 0.7, bonded: 0.5, droppings: 0.001, lichenRadius: 0.004 },
   }),
 };
 

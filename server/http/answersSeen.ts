@@ -22,7 +22,7 @@ const CREW = `
   csrf currency curve customer customerId date dateOrder day days decimalMark defects demo deposition detail digits
   disabled distinguishable drift drivers droppings droppingsRainFactor dry dust eaveHeight effective electronics
   email ends energy entries expandedUncertainty expectation expected exportLimit exposure face factor figure file
-  firm firstLight fitted forAll forecast formula from gain gammaPdc glass gone grade high horizon house id initial
+  firm firstLight fitted forAll forecast formula from gain gammaPdc glass gone grade groundOnly high horizon house id initial
   input inputs inspectedAt inspectionId installedOn instance inverterLimit irradianceRatio items jobId jobs key kind
   kit known label lastLight lastWashed late latest latitude learned least left leftOut length level lichen
   lichenDensity lichenGrowth lichenRadius limit limitShare litres longitude look lookOn loose loss lossNow lostEnergy
