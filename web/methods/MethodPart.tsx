@@ -219,7 +219,7 @@ function Conditions({ conditions }: { conditions: ArrayPlan['method']['escalatio
           .filter(Boolean)
           .join(', ')}
       </summary>
-      <ul className="plain-list">
+      <ul className="conditions-list">
         {not.map(({ rule }) => (
           <li key={rule}>
             <strong>Not met:</strong> {REFUSAL_WORDS[rule].needs}.{' '}

@@ -42,7 +42,6 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
     <>
       <div className="step-head">
         <h2>Plan</h2>
-        <span className="quiet">Water, method, how often</span>
         {desk && reckoned && (
           <div className="actions">
             <Form.Select

@@ -44,7 +44,7 @@ export function RefusalRow({ rule }: { rule: RefusalRule }) {
 
 /** The ways that a rule forbids, told as the shorter list. */
 function forbidden(ways: readonly CleaningMethod[]): string {
-  const words = (list: readonly CleaningMethod[]) => list.map((way) => METHOD_WORDS[way].toLowerCase()).join(', ');
+  const words = (list: readonly CleaningMethod[]) => list.map((way) => METHOD_WORDS[way].toLowerCase()).join('; ');
   const others = CLEANING_METHODS.filter((way) => !ways.includes(way));
   if (ways.length === 0) return 'no way';
   if (others.length === 0) return 'every way';

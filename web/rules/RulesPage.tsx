@@ -6,9 +6,10 @@ import { type RulesInUse, rulesBody } from '../../contract/rules/endpoints.ts';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
 import { LIMIT_BOUNDS } from '../../core/methods/limits.ts';
 import { LIMITS, type MethodRules, REFUSALS } from '../../core/methods/rules.ts';
+import { type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { LIMIT_WORDS } from '../../words/en/rules.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useSession, useUnits } from '../api/hooks.ts';
+import { useAsk, useCurrency, useDo, useSession, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -39,6 +40,9 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
   const { version, ...fields } = inUse.rules;
   const draft = useDraftForm(`rules.${version}`, form, { ...fields, reason: '' } as z.input<typeof form>);
   const save = useDo('changeRules', () => draft.sent());
+  const currency = useCurrency();
+  const { system } = useUnits();
+  const symbol = (kind: QuantityKind) => unitOf(kind, system).symbol;
   return (
     <DraftForm
       draft={draft}
@@ -61,16 +65,16 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
                   <th>Way</th>
                   <th>We do it</th>
                   <th>Worked from</th>
-                  <th className="number">Minutes, times</th>
+                  <th className="number">Minutes, times a fed pole’s</th>
                   <th className="number">Passes</th>
-                  <th className="number">Water</th>
-                  <th className="number">Head</th>
-                  <th className="number">Left on</th>
-                  <th className="number">Hire, wear a visit</th>
-                  <th className="number">Takes off loose</th>
-                  <th className="number">bonded</th>
-                  <th className="number">droppings</th>
-                  <th className="number">lichen</th>
+                  <th className="number">Water, {symbol('volume')}/min</th>
+                  <th className="number">Head, {symbol('mass')}</th>
+                  <th className="number">Left on, min</th>
+                  <th className="number">Hire and wear a visit, {currency}</th>
+                  <th className="number">Takes off loose, %</th>
+                  <th className="number">bonded, %</th>
+                  <th className="number">droppings, %</th>
+                  <th className="number">lichen, %</th>
                 </tr>
               </thead>
               <tbody>

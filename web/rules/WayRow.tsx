@@ -13,13 +13,7 @@ export function WayRow({ way }: { way: CleaningMethod }) {
   const name = METHOD_WORDS[way];
   const at = (field: string) => ({ name: `ways.${way}.${field}`, className: 'cell' });
   const share = (layer: string) => (
-    <NumberField
-      {...at(`takes.${layer}`)}
-      label={`${name}: takes off ${layer}`}
-      kind="fraction"
-      digits={0}
-      suffix="%"
-    />
+    <NumberField {...at(`takes.${layer}`)} label={`${name}: takes off ${layer}`} kind="fraction" digits={0} suffix="" />
   );
   return (
     <tr>
@@ -31,19 +25,19 @@ export function WayRow({ way }: { way: CleaningMethod }) {
         <From way={way} />
       </td>
       <td>
-        <NumberField {...at('pace')} label={`${name}: minutes, times`} kind="count" digits={2} suffix="×" />
+        <NumberField {...at('pace')} label={`${name}: minutes, times`} kind="count" digits={2} suffix="" />
       </td>
       <td>
         <NumberField {...at('passes')} label={`${name}: passes`} kind="count" suffix="" />
       </td>
       <td>
-        <NumberField {...at('flow')} label={`${name}: water`} kind="volume" digits={1} suffix="L/min" />
+        <NumberField {...at('flow')} label={`${name}: water`} kind="volume" digits={1} suffix="" />
       </td>
       <td>
-        <NumberField {...at('head')} label={`${name}: head`} kind="mass" digits={1} />
+        <NumberField {...at('head')} label={`${name}: head`} kind="mass" digits={1} suffix="" />
       </td>
       <td>
-        <NumberField {...at('dwell')} label={`${name}: left on`} kind="minutes" digits={0} />
+        <NumberField {...at('dwell')} label={`${name}: left on`} kind="minutes" digits={0} suffix="" />
       </td>
       <td>
         <NumberField
@@ -52,7 +46,7 @@ export function WayRow({ way }: { way: CleaningMethod }) {
           kind="count"
           scale={1 / 10 ** minorDigits(currency)}
           digits={0}
-          suffix={currency}
+          suffix=""
         />
       </td>
       <td>{share('loose')}</td>

@@ -1,7 +1,6 @@
 import type { MethodRules } from '../../core/methods/rules.ts';
 import { SITUATION_KEYS } from '../../core/methods/situationKeys.ts';
 import type { Decided, SituationChange } from '../../core/methods/situations.ts';
-import { counted } from '../../words/counted.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
 import { SITUATION_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
@@ -44,7 +43,7 @@ export function Changed({ changes, busy }: { changes: readonly SituationChange[]
       <p>
         {changes.length === 0
           ? `Nothing yet, in ${SITUATION_KEYS.length} made-up situations.`
-          : `Of ${SITUATION_KEYS.length} made-up situations ${ways.length} would be worked otherwise; in ${counted(decided.length - ways.length, 'more')} other ways would be open, refused or next in line, in ${figures} only time and water differ.`}
+          : `Of ${SITUATION_KEYS.length} made-up situations ${ways.length} would be worked otherwise; in ${decided.length - ways.length} more other ways would be open, refused or next in line, and in ${figures} only time and water differ.`}
       </p>
       {ways.length > 0 && (
         <table className="table row-cards">

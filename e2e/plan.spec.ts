@@ -1,0 +1,115 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { answered, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+
+test('a recommendation is overruled for one face, and taken back', async ({ page }) => {
+  await signIn(page);
+  await openSite(page, 'Pear Tree packing shed', 'plan');
+  const sunny = page.getByRole('region', { name: 'Sunny face' });
+  await sunny.getByRole('button', { name: 'Overrule: pole, Sunny face' }).click();
+  await page.getByLabel('Instead, in m').fill('9,5');
+  await page.getByLabel('Reason').fill('hedge along the wall');
+  await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click();
+  await expect(sunny.getByText('Overruled: hedge along the wall')).toBeVisible();
+  await expect(sunny.getByText('Recommended was: 3\u00a0m.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Shaded face' }).getByText('Overruled')).toHaveCount(0);
+  await sunny.getByRole('button', { name: 'Overrule: pole, Sunny face' }).click();
+  await page.getByRole('button', { name: 'back to the recommendation' }).click();
+  await expect(sunny.getByText('Overruled: hedge along the wall')).toHaveCount(0);
+});
+
+test('another way is chosen from all of them beside each other, from where it is priced, and taken back', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openSite(page, 'Pear Tree packing shed', 'plan');
+  const sunny = page.getByRole('region', { name: 'Sunny face' });
+  await sunny.getByText('All ways beside each other').focus();
+  await page.keyboard.press('Enter');
+  const ways = sunny.getByRole('row', { name: /kWh/ });
+  await expect(ways).toHaveCount(13);
+  await expect(sunny.getByRole('row', { name: /^Rotary head/ })).toContainText('the machine is not ours');
+  await expect(sunny.getByRole('row', { name: /Spray line, wiped/ })).toContainText('nobody has said that one is');
+  await expect(sunny.getByRole('row', { name: /Spray line, wiped/ }).getByRole('button')).toHaveCount(0);
+  const cloth = sunny.getByRole('row', { name: /^Cloth by hand/ });
+  const costs = (await cloth.getByRole('cell').nth(3).textContent()) ?? '';
+  await cloth.getByRole('button', { name: 'choose' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Choose it and plan again' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.getByLabel('Reason').fill('the owner asks for it');
+  await page.getByRole('dialog').getByRole('button', { name: 'Choose it and plan again' }).click();
+  await expect(sunny.getByText('Overruled: the owner asks for it').first()).toBeVisible();
+  await expect(cloth).toContainText('chosen');
+  await expect(cloth.getByRole('cell').nth(3)).toHaveText(costs);
+  await sunny.getByRole('button', { name: 'Overrule: method, Sunny face' }).click();
+  await page.getByRole('button', { name: 'back to the recommendation' }).click();
+  await expect(cloth).not.toContainText('chosen');
+});
+
+/** Presses a button and waits until the plan that it makes stands on the page. */
+const planned = (page: Page, press: () => Promise<void>) => answered(page, press);
+const pace = (page: Page): Locator => page.locator('.choice').filter({ hasText: 'Pace' }).first();
+
+test('the owner changes a limit: what it would change is seen, the next plan follows, and the plan before does not', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Low Ferry clinic', 'plan');
+  const site = page.url();
+  const before = plain((await pace(page).textContent()) ?? '');
+  const [, minutes = ''] = before.match(/([\d.]+) min a module/) ?? [];
+  expect(Number(minutes)).toBeGreaterThan(0);
+
+  await page.goto('/company');
+  await page.getByRole('link', { name: 'Ways and rules' }).click();
+  await expect(page.getByText('The house’s rules are used')).toBeVisible();
+  await expect(page.getByText(/Nothing yet, in \d+ made-up situations/)).toBeVisible();
+  await expectAccessible(page);
+  const module = page.getByLabel('A module, fed pole, one storey');
+  await module.fill('x');
+  await expect(page.getByText('Something above cannot be read yet.')).toBeVisible();
+  await module.fill('2,4');
+  await page.getByLabel('Longest pole').fill('7');
+  await expect(page.getByText(/situations \d+ would be worked otherwise/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /A roof at the end of a long pole/ })).toContainText(
+    'from a lift or scaffold',
+  );
+  await page.getByLabel('Longest pole').fill('12');
+  await page.getByRole('button', { name: 'Use these from now on' }).click();
+  await expect(page.getByText('Why they are changed', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('The house’s rules are used'), 'nothing is saved without a reason').toBeVisible();
+  await page.getByLabel('Why they are changed').fill('two of us are new');
+  await answered(page, () => page.getByRole('button', { name: 'Use these from now on' }).click());
+  await expect(page.getByText(/^Version \d+ is used, by .*two of us are new/)).toBeVisible();
+
+  await page.goto(site);
+  await expect(pace(page), 'the plan that was there').toContainText(`${minutes} min a module`);
+  await planned(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+  await expect(pace(page)).toContainText(`${(2 * Number(minutes)).toFixed(2)} min a module`);
+
+  await page.goto('/rules');
+  await module.fill('1.2');
+  await page.getByLabel('Why they are changed').fill('back to the house’s');
+  await answered(page, () => page.getByRole('button', { name: 'Use these from now on' }).click());
+  await page.goto(site);
+  await planned(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+  await expect(pace(page)).toContainText(`${minutes} min a module`);
+  expect(errors).toEqual([]);
+});
+
+test('a face under snow is left out of the visit, and the plan says why', async ({ page }) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Hollow house', 'plan');
+  await planned(page, async () => {
+    await page.getByLabel('Frost and snow').selectOption('snow');
+  });
+  await expect(page.getByRole('status').filter({ hasText: 'cannot be washed as things stand' })).toContainText(
+    'Snow lies on the glass',
+  );
+  await planned(page, async () => {
+    await page.getByLabel('Frost and snow').selectOption('none');
+  });
+  await expect(page.getByText('cannot be washed as things stand')).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
