@@ -132,6 +132,8 @@ export const WIND_AT_MODULE = 0.75;
 /** Longest pole, m, that one person guides with a fed brush, and an angled neck that brings its end down. */
 export const LONGEST_POLE = 12;
 export const NECK = 0.4;
+/** Weight of a pole with the hose in it, kg a metre. */
+export const POLE_WEIGHT = 0.35;
 /** Where one stands before a house, m from the wall; hands and eave, where nobody has measured them, m. */
 export const STAND_OFF = { least: 1, most: 10 } as const;
 export const HAND_HEIGHT = 1.5;

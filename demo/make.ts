@@ -15,7 +15,7 @@ import { bare } from '../core/findings.ts';
 import { lossFromInspection, type Soil } from '../core/inspections/soil.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
 import { kitList } from '../core/kit/list.ts';
-import type { Access } from '../core/methods/access.ts';
+import { type Access, highest } from '../core/methods/access.ts';
 import { chooseMethod } from '../core/methods/choose.ts';
 import { sectionOf } from '../core/sites/section.ts';
 import { seededRandom } from '../core/statistics/random.ts';
@@ -213,7 +213,7 @@ function makeJob(site: DemoSite, arrays: DemoArray[], round: DemoRound, key: str
   ];
   const access = methods.map((method) => method.access.choose);
   const steps = jobSteps({
-    access: access.includes('lift') ? 'lift' : (access[0] ?? 'ground'),
+    access: highest(access),
     escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
     rungs,
     isolate: true,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
+import type { WayRefusal } from '../../core/methods/refusals.ts';
 import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
 import { DECISIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
@@ -54,6 +55,8 @@ export const quoteContent = z.object({
   finish: z.enum(FINISHES),
   /** what nobody has said, measured or read */
   assumed: z.array(assumedFact),
+  /** faces that the price does not wash */
+  leftOut: z.array(z.object({ name: z.string(), modules: z.number(), because: z.array(said<WayRefusal>()) })),
   message: z.string(),
   stated: z.string(),
 });

@@ -96,7 +96,7 @@ export interface StepsInput {
 /** The steps of a wash in the order of the work, with the cautions that stop them. */
 export function jobSteps({ access, escalates, rungs, isolate, dryMinutes }: StepsInput): Step[] {
   const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
-  const height: CautionKey[] = access === 'lift' ? ['height'] : [];
+  const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
   const there: CautionKey[] = [...above, ...height, 'weather'];
   const wet = rungs.includes('water');
   const glass: CautionKey[] = [...there, 'dc', ...(wet ? (['thermal'] as const) : [])];

@@ -16,6 +16,7 @@ import type {
 import { fromGround } from './fromGround.ts';
 import type { MethodInput } from './input.ts';
 import { type EscalationRung, ladder, rungsThatCan } from './ladder.ts';
+import type { ModuleReach, ReachFound } from './reachMap.ts';
 import { HOUSE_RULES, type MethodRules } from './rules.ts';
 import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf, type Wanted } from './rungs.ts';
 import { litresIn, minutesPerModule } from './work.ts';
@@ -185,12 +186,26 @@ function faceAccess(input: MethodInput, rules: MethodRules): MethodPlan['access'
   if (input.accessByHand) return { choose: input.accessByHand, because: BY_HAND };
   if (input.mount === 'ground' && input.eaveHeight <= HAND_HEIGHT)
     return { choose: 'hand-height', because: bare('access-within-reach') };
+  if (input.reach?.walkway && input.reach.out === 0) return { choose: 'walkway', because: bare('access-walkway') };
   if (input.mount === 'flat-roof') return { choose: 'lift', because: bare('access-flat-roof') };
   const most = rules.limits['longest-pole'];
+  if (input.reach) return byReach(input.reach, input.modules, most);
   if (reachNeeded(input) > most) return { choose: 'lift', because: { code: 'access-beyond-pole', params: { most } } };
   const { choose, because } = poleFromGround(input, rules);
   return { choose: choose === null ? 'lift' : 'ground', because };
 }
+
+/** By what a pole reaches of a face: from the ground where that is all of it, else a lift for the whole of it. */
+function byReach({ out, furthest, drawn }: ReachFound, modules: number, most: number): MethodPlan['access'] {
+  if (out > 0 || furthest === null)
+    return { choose: 'lift', because: { code: 'access-out-of-reach', params: { out, modules, most, drawn } } };
+  return { choose: 'ground', because: poleByReach(furthest, drawn) };
+}
+
+const poleByReach = ({ from, pole, standOff, neck }: ModuleReach, drawn: boolean): PoleFromGround => ({
+  code: 'pole-reaches',
+  params: { from, length: Math.ceil(pole), drawn, standOff, neck },
+});
 
 /** From where a way is worked on a face: what wants hands or weight at the glass is not worked from the ground. */
 export function accessFor(way: CleaningMethod, input: MethodInput, rules: MethodRules): MethodPlan['access'] {
@@ -217,6 +232,9 @@ const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input
 
 /** The pole for a face that is brushed from the ground, by its section where that is known; null where none reaches. */
 function poleFromGround(input: MethodInput, { limits }: MethodRules): Choice<number | null, PoleFromGround> {
+  const { reach } = input;
+  if (reach?.furthest)
+    return { choose: Math.ceil(reach.furthest.pole), because: poleByReach(reach.furthest, reach.drawn) };
   const { eaveHeight, surfaceTilt, slopeLength, standOffs } = input;
   const most = limits['longest-pole'];
   const estimate = reachNeeded(input);
@@ -239,6 +257,8 @@ function pole(input: MethodInput, access: Access, rules: MethodRules): MethodPla
     // Set by hand from the ground though no pole was found to reach: the longest there is.
     return { choose: found.choose ?? rules.limits['longest-pole'], because: found.because };
   }
+  if (access === 'walkway' && input.reach?.furthest)
+    return { choose: Math.ceil(input.reach.furthest.pole), because: bare('pole-walkway') };
   return { choose: 3, because: bare('pole-beside') };
 }
 

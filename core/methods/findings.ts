@@ -1,5 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import type { Bare, ByHand, Finding, Written } from '../findings.ts';
+import type { ReachedFrom } from './reachMap.ts';
 import type { WayRefusal } from './refusals.ts';
 
 /** Why a way of cleaning was chosen. */
@@ -26,13 +27,20 @@ export type MethodBecause =
 export type PoleFromGround =
   | Finding<'pole-estimate', { length: number }>
   | Finding<'pole-none-reaches', { most: number; drawn: boolean }>
-  | Finding<'pole-by-section', { length: number; drawn: boolean; standOff: number; neck: number }>;
+  | Finding<'pole-by-section', { length: number; drawn: boolean; standOff: number; neck: number }>
+  | Finding<'pole-reaches', { from: ReachedFrom; length: number; drawn: boolean; standOff: number; neck: number }>;
 
-export type PoleBecause = PoleFromGround | Bare<'pole-short' | 'pole-beside' | 'pole-none'> | ByHand | Written;
+export type PoleBecause =
+  | PoleFromGround
+  | Bare<'pole-short' | 'pole-beside' | 'pole-none' | 'pole-walkway'>
+  | ByHand
+  | Written;
 
 export type AccessBecause =
   | PoleFromGround
-  | Bare<'access-within-reach' | 'access-flat-roof' | 'access-at-the-glass' | 'access-line'>
+  | Bare<'access-within-reach' | 'access-flat-roof' | 'access-at-the-glass' | 'access-line' | 'access-walkway'>
+  /** modules beyond the longest pole, of all */
+  | Finding<'access-out-of-reach', { out: number; modules: number; most: number; drawn: boolean }>
   /** kg, m */
   | Finding<'access-heavy-head', { head: number; pole: number }>
   | Finding<'access-beyond-pole', { most: number }>

@@ -1,4 +1,4 @@
-import { EAVE_OVERHANG, HAND_HEIGHT, LONGEST_POLE, NECK, STAND_OFF } from '../assumptions.ts';
+import { EAVE_OVERHANG, HAND_HEIGHT, LONGEST_POLE, NECK, POLE_WEIGHT, STAND_OFF } from '../assumptions.ts';
 import { poleReach } from './reach.ts';
 
 export interface FaceSection {
@@ -23,8 +23,10 @@ export interface GroundReach {
   lift: number;
 }
 
+const GRAVITY = 9.80665;
 const STEP = 0.25;
-const USUAL_PLACES = Array.from(
+/** Where one may stand before a house where nobody has drawn any place, metres off the wall. */
+export const USUAL_PLACES = Array.from(
   { length: (STAND_OFF.most - STAND_OFF.least) / STEP + 1 },
   (_, index) => STAND_OFF.least + index * STEP,
 );
@@ -58,3 +60,36 @@ export function fromGround({
   }
   return best;
 }
+
+/** Metres up the slope from the eave as far as a pole reaches from one standing place, to the centimetre; 0 where nothing is. */
+export function reachUpTheSlope(
+  { eaveHeight, surfaceTilt, longest = LONGEST_POLE }: Omit<FaceSection, 'slopeLength' | 'standOffs'>,
+  standOff: number,
+  most: number,
+): number {
+  const reaches = (slopeDistance: number) =>
+    poleReach({
+      eaveHeight,
+      overhang: EAVE_OVERHANG,
+      roofTilt: surfaceTilt,
+      standOff,
+      handHeight: HAND_HEIGHT,
+      slopeDistance,
+      poleMax: longest,
+      neck: NECK,
+    }).reachable;
+  let [reached, tried] = [0, 0];
+  for (let at = 1; at * 0.01 <= most; at += 1) {
+    tried = at * 0.01;
+    if (reaches(tried)) reached = tried;
+    else if (reached > 0) break;
+  }
+  return reached;
+}
+
+/**
+ * What a head and its pole weigh on the hands that hold them out level: N·m, the worst of a lift from the glass.
+ * @param head kg @param pole metres, its own weight a house assumption
+ */
+export const momentAtHands = (head: number, pole: number): number =>
+  GRAVITY * (head * pole + (POLE_WEIGHT * pole * pole) / 2);

@@ -2,6 +2,7 @@ import type { CleaningMethod, Finish } from '../assumptions.ts';
 import type { TestPatch } from '../comparisons/testPatch.ts';
 import type { SoilOnModules } from '../inspections/soil.ts';
 import type { Access } from './access.ts';
+import type { ReachFound } from './reachMap.ts';
 
 /** What an array is mounted on. */
 export const MOUNTS = ['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated'] as const;
@@ -28,6 +29,8 @@ export interface MethodInput {
   slopeLength?: number | undefined;
   /** metres from the wall of the standing places drawn before the face; left out in plans made before faces were drawn */
   standOffs?: readonly number[] | undefined;
+  /** what a pole reaches, module by module; left out by calculations before 12, which went by the far edge alone */
+  reach?: ReachFound | undefined;
   modules: number;
   /** what the run-off reaches */
   runOff: RunOff;

@@ -10,6 +10,7 @@ import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
 import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
+import { highest } from './access.ts';
 import type { MethodPlan } from './choose.ts';
 import { broughtBack, facesOf, type SettledFace, settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
@@ -116,7 +117,7 @@ export function makePlan(input: PlanInput): PlanOutput {
           pole: Math.max(...done.map(({ method }) => method.pole.choose)),
           litres: water.litres,
           rungs: usedRungs(done),
-          access: done.some(({ method }) => method.access.choose === 'lift') ? 'lift' : first.method.access.choose,
+          access: highest(done.map(({ method }) => method.access.choose)),
         })
       : [],
     isolate: input.overrides.isolate ?? true,

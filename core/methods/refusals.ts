@@ -63,7 +63,7 @@ const FINDS: Record<RefusalRule, (face: RefusalCase) => Found> = {
   tank: ({ input }) => (input.runOff === 'rainwater-tank' ? bare('rung-tank') : 'met'),
   garden: ({ input }) => (input.runOff === 'garden' ? bare('refused-garden') : 'met'),
   'ground-only': ({ input: { groundOnly }, access }) =>
-    access === 'lift' ? whether(groundOnly, bare('refused-ground-only')) : 'met',
+    access === 'lift' || access === 'walkway' ? whether(groundOnly, bare('refused-ground-only')) : 'met',
   coating: ({ input }) => whether(input.coated, bare('refused-coating')),
   cracked: ({ input: { cracked } }) =>
     whether(cracked === undefined ? undefined : cracked > 0, bare('refused-cracked')),

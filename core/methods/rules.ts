@@ -99,7 +99,7 @@ export interface MethodRules {
 /** Ways of which a contractor has to have the machine; the house takes it that there is none. */
 export const MACHINES: readonly CleaningMethod[] = ['rotary-head', 'robot-wet', 'robot-dry'];
 
-const AT_THE_GLASS: readonly Access[] = ['lift', 'hand-height'];
+const AT_THE_GLASS: readonly Access[] = ['lift', 'hand-height', 'walkway'];
 
 const FROM: Partial<Record<CleaningMethod, readonly Access[]>> = {
   'hose-and-brush': AT_THE_GLASS,

@@ -13,7 +13,8 @@ interface WayOfWork {
 /** Minutes for one module in a way of cleaning: pace and passes, storeys under a pole, the lift, loose film. */
 export function minutesPerModule({ way, access, storeys, looseFilmOnly }: WayOfWork, rules: MethodRules): number {
   const { limits, ways } = rules;
-  const reach = access === 'lift' ? limits['lift-factor'] : limits['storey-factor'] ** Math.max(0, storeys - 1);
+  const under = limits['storey-factor'] ** Math.max(0, storeys - 1);
+  const reach = access === 'lift' ? limits['lift-factor'] : access === 'walkway' ? 1 : under;
   const passes = ways[way].passes / METHOD_WORK[way].passes;
   return limits['module-minutes'] * ways[way].pace * passes * reach * (looseFilmOnly ? limits['loose-factor'] : 1);
 }

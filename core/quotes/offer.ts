@@ -1,5 +1,5 @@
 import type { Finish } from '../assumptions.ts';
-import { bare, written } from '../findings.ts';
+import { bare, type Finding, written } from '../findings.ts';
 import type { Reason } from '../reasons.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
@@ -40,8 +40,15 @@ export interface OfferBenefit {
   reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason> | null;
 }
 
+/** A face that is not washed as things stand, with what speaks against it. */
+export interface LeftOut<Because> {
+  name: string;
+  modules: number;
+  because: Because[];
+}
+
 /** What of a plan an offer is made from. */
-export interface PlanOffered {
+export interface PlanOffered<Because = Finding<string, object>> {
   finish: Finish;
   priced: PricedVisit;
   pricedInPlan: PricedVisit;
@@ -54,17 +61,20 @@ export interface PlanOffered {
   beyondFirst: Spread | null;
   climate: ClimateName | null;
   assumed: AssumedFact[];
+  arrays: readonly { name: string; modules: number; stopped: Because[] | null }[];
   reasons: Record<'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
 /** One visit, and each of a plan of visits where there is one, with what they are worth. */
-export interface OfferContent {
+export interface OfferContent<Because = Finding<string, object>> {
   one: Offer;
   planned: Offer | null;
   visits: number;
   finish: Finish;
   benefit: OfferBenefit;
   assumed: AssumedFact[];
+  /** faces that the price does not wash */
+  leftOut: LeftOut<Because>[];
 }
 
 /** A plan of visits is offered from so many a year on. */
@@ -78,7 +88,7 @@ const offered = ({ minutes, lines, net, tax, gross }: PricedVisit): Offer => ({
   minutes,
 });
 
-function benefitOf(plan: PlanOffered, one: Offer, planned: Offer | null): OfferBenefit {
+function benefitOf(plan: PlanOffered<unknown>, one: Offer, planned: Offer | null): OfferBenefit {
   const visits = plan.visitsChosen;
   const price = (planned ?? one).gross;
   const [none, option] = [plan.visits.options[0], plan.visits.options[visits]];
@@ -105,7 +115,7 @@ function benefitOf(plan: PlanOffered, one: Offer, planned: Offer | null): OfferB
 }
 
 /** What is offered on a plan, as it was computed. */
-export function offerOf(plan: PlanOffered): OfferContent {
+export function offerOf<Because>(plan: PlanOffered<Because>): OfferContent<Because> {
   const one = offered(plan.priced);
   const visits = plan.visitsChosen;
   const planned = visits >= PLANNED_FROM ? offered(plan.pricedInPlan) : null;
@@ -116,6 +126,9 @@ export function offerOf(plan: PlanOffered): OfferContent {
     finish: plan.finish,
     benefit: benefitOf(plan, one, planned),
     assumed: plan.assumed,
+    leftOut: plan.arrays.flatMap(({ name, modules, stopped }) =>
+      stopped === null ? [] : [{ name, modules, because: stopped }],
+    ),
   };
 }
 

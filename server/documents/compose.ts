@@ -23,7 +23,7 @@ export async function composeQuotePaper(database: Connection, id: string, units:
   const customer = await findCustomer(database, site.customerId);
   const arrays = await arraysOfSite(database, site.id);
   const plan = await readPlan(database, quote.planId);
-  const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
+  const planned = new Set(plan.output.arrays.flatMap(({ arrayId, stopped }) => (stopped === null ? [arrayId] : [])));
   return {
     quote,
     firm: company.name,

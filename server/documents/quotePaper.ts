@@ -51,6 +51,10 @@ export function quotePaper(
       text: `Washing ${counted(modules, 'module')}, ${quote.finish === 'output' ? 'finish: output restored' : 'finish: spotless'}`,
       style: 'heading',
     },
+    ...quote.leftOut.map((face) => ({
+      text: `Not washed on this visit: ${face.name}, ${counted(face.modules, 'module')}. ${face.because.map((one) => say.finding(one)).join(' ')}`,
+      margin: [0, 0, 0, 4] as [number, number, number, number],
+    })),
     table(
       ['One visit', 'Quantity', 'Amount'],
       [

@@ -6,6 +6,7 @@ import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/caution
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
+import { highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
@@ -76,12 +77,14 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const quote = await readQuote(trx, quoteId);
     if (quote.state !== 'accepted') throw outOfOrder('Only an accepted quote becomes a job.');
     const plan = await readPlan(trx, quote.planId);
-    const planned = new Set(plan.output.arrays.map(({ arrayId }) => arrayId));
+    // A face that cannot be washed as things stand is not sold, and no crew is sent to it.
+    const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
+    const planned = new Set(done.map(({ arrayId }) => arrayId));
     const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
-    const rungs = usedRungs(plan.output.arrays);
-    const access = plan.output.arrays.map(({ method }) => method.access.choose);
+    const rungs = usedRungs(done);
+    const access = done.map(({ method }) => method.access.choose);
     const steps = jobSteps({
-      access: access.includes('lift') ? 'lift' : (access[0] ?? 'ground'),
+      access: highest(access),
       escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
       rungs,
       isolate: plan.output.isolate,

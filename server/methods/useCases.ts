@@ -3,6 +3,7 @@ import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import type { DefectKind } from '../../core/inspections/defects.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
+import { foundOf, reachMap } from '../../core/methods/reachMap.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -69,6 +70,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
   }
   if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
   const read = water ?? UNREAD_WATER[site.waterSource];
+  const rules = await rulesNow(database);
   const { overrides } = body;
   return {
     arrays: reckoned.map(({ array, courses, inspection }) => ({
@@ -82,6 +84,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         eaveHeight: array.eaveHeight,
         surfaceTilt: array.tilt,
         ...sectionOf(array),
+        reach: foundOf(reachMap(array, rules.limits['longest-pole'])),
         modules: moduleCount(array),
         runOff: site.runOff,
         waterless: site.waterLimit === 0,
@@ -99,7 +102,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
       },
     })),
     house: await figuresNow(database),
-    rules: await rulesNow(database),
+    rules,
     finish: body.finish,
     water: {
       ...(site.waterSource === 'none' ? { none: true } : {}),

@@ -1,9 +1,10 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { QuoteContent } from '../../contract/quotes/endpoints.ts';
+import type { WayRefusal } from '../../core/methods/refusals.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { type LineChange, offerOf, overruleLines, type PlanOffered } from '../../core/quotes/offer.ts';
 
-const offeredOn = ({ finish, output }: Plan): PlanOffered => ({ finish, ...output });
+const offeredOn = ({ finish, output }: Plan): PlanOffered<WayRefusal> => ({ finish, ...output });
 
 /** The content of a fresh draft, from a plan. */
 export const composeQuote = (

@@ -29,6 +29,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
       },
     };
   },
+  // 11 left no face out.
+  11: (row) => ({ ...row, content: { ...(row.content as Part), leftOut: [] } }),
 };
 
 /** A stored quote in the newest shape. */

@@ -1,4 +1,5 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { Plan } from '../../contract/methods/endpoints.ts';
 import {
   type QuoteContent,
   quoteContent,
@@ -58,7 +59,7 @@ export function draftQuote(
 ): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     await readSite(trx, siteId);
-    const plan = await lastPlan(trx, siteId);
+    const plan = mustWash(await lastPlan(trx, siteId));
     const company = await readCompany({ database: trx });
     const content = composeQuote(plan, { currency: company.currency, taxRate: company.prices.taxRate }, body);
     await createOnce(trx, context, 'quote', { ...body, siteId }, async () => {
@@ -67,6 +68,14 @@ export function draftQuote(
     });
     return showQuote(context, trx, body.id);
   });
+}
+
+/** The plan, where it washes anything at all: nothing is offered for a site that cannot be washed as things stand. */
+function mustWash(plan: Plan): Plan {
+  const stopped = plan.output.arrays.every((array) => array.stopped !== null);
+  if (stopped)
+    throw outOfOrder('No face of this site can be washed as things stand: see why on the plan, and plan again.');
+  return plan;
 }
 
 const keepDraft = (trx: Transaction, context: Context, draft: Omit<NewQuote, 'createdAt' | 'by'>) =>
@@ -161,7 +170,7 @@ export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints
     if ((await lockRevisions(trx, id)).othersAccepted)
       throw outOfOrder('Another revision of this quote has been accepted. It stands; draft a new quote.');
     if (old.state === 'accepted') throw outOfOrder('An accepted quote stands. Draft a new quote for further work.');
-    const plan = await lastPlan(trx, old.siteId);
+    const plan = mustWash(await lastPlan(trx, old.siteId));
     const company = await readCompany({ database: trx });
     const content = composeQuote(
       plan,

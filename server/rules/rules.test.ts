@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
 import { makeJob, onStage } from '../testing/harness.ts';
+import { textOfPdf } from '../testing/pdf.ts';
 
 describe('the rules of the ways', () => {
   const { owner, harness } = onStage();
@@ -100,5 +102,61 @@ describe('what a site allows', () => {
     expect(snow.cold).to.equal('snow');
     expect(snow.output.arrays[0].stopped).to.deep.equal([{ code: 'refused-snow', params: {} }]);
     expect([snow.output.modules, snow.output.visits.best]).to.deep.equal([0, 0]);
+  });
+
+  it('leaves a face that nobody can wash out of price, paper and job, and offers nothing where that is all of them', async () => {
+    const [site, low, high] = [siteBody(), arrayBody(), arrayBody({ eaveHeight: 14, storeys: 4, name: 'Tower face' })];
+    await owner.must('POST', '/api/sites', { ...site, groundOnly: true });
+    for (const array of [low, high]) {
+      await owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+      await owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+      await owner.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+    }
+    const plans = `/api/sites/${site.id}/plans`;
+    const { output } = await owner.must('POST', plans, { id: randomUUID() });
+    const tower = output.arrays.find(({ arrayId }: { arrayId: string }) => arrayId === high.id);
+    expect(tower.stopped).to.deep.equal([{ code: 'refused-ground-only', params: {} }]);
+    expect(output.modules).to.equal(low.rows * low.columns);
+    expect(output.priced.lines.map(({ key }: { key: string }) => key)).to.not.include('access');
+    const quote = await owner.must('POST', `/api/sites/${site.id}/quotes`, { id: randomUUID() });
+    expect(quote.leftOut).to.deep.equal([
+      { name: 'Tower face', modules: high.rows * high.columns, because: tower.stopped },
+    ]);
+    const paper = await textOfPdf((await owner.send('GET', `/api/quotes/${quote.id}/paper.pdf`)).body);
+    expect(paper).to.include('Not washed on this visit: Tower face');
+    await owner.must('POST', `/api/quotes/${quote.id}/send`, { version: 1 });
+    await owner.must('POST', `/api/quotes/${quote.id}/decision`, { version: 2, decision: 'accepted', choice: 'one' });
+    const job = await owner.must('POST', `/api/quotes/${quote.id}/jobs`, {
+      id: randomUUID(),
+      scheduledFor: '2026-12-01',
+    });
+    expect(job.arrays.map(({ id }: { id: string }) => id)).to.deep.equal([low.id]);
+
+    await owner.must('POST', plans, { id: randomUUID(), cold: 'snow' });
+    const none = await owner.send('POST', `/api/sites/${site.id}/quotes`, { id: randomUUID() });
+    expect(none.status).to.equal(409);
+    expect(none.body.detail).to.include('No face of this site can be washed');
+  });
+
+  it('prices the lift, puts it on the kit and asks for it in the field where a face is out of reach', async () => {
+    const [site, array] = [siteBody(), arrayBody({ eaveHeight: 14, storeys: 4 })];
+    await owner.must('POST', '/api/sites', site);
+    await owner.must('POST', `/api/sites/${site.id}/arrays`, array);
+    await owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
+    await owner.must('POST', `/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+    const { input, output } = await owner.must('POST', `/api/sites/${site.id}/plans`, { id: randomUUID() });
+    expect(input.arrays[0].method.reach).to.include({ out: array.rows * array.columns, furthest: null });
+    expect(output.arrays[0].method.access.because.code).to.equal('access-out-of-reach');
+    expect(output.priced.lines.map(({ key }: { key: string }) => key)).to.include('access');
+    expect(output.kit.map(({ key }: { key: string }) => key)).to.include('access');
+    const quote = await owner.must('POST', `/api/sites/${site.id}/quotes`, { id: randomUUID() });
+    await owner.must('POST', `/api/quotes/${quote.id}/send`, { version: 1 });
+    await owner.must('POST', `/api/quotes/${quote.id}/decision`, { version: 2, decision: 'accepted', choice: 'one' });
+    const job = await owner.must('POST', `/api/quotes/${quote.id}/jobs`, {
+      id: randomUUID(),
+      scheduledFor: '2026-12-01',
+    });
+    const cautions = job.steps[0].cautions.map(({ key }: { key: string }) => key);
+    expect(cautions, 'the first card stops until somebody says that the access is there').to.include('height');
   });
 });

@@ -1,6 +1,7 @@
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayPlan } from '../../core/methods/plan.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import { type PlanInput, rulesOf } from '../../core/methods/visit.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
 import { REFUSAL_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
@@ -10,6 +11,7 @@ import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
 import type { PlanPartProps } from './planPart.ts';
+import { SectionPart } from './SectionPart.tsx';
 import { WaysPart } from './WaysPart.tsx';
 
 const YES_OR_NO = [
@@ -18,7 +20,12 @@ const YES_OR_NO = [
 ] as const;
 
 /** Method, brush, pole, pace and the escalation ladder of each array, then whether to isolate first. */
-export function MethodPart({ plan, onOverrule, busy }: PlanPartProps) {
+export function MethodPart({
+  plan,
+  onOverrule,
+  busy,
+  arrays = [],
+}: PlanPartProps & { arrays?: readonly SolarArray[] }) {
   const { output, overrides } = plan;
   const several = output.arrays.length > 1;
   return (
@@ -28,6 +35,7 @@ export function MethodPart({ plan, onOverrule, busy }: PlanPartProps) {
           {several && <h4>{array.name}</h4>}
           <ArrayMethod
             array={array}
+            solarArray={arrays.find(({ id }) => id === array.arrayId)}
             several={several}
             input={comparable(plan.input)}
             overrides={overrides.arrays?.[array.arrayId] ?? {}}
@@ -77,6 +85,8 @@ function withOwn(all: Record<string, ArrayOverrides>, arrayId: string, own: Arra
 
 interface ArrayMethodProps {
   array: ArrayPlan;
+  /** the array as it lies now, where it is at hand: its section is drawn */
+  solarArray: SolarArray | undefined;
   input: PlanInput | null;
   several: boolean;
   overrides: ArrayOverrides;
@@ -84,7 +94,7 @@ interface ArrayMethodProps {
   busy: boolean;
 }
 
-function ArrayMethod({ array, input, several, overrides, onChange, busy }: ArrayMethodProps) {
+function ArrayMethod({ array, solarArray, input, several, overrides, onChange, busy }: ArrayMethodProps) {
   const say = useSay();
   const units = useUnits();
   const { method } = array;
@@ -155,6 +165,9 @@ function ArrayMethod({ array, input, several, overrides, onChange, busy }: Array
           />
         )}
       </Choice>
+      {solarArray && method.access.choose !== 'hand-height' && (
+        <SectionPart array={solarArray} method={method} rules={input ? rulesOf(input) : undefined} />
+      )}
       <Choice
         what="Brush"
         value={say.finding(method.brush.choose)}
@@ -246,7 +259,7 @@ function Ladder({
   overrides,
   onChange,
   busy,
-}: Omit<ArrayMethodProps, 'several' | 'input'> & { named: (what: string) => string }) {
+}: Omit<ArrayMethodProps, 'several' | 'input' | 'solarArray'> & { named: (what: string) => string }) {
   const say = useSay();
   const { rungs } = overrides;
   return (

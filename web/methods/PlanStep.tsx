@@ -93,12 +93,14 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
           Somebody has reckoned since this was planned: it goes by the loss before. Plan again to go by the newest.
         </div>
       )}
-      {last && <PlanPage plan={last} onOverrule={desk ? run : undefined} busy={make.isPending} />}
+      {last && (
+        <PlanPage arrays={spread.arrays} plan={last} onOverrule={desk ? run : undefined} busy={make.isPending} />
+      )}
     </>
   );
 }
 
-function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
+function PlanPage({ plan, onOverrule, busy, arrays }: PlanPartProps & { arrays: SiteSpread['arrays'] }) {
   const say = useSay();
   const { output, overrides } = plan;
   const units = useUnits();
@@ -145,7 +147,7 @@ function PlanPage({ plan, onOverrule, busy }: PlanPartProps) {
           {say.finding(question)}
         </div>
       ))}
-      <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} />
+      <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} arrays={arrays} />
       <h3 className="mt-3">Visits</h3>
       <VisitsTable plan={plan} />
       {ofPlan && <p className="notice plain">{say.finding(ofPlan)}</p>}

@@ -45,6 +45,8 @@ interface RoofDrawingProps {
   onModules?: (indices: number[]) => void;
   /** px a module, for the field; left out to fit the page */
   scale?: number;
+  /** modules that nobody reaches: hatched over */
+  beyond?: readonly number[];
   /** leaves its place free at first, and draws the modules once the figures about it stand */
   later?: boolean;
 }
@@ -60,6 +62,7 @@ export function RoofDrawing({
   onModule,
   onModules,
   scale,
+  beyond = NO_MODULES,
   later = false,
 }: RoofDrawingProps) {
   const { width, height } = moduleSize(array);
@@ -138,8 +141,40 @@ export function RoofDrawing({
           onPress={onModule ? press : undefined}
         />
       ))}
+      {beyond.length > 0 && <Beyond modules={beyond} columns={array.columns} width={width} height={height} />}
       {onModules && <Frame show={show} roof={roof} columns={array.columns} step={step} />}
     </svg>
+  );
+}
+
+const NO_MODULES: readonly number[] = [];
+
+/** Modules that nobody reaches, hatched so that they are told apart without their colour. */
+function Beyond({
+  modules,
+  columns,
+  width,
+  height,
+}: {
+  modules: readonly number[];
+  columns: number;
+  width: number;
+  height: number;
+}) {
+  const hatch = modules
+    .map((index) => {
+      const [x, y] = [(index % columns) * (width + GAP), Math.floor(index / columns) * (height + GAP)];
+      const lines = [0.25, 0.5, 0.75, 1].map(
+        (share) =>
+          `M${x + width * share} ${y}L${x} ${y + height * share}M${x + width} ${y + height * share}L${x + width * share} ${y + height}`,
+      );
+      return `M${x} ${y}h${width}v${height}h${-width}z${lines.join('')}`;
+    })
+    .join('');
+  return (
+    <path d={hatch} stroke="#17211e" strokeWidth="0.06" fill="#17211e" fillOpacity="0.18">
+      <title>out of reach</title>
+    </path>
   );
 }
 

@@ -45,6 +45,7 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   },
   finish: 'output',
   assumed: [],
+  leftOut: [],
   message: '',
   stated: '',
   choice: null,

@@ -6,6 +6,7 @@ import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { offeredPlan } from '../../core/quotes/offer.ts';
 import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
+import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
@@ -143,6 +144,14 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
         {say.finding({ code: 'offer-weather', params: { climate: benefit.climate } })} Reckoned and planned with{' '}
         {figuresUsedWords(quote.figures)}.
       </p>
+      {quote.leftOut.map((face) => (
+        <p className="notice" key={face.name}>
+          <strong>
+            Not washed on this visit: {face.name}, {counted(face.modules, 'module')}.
+          </strong>{' '}
+          {face.because.map((one) => say.finding(one)).join(' ')}
+        </p>
+      ))}
       <Assumed facts={quote.assumed} />
       <QuoteLines quote={quote} line={line} />
       <Words quote={quote} words={words} />

@@ -70,7 +70,7 @@ export function Tick({ name, label }: { name: string; label: string }) {
   );
 }
 
-const SHORT: Record<Access, string> = { ground: 'ground', lift: 'lift', 'hand-height': 'at hand' };
+const SHORT: Record<Access, string> = { ground: 'ground', lift: 'lift', 'hand-height': 'at hand', walkway: 'walkway' };
 
 function From({ way }: { way: CleaningMethod }) {
   const { field } = useController({ name: `ways.${way}.from` });

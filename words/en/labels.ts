@@ -78,6 +78,7 @@ export const ACCESS_WORDS: Record<Access, string> = {
   ground: 'from the ground',
   lift: 'from a lift or scaffold',
   'hand-height': 'at hand height',
+  walkway: 'from a walkway',
 };
 export const RUNG_WORDS: Record<Rung, string> = {
   water: 'Water',

@@ -1,3 +1,4 @@
+import type { ReachedFrom } from '../../core/methods/reachMap.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { MethodFinding, Words } from '../language.ts';
 import { METHOD_WORDS } from './ways.ts';
@@ -5,6 +6,13 @@ import { METHOD_WORDS } from './ways.ts';
 const BY_HAND_AT_THE_GLASS = 'by hand at the glass, and the work is done from the ground';
 
 const lower = (words: string): string => words.toLowerCase();
+
+const FROM_WORDS: Record<ReachedFrom, string> = {
+  eave: 'over the eave',
+  gable: 'over the gable',
+  behind: 'over the ridge from behind',
+  walkway: 'from the walkway',
+};
 
 export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
   'method-waterless': () => 'No water may be used here: dry brushing, which leaves about half of what is bonded.',
@@ -27,6 +35,13 @@ export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
   'access-line': () => 'The line is fitted: nobody leaves the ground.',
   'access-heavy-head': ({ head, pole }, say) =>
     `A head of about ${say.quantity(head, 'mass', Number.isInteger(head) ? 0 : 1)} cannot be guided on ${say.quantity(pole, 'length', 0)} of pole: access equipment and a competent person, under local law.`,
+  'access-walkway': () =>
+    'From the walkway that is drawn on the roof; a competent person says whether its guard rails will do, under local law.',
+  'access-out-of-reach': ({ out, modules, most, drawn }, say) => {
+    const some = `${say.number(out)} of the ${say.number(modules)} modules ${out === 1 ? 'is' : 'are'} beyond`;
+    const what = out === modules ? 'No module is within' : some;
+    return `${what} reach of a pole of up to ${say.quantity(most, 'length', 0)}${drawn ? ' from the places drawn' : ''}: access equipment and a competent person, under local law. Where they can be brushed from a gable, from behind or from a walkway, draw that place, or set the access by hand.`;
+  },
   'access-within-reach': () => 'The array stands on the ground within reach.',
   'access-flat-roof': () =>
     'A flat roof cannot be brushed from the ground: edge protection or a lift, and a competent person, under local law.',
@@ -38,6 +53,9 @@ export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
     `By the section no pole of up to ${say.quantity(most, 'length', 0)} reaches the far edge over the eave${drawn ? ' from the standing places drawn' : ''}: access equipment and a competent person, under local law. Where it can be brushed from a gable or from behind, draw that standing place, or set the access by hand.`,
   'pole-by-section': ({ length, drawn, standOff, neck }, say) =>
     `By the section ${say.quantity(length, 'length', 0)} of pole reach the far edge from ${drawn ? 'the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
+  'pole-reaches': ({ from, length, drawn, standOff, neck }, say) =>
+    `By the section ${say.quantity(length, 'length', 0)} of pole reach the farthest module ${FROM_WORDS[from]}, ${drawn ? 'from the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
+  'pole-walkway': () => 'Over the glass from the walkway.',
   'pole-short': () => 'A short pole keeps the back straight.',
   'pole-none': () => 'The line is fitted: nothing is carried.',
   'pole-beside': () => 'Work from beside the array; a short pole presses evenly.',
