@@ -342,6 +342,13 @@ export const SITES: DemoSite[] = [
         mount: 'carport',
         eaveHeight: 3.1,
         inverterLimit: 17000,
+        sheet: face(
+          0.3,
+          0.3,
+          ['spray-line', 0, -0.15, 26.1, 0, ''],
+          ['stand', 9, 9.5, 0, 0, 'drive'],
+          ['stand', 17, -6, 0, 0, 'path behind'],
+        ),
       }),
     ],
     water: [{ dayOffset: -90, conductivity: 320, temperature: 18 }],

@@ -43,7 +43,7 @@ export interface ReachMap {
   out: number[];
   /** the longest pole of those that reach, with its place; null where none does */
   furthest: ModuleReach | null;
-  /** whether standing places or walkways were drawn; else one may stand anywhere before the eave */
+  /** whether standing places were drawn; else one may stand anywhere before the eave */
   drawn: boolean;
 }
 
@@ -94,8 +94,8 @@ export function reachMap(face: ReachFace, longest = LONGEST_POLE): ReachMap {
   const walkways = things.filter(({ kind }) => kind === 'walkway');
   const stands = things.filter(({ kind }) => kind === 'stand');
   const fromGround = stands.flatMap((stand) => placeAt(face, lines, stand, longest) ?? []);
-  const drawn = fromGround.length > 0 || walkways.length > 0;
-  const usual = fromGround.length > 0 || walkways.length > 0 ? [] : [beforeEave(face, lines, USUAL_PLACES, longest)];
+  const drawn = fromGround.length > 0;
+  const usual = fromGround.length > 0 ? [] : [beforeEave(face, lines, USUAL_PLACES, longest)];
   const holes = new Set(face.missing);
   const modules = Array.from({ length: face.rows * face.columns }, (_, index): ModuleReach | null => {
     if (holes.has(index)) return null;

@@ -110,7 +110,7 @@ function findingsOf(
   const findings: WaysFinding[] = [];
   const used = usable.find(({ way }) => way === chosen);
   if (!best.keepsFinish) findings.push({ code: 'ways-none-keeps', params: { way: best.way, takesOff: best.takesOff } });
-  if (best.way === chosen && second !== undefined)
+  else if (best.way === chosen && second !== undefined)
     findings.push({ code: 'ways-best', params: { way: chosen, by: best.net - second.net, second: second.way } });
   if (best.way !== chosen && used !== undefined)
     findings.push({ code: 'ways-other', params: { way: best.way, by: best.net - used.net, chosen } });
