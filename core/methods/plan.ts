@@ -12,10 +12,11 @@ import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
 import { highest } from './access.ts';
 import type { MethodPlan } from './choose.ts';
-import { broughtBack, facesOf, type SettledFace, settle } from './recommend.ts';
+import { type SettledFace, settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { Rung } from './rungs.ts';
 import { type FaceWork, type PlanInput, rulesOf, visitOf } from './visit.ts';
+import { broughtBack, facesOf } from './weigh.ts';
 import { questionsOf, type WorkQuestion } from './work.ts';
 
 /** What cannot well be of what was chosen for an array; `of` is its name, where there are several. */

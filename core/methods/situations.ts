@@ -5,10 +5,11 @@ import { EXAMPLE_FACE } from '../sites/example.ts';
 import { CLEAN_GLASS, type LayeredState } from '../soiling/layered.ts';
 import type { Access } from './access.ts';
 import type { MethodInput } from './input.ts';
-import { type Face, facesOf, settle } from './recommend.ts';
+import { settle } from './recommend.ts';
 import { houseBy, type MethodRules } from './rules.ts';
 import type { Rung } from './rungs.ts';
 import { SITUATION_KEYS, type SituationKey } from './situationKeys.ts';
+import { type Face, facesOf } from './weigh.ts';
 
 /**
  * Situations as they are met, made up, by which rules are held and shown: what each rule would change is seen in them.
@@ -228,9 +229,9 @@ export function decide(key: SituationKey, rules: MethodRules): Decided {
   prepared.set(key, faces);
   const [settled] = settle(input, faces);
   if (settled === undefined) throw new RangeError(`no face in ${key}`);
-  const { face, method, effectiveness, stopped, weighed } = settled;
+  const { face, method, effectiveness, stopped, ways } = settled;
   const refusals: Decided['refusals'] = {};
-  for (const one of weighed) if (one.refusals.length > 0) refusals[one.way] = one.refusals.map(({ code }) => code);
+  for (const one of ways) if (one.refusals.length > 0) refusals[one.way] = one.refusals.map(({ code }) => code);
   return {
     way: stopped === null ? method.method.choose : null,
     access: method.access.choose,

@@ -4,9 +4,10 @@ import { type Spread, spread } from '../statistics/summary.ts';
 import type { Access } from './access.ts';
 import { lossAround } from './effect.ts';
 import { workOfFace } from './plan.ts';
-import { contenders, facesOf, settle, type WeighedWay, weighWays } from './recommend.ts';
+import { settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { PlanInput } from './visit.ts';
+import { contenders, facesOf, judgeWays, type WeighedWay, weigh } from './weigh.ts';
 
 /** What is to be said of the ways beside each other; minor units. */
 export type WaysFinding =
@@ -66,9 +67,10 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
   const chosen = settled[at]?.method.method.choose as CleaningMethod;
   // Minutes that somebody set are those of the way that was chosen.
   const { minutesPerModule } = face.own;
-  const weighed = weighWays({ input, faces, now: settled.map(workOfFace), at }, (way, method) =>
+  const weighing = { input, faces, now: settled.map(workOfFace), at };
+  const weighed = judgeWays(weighing, (way, method) =>
     way === chosen && minutesPerModule !== undefined ? { ...method, minutesPerModule } : method,
-  );
+  ).map((way) => weigh(weighing, way));
   const shown = (one: WeighedWay): WayCompared => {
     const { way, refusals, keepsFinish, takesOff, method, effectiveness, brings, worth, net } = one;
     return {
@@ -88,7 +90,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
   };
   const byMoney = [...weighed].sort((one, other) => other.net - one.net);
   const usable = byMoney.filter(({ refusals }) => refusals.length === 0);
-  const first = contenders(usable);
+  const first = contenders(byMoney);
   const rest = usable.filter((one) => !first.includes(one));
   const refused = byMoney.filter(({ refusals }) => refusals.length > 0);
   return {
