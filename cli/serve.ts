@@ -11,7 +11,7 @@ import { loadDemo } from './demo.ts';
 import { firstWords } from './firstOwner.ts';
 import { dataFolder, notesOnFolders, webFolder } from './folders.ts';
 import { startServerProcess } from './serverProcess.ts';
-import { type StandIn, startWeatherStandIn } from './standIns.ts';
+import { type StandIn, startMeterStandIn, startWeatherStandIn } from './standIns.ts';
 
 const say = (error: unknown) => console.error(error instanceof Error ? error.message : error);
 
@@ -69,12 +69,15 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
     // The demo brings its own weather; elsewhere WEATHER_URL names a service, or there is none.
     const weather: StandIn | null = demo ? await startWeatherStandIn() : null;
     if (weather) stops.push(weather.stop);
+    const meter: StandIn | null = demo ? await startMeterStandIn() : null;
+    if (meter) stops.push(meter.stop);
     const server = await startServerProcess({
       DATABASE_URL: url,
       WEB_FOLDER: webFolder(),
       LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
       NODE_ENV: 'production',
       ...(weather ? { WEATHER_URL: weather.address } : {}),
+      ...(meter ? { METER_URL: meter.address } : {}),
     });
     const ended = new Promise<number>((resolve) => {
       process.once('SIGINT', () => resolve(0));

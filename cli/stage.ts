@@ -5,13 +5,14 @@ import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
 import { loadDemo } from './demo.ts';
 import { webFolder } from './folders.ts';
 import { type ServerProcess, startServerProcess } from './serverProcess.ts';
-import { type StandIn, startWeatherStandIn } from './standIns.ts';
+import { type StandIn, startMeterStandIn, startWeatherStandIn } from './standIns.ts';
 
 export interface Stage {
   cluster: Cluster;
   url: string;
   server: ServerProcess;
   weather: StandIn;
+  meter: StandIn;
   strike(): Promise<void>;
 }
 
@@ -41,9 +42,11 @@ export async function setStage(): Promise<Stage> {
     const url = await ensureDatabase(cluster, 'stage');
     process.env.PAIL_DEMO_PASSWORD = STAGE_PASSWORD;
     const weather = await startWeatherStandIn();
+    const meter = await startMeterStandIn();
     const server = await startServerProcess({
       DATABASE_URL: url,
       WEATHER_URL: weather.address,
+      METER_URL: meter.address,
       PORT: '0',
       WEB_FOLDER: webFolder(),
       LOG_LEVEL: 'error',
@@ -54,9 +57,11 @@ export async function setStage(): Promise<Stage> {
       url,
       server,
       weather,
+      meter,
       strike: async () => {
         await server.stop();
         await weather.stop();
+        await meter.stop();
         discard();
       },
     };

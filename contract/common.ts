@@ -69,6 +69,8 @@ export const problem = z.object({
   issues: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
   /** seconds after which it is worth trying again, at 429 and 503 */
   retryAfter: z.number().int().optional(),
+  /** what was found to ask about before this is kept, as the words room says it */
+  doubts: z.array(z.object({ code: z.string(), params: z.record(z.string(), z.unknown()) })).optional(),
   /** at 409: the state that stands now, and what was asked */
   current: z.unknown().optional(),
   asked: z.unknown().optional(),

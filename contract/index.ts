@@ -19,6 +19,7 @@ import { sitesEndpoints } from './sites/endpoints.ts';
 import { systemEndpoints } from './system/endpoints.ts';
 import { uploadsEndpoints } from './uploads/endpoints.ts';
 import { waterEndpoints } from './water/endpoints.ts';
+import { resinEndpoints } from './water/resin.ts';
 import { weatherEndpoints } from './weather/endpoints.ts';
 
 /** Every door of the server under its name. */
@@ -29,6 +30,7 @@ export const endpoints = {
   ...companyEndpoints,
   ...sitesEndpoints,
   ...waterEndpoints,
+  ...resinEndpoints,
   ...inspectionsEndpoints,
   ...quickLookEndpoints,
   ...reckoningEndpoints,

@@ -260,3 +260,16 @@ export const UNSEEN = { film: 0.15, filmSigma: 1, cover: 1e-5, coverSigma: 1 } a
 export const BONDED_FACTOR_SPREAD = 0.7;
 /** A wash of which nobody says how it was done. */
 export const WASH_UNTOLD: CleaningMethod = 'hose-and-brush';
+/** Width of the front of breakthrough as a share of a charge of resin: a fortieth of the feed comes through at 78 % of it. */
+export const RESIN_FRONT = 0.06;
+/** Widths that it may have, all as likely as each other until the readings tell: resin is fine or coarse, and packed well or not. */
+export const RESIN_FRONTS = [0.012, 0.02, 0.035, 0.06, 0.09] as const;
+/** Share of its feed that a lead vessel lets through when it is exchanged for the lag: by then 95 % of it is taken. */
+export const ROTATE_AT = 0.3;
+/** How far a reading of the water may be out, of its logarithm, and under what a meter tells nothing, uS/cm. */
+export const RESIN_READING = { sd: 0.25, floor: 1 } as const;
+/** How far the computed capacity of a charge may be out, and charges differ, of its logarithm. */
+export const RESIN_SPREAD = 0.25;
+export const RESIN_BETWEEN = 0.06;
+/** From which logarithm of a likelihood on vessels are asked about as plumbed side by side. */
+export const SIDE_BY_SIDE_FROM = 3;

@@ -3,6 +3,7 @@ import type { Units } from '../core/units/quantities.ts';
 import type { Queue } from './compute/queue.ts';
 import type { Workers } from './compute/workers.ts';
 import type { Database } from './storage/database.ts';
+import type { Meter } from './water/meter.ts';
 import type { WeatherService } from './weather/service.ts';
 
 export interface SignedIn {
@@ -21,6 +22,7 @@ export interface Services {
   queue: Queue;
   clock: () => Date;
   weather: WeatherService;
+  meter: Meter;
 }
 
 /** One request by one person. */

@@ -7,6 +7,8 @@ const environment = z.object({
   LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   /** address of a weather service that speaks our open JSON; left out where there is none */
   WEATHER_URL: z.url({ protocol: /^https?$/, error: 'must be an http address' }).optional(),
+  /** address of a meter at the resin vessels that speaks our open JSON; left out where there is none */
+  METER_URL: z.url({ protocol: /^https?$/, error: 'must be an http address' }).optional(),
   /** folder of the built interface; left out where only the API is served */
   WEB_FOLDER: z.string().optional(),
   /** trust one proxy in front, for the client's address and https */

@@ -39,6 +39,10 @@ export const forbidden = (detail: string) => new AppError('not-yours', 'Not your
 export const invalid = (path: string, message: string) =>
   new AppError('bad-input', 'Something has to be put right', `${path}: ${message}`, { issues: [{ path, message }] });
 
+/** Input that may be right and does not look it: it is kept once somebody says that it is right. */
+export const doubted = (path: string, message: string, doubts: NonNullable<Problem['doubts']>) =>
+  new AppError('bad-input', 'Is that right?', `${path}: ${message}`, { issues: [{ path, message }], doubts });
+
 /** A write that came late: somebody else changed the row since it was read. */
 export const late = (current: unknown, asked: unknown) =>
   new AppError(

@@ -19,6 +19,7 @@ import { expireQuotes } from './quotes/useCases.ts';
 import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
 import { databaseProbe, startPulse } from './storage/pulse.ts';
 import { pruneUploads } from './uploads/useCases.ts';
+import { NO_METER, wiredMeter } from './water/meter.ts';
 import { workOutDrift } from './weather/drift.ts';
 import { NO_WEATHER_SERVICE, weatherService } from './weather/service.ts';
 
@@ -40,9 +41,10 @@ export async function startServer(environment: Environment): Promise<RunningServ
   const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));
   const workers = startWorkers();
+  const meter = environment.METER_URL ? wiredMeter(environment.METER_URL) : NO_METER;
   const weather = environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE;
   // Work of the queue asks it for more in its turn: it is there by the time any has come.
-  const inBackground = (): Services => ({ database, workers, queue, clock, weather });
+  const inBackground = (): Services => ({ database, workers, queue, clock, weather, meter });
   const queue: Queue = await inTurn(patient, 'queue', () =>
     startQueue({
       url: environment.DATABASE_URL,
@@ -71,7 +73,7 @@ export async function startServer(environment: Environment): Promise<RunningServ
     sweep('imports', () => runLeftWaiting(inBackground())),
   ];
   const sessionSecret = await readSessionSecret(database);
-  const services = { database, workers, queue, clock, weather };
+  const services = { database, workers, queue, clock, weather, meter };
   const spool = openSpool();
   const app = createApp({
     services,

@@ -38,6 +38,7 @@ export function Shell() {
           <NavLink to="/sites">Sites</NavLink>
           {desk && <NavLink to="/quotes">Quotes</NavLink>}
           <NavLink to="/field">Field</NavLink>
+          <NavLink to="/resin">Resin</NavLink>
           <NavLink to="/bench">Bench</NavLink>
           {desk && <NavLink to="/known">What we know</NavLink>}
           {person.role === 'owner' && <NavLink to="/company">Company</NavLink>}

@@ -39,6 +39,7 @@ import type { StringName } from '../core/soiling/markedLoss.ts';
 import type { QuantityKind } from '../core/units/quantities.ts';
 import type { LineFault } from '../core/units/table.ts';
 import type { WaterBecause, WaterChosen, WaterWarning } from '../core/water/plan.ts';
+import type { ReadingDoubt, ResinFinding } from '../core/water/resinLog.ts';
 import type { ClimateName } from '../core/weather/climates.ts';
 import type { EpwFault } from '../core/weather/epw.ts';
 
@@ -88,7 +89,7 @@ export type MethodFinding =
   | WayRefusal
   | WaysFinding
   | PlanQuestion;
-export type WaterFinding = WaterBecause | WaterChosen | WaterWarning;
+export type WaterFinding = WaterBecause | WaterChosen | WaterWarning | ResinFinding | ReadingDoubt;
 export type KitFinding = KitName | KitBecause;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;

@@ -36,6 +36,35 @@ export const spread = (values: readonly number[]): Spread => ({
   mean: mean(values),
 });
 
+/**
+ * The p-quantile of values that do not all count the same: between the middles of their weights, in their order.
+ * @param weights one for each value, not negative, not all 0
+ */
+export function weightedQuantile(values: readonly number[], weights: readonly number[], p: number): number {
+  const order = values.map((_, at) => at).sort((a, b) => (values[a] ?? 0) - (values[b] ?? 0));
+  const wanted = p * sum(weights);
+  let passed = 0;
+  let [value, middle] = [Number.NaN, 0];
+  for (const at of order) {
+    const weight = weights[at] ?? 0;
+    if (weight <= 0) continue;
+    const [own, next] = [values[at] ?? Number.NaN, passed + weight / 2];
+    if (wanted <= next)
+      return Number.isNaN(value) ? own : value + ((own - value) * (wanted - middle)) / (next - middle);
+    [value, middle] = [own, next];
+    passed += weight;
+  }
+  return value;
+}
+
+/** The same of weighted values. */
+export const weightedSpread = (values: readonly number[], weights: readonly number[]): Spread => ({
+  p10: weightedQuantile(values, weights, 0.1),
+  p50: weightedQuantile(values, weights, 0.5),
+  p90: weightedQuantile(values, weights, 0.9),
+  mean: sum(values.map((value, at) => value * (weights[at] ?? 0))) / sum(weights),
+});
+
 /** The band that holds four in five of some values, and the middle one. */
 export const fourInFive = (values: readonly number[]): { low: number; mid: number; high: number } => ({
   low: quantile(values, 0.1),

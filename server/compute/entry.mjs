@@ -12,3 +12,5 @@ export const readEpw = tasks.readEpw;
 export const rainFromCsv = tasks.rainFromCsv;
 export const energyFromCsv = tasks.energyFromCsv;
 export const gainFromDailyEnergy = tasks.gainFromDailyEnergy;
+export const standResin = tasks.standResin;
+export const doubtReading = tasks.doubtReading;

@@ -28,7 +28,7 @@ import { sitesHandlers } from '../sites/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
 import { uploadsHandlers } from '../uploads/routes.ts';
-import { waterHandlers } from '../water/routes.ts';
+import { resinHandlers, waterHandlers } from '../water/routes.ts';
 import { weatherHandlers } from '../weather/routes.ts';
 import type { Spool } from './intake.ts';
 import { safeAddress } from './logs.ts';
@@ -44,6 +44,7 @@ const handlers: Handlers = {
   ...companyHandlers,
   ...sitesHandlers,
   ...waterHandlers,
+  ...resinHandlers,
   ...inspectionsHandlers,
   ...quickLookHandlers,
   ...reckoningHandlers,

@@ -6,6 +6,7 @@ import { arrayBody, siteBody } from '../../contract/testing/bodies.ts';
 import { startWorkers } from '../compute/workers.ts';
 import { openDatabase } from '../storage/database.ts';
 import { onStage } from '../testing/harness.ts';
+import { NO_METER } from '../water/meter.ts';
 import { NO_WEATHER_SERVICE } from '../weather/service.ts';
 import { runImport, runLeftWaiting } from './useCases.ts';
 
@@ -149,7 +150,14 @@ describe('importing sites', () => {
     const services = (opened: ReturnType<typeof database>) => {
       const workers = startWorkers();
       const queue = { send: async () => {}, wake() {}, close: async () => {} };
-      return { database: opened, workers, queue, clock: () => new Date(), weather: NO_WEATHER_SERVICE };
+      return {
+        database: opened,
+        workers,
+        queue,
+        clock: () => new Date(),
+        weather: NO_WEATHER_SERVICE,
+        meter: NO_METER,
+      };
     };
     const swept = async (work: (own: ReturnType<typeof services>) => Promise<unknown>) => {
       const opened = database();

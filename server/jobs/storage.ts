@@ -183,6 +183,27 @@ export const jobsOn = (connection: Connection, date: string, limit: number): Pro
   jobItems(connection).where({ scheduledFor: date }).orderBy(['sites.name', 'jobs.id']).limit(limit);
 
 /** Jobs from one date to another, both included, whatever their state. */
+/** Jobs from a day on that draw water through resin, with how it is made, the nearest first. */
+export const jobsOnResin = (
+  connection: Connection,
+  from: string,
+  limit: number,
+): Promise<{ id: string; siteId: string; site: string; date: string; way: string; litres: number }[]> =>
+  withSite(connection('jobs'), 'jobs.site_id')
+    .where('jobs.scheduledFor', '>=', from)
+    .whereIn('jobs.state', OPEN_JOBS)
+    .whereRaw(`content #>> '{water,way}' in ('resin', 'osmosis-resin')`)
+    .orderBy(['jobs.scheduledFor', 'jobs.id'])
+    .limit(limit)
+    .select(
+      'jobs.id',
+      'jobs.siteId',
+      'sites.name as site',
+      'jobs.scheduledFor as date',
+      connection.raw(`content #>> '{water,way}' as way`),
+      connection.raw(`(content #>> '{water,litres}')::float8 as litres`),
+    );
+
 export const jobsBetween = (connection: Connection, from: string, to: string, limit: number): Promise<JobListItem[]> =>
   jobItems(connection).whereBetween('scheduled_for', [from, to]).orderBy(['scheduled_for', 'jobs.id']).limit(limit);
 

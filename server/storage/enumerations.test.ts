@@ -16,6 +16,7 @@ import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
 import { WATER_SOURCES } from '../../core/water/plan.ts';
+import { RESIN_ENTRY_KINDS } from '../../core/water/resinLog.ts';
 import { CLIMATE_KEYS, RECORD_SOURCES } from '../../core/weather/climates.ts';
 import { emptyDatabase } from '../testing/harness.ts';
 import { type Database, openDatabase } from './database.ts';
@@ -52,6 +53,7 @@ const OWNED: Record<string, readonly string[]> = {
   'quotes.choice': QUOTE_CHOICES,
   'quotes.state': QUOTE_STATES,
   'reports.state': REPORT_STATES,
+  'resin_entries.kind': RESIN_ENTRY_KINDS,
   'sites.climate': CLIMATE_KEYS,
   'sites.run_off': RUN_OFFS,
   'sites.surroundings': SURROUNDINGS,

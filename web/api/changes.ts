@@ -74,6 +74,8 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   signReport: JOBS,
   takeQuickLook: ['listQuickLooks'],
   changeRules: ['readRules', 'readFigures', 'listPlans'],
+  addVessel: ['readResin'],
+  addResinEntry: ['readResin'],
   useFigures: ['readFigures', 'listReckonings', 'listPlans'],
   useResetLink: [],
 };

@@ -29,6 +29,7 @@ import * as imports from './027-imports.ts';
 import * as clearSkyIndex from './028-clear-sky-index.ts';
 import * as units from './029-units.ts';
 import * as rules from './030-rules.ts';
+import * as resin from './031-resin.ts';
 
 interface Migration {
   name: string;
@@ -68,6 +69,7 @@ const MIGRATIONS: Migration[] = [
   { name: '028-clear-sky-index', ...clearSkyIndex },
   { name: '029-units', ...units },
   { name: '030-rules', ...rules },
+  { name: '031-resin', ...resin },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
