@@ -65,6 +65,7 @@ async function journeys(only: string[]): Promise<Count> {
         ...process.env,
         BASE_URL: stage.server.address,
         WEATHER_STAND_IN: stage.weather.address,
+        METER_STAND_IN: stage.meter.address,
         STAGE_DATABASE: stage.url,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,
       },

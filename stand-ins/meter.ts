@@ -7,9 +7,7 @@ import type { AddressInfo } from 'node:net';
 import { z } from 'zod';
 import type { MeterAnswer } from '../contract/water/resin.ts';
 import { MadeUpColumn } from '../core/testing/madeUpResin.ts';
-
-export const METER_MOODS = ['well', 'drifts', 'hangs', 'lies', 'off'] as const;
-type Mood = (typeof METER_MOODS)[number];
+import { METER_MOODS, type MeterMood } from './moods.ts';
 
 const SOURCE = 820;
 const CARBON_DIOXIDE_LOAD = 1.14 * 5;
@@ -18,7 +16,7 @@ const RESIN = 25;
 const DRIFT = 1.8;
 const PIECES = 50;
 
-let mood: Mood = z.enum(METER_MOODS).catch('well').parse(process.env.METER_MOOD);
+let mood: MeterMood = z.enum(METER_MOODS).catch('well').parse(process.env.METER_MOOD);
 const [lead, lag] = [new MadeUpColumn(RESIN, 0.95), new MadeUpColumn(RESIN, 0.95)];
 let [litres, between, after] = [0, 0.4, 0.3];
 

@@ -64,7 +64,7 @@ export function ResinLog({ view }: { view: ResinView }) {
 
 function wordsOf(view: ResinView, entry: Entry, units: ReturnType<typeof useUnits>): string {
   const conductivity = (value: number | null) =>
-    value === null ? '' : formatQuantity(value, 'conductivity', units, 1);
+    value === null ? '' : formatQuantity(value, 'conductivity', units, value < 100 ? 1 : 0);
   if (entry.kind === 'reading') {
     const read = [
       `before ${conductivity(entry.before)}`,

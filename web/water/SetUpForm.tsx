@@ -37,7 +37,7 @@ export function SetUpForm({
         </section>
       )}
       {desk && <VesselForm view={view} />}
-      {view.vessels.length > 0 && <Arrange view={view} onDone={onDone} onCancel={onCancel} />}
+      {view.vessels.length > 0 && <Arrange key={view.vessels.length} view={view} onDone={onDone} onCancel={onCancel} />}
     </>
   );
 }

@@ -13,42 +13,47 @@ export function VesselsDrawn({ view, standing }: { view: ResinView; standing: St
   const last = view.entries.find((entry) => entry.kind === 'reading');
   const read = last?.kind === 'reading' ? last : null;
   const conductivity = (value: number | null | undefined) =>
-    value === null || value === undefined ? 'not read' : formatQuantity(value, 'conductivity', units, 1);
+    value === null || value === undefined
+      ? 'not read'
+      : formatQuantity(value, 'conductivity', units, value < 100 ? 1 : 0);
   const series = plumbing === 'series';
-  const label = (used: Standing['leadUsed']) =>
-    `${formatRange(Math.max(0, 1 - used.p90), Math.min(1, 1 - used.p10), 'fraction', units, 0)} left`;
+  const label = (used: Standing['leadUsed']) => {
+    const [least, most] = [Math.max(0, 1 - used.p90), Math.min(1, 1 - used.p10)];
+    if (Math.round(least * 100) === Math.round(most * 100)) return `${formatQuantity(most, 'fraction', units, 0)} left`;
+    return `${formatRange(least, most, 'fraction', units, 0)} left`;
+  };
   const described = `${vesselName(view, lead.vessel)}, lead, ${label(leadUsed)}${lag && lagUsed ? `; ${vesselName(view, lag.vessel)}, ${series ? 'lag' : 'beside it'}, ${label(lagUsed)}` : ''}`;
   return (
-    <svg className="vessels" viewBox="0 0 560 250" role="img" aria-label={described}>
-      <path d="M10 60H110" className="pipe" />
-      <Tank x={110} name={vesselName(view, lead.vessel)} place="lead" used={leadUsed} note={label(leadUsed)} />
+    <svg className="vessels" viewBox="0 0 470 250" role="img" aria-label={described}>
+      <path d="M5 60H95" className="pipe" />
+      <Tank x={95} name={vesselName(view, lead.vessel)} place="lead" used={leadUsed} note={label(leadUsed)} />
       {lag && lagUsed && (
         <>
           {series ? (
-            <path d={`M${110 + WIDTH} 190H250V60H310`} className="pipe" />
+            <path d={`M${95 + WIDTH} 190H225V60H265`} className="pipe" />
           ) : (
-            <path d={`M60 60V20H290V60H310M${110 + WIDTH} 190H250V236H${310 + WIDTH / 2}`} className="pipe" />
+            <path d={`M50 60V14H245V60H265M${95 + WIDTH} 190H225V243H${400}V190`} className="pipe" />
           )}
           <Tank
-            x={310}
+            x={265}
             name={vesselName(view, lag.vessel)}
             place={series ? 'lag' : 'beside it'}
             used={lagUsed}
             note={label(lagUsed)}
           />
-          <path d={`M${310 + WIDTH} 190H540`} className="pipe" />
+          <path d={`M${265 + WIDTH} 190H465`} className="pipe" />
         </>
       )}
-      {!lag && <path d={`M${110 + WIDTH} 190H340`} className="pipe" />}
-      <text x="10" y="50" fontSize="14">
+      {!lag && <path d={`M${95 + WIDTH} 190H300`} className="pipe" />}
+      <text x="2" y="48" fontSize="16">
         {conductivity(read?.before ?? standing.before)}
       </text>
       {lag && (
-        <text x="255" y="140" fontSize="14" textAnchor="middle" className="on-pipe">
+        <text x="225" y="120" fontSize="16" textAnchor="middle" className="on-pipe">
           {conductivity(read?.between)}
         </text>
       )}
-      <text x={lag ? 550 : 350} y="180" fontSize="14" textAnchor="end" className="on-pipe">
+      <text x={lag ? 468 : 300} y="178" fontSize="16" textAnchor="end" className="on-pipe">
         {conductivity(read?.after)}
       </text>
     </svg>
@@ -81,13 +86,13 @@ function Tank({
         rx="10"
         className="resin-left"
       />
-      <text x={x + WIDTH / 2} y={top - 10} fontSize="15" textAnchor="middle" fontWeight="700">
+      <text x={x + WIDTH / 2} y={top - 10} fontSize="18" textAnchor="middle" fontWeight="700">
         {name}
       </text>
-      <text x={x + WIDTH / 2} y={top + 26} fontSize="13" textAnchor="middle">
+      <text x={x + WIDTH / 2} y={top + 26} fontSize="16" textAnchor="middle">
         {place}
       </text>
-      <text x={x + WIDTH / 2} y={top + HEIGHT + 22} fontSize="14" textAnchor="middle">
+      <text x={x + WIDTH / 2} y={top + HEIGHT + 24} fontSize="16" textAnchor="middle">
         {note}
       </text>
     </g>

@@ -1,0 +1,107 @@
+import { expect, type Page, test } from '@playwright/test';
+import type { MeterMood } from '../stand-ins/moods.ts';
+import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
+
+const meter = (page: Page, path: string) => page.request.get(`${process.env.METER_STAND_IN}${path}`);
+const mood = (page: Page, is: MeterMood) => meter(page, `/mood?is=${is}`);
+
+test.describe
+  .serial('the resin of the van', () => {
+    test('is set up by the desk: two vessels, lead and lag, warned of where they stand side by side', async ({
+      page,
+    }) => {
+      const errors = watchConsole(page);
+      await signIn(page);
+      await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Resin' }).click();
+      await expect(page.getByText('No vessel is entered yet')).toBeVisible();
+      await page.getByRole('button', { name: 'Add the vessel' }).click();
+      await expect(page.getByText('Name of a vessel').first()).toBeVisible();
+      for (const [name, litres] of [
+        ['Blue', '25'],
+        ['Grey', '25,0'],
+      ] as const) {
+        await page.getByLabel('Name of a vessel').fill(name);
+        await page.getByLabel('Resin in it').fill(litres);
+        await answered(page, () => page.getByRole('button', { name: 'Add the vessel' }).click());
+        await expect(page.getByText(new RegExp(`${name}, 25 L`))).toBeVisible();
+      }
+      await page.getByLabel('Plumbed').selectOption('side-by-side');
+      await expect(page.getByText('both break through together')).toBeVisible();
+      await page.getByLabel('Plumbed').selectOption('series');
+      await expectAccessible(page);
+      await answered(page, () => page.getByRole('button', { name: 'Begin the log' }).click());
+      await expect(page.getByRole('img', { name: /^Blue, lead, .* left; Grey, lag, .* left$/ })).toBeVisible();
+      expect(errors).toEqual([]);
+    });
+
+    test('is read by thumb from the meter, typed where it hangs, and asked about where it lies', async ({
+      browser,
+    }) => {
+      const context = await browser.newContext({
+        viewport: { width: 390, height: 844 },
+        hasTouch: true,
+        isMobile: true,
+      });
+      const page = await context.newPage();
+      const errors = watchConsole(page);
+      await signIn(page, 'crew@harbourpail.example');
+      await page.goto('/resin');
+      await meter(page, '/draw?litres=300');
+      await page.getByRole('button', { name: 'Take a reading' }).tap();
+      await page.getByRole('button', { name: 'Ask the meter' }).tap();
+      await expect(page.getByLabel('Before the vessels')).toHaveValue('820');
+      await page.getByLabel('Water since the last entry').fill('300');
+      await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).tap());
+      await expect(page.getByText(/300\sL; before 820/)).toBeVisible();
+
+      await mood(page, 'lies');
+      await meter(page, '/draw?litres=120');
+      await page.getByRole('button', { name: 'Take a reading' }).tap();
+      await page.getByRole('button', { name: 'Ask the meter' }).tap();
+      await expect(page.getByLabel('Water since the last entry'), 'by its counter').toHaveValue('120');
+      await page.getByRole('button', { name: 'Save', exact: true }).tap();
+      await expect(page.getByText(/^Is that right\? Behind the lead reads/)).toBeVisible();
+      await expectAccessible(page);
+      await mood(page, 'hangs');
+      await page.getByRole('button', { name: 'Ask the meter' }).tap();
+      await expect(page.getByText('did not answer within 3 seconds')).toBeVisible();
+      await page.getByLabel('Between them').fill('1,2');
+      await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).tap());
+      await expect(page.getByText(/120\sL; before 820.*between 1[.,]2/)).toBeVisible();
+      await mood(page, 'well');
+      // Refusals that are asked for are told by the browser too.
+      expect(errors.filter((one) => !/status of 4(00|09)/.test(one))).toEqual([]);
+      await context.close();
+    });
+
+    test('is exchanged step by step with the keys, and an entry that was wrong is struck', async ({ page }) => {
+      const errors = watchConsole(page);
+      await signIn(page);
+      await page.goto('/resin');
+      await page.getByRole('button', { name: 'Exchange the lead' }).press('Enter');
+      const save = page.getByRole('button', { name: 'It is done: save' });
+      const steps = page.getByRole('listitem').getByRole('checkbox');
+      await expect(save).toBeDisabled();
+      await expect(steps.nth(1)).toBeDisabled();
+      for (let at = 0; at < (await steps.count()); at += 1) {
+        await steps.nth(at).focus();
+        await page.keyboard.press('Space');
+      }
+      await page.getByLabel('What it cost').fill('2375');
+      await answered(page, () => save.press('Enter'));
+      await expect(page.getByRole('img', { name: /^Grey, lead, .*; Blue, lag, / })).toBeVisible();
+      const charges = page.getByRole('row', { name: /^Blue.* to / });
+      await expect(charges).toContainText(/420\sL/);
+      await expect(charges).toContainText(/times \(/);
+
+      await page.getByRole('button', { name: 'Take a reading' }).click();
+      await page.getByLabel('Water since the last entry').fill('60');
+      await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
+      await page.getByRole('button', { name: 'strike' }).first().click();
+      await page.getByLabel('What was wrong with it').fill('another van');
+      await answered(page, () => page.getByRole('button', { name: 'Strike it' }).click());
+      await expect(page.getByText('Struck: another van')).toBeVisible();
+      await expectAccessible(page);
+      expect(errors).toEqual([]);
+    });
+  });
