@@ -7,7 +7,7 @@ import { epwText } from '../core/testing/epwText.ts';
 import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
 import { dayName } from '../words/calendar.ts';
-import { compute, expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
+import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
   const errors = watchConsole(page);
@@ -247,5 +247,35 @@ test('a weather file gives the energy of its year; a broken one is refused with 
   const shown = plain((await answer.textContent()) ?? '').replace(/(\d) (\d)/g, '$1$2');
   expect(shown).toContain(`${Math.round(clean.used)} kWh`);
   expect(shown).toContain(`${Math.round(clean.used - soiled.used)} kWh`);
+  expect(errors).toEqual([]);
+});
+
+test('the water bench answers as one types: another source, another finish, squeegeed, and what cannot be a number', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Pear Tree packing shed', 'plan');
+  const cost = plain((await page.locator('.water-row.chosen td').last().textContent()) ?? '');
+  await page.getByRole('link', { name: 'Try it on the water bench' }).click();
+  const answer = page.getByRole('status');
+  await expect(answer).toContainText('Osmosis, then resin');
+  expect(plain((await answer.textContent()) ?? ''), 'what the plan says').toContain(cost);
+  await expectAccessible(page);
+
+  const source = page.getByLabel('Conductivity');
+  await source.fill('250');
+  await expect(answer).toContainText('As it is');
+  await page.getByLabel('Finish').selectOption('spotless');
+  await expect(answer).not.toContainText('As it is');
+  await page.getByLabel('Finish').selectOption('output');
+  await source.fill('900');
+  await expect(answer).toContainText('Osmosis');
+  await page.getByLabel('The glass is').selectOption('squeegee');
+  await expect(answer).toContainText('As it is');
+  await expect(page.getByText(/From 1[.,\s]?538\sµS\/cm on/)).toBeVisible();
+  await source.fill('much');
+  await expect(page.getByText('A number from 0 to 20000')).toBeVisible();
+  await expect(answer, 'the last that could be read stands').toContainText('As it is');
   expect(errors).toEqual([]);
 });

@@ -84,6 +84,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./frequency/OftenBench.tsx')).OftenBench }),
               },
               {
+                path: 'water',
+                lazy: async () => ({ Component: (await import('./water/WaterBench.tsx')).WaterBench }),
+              },
+              {
                 path: 'proof',
                 lazy: async () => ({ Component: (await import('./comparisons/ProofBench.tsx')).ProofBench }),
               },

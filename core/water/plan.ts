@@ -32,6 +32,8 @@ export interface WaterPlanInput {
   boughtConductivity: number;
   resin: { litres: number; utilisation: number };
   osmosis: { rejection: number; recovery: number; permeateFlow25: number };
+  /** mm of water left to dry: 0.1 drip-dry where it is left out, 0.02 squeegeed */
+  filmThickness?: number | undefined;
   /** the meter reading at which the resin is changed, uS/cm */
   changeAt: number;
   /** minor units */
@@ -70,7 +72,7 @@ export interface WaterPlan {
 /** The cheapest water that keeps the residue under the chosen finish, beside the other ways (C9). */
 export function planWater(input: WaterPlanInput): WaterPlan {
   const { litres } = input;
-  const film = WATER_DEFAULTS.filmThickness;
+  const film = input.filmThickness ?? WATER_DEFAULTS.filmThickness;
   const residueLimit = RESIDUE_LIMIT[input.finish];
   const conductivityLimit = residueLimit / (0.65 * film);
   const target = Math.min(input.changeAt, conductivityLimit);

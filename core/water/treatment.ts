@@ -48,6 +48,10 @@ export const WATER_DEFAULTS = { carbonDioxide: 5, filmThickness: 0.1, resinCapac
 /** Salts left on the glass when a film of water dries, mg/m2. @param conductivity uS/cm @param film mm */
 export const residue = (conductivity: number, film: number): number => 0.65 * conductivity * film;
 
+/** How the glass dries, and the water that is left on it for that, mm. */
+export const DRYINGS = { 'drip-dry': WATER_DEFAULTS.filmThickness, squeegee: 0.02 } as const;
+export type Drying = keyof typeof DRYINGS;
+
 /**
  * Litres that a charge of mixed-bed resin takes from one conductivity to another; null where the water is good already.
  * Carbon dioxide loads the resin unseen by a meter.

@@ -10,6 +10,7 @@ export function BenchPage() {
           <NavLink to="/bench/patch">Patch</NavLink>
           <NavLink to="/bench/year">Year</NavLink>
           <NavLink to="/bench/often">How often</NavLink>
+          <NavLink to="/bench/water">Water</NavLink>
           <NavLink to="/bench/proof">Proof</NavLink>
           <NavLink to="/bench/sums">Sums</NavLink>
         </nav>

@@ -1,9 +1,23 @@
+import { Link } from 'react-router';
+import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
 import { WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
+
+/** The bench with what the plan went by. */
+function benchAddress({ input, finish, output }: Pick<Plan, 'input' | 'finish' | 'output'>): string {
+  const water = (input as Partial<PlanInput>).water;
+  const asked = {
+    finish,
+    litres: String(Math.round(output.water.litres)),
+    ...(water && { conductivity: String(water.conductivity), temperature: String(water.waterTemperature) }),
+  };
+  return `/bench/water?${new URLSearchParams(asked)}`;
+}
 
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
@@ -15,6 +29,10 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
   return (
     <>
       <h3>Water</h3>
+      <p className="mb-1">
+        <Link to={benchAddress(plan)}>Try it on the water bench</Link>{' '}
+        <span className="quiet">with this source, these litres and this finish</span>
+      </p>
       <table className="table">
         <thead>
           <tr>

@@ -1,0 +1,130 @@
+import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { WaterBench } from '../../core/water/bench.ts';
+import { WATER_WAYS, type WaterWay } from '../../core/water/plan.ts';
+import { WATER_WORDS } from '../../words/en/labels.ts';
+import { formatMoney, formatNumber } from '../../words/format.ts';
+import { useCurrency, useUnits } from '../api/hooks.ts';
+
+/** Each way by its own dash as well as its colour. */
+const LINES: Record<WaterWay, { stroke: string; dash: string }> = {
+  'as-is': { stroke: '#5e431d', dash: '0' },
+  resin: { stroke: '#0a5f7d', dash: '7 4' },
+  'osmosis-resin': { stroke: '#2f6b3a', dash: '2 3' },
+  bought: { stroke: '#7a1f4e', dash: '10 3 2 3' },
+};
+const TICKS = [10, 30, 100, 300, 1000, 3000];
+
+/** Cost and residue over the source's conductivity; the finish is drawn in, and where the source stands. */
+export default function WaterCurves({ bench, conductivity }: { bench: WaterBench; conductivity: number }) {
+  const units = useUnits();
+  const currency = useCurrency();
+  const { job } = bench;
+  const rows = (of: 'costPer1000' | 'residue', least: number) =>
+    bench.points.map((point) => ({
+      conductivity: point.conductivity,
+      ...Object.fromEntries(WATER_WAYS.map((way) => [way, Math.max(least, point.ways[way][of])])),
+    }));
+  const axis = {
+    type: 'number' as const,
+    dataKey: 'conductivity',
+    scale: 'log' as const,
+    domain: [TICKS[0] as number, TICKS.at(-1) as number],
+    ticks: TICKS,
+    allowDataOverflow: true,
+    tick: { fill: '#4c5853', fontSize: 12 },
+  };
+  const lines = WATER_WAYS.filter((way) => job.options.some((option) => option.way === way)).map((way) => (
+    <Line
+      key={way}
+      dataKey={way}
+      stroke={LINES[way].stroke}
+      strokeDasharray={LINES[way].dash}
+      strokeWidth={way === job.recommended ? 3 : 2}
+      dot={false}
+      activeDot={false}
+      isAnimationActive={false}
+    />
+  ));
+  const here = (
+    <ReferenceLine
+      x={conductivity}
+      stroke="#17211e"
+      strokeDasharray="3 3"
+      label={{ value: 'this source', position: 'insideTopRight', fontSize: 12, fill: '#17211e' }}
+    />
+  );
+  const crossings = bench.crossings.map((crossing) => (
+    <ReferenceLine key={crossing.conductivity} x={crossing.conductivity} stroke="#8a8371" />
+  ));
+  return (
+    <figure
+      className="water-curves"
+      aria-label={`Cost and salts left of each way to have water, for sources of ${TICKS[0]} to ${TICKS.at(-1)} µS/cm`}
+    >
+      <figcaption>
+        Cost of 1000 L on the glass, {currency}, by the conductivity of the source, µS/cm
+        <span className="legend">
+          {WATER_WAYS.map((way) => (
+            <span key={way}>
+              <svg width="34" height="10" aria-hidden="true">
+                <path d="M0 5H34" stroke={LINES[way].stroke} strokeWidth="3" strokeDasharray={LINES[way].dash} />
+              </svg>{' '}
+              {WATER_WORDS[way]}
+            </span>
+          ))}
+        </span>
+      </figcaption>
+      <ResponsiveContainer width="100%" height={210}>
+        <LineChart
+          data={rows('costPer1000', 1)}
+          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
+          accessibilityLayer={false}
+        >
+          <CartesianGrid stroke="#e2dcca" />
+          <XAxis {...axis} />
+          <YAxis
+            scale="log"
+            domain={['auto', 'auto']}
+            width={84}
+            tickFormatter={(value: number) => formatMoney(value, currency, units, 0)}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+          />
+          {crossings}
+          {here}
+          {lines}
+        </LineChart>
+      </ResponsiveContainer>
+      <figcaption>Salts left on the glass, mg/m²; the finish allows what lies under the line</figcaption>
+      <ResponsiveContainer width="100%" height={190}>
+        <LineChart
+          data={rows('residue', 0.1)}
+          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
+          accessibilityLayer={false}
+        >
+          <CartesianGrid stroke="#e2dcca" />
+          <XAxis {...axis} />
+          <YAxis
+            scale="log"
+            domain={[0.1, 'auto']}
+            width={84}
+            tickFormatter={(value: number) => formatNumber(value, value < 1 ? 1 : 0, units)}
+            tick={{ fill: '#4c5853', fontSize: 12 }}
+          />
+          <ReferenceLine
+            y={job.residueLimit}
+            stroke="#9b2c12"
+            strokeWidth={2}
+            label={{
+              value: `finish: ${formatNumber(job.residueLimit, 0, units)} mg/m²`,
+              position: 'insideTopLeft',
+              fontSize: 12,
+              fill: '#9b2c12',
+            }}
+          />
+          {here}
+          {lines}
+        </LineChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}
