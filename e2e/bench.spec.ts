@@ -258,7 +258,7 @@ test('the water bench answers as one types: another source, another finish, sque
   await openSite(page, 'Pear Tree packing shed', 'plan');
   const cost = plain((await page.locator('.water-row.chosen td').last().textContent()) ?? '');
   await page.getByRole('link', { name: 'Try it on the water bench' }).click();
-  const answer = page.getByRole('status');
+  const answer = page.locator('.verdict');
   await expect(answer).toContainText('Osmosis, then resin');
   expect(plain((await answer.textContent()) ?? ''), 'what the plan says').toContain(cost);
   await expectAccessible(page);
