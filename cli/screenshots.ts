@@ -64,7 +64,13 @@ const SHOTS: Shot[] = [
       await page.locator('.letter').waitFor();
     },
   },
-  { name: 'company', go: (page) => page.goto('/company').then(() => undefined) },
+  {
+    name: 'rules',
+    go: async (page) => {
+      await page.goto('/rules');
+      await page.getByText(/Nothing yet, in/).waitFor();
+    },
+  },
   { name: 'known', go: (page) => page.goto('/known').then(() => undefined) },
   {
     name: 'bench-patch',
@@ -89,7 +95,13 @@ const SHOTS: Shot[] = [
       await page.locator('[data-figure="dirt"]').waitFor();
     },
   },
-  { name: 'bench-proof', go: (page) => page.goto('/bench/proof').then(() => undefined) },
+  {
+    name: 'bench-water',
+    go: async (page) => {
+      await page.goto('/bench/water');
+      await page.locator('.water-curves .recharts-surface').last().waitFor();
+    },
+  },
   {
     name: 'field-caution',
     phone: true,

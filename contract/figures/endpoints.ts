@@ -21,7 +21,8 @@ export const knownFigure = z.object({
     z.object({
       record: z.enum(TEACHING_RECORDS),
       id,
-      siteId: id,
+      /** null of what belongs to no site */
+      siteId: id.nullable(),
       name: z.string(),
       date: z.string(),
       value: z.number(),

@@ -40,6 +40,8 @@ export interface HouseFigures {
   pace: Partial<Record<CleaningMethod, number>>;
   litres: Partial<Record<CleaningMethod, number>>;
   setUpMinutes: number;
+  /** how many times its computed capacity a charge of resin has; left out in figures from before it was learned */
+  resin?: number;
 }
 
 export const HOUSE: HouseFigures = {
@@ -57,6 +59,7 @@ export const HOUSE: HouseFigures = {
   pace: {},
   litres: {},
   setUpMinutes: SET_UP_MINUTES,
+  resin: 1,
 };
 
 export const USUAL_EYE: Eye = { bias: 0, sigma: WITNESS_SIGMA.film };

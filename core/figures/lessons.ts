@@ -1,5 +1,7 @@
 import type { Taught } from '../assimilation/taught.ts';
+import { RESIN_READING } from '../assumptions.ts';
 import type { MeasuredJob } from '../jobs/measured.ts';
+import type { ChargeOnRecord } from '../water/resinLog.ts';
 import type { Datum } from './ours.ts';
 
 /** How surely a job's clock and its water meter tell its pace and its litres, on the scale of their logarithms. */
@@ -34,3 +36,18 @@ export function lessonsOfJob(measured: MeasuredJob, from: Datum['from']): Datum[
 /** What one array teaches by all that is known of it. */
 export const lessonsOfArray = (taught: readonly Taught[], array: { id: string; name: string }): Datum[] =>
   taught.map(({ key, value, sd, date }) => ({ key, value, sd, from: { record: 'array', ...array, date } }));
+
+/** What the charges of resin teach that were used to their end: how many times its computed capacity each had. */
+export const lessonsOfCharges = (charges: readonly (ChargeOnRecord & { name: string })[]): Datum[] =>
+  charges.flatMap(({ factor, until, vessel, name }) =>
+    factor === null || until === null
+      ? []
+      : [
+          {
+            key: 'resin:all',
+            value: factor.value,
+            sd: Math.max(factor.sd, RESIN_READING.sd / 10),
+            from: { record: 'charge', id: vessel, name, date: until.slice(0, 10) },
+          },
+        ],
+  );

@@ -5,6 +5,8 @@ import {
   CLEANING_METHODS,
   type CleaningMethod,
   FITTED_LEFT,
+  RESIN_BETWEEN,
+  RESIN_SPREAD,
   SET_UP_MINUTES,
   SURROUNDINGS,
   type Surroundings,
@@ -24,18 +26,19 @@ export const FIGURE_KINDS = [
   'pace',
   'litres',
   'set-up',
+  'resin',
 ] as const;
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
 /** Whose figure counts, and the records that figures are learned from. */
 export const FIGURE_USES = ['house', 'ours'] as const;
-export const TEACHING_RECORDS = ['job', 'array'] as const;
+export const TEACHING_RECORDS = ['job', 'array', 'charge'] as const;
 
 /** One thing that was learned on one job or at one site. */
 export interface Datum extends Figure {
   /** the figure that it speaks of, `kind:of` */
   key: string;
-  /** where it comes from: a job or an array */
+  /** where it comes from: a job, an array, or a charge of resin */
   from: { record: (typeof TEACHING_RECORDS)[number]; id: string; name: string; date: string };
 }
 
@@ -79,6 +82,8 @@ const KINDS: Record<FigureKind, KindOfFigure> = {
   pace: { scale: 'log', sd: 0.35, between: 0.15 },
   litres: { scale: 'log', sd: 0.4, between: 0.2 },
   'set-up': { scale: 'log', sd: 0.4, between: 0.2 },
+  // how many times its computed capacity a charge of resin has
+  resin: { scale: 'log', sd: RESIN_SPREAD, between: RESIN_BETWEEN },
 };
 /** Looks after which a person's own scatter counts as much as the house's. */
 const LOOKS_OF_THE_HOUSE = 4;
@@ -111,6 +116,7 @@ export function houseFigure(key: string, house: HouseFigures = HOUSE): number {
     case 'season':
     case 'pace':
     case 'litres':
+    case 'resin':
       return 1;
   }
 }
@@ -210,6 +216,7 @@ export function figuresInUse(version: number, used: readonly UsedFigure[], befor
     pace: byName('pace'),
     litres: byName('litres'),
     setUpMinutes: of('set-up')[0]?.ours ?? HOUSE.setUpMinutes,
+    resin: of('resin')[0]?.ours ?? 1,
   };
 }
 

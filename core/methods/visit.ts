@@ -4,6 +4,7 @@ import type { CourseSetup } from '../courses/setup.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork } from '../quotes/price.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
+import { WATER_DEFAULTS } from '../water/treatment.ts';
 import type { Access } from './access.ts';
 import type { MethodPlan } from './choose.ts';
 import type { MethodInput } from './input.ts';
@@ -72,7 +73,9 @@ export function visitOf(input: PlanInput, faces: readonly FaceWork[]): Visit {
   const modules = total(washed.map((face) => face.input.modules));
   const minutes = total(washed.map((face) => face.input.modules * face.method.minutesPerModule));
   const litres = total(washed.map((face) => face.input.modules * (face.method.litresPerModule ?? 0)));
-  const water = planWater({ ...input.water, litres, finish: input.finish });
+  const capacity = WATER_DEFAULTS.resinCapacity * (input.house.resin ?? 1);
+  const resin = { ...input.water.resin, capacity };
+  const water = planWater({ ...input.water, resin, litres, finish: input.finish });
   const waterWay = input.overrides.waterWay ?? water.recommended;
   const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
   const work: VisitWork = {

@@ -30,7 +30,8 @@ export interface WaterPlanInput {
   carbonDioxide: number;
   /** uS/cm of bought water */
   boughtConductivity: number;
-  resin: { litres: number; utilisation: number };
+  /** capacity in mg CaCO3 a litre of resin; the usual one where it is left out */
+  resin: { litres: number; utilisation: number; capacity?: number };
   osmosis: { rejection: number; recovery: number; permeateFlow25: number };
   /** mm of water left to dry: 0.1 drip-dry where it is left out, 0.02 squeegeed */
   filmThickness?: number | undefined;

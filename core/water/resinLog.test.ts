@@ -54,9 +54,10 @@ describe('what a charge of resin lets through', () => {
       0.94,
       1.06,
     );
+    // C9 has one vessel changed with a quarter unused; where the front may be sharper than that, a little less stays.
     expect(one.left.mean / (litresPerCharge({ litres: LITRES, utilisation: 0.75 }, 800, 20, 5) ?? 0)).to.be.within(
-      0.94,
-      1.06,
+      0.95,
+      1.15,
     );
   });
 });

@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
 import type { HouseFigures } from '../../core/assimilation/house.ts';
-import { lessonsOfArray, lessonsOfJob } from '../../core/figures/lessons.ts';
+import { lessonsOfArray, lessonsOfCharges, lessonsOfJob } from '../../core/figures/lessons.ts';
 import { figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
 import { houseBy } from '../../core/methods/rules.ts';
 import type { Context } from '../context.ts';
@@ -15,6 +15,8 @@ import { rulesNow } from '../rules/useCases.ts';
 import type { Connection } from '../storage/database.ts';
 import { stampOf } from '../storage/stamp.ts';
 import { createOnce } from '../storage/writing.ts';
+import { resinEntries } from '../water/resinStorage.ts';
+import { chargesOf } from '../water/resinUseCases.ts';
 import { type Choice, insertChoice, lockChoices, newestChoice } from './storage.ts';
 
 type Endpoints = typeof figuresEndpoints;
@@ -39,11 +41,12 @@ interface Learned {
 const learned = new LRUCache<string, Learned>({ max: 4 });
 
 /** What jobs and arrays taught, with the site that each comes from. */
-async function whatIsLearned(connection: Connection): Promise<Learned> {
+async function whatIsLearned({ workers }: Pick<Context, 'workers'>, connection: Connection): Promise<Learned> {
   const rows = { jobs: measuredRows(connection, MOST_JOBS), arrays: taughtByArrays(connection, MOST_ARRAYS) };
   const rules = await rulesNow(connection);
   const stamps = [await stampOf(connection, rows.jobs.clone()), await stampOf(connection, rows.arrays.clone())];
-  const stamp = [...stamps, rules.version].join(' ');
+  const log = await resinEntries(connection);
+  const stamp = [...stamps, rules.version, log.length, log[0]?.id ?? ''].join(' ');
   const before = learned.get(stamp);
   if (before) return before;
   const [jobs, arrays] = [await rows.jobs, await rows.arrays];
@@ -54,15 +57,18 @@ async function whatIsLearned(connection: Connection): Promise<Learned> {
     lessonsOfArray(taught, { id, name: `${site}, ${name}` }),
   );
   const found = {
-    figures: ownFigures([...ofJobs, ...ofArrays], houseBy(rules)),
+    figures: ownFigures(
+      [...ofJobs, ...ofArrays, ...lessonsOfCharges(await chargesOf({ workers }, connection, log))],
+      houseBy(rules),
+    ),
     sites: new Map([...jobs, ...arrays].map(({ id, siteId }) => [id, siteId])),
   };
   learned.set(stamp, found);
   return found;
 }
 
-export async function readFigures(_context: Context, connection: Connection): Promise<KnownFigures> {
-  const { figures, sites } = await whatIsLearned(connection);
+export async function readFigures(context: Context, connection: Connection): Promise<KnownFigures> {
+  const { figures, sites } = await whatIsLearned(context, connection);
   const choice = await newestChoice(connection);
   const people = figures.filter(({ kind }) => kind === 'eye').map(({ of }) => of);
   const names = await namesOfPeople(connection, people);
@@ -77,7 +83,10 @@ export async function readFigures(_context: Context, connection: Connection): Pr
       return {
         ...figure,
         of: figure.kind === 'eye' ? (names.get(figure.of) ?? figure.of) : figure.of,
-        from: figure.from.map((one) => ({ ...one, siteId: sites.get(one.id) ?? one.id })),
+        from: figure.from.map((one) => ({
+          ...one,
+          siteId: one.record === 'charge' ? null : (sites.get(one.id) ?? one.id),
+        })),
         use: used ? 'ours' : 'house',
         used: used?.ours ?? null,
         drill: figure.kind === 'eye' ? (drills.get(figure.of) ?? null) : null,
@@ -99,7 +108,7 @@ export function useFigures(
       const before = await newestChoice(trx);
       if (before.version !== version) throw late(shown(before), { version, ours });
       const wanted = new Set(ours);
-      const figures = (await whatIsLearned(trx)).figures.filter(({ key }) => wanted.has(key)).map(asUsed);
+      const figures = (await whatIsLearned(context, trx)).figures.filter(({ key }) => wanted.has(key)).map(asUsed);
       await insertChoice(trx, { id, version: version + 1, at: context.clock(), by: context.person.id, figures });
     });
     return readFigures(context, trx);

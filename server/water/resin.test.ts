@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect } from 'chai';
-import { onStage, startHarness } from '../testing/harness.ts';
+import { makeJob, onStage, startHarness } from '../testing/harness.ts';
 import { wiredMeter } from './meter.ts';
 
 const hours = (count: number) => new Date(Date.UTC(2026, 10, 1, count)).toISOString();
@@ -89,6 +89,21 @@ describe('the vessels of resin', () => {
     expect([lead.vessel, lag.vessel, lag.price]).to.deep.equal([grey, blue, 95_000]);
     expect(charges[2]).to.include({ vessel: blue, asLead: 1300 });
     expect(charges[2].factor.value).to.be.within(0.5, 1.3);
+  });
+
+  it('teach what a charge has in it; chosen, plans reckon their fills with it', async () => {
+    const { figures, version } = await owner.must('GET', '/api/figures');
+    const known = figures.find(({ key }: { key: string }) => key === 'resin:all');
+    expect(known).to.deep.include({ n: 1, house: 1, use: 'house' });
+    expect(known.from[0]).to.deep.include({ record: 'charge', name: 'Blue', siteId: null });
+    const { siteId } = await makeJob(owner);
+    const used = async () => {
+      const { output } = await owner.must('POST', `/api/sites/${siteId}/plans`, { id: randomUUID() });
+      return output.water.options.find(({ way }: { way: string }) => way === 'resin').chargeUsed;
+    };
+    const before = await used();
+    await owner.must('PUT', '/api/figures', { id: randomUUID(), version, ours: ['resin:all'] });
+    expect(await used()).to.be.closeTo(before / known.ours, 1e-9);
   });
 
   it('do not go back in time, and name the field', async () => {

@@ -2,7 +2,13 @@ import type { BodyOf } from '../../contract/endpoint.ts';
 import type { MeterAnswer, ResinView, resinEndpoints } from '../../contract/water/resin.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { loadOf } from '../../core/water/resin.ts';
-import { type ResinContext, type ResinEntry, runsOutAt, standingOf } from '../../core/water/resinLog.ts';
+import {
+  type ChargeOnRecord,
+  type ResinContext,
+  type ResinEntry,
+  runsOutAt,
+  standingOf,
+} from '../../core/water/resinLog.ts';
 import { membrane, WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
@@ -48,6 +54,19 @@ export async function readResin(context: Context, connection: Connection = conte
     changeAt: of.changeAt,
     meter: context.meter.there,
   };
+}
+
+/** Every charge there was by a log, with what its vessel is called. */
+export async function chargesOf(
+  { workers }: Pick<Context, 'workers'>,
+  connection: Connection,
+  entries: readonly ResinEntry[],
+): Promise<(ChargeOnRecord & { name: string })[]> {
+  if (entries.length === 0) return [];
+  const { of } = await contextOf(connection);
+  const standing = await workers.run('standResin', { entries, of });
+  const name = (vessel: string) => of.vessels.find(({ id }) => id === vessel)?.name ?? '';
+  return (standing?.charges ?? []).map((charge) => ({ ...charge, name: name(charge.vessel) }));
 }
 
 export function addVessel(context: Context, body: BodyOf<Endpoints['addVessel']>): Promise<ResinView> {

@@ -152,6 +152,7 @@ const LEARNED_FROM: Record<KnownFigure['kind'], string> = {
   pace: 'job',
   litres: 'job',
   'set-up': 'job',
+  resin: 'charge',
 };
 
 function From({ figure }: { figure: KnownFigure }) {
@@ -163,7 +164,11 @@ function From({ figure }: { figure: KnownFigure }) {
         {figure.from.slice(0, 30).map((one, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two lessons of one record stand beside each other
           <li key={at}>
-            <Link to={`/sites/${one.siteId}/${one.record === 'job' ? 'show' : 'reckon'}`}>{one.name}</Link>{' '}
+            <Link
+              to={one.siteId === null ? '/resin' : `/sites/${one.siteId}/${one.record === 'job' ? 'show' : 'reckon'}`}
+            >
+              {one.name}
+            </Link>{' '}
             <span className="quiet">{formatDate(one.date, units)}</span> {figureWords(figure.kind, one.value, units)}
           </li>
         ))}
@@ -181,5 +186,6 @@ function nameOf({ kind, of }: KnownFigure): string {
   if (kind === 'fitted') return FITTED_WORDS[of as keyof typeof FITTED_WORDS] ?? of;
   if (['bonded', 'droppings', 'lichen', 'pace', 'litres'].includes(kind))
     return METHOD_WORDS[of as keyof typeof METHOD_WORDS] ?? of;
+  if (kind === 'resin') return 'every charge';
   return kind === 'set-up' ? 'every job' : of;
 }

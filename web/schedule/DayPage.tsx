@@ -8,6 +8,7 @@ import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useSession, useUnits } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { ResinChase } from '../water/ResinChase.tsx';
 import { kitWords, Strip } from './Strip.tsx';
 
 /** The day: its jobs on one axis from first to last light, and under it what to chase. */
@@ -46,6 +47,7 @@ export function DayPage() {
       <div className="day-columns">
         <Chase day={day.data} />
         <div className="d-grid gap-3">
+          <ResinChase />
           <Coming day={day.data} />
           <Late day={day.data} />
         </div>

@@ -43,6 +43,11 @@ export const FIGURE_WORDS: Record<FigureKind, { title: string; about: string }> 
     title: 'Litres a module',
     about: 'By the water meter, or by flow and minutes where nobody reads one, against the house’s litres for the way.',
   },
+  resin: {
+    title: 'What a charge of resin has in it',
+    about:
+      'Water through each charge that was used to its end, by the readings between and after the vessels, against what its salts let compute. Used, plans reckon fills and their cost with it.',
+  },
   'set-up': { title: 'Set-up and packing', about: 'Arriving, switching off, making ready, switching on, packing.' },
 };
 
