@@ -266,6 +266,8 @@ export const RESIN_FRONT = 0.06;
 export const RESIN_FRONTS = [0.012, 0.02, 0.035, 0.06, 0.09] as const;
 /** Share of its feed that a lead vessel lets through when it is exchanged for the lag: by then 95 % of it is taken. */
 export const ROTATE_AT = 0.3;
+/** Minutes a module for drawing the water off with a squeegee. */
+export const SQUEEGEE_MINUTES = 0.35;
 /** How far a reading of the water may be out, of its logarithm, and under what a meter tells nothing, uS/cm. */
 export const RESIN_READING = { sd: 0.25, floor: 1 } as const;
 /** How far the computed capacity of a charge may be out, and charges differ, of its logarithm. */

@@ -4,6 +4,7 @@ import type { FrequencyOutput } from '../core/frequency/optimalDays.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import { hourlyYear } from '../core/modules/hourlyYear.ts';
 import { epwText } from '../core/testing/epwText.ts';
+import type { WaterTreatment } from '../core/water/treatment.ts';
 import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
 import { dayName } from '../words/calendar.ts';
@@ -271,6 +272,19 @@ test('the water bench answers as one types: another source, another finish, sque
   await page.getByLabel('Finish').selectOption('output');
   await source.fill('900');
   await expect(answer).toContainText('Osmosis');
+  const row = async (way: string) =>
+    plain((await page.getByRole('row', { name: new RegExp(`^${way}`) }).textContent()) ?? '');
+  const { osmosis, residueSource } = compute<WaterTreatment>('water', {
+    conductivity: 900,
+    targetConductivity: 20,
+    waterTemperature: 18,
+    resin: { litres: 25, utilisation: 0.95 },
+    osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
+  });
+  expect(await row('As it is')).toContain(`${residueSource.toFixed(1)} mg/m²`);
+  const litres = Number(await page.getByLabel('Water on the glass').inputValue());
+  const minutes = (60 * litres) / (osmosis?.permeateFlow ?? 0);
+  await expect(page.getByText(`water in ${minutes.toFixed(0)}`)).toBeVisible();
   await page.getByLabel('The glass is').selectOption('squeegee');
   await expect(answer).toContainText('As it is');
   await expect(page.getByText(/From 1[.,\s]?538\sµS\/cm on/)).toBeVisible();

@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { answered, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import type { Reach } from '../core/methods/reach.ts';
+import { answered, compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a recommendation is overruled for one face, and taken back', async ({ page }) => {
   await signIn(page);
@@ -111,5 +112,68 @@ test('a face under snow is left out of the visit, and the plan says why', async 
     await page.getByLabel('Frost and snow').selectOption('none');
   });
   await expect(page.getByText('cannot be washed as things stand')).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
+
+test('the section of a face says what a pole reaches, as ./pail compute reach does, and hatches what it does not', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Oakes farmhouse', 'plan');
+  await page.getByText('The section, and what a pole reaches').focus();
+  await page.keyboard.press('Enter');
+  const section = page.locator('.section-part');
+  await expect(section.getByRole('img', { name: /^Section: eave at/ })).toBeVisible();
+  await expectAccessible(page);
+  const place = section.getByRole('slider');
+  await place.fill('7');
+  const said = plain((await section.textContent()) ?? '');
+  const [, eave = ''] =
+    (await section.getByRole('img').first().getAttribute('aria-label'))?.match(/eave at ([\d.]+)/) ?? [];
+  const [, slope = ''] =
+    (await section.getByRole('img').first().getAttribute('aria-label'))?.match(/up to ([\d.]+)/) ?? [];
+  const { poleLength } = compute<Reach>('reach', {
+    eaveHeight: Number(eave),
+    overhang: 0.5,
+    roofTilt: 22,
+    standOff: 7,
+    handHeight: 1.5,
+    slopeDistance: Number(slope),
+    poleMax: 12,
+    neck: 0.4,
+  });
+  const [, shown = ''] = said.match(/From there ([\d.]+) m of pole/) ?? [];
+  expect(Math.abs(Number(shown) - (poleLength ?? 0))).toBeLessThan(0.15);
+  expect(said).toContain('modules are within reach before the eave');
+
+  await openSite(page, 'Pear Tree packing shed', 'plan');
+  const shaded = page.getByRole('region', { name: 'Shaded face' });
+  await shaded.getByText('The section, and what a pole reaches').click();
+  await expect(shaded.getByText(/30 of 40 modules are out of reach/)).toBeVisible();
+  await expect(shaded.getByTitle('out of reach')).toHaveCount(1);
+  expect(errors).toEqual([]);
+});
+
+test('squeegeed glass takes harder water: the plan, its price and its kit follow, and it is taken back', async ({
+  page,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await openSite(page, 'Pear Tree packing shed', 'plan');
+  const time = page.locator('.figure-box').filter({ hasText: 'Time of a visit' }).locator('.value');
+  const before = plain((await time.textContent()) ?? '');
+  await expect(page.locator('.water-row.chosen')).toContainText('Osmosis, then resin');
+  await page.getByRole('button', { name: 'Overrule: how the glass dries' }).click();
+  await page.getByLabel('Instead').selectOption('squeegee');
+  await page.getByLabel('Reason').fill('they have windows done so as well');
+  await answered(page, () => page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click());
+  await expect(page.getByText('Overruled: they have windows done so as well')).toBeVisible();
+  await expect(page.locator('.water-row.chosen')).toContainText('As it is');
+  await expect(time).not.toHaveText(before);
+  await page.getByRole('button', { name: 'Overrule: how the glass dries' }).click();
+  await answered(page, () => page.getByRole('button', { name: 'back to the recommendation' }).click());
+  await expect(page.locator('.water-row.chosen')).toContainText('Osmosis, then resin');
+  await expect(time).toHaveText(before);
   expect(errors).toEqual([]);
 });

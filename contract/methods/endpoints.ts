@@ -4,6 +4,7 @@ import { ACCESS, type Access } from '../../core/methods/access.ts';
 import { COLDS } from '../../core/methods/input.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
+import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { planOutput } from './results.ts';
@@ -31,6 +32,8 @@ export const planOverrides = z.object({
   waterWay: overruled(z.enum(WATER_WAYS)).optional(),
   visits: overruled(z.number().int().min(0).max(12)).optional(),
   isolate: overruled(z.boolean()).optional(),
+  /** how the glass dries after the last rinse */
+  drying: overruled(z.enum(DRYING_KEYS)).optional(),
   /** by the id of the array */
   arrays: z.record(id, arrayOverrides).optional(),
 });

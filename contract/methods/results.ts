@@ -5,6 +5,7 @@ import type { PlanOutput } from '../../core/methods/plan.ts';
 import { REFUSALS } from '../../core/methods/rules.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
+import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { reason, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
 import { priceLine } from '../priceLine.ts';
@@ -118,6 +119,7 @@ const output = z.object({
     }),
   ),
   modules: z.number(),
+  drying: z.enum(DRYING_KEYS),
   water,
   waterWay: z.enum(WATER_WAYS),
   waterCost: z.number(),

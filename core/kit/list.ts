@@ -22,6 +22,7 @@ type PlainKit =
   | 'irradiance'
   | 'thermometer'
   | 'cloths'
+  | 'squeegee'
   | 'phone'
   | 'first-aid'
   | 'resin'
@@ -49,6 +50,8 @@ export interface KitInput {
   /** metres; 0 where neither pole nor brush is carried */
   pole: number;
   litres: number;
+  /** whether the water is drawn off the glass; default no */
+  squeegee?: boolean;
   /** of the ladder that are used, and from where the glass is reached: by their codes */
   rungs: readonly string[];
   access: string;
@@ -76,6 +79,7 @@ export function kitList({
   brush,
   pole,
   litres,
+  squeegee = false,
   rungs,
   access,
 }: KitInput): KitItem[] {
@@ -88,6 +92,7 @@ export function kitList({
       { key: 'brush', label: { code: 'kit-brush', params: { brush } }, because: bare('kit-because-brush') },
     ),
     ...asked(wet, thing('hose')),
+    ...asked(wet && squeegee, thing('squeegee')),
     thing('irradiance'),
     thing('thermometer'),
     thing('cloths'),

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { SQUEEGEE_MINUTES } from '../assumptions.ts';
 import { written } from '../findings.ts';
 import { examplePlan as input } from '../testing/examplePlan.ts';
 import { makePlan, usedRungs } from './plan.ts';
@@ -90,6 +91,17 @@ describe('a plan for two faces', () => {
     const meeting = plan.water.options.filter(({ meetsFinish }) => meetsFinish).map(({ cost }) => cost);
     expect(plan.waterCost).to.equal(Math.min(...meeting));
     expect(makePlan({ ...input, overrides: { waterWay: 'bought' } }).waterWay).to.equal('bought');
+  });
+
+  it('draws the water off where somebody says so: harder water keeps the finish, for more time and a squeegee in the van', () => {
+    const soft = { ...input, water: { ...input.water, conductivity: 900 } };
+    const [dripping, drawn] = [makePlan(soft), makePlan({ ...soft, overrides: { drying: 'squeegee' } })];
+    const asIs = ({ water }: typeof dripping) => water.options.find(({ way }) => way === 'as-is');
+    expect([asIs(dripping)?.meetsFinish, asIs(drawn)?.meetsFinish]).to.deep.equal([false, true]);
+    expect(asIs(drawn)?.residue).to.be.closeTo((asIs(dripping)?.residue ?? 0) / 5, 1e-9);
+    expect(drawn.priced.minutes - dripping.priced.minutes).to.be.closeTo(SQUEEGEE_MINUTES * 40, 1e-9);
+    expect([kitKeys(drawn).includes('squeegee'), kitKeys(dripping).includes('squeegee')]).to.deep.equal([true, false]);
+    expect([drawn.drying, dripping.drying]).to.deep.equal(['squeegee', 'drip-dry']);
   });
 
   it('isolates first unless somebody said otherwise', () => {

@@ -9,6 +9,7 @@ import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
 import type { WaterPlan, WaterWay } from '../water/plan.ts';
+import { DRYINGS, type Drying } from '../water/treatment.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
 import { highest } from './access.ts';
 import type { MethodPlan } from './choose.ts';
@@ -39,6 +40,8 @@ export interface ArrayPlan {
 export interface PlanOutput {
   arrays: ArrayPlan[];
   modules: number;
+  /** how the glass dries after the last rinse */
+  drying: Drying;
   water: WaterPlan;
   /** the way after any overruling, and its cost in minor units */
   waterWay: WaterWay;
@@ -83,7 +86,10 @@ export function makePlan(input: PlanInput): PlanOutput {
       stopped,
     }),
   );
-  const { modules, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(input, settled.map(workOfFace));
+  const { modules, drying, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(
+    input,
+    settled.map(workOfFace),
+  );
   const washed = settled.map(
     ({ face: { prepared } }, at): WashedArray => ({
       prepared,
@@ -99,6 +105,7 @@ export function makePlan(input: PlanInput): PlanOutput {
   return {
     arrays,
     modules,
+    drying,
     water,
     waterWay,
     waterCost,
@@ -117,6 +124,7 @@ export function makePlan(input: PlanInput): PlanOutput {
           brush: first.method.brush.choose,
           pole: Math.max(...done.map(({ method }) => method.pole.choose)),
           litres: water.litres,
+          squeegee: drying === 'squeegee',
           rungs: usedRungs(done),
           access: highest(done.map(({ method }) => method.access.choose)),
         })
@@ -208,7 +216,15 @@ function reasons(parts: ReasonParts): PlanOutput['reasons'] {
         },
         { name: bare('input-residue-limit'), value: water.residueLimit, kind: 'residue' },
       ],
-      drivers: [{ change: bare('change-squeegeed'), becomes: (way?.residue ?? 0) / 5 }],
+      drivers:
+        input.overrides.drying === 'squeegee'
+          ? []
+          : [
+              {
+                change: bare('change-squeegeed'),
+                becomes: ((way?.residue ?? 0) * DRYINGS.squeegee) / DRYINGS['drip-dry'],
+              },
+            ],
     },
     minutes: {
       what: bare('what-visit-minutes'),

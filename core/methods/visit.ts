@@ -1,10 +1,10 @@
 import type { HouseFigures } from '../assimilation/house.ts';
-import type { CleaningMethod, Effectiveness, Finish } from '../assumptions.ts';
+import { type CleaningMethod, type Effectiveness, type Finish, SQUEEGEE_MINUTES } from '../assumptions.ts';
 import type { CourseSetup } from '../courses/setup.ts';
 import { type PriceBook, type PricedVisit, priceVisit, type VisitWork } from '../quotes/price.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
-import { WATER_DEFAULTS } from '../water/treatment.ts';
+import { DRYINGS, type Drying, WATER_DEFAULTS } from '../water/treatment.ts';
 import type { Access } from './access.ts';
 import type { MethodPlan } from './choose.ts';
 import type { MethodInput } from './input.ts';
@@ -31,6 +31,8 @@ export interface PlanInput {
     waterWay?: WaterWay | undefined;
     visits?: number | undefined;
     isolate?: boolean | undefined;
+    /** how the glass dries after the last rinse; left to drip dry where nobody said otherwise */
+    drying?: Drying | undefined;
     /** by the id of the array */
     arrays?: Record<string, ArrayOverrides> | undefined;
   };
@@ -55,6 +57,7 @@ export type FaceWork = { input: MethodInput; method: MethodPlan; effectiveness: 
 /** One visit of a site: its water, its time and its price. */
 export interface Visit {
   modules: number;
+  drying: Drying;
   water: WaterPlan;
   /** the way after any overruling, and its cost in minor units */
   waterWay: WaterWay;
@@ -71,11 +74,14 @@ export function visitOf(input: PlanInput, faces: readonly FaceWork[]): Visit {
   const { ways } = rulesOf(input);
   const washed = faces.filter((face) => face !== null);
   const modules = total(washed.map((face) => face.input.modules));
-  const minutes = total(washed.map((face) => face.input.modules * face.method.minutesPerModule));
+  const drying = input.overrides.drying ?? 'drip-dry';
+  const wet = washed.filter(({ method }) => (method.litresPerModule ?? 0) > 0);
+  const drawnOff = drying === 'squeegee' ? SQUEEGEE_MINUTES * total(wet.map((face) => face.input.modules)) : 0;
+  const minutes = drawnOff + total(washed.map((face) => face.input.modules * face.method.minutesPerModule));
   const litres = total(washed.map((face) => face.input.modules * (face.method.litresPerModule ?? 0)));
   const capacity = WATER_DEFAULTS.resinCapacity * (input.house.resin ?? 1);
   const resin = { ...input.water.resin, capacity };
-  const water = planWater({ ...input.water, resin, litres, finish: input.finish });
+  const water = planWater({ ...input.water, resin, litres, finish: input.finish, filmThickness: DRYINGS[drying] });
   const waterWay = input.overrides.waterWay ?? water.recommended;
   const waterCost = water.options.find((option) => option.way === waterWay)?.cost ?? 0;
   const work: VisitWork = {
@@ -92,5 +98,5 @@ export function visitOf(input: PlanInput, faces: readonly FaceWork[]): Visit {
     machines: total([...new Set(washed.flatMap(({ method }) => method.ways))].map((way) => ways[way].perVisit)),
   };
   const [priced, pricedInPlan] = [priceVisit(work, input.prices), priceVisit(work, input.prices, true)];
-  return { modules, water, waterWay, waterCost, work, priced, pricedInPlan };
+  return { modules, drying, water, waterWay, waterCost, work, priced, pricedInPlan };
 }

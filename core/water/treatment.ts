@@ -51,6 +51,7 @@ export const residue = (conductivity: number, film: number): number => 0.65 * co
 /** How the glass dries, and the water that is left on it for that, mm. */
 export const DRYINGS = { 'drip-dry': WATER_DEFAULTS.filmThickness, squeegee: 0.02 } as const;
 export type Drying = keyof typeof DRYINGS;
+export const DRYING_KEYS = ['drip-dry', 'squeegee'] as const satisfies readonly Drying[];
 
 /**
  * Litres that a charge of mixed-bed resin takes from one conductivity to another; null where the water is good already.

@@ -192,7 +192,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
     );
     return { ...row, input: { ...input, arrays } };
   },
-  // 11 did not keep on how many modules a rung is climbed and what it hangs on, and washed every face.
+  // 11 did not keep on how many modules a rung is climbed and what it hangs on, washed every face, and let
+  // the glass drip dry.
   11: (row) => {
     const output = row.output as Part & { arrays: Part[] };
     const withConditions = (method: Part): Part => ({
@@ -205,7 +206,7 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
       recommended: withConditions(recommended as Part),
       stopped: null,
     }));
-    return { ...row, output: { ...output, arrays } };
+    return { ...row, output: { ...output, drying: 'drip-dry', arrays } };
   },
 };
 

@@ -5,7 +5,7 @@ import { FINISHES, type Finish } from '../../core/assumptions.ts';
 import { type WaterBenchInput, waterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../../core/water/treatment.ts';
-import { WATER_WORDS } from '../../words/en/labels.ts';
+import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
@@ -23,7 +23,6 @@ const KIT: Omit<WaterBenchInput, 'litres' | 'finish' | 'conductivity' | 'waterTe
     changeAt: 20,
     prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
   };
-const DRYING_WORDS: Record<Drying, string> = { 'drip-dry': 'left to drip dry', squeegee: 'squeegeed' };
 
 /** Water bench: every way to have water beside the others, over the source that there is and all that there may be. */
 export function WaterBench() {

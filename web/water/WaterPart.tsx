@@ -1,12 +1,14 @@
 import { Link } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
-import { WATER_WORDS } from '../../words/en/labels.ts';
+import type { Drying } from '../../core/water/treatment.ts';
+import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
+import { pairs } from '../parts/pairs.ts';
 
 /** The bench with what the plan went by. */
 function benchAddress({ input, finish, output }: Pick<Plan, 'input' | 'finish' | 'output'>): string {
@@ -25,7 +27,8 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
   const units = useUnits();
   const currency = useCurrency();
   const { water, waterWay } = plan.output;
-  const overruled = plan.overrides.waterWay;
+  const { overrides } = plan;
+  const overruled = overrides.waterWay;
   return (
     <>
       <h3>Water</h3>
@@ -80,6 +83,28 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
             busy={busy}
             onOverrule={(value, reason) => onOverrule({ ...plan.overrides, waterWay: { value, reason } })}
             onWithdraw={overruled && (() => onOverrule({ ...plan.overrides, waterWay: undefined }))}
+          />
+        )}
+      </Choice>
+      <Choice
+        what="The glass is"
+        value={DRYING_WORDS[plan.output.drying]}
+        because={
+          plan.output.drying === 'squeegee'
+            ? 'Drawn off, a fifth of the salts stays: harder water keeps the finish, and each module takes longer.'
+            : 'The gentlest, and no work. Drawn off with a squeegee a fifth of the salts would stay, for more time at each module.'
+        }
+        overruled={overrides.drying}
+        recommended={DRYING_WORDS['drip-dry']}
+      >
+        {onOverrule && (
+          <Overrule
+            what="how the glass dries"
+            options={pairs(DRYING_WORDS)}
+            current={plan.output.drying}
+            busy={busy}
+            onOverrule={(value, reason) => onOverrule({ ...overrides, drying: { value: value as Drying, reason } })}
+            onWithdraw={overrides.drying && (() => onOverrule({ ...overrides, drying: undefined }))}
           />
         )}
       </Choice>

@@ -7,6 +7,7 @@ import type { Access } from '../../core/methods/access.ts';
 import type { Rung } from '../../core/methods/rungs.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
+import type { Drying } from '../../core/water/treatment.ts';
 
 /** Words for the keys of the contract, as the trade says them. */
 export const SOIL_WORDS: Record<string, string> = {
@@ -67,6 +68,7 @@ export const SEVERITY_OF_DEFECT: Record<DefectSeverity, string> = {
   report: 'report',
   stop: 'stop, keep off',
 };
+export const DRYING_WORDS: Record<Drying, string> = { 'drip-dry': 'left to drip dry', squeegee: 'squeegeed' };
 export const WATER_WORDS: Record<WaterWay, string> = {
   'as-is': 'As it is',
   resin: 'Resin',
