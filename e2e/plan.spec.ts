@@ -46,8 +46,6 @@ test('another way is chosen from all of them beside each other, from where it is
   await expect(cloth).not.toContainText('chosen');
 });
 
-/** Presses a button and waits until the plan that it makes stands on the page. */
-const planned = (page: Page, press: () => Promise<void>) => answered(page, press);
 const pace = (page: Page): Locator => page.locator('.choice').filter({ hasText: 'Pace' }).first();
 
 test('the owner changes a limit: what it would change is seen, the next plan follows, and the plan before does not', async ({
@@ -85,7 +83,7 @@ test('the owner changes a limit: what it would change is seen, the next plan fol
 
   await page.goto(site);
   await expect(pace(page), 'the plan that was there').toContainText(`${minutes} min a module`);
-  await planned(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+  await answered(page, () => page.getByRole('button', { name: 'Plan again' }).click());
   await expect(pace(page)).toContainText(`${(2 * Number(minutes)).toFixed(2)} min a module`);
 
   await page.goto('/rules');
@@ -93,7 +91,7 @@ test('the owner changes a limit: what it would change is seen, the next plan fol
   await page.getByLabel('Why they are changed').fill('back to the house’s');
   await answered(page, () => page.getByRole('button', { name: 'Use these from now on' }).click());
   await page.goto(site);
-  await planned(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+  await answered(page, () => page.getByRole('button', { name: 'Plan again' }).click());
   await expect(pace(page)).toContainText(`${minutes} min a module`);
   expect(errors).toEqual([]);
 });
@@ -103,13 +101,13 @@ test('a face under snow is left out of the visit, and the plan says why', async 
   await signIn(page);
   await openSite(page, 'Hollow house', 'plan');
   await expect(pace(page)).toBeVisible();
-  await planned(page, async () => {
+  await answered(page, async () => {
     await page.getByLabel('Frost and snow').selectOption('snow');
   });
   await expect(page.getByRole('status').filter({ hasText: 'cannot be washed as things stand' })).toContainText(
     'Snow lies on the glass',
   );
-  await planned(page, async () => {
+  await answered(page, async () => {
     await page.getByLabel('Frost and snow').selectOption('none');
   });
   await expect(page.getByText('cannot be washed as things stand')).toHaveCount(0);
@@ -145,7 +143,7 @@ test('the section of a face says what a pole reaches, as ./pail compute reach do
   });
   const [, shown = ''] = said.match(/From there ([\d.]+) m of pole/) ?? [];
   expect(Math.abs(Number(shown) - (poleLength ?? 0))).toBeLessThan(0.15);
-  expect(said).toContain('modules are within reach before the eave');
+  expect(said).toContain('modules are within reach over the eave');
 
   await openSite(page, 'Pear Tree packing shed', 'plan');
   const shaded = page.getByRole('region', { name: 'Shaded face' });

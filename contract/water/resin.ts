@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { PLUMBINGS } from '../../core/water/resin.ts';
-import type { ReadingDoubt, ResinEntry, ResinFinding } from '../../core/water/resinLog.ts';
+import type { ResinEntry, ResinFinding } from '../../core/water/resinLog.ts';
 import { date, id, moment, price, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';
@@ -113,8 +113,6 @@ export const meterAnswer = z.object({
   litres: z.number().min(0),
 });
 export type MeterAnswer = z.infer<typeof meterAnswer>;
-
-export const doubtsAnswer = z.object({ doubts: z.array(said<ReadingDoubt>()) });
 
 export const resinEndpoints = {
   readResin: endpoint({

@@ -7,9 +7,8 @@ import { HAND_RUNGS, type HandRung } from './rungs.ts';
 
 /** What the soils of a face ask for. */
 export interface FaceFacts {
-  /** something grows; of that lichen */
+  /** algae, moss or lichen */
   grows: boolean;
-  lichen: boolean;
   /** lichen, or anything else that comes off under a blade alone */
   bladeWork: boolean;
   soaking: boolean;
@@ -51,7 +50,6 @@ export function factsOf(input: Pick<MethodInput, 'soils' | 'modules' | 'tested'>
   ) as FaceFacts['modules'];
   return {
     grows: has(({ kind }) => GROWS.includes(kind)),
-    lichen: has(({ kind }) => kind === 'lichen'),
     bladeWork: has(FOR.blade),
     soaking: has(({ bond }) => bond === 'soak' || bond === 'blade'),
     sticky: has(FOR.soap),

@@ -1,5 +1,5 @@
 import { EAVE_OVERHANG, HAND_HEIGHT, LONGEST_POLE, NECK, POLE_WEIGHT, STAND_OFF } from '../assumptions.ts';
-import { poleReach } from './reach.ts';
+import { poleReach, type Reach, type ReachInput } from './reach.ts';
 
 export interface FaceSection {
   /** metres */
@@ -31,6 +31,12 @@ export const USUAL_PLACES = Array.from(
   (_, index) => STAND_OFF.least + index * STEP,
 );
 
+/** What a pole reaches in the hands of somebody who stands there: overhang, hands and neck by the house (C16). */
+export const reachByHand = (
+  place: Pick<ReachInput, 'eaveHeight' | 'roofTilt' | 'standOff' | 'slopeDistance'>,
+  longest = LONGEST_POLE,
+): Reach => poleReach({ ...place, overhang: EAVE_OVERHANG, handHeight: HAND_HEIGHT, poleMax: longest, neck: NECK });
+
 /**
  * The shortest pole with which the far edge of a face is brushed from the ground before its eave, tried from every
  * place where one can stand (C11), with an angled neck; null where none is short enough.
@@ -45,16 +51,8 @@ export function fromGround({
 }: FaceSection): GroundReach | null {
   let best: GroundReach | null = null;
   for (const standOff of standOffs.length > 0 ? standOffs : USUAL_PLACES) {
-    const { reachable, poleLength, lift } = poleReach({
-      eaveHeight,
-      overhang: EAVE_OVERHANG,
-      roofTilt: surfaceTilt,
-      standOff,
-      handHeight: HAND_HEIGHT,
-      slopeDistance: slopeLength,
-      poleMax: longest,
-      neck: NECK,
-    });
+    const place = { eaveHeight, roofTilt: surfaceTilt, standOff, slopeDistance: slopeLength };
+    const { reachable, poleLength, lift } = reachByHand(place, longest);
     if (!reachable || poleLength === null || lift === null) continue;
     if (best === null || poleLength < best.poleLength) best = { poleLength, standOff, lift };
   }
@@ -68,16 +66,7 @@ export function reachUpTheSlope(
   most: number,
 ): number {
   const reaches = (slopeDistance: number) =>
-    poleReach({
-      eaveHeight,
-      overhang: EAVE_OVERHANG,
-      roofTilt: surfaceTilt,
-      standOff,
-      handHeight: HAND_HEIGHT,
-      slopeDistance,
-      poleMax: longest,
-      neck: NECK,
-    }).reachable;
+    reachByHand({ eaveHeight, roofTilt: surfaceTilt, standOff, slopeDistance }, longest).reachable;
   let [reached, tried] = [0, 0];
   for (let at = 1; at * 0.01 <= most; at += 1) {
     tried = at * 0.01;

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
-import { SQUEEGEE_MINUTES } from '../assumptions.ts';
+import { type CleaningMethod, SQUEEGEE_MINUTES } from '../assumptions.ts';
 import { written } from '../findings.ts';
 import { examplePlan as input } from '../testing/examplePlan.ts';
+import type { MethodInput } from './input.ts';
 import { makePlan, usedRungs } from './plan.ts';
 
 const kitKeys = (plan: { kit: { key: string }[] }) => plan.kit.map(({ key }) => key);
@@ -60,6 +61,21 @@ describe('a plan for two faces', () => {
     expect(lifted.priced.lines.map(({ key }) => key)).to.include('access');
     expect(kitKeys(lifted)).to.include('access');
     expect(lifted.arrays[0]?.method.access.choose).to.equal('lift');
+  });
+
+  it('stops a way that was set by hand where it can hurt somebody, and nothing else that speaks against it', () => {
+    const set = (changes: Partial<MethodInput>, method: CleaningMethod) =>
+      makePlan({
+        ...input,
+        arrays: input.arrays.slice(0, 1).map((array) => ({ ...array, method: { ...array.method, ...changes } })),
+        overrides: { arrays: { sunny: { method } } },
+      }).arrays[0]?.stopped?.map(({ code }) => code) ?? null;
+    expect(set({ cold: 'snow' }, 'fed-pole')).to.deep.equal(['refused-snow']);
+    expect(set({ cold: 'frost' }, 'hose')).to.deep.equal(['refused-frost']);
+    expect(set({ groundOnly: true }, 'cloth')).to.deep.equal(['refused-ground-only']);
+    expect(set({ cracked: 1 }, 'rotary-head')).to.deep.equal(['refused-cracked']);
+    expect(set({}, 'rotary-head'), 'that we do not have one is for whoever chooses it to know').to.equal(null);
+    expect(set({ cold: 'frost' }, 'dry-brush')).to.equal(null);
   });
 
   it('asks about a stack of choices that cannot well be', () => {

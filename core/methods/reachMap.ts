@@ -1,8 +1,7 @@
-import { EAVE_OVERHANG, HAND_HEIGHT, LONGEST_POLE, MODULE_SIZE, NECK, STRIP_AT_EAVE } from '../assumptions.ts';
+import { EAVE_OVERHANG, HAND_HEIGHT, LONGEST_POLE, MODULE_SIZE, STRIP_AT_EAVE } from '../assumptions.ts';
 import { MODULE_GAP } from '../sites/section.ts';
 import { radians } from '../units/angles.ts';
-import { USUAL_PLACES } from './fromGround.ts';
-import { poleReach } from './reach.ts';
+import { reachByHand, USUAL_PLACES } from './fromGround.ts';
 
 /** From where a module is reached: before the eave, beside the gable, from behind the ridge, or from a walkway on the roof. */
 export const REACHED_FROM = ['eave', 'gable', 'behind', 'walkway'] as const;
@@ -144,8 +143,7 @@ const section = (
   input: { eaveHeight: number; roofTilt: number; standOff: number; slopeDistance: number },
   longest: number,
 ): ModuleReach | null => {
-  const hands = { overhang: EAVE_OVERHANG, handHeight: HAND_HEIGHT, poleMax: longest, neck: NECK };
-  const { reachable, poleLength, lift } = poleReach({ ...hands, ...input });
+  const { reachable, poleLength, lift } = reachByHand(input, longest);
   if (!reachable || poleLength === null || lift === null) return null;
   return { from, pole: poleLength, standOff: input.standOff, neck: lift };
 };

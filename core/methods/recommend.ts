@@ -22,6 +22,14 @@ import {
   weigh,
 } from './weigh.ts';
 
+/** Refusals that nobody overrules by choosing another way: height where none may climb, ice, weight on broken glass. */
+const HAZARDS: readonly WayRefusal['code'][] = [
+  'refused-snow',
+  'refused-frost',
+  'refused-ground-only',
+  'refused-cracked',
+];
+
 /** What is recommended for a face. */
 export interface Recommended {
   method: MethodPlan;
@@ -125,12 +133,23 @@ export function settle(input: PlanInput, faces: readonly Face[]): SettledFace[] 
     settled = faces.map((face, at) => {
       const recommended = recommend({ input, faces, now, at });
       const method = overrule(face, recommended.method, rules);
-      const stopped = face.own.method === undefined ? recommended.stopped : null;
+      const stopped = stoppedBy(face, recommended);
       const done = work(face, method);
       now = now.with(at, stopped === null ? done : null);
       return { face, recommended, method, effectiveness: done.effectiveness, stopped, ways: recommended.ways };
     });
   return settled;
+}
+
+/**
+ * Why a face is not washed as things stand. Who sets a way by hand has weighed what it does to the glass; what can hurt
+ * somebody stops it all the same, and with it a way that was set on an earlier day.
+ */
+function stoppedBy({ own }: Face, { stopped, ways }: Recommended): WayRefusal[] | null {
+  if (own.method === undefined) return stopped;
+  const refusals = ways.find(({ way }) => way === own.method)?.refusals ?? [];
+  const hazards = refusals.filter(({ code }) => HAZARDS.includes(code));
+  return hazards.length > 0 ? hazards : null;
 }
 
 /** The method with what was set by hand in place; what follows from the way and the access follows from those set. */

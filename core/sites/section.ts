@@ -22,17 +22,28 @@ export interface MeasuredSection {
   standOffs: number[];
 }
 
+/** Metres up the slope from the eave: to the lowest modules, to their far edge, and to the ridge. */
+export function slopeOf({
+  rows,
+  orientation,
+  sheet,
+}: Pick<DrawnFace, 'rows' | 'orientation'> & { sheet: { toEave: number | null; toRidge: number | null } }) {
+  const down = orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short;
+  const strip = sheet.toEave ?? STRIP_AT_EAVE;
+  const farEdge = strip + rows * (down + MODULE_GAP) - MODULE_GAP;
+  return { strip, farEdge, ridge: farEdge + (sheet.toRidge ?? STRIP_AT_EAVE) };
+}
+
 /**
  * The section of a face at right angles to its eave, from its drawing. What nobody has measured is taken from the house
  * assumptions: the strip under the lowest row, the overhang of the eave. Below the eave the drawing is the ground.
  */
 export function sectionOf({ rows, orientation, sheet }: DrawnFace): MeasuredSection {
   const pitch = (orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short) + MODULE_GAP;
-  const strip = sheet.toEave ?? STRIP_AT_EAVE;
-  const modulesDown = rows * pitch - MODULE_GAP;
-  const eave = sheet.origin.row * pitch + modulesDown + strip;
+  const { farEdge } = slopeOf({ rows, orientation, sheet: { ...sheet, toRidge: null } });
+  const eave = sheet.origin.row * pitch + farEdge;
   return {
-    slopeLength: strip + modulesDown,
+    slopeLength: farEdge,
     standOffs: sheet.things
       .filter(({ kind, y }) => kind === 'stand' && y > eave)
       .map(({ y }) => EAVE_OVERHANG + y - eave),

@@ -1,13 +1,14 @@
 import { useId, useState } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { EAVE_OVERHANG, HAND_HEIGHT, MODULE_SIZE, NECK, STAND_OFF, STRIP_AT_EAVE } from '../../core/assumptions.ts';
+import { EAVE_OVERHANG, HAND_HEIGHT, NECK, STAND_OFF } from '../../core/assumptions.ts';
 import type { MethodPlan } from '../../core/methods/choose.ts';
-import { momentAtHands, reachUpTheSlope } from '../../core/methods/fromGround.ts';
-import { poleReach } from '../../core/methods/reach.ts';
-import { type ReachedFrom, reachMap } from '../../core/methods/reachMap.ts';
+import { momentAtHands, reachByHand, reachUpTheSlope } from '../../core/methods/fromGround.ts';
+import { DEFAULT_CLEARANCE, type Reach } from '../../core/methods/reach.ts';
+import { reachMap } from '../../core/methods/reachMap.ts';
 import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
-import { MODULE_GAP } from '../../core/sites/section.ts';
+import { slopeOf } from '../../core/sites/section.ts';
 import { radians } from '../../core/units/angles.ts';
+import { REACHED_FROM_WORDS } from '../../words/en/labels.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
@@ -28,13 +29,6 @@ export function SectionPart(props: SectionPartProps) {
     </details>
   );
 }
-
-const FROM_WORDS: Record<ReachedFrom, string> = {
-  eave: 'before the eave',
-  gable: 'beside the gable',
-  behind: 'behind the ridge',
-  walkway: 'from the walkway',
-};
 
 function Section({ array, method, rules = HOUSE_RULES }: SectionPartProps) {
   const units = useUnits();
@@ -83,7 +77,8 @@ function Section({ array, method, rules = HOUSE_RULES }: SectionPartProps) {
       </p>
       {map.out.length === 0 ? (
         <p>
-          All {formatNumber(there, 0, units)} modules are within reach {used.map((from) => FROM_WORDS[from]).join(', ')}
+          All {formatNumber(there, 0, units)} modules are within reach{' '}
+          {used.map((from) => REACHED_FROM_WORDS[from]).join(', ')}
           {map.drawn ? ', from the places drawn' : ', wherever one may stand: no place is drawn yet'}.
         </p>
       ) : (
@@ -104,32 +99,15 @@ function Section({ array, method, rules = HOUSE_RULES }: SectionPartProps) {
   );
 }
 
-/** Metres up the slope from the eave: where the modules begin and end, and the ridge. */
-function slopeOf({ rows, orientation, sheet }: SolarArray) {
-  const down = orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short;
-  const strip = sheet.toEave ?? STRIP_AT_EAVE;
-  const farEdge = strip + rows * (down + MODULE_GAP) - MODULE_GAP;
-  return { strip, farEdge, ridge: farEdge + (sheet.toRidge ?? STRIP_AT_EAVE) };
-}
-
-const poleTo = ({ eaveHeight, tilt }: SolarArray, standOff: number, slopeDistance: number, longest: number) =>
-  poleReach({
-    eaveHeight,
-    overhang: EAVE_OVERHANG,
-    roofTilt: tilt,
-    standOff,
-    handHeight: HAND_HEIGHT,
-    slopeDistance,
-    poleMax: longest,
-    neck: NECK,
-  });
+const poleTo = ({ eaveHeight, tilt }: SolarArray, standOff: number, slopeDistance: number, longest: number): Reach =>
+  reachByHand({ eaveHeight, roofTilt: tilt, standOff, slopeDistance }, longest);
 
 interface DrawnProps {
   array: SolarArray;
   slope: ReturnType<typeof slopeOf>;
   standOff: number;
   reached: number;
-  far: ReturnType<typeof poleTo>;
+  far: Reach;
   longest: number;
 }
 
@@ -149,7 +127,7 @@ function Drawn({ array, slope, standOff, reached, far, longest }: DrawnProps) {
   const brush = at(far.reachable ? slope.farEdge : reached);
   const pole = poleTo(array, standOff, far.reachable ? slope.farEdge : reached, longest);
   const bent = (pole.lift ?? 0) > 0;
-  const rise = array.eaveHeight + 0.05 - HAND_HEIGHT;
+  const rise = array.eaveHeight + DEFAULT_CLEARANCE - HAND_HEIGHT;
   const angle = Math.atan2(rise, standOff - EAVE_OVERHANG);
   const end = bent
     ? {

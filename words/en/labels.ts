@@ -4,6 +4,7 @@ import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.
 import type { FittedKind } from '../../core/inspections/fittings.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { Access } from '../../core/methods/access.ts';
+import type { ReachedFrom } from '../../core/methods/reachMap.ts';
 import type { Rung } from '../../core/methods/rungs.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
@@ -81,6 +82,13 @@ export const ACCESS_WORDS: Record<Access, string> = {
   lift: 'from a lift or scaffold',
   'hand-height': 'at hand height',
   walkway: 'from a walkway',
+};
+/** From where a pole reaches modules. */
+export const REACHED_FROM_WORDS: Record<ReachedFrom, string> = {
+  eave: 'over the eave',
+  gable: 'over the gable',
+  behind: 'over the ridge from behind',
+  walkway: 'from the walkway',
 };
 export const RUNG_WORDS: Record<Rung, string> = {
   water: 'Water',

@@ -1,18 +1,11 @@
-import type { ReachedFrom } from '../../core/methods/reachMap.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { MethodFinding, Words } from '../language.ts';
+import { REACHED_FROM_WORDS } from './labels.ts';
 import { METHOD_WORDS } from './ways.ts';
 
 const BY_HAND_AT_THE_GLASS = 'by hand at the glass, and the work is done from the ground';
 
 const lower = (words: string): string => words.toLowerCase();
-
-const FROM_WORDS: Record<ReachedFrom, string> = {
-  eave: 'over the eave',
-  gable: 'over the gable',
-  behind: 'over the ridge from behind',
-  walkway: 'from the walkway',
-};
 
 export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
   'method-waterless': () => 'No water may be used here: dry brushing, which leaves about half of what is bonded.',
@@ -54,7 +47,7 @@ export const methods: Omit<Words<MethodFinding>, 'written' | 'by-hand'> = {
   'pole-by-section': ({ length, drawn, standOff, neck }, say) =>
     `By the section ${say.quantity(length, 'length', 0)} of pole reach the far edge from ${drawn ? 'the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
   'pole-reaches': ({ from, length, drawn, standOff, neck }, say) =>
-    `By the section ${say.quantity(length, 'length', 0)} of pole reach the farthest module ${FROM_WORDS[from]}, ${drawn ? 'from the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
+    `By the section ${say.quantity(length, 'length', 0)} of pole reach the farthest module ${REACHED_FROM_WORDS[from]}, ${drawn ? 'from the standing place drawn, ' : ''}about ${say.quantity(standOff, 'length', 0)} off the wall${neck > 0 ? `, the last ${say.number(Math.ceil(neck * 100))} cm by an angled neck` : ''}; nobody leaves the ground.`,
   'pole-walkway': () => 'Over the glass from the walkway.',
   'pole-short': () => 'A short pole keeps the back straight.',
   'pole-none': () => 'The line is fitted: nothing is carried.',
