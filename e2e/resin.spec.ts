@@ -23,7 +23,7 @@ test.describe
         await page.getByLabel('Name of a vessel').fill(name);
         await page.getByLabel('Resin in it').fill(litres);
         await answered(page, () => page.getByRole('button', { name: 'Add the vessel' }).click());
-        await expect(page.getByText(new RegExp(`${name}, 25 L`))).toBeVisible();
+        await expect(page.getByText(new RegExp(`${name}, 25\\sL`))).toBeVisible();
       }
       await page.getByLabel('Plumbed').selectOption('side-by-side');
       await expect(page.getByText('both break through together')).toBeVisible();

@@ -131,7 +131,7 @@ export function settle(input: PlanInput, faces: readonly Face[]): SettledFace[] 
   let settled: SettledFace[] = [];
   for (let sweep = 0; sweep < Math.min(2, faces.length); sweep += 1)
     settled = faces.map((face, at) => {
-      const recommended = recommend({ input, faces, now, at });
+      const recommended = recommend({ input, figures, faces, now, at });
       const method = overrule(face, recommended.method, rules);
       const stopped = stoppedBy(face, recommended);
       const done = work(face, method);

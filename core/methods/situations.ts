@@ -5,6 +5,7 @@ import { EXAMPLE_FACE } from '../sites/example.ts';
 import { CLEAN_GLASS, type LayeredState } from '../soiling/layered.ts';
 import type { Access } from './access.ts';
 import type { MethodInput } from './input.ts';
+import { MADE_UP_FIRM } from './madeUpFirm.ts';
 import { settle } from './recommend.ts';
 import { houseBy, type MethodRules } from './rules.ts';
 import type { Rung } from './rungs.ts';
@@ -156,19 +157,6 @@ const FACE: MethodInput = {
   bladeAgreed: false,
 };
 
-/** Prices of a made-up contractor, in minor units. */
-const PRICES = {
-  hourlyRate: 32_000,
-  crew: 2,
-  travelPerKm: 650,
-  consumablesPerModule: 350,
-  accessEquipment: 280_000,
-  minimumCharge: 0,
-  riskShare: 0.15,
-  planDiscount: 0.1,
-  taxRate: 0.15,
-};
-
 function inputOf(situation: Situation, rules: MethodRules) {
   const method: MethodInput = {
     ...FACE,
@@ -182,17 +170,7 @@ function inputOf(situation: Situation, rules: MethodRules) {
     house: houseBy(rules),
     rules: { ...rules, ways },
     finish: method.finish,
-    water: {
-      conductivity: 900,
-      waterTemperature: 18,
-      carbonDioxide: 5,
-      boughtConductivity: 8,
-      resin: { litres: 25, utilisation: 0.95 },
-      osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
-      changeAt: 20,
-      prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
-    },
-    prices: PRICES,
+    ...MADE_UP_FIRM,
     travelKm: 20,
     travelMinutes: 30,
     valuePerKWh: situation.value ?? 228,

@@ -7,7 +7,7 @@ import { workOfFace } from './plan.ts';
 import { settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { PlanInput } from './visit.ts';
-import { contenders, facesOf, judgeWays, type WeighedWay, weigh } from './weigh.ts';
+import { contenders, facesOf, figuresOf, judgeWays, type WeighedWay, weigh } from './weigh.ts';
 
 /** What is to be said of the ways beside each other; minor units. */
 export type WaysFinding =
@@ -67,7 +67,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
   const chosen = settled[at]?.method.method.choose as CleaningMethod;
   // Minutes that somebody set are those of the way that was chosen.
   const { minutesPerModule } = face.own;
-  const weighing = { input, faces, now: settled.map(workOfFace), at };
+  const weighing = { input, figures: figuresOf(input), faces, now: settled.map(workOfFace), at };
   const weighed = judgeWays(weighing, (way, method) =>
     way === chosen && minutesPerModule !== undefined ? { ...method, minutesPerModule } : method,
   ).map((way) => weigh(weighing, way));

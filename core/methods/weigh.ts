@@ -106,17 +106,23 @@ function accessByHand(input: MethodInput, { method, access }: ArrayOverrides, ru
 /** What weighing a face goes by: all faces, what is done on them as things stand, and which of them it is. */
 export interface Weighing {
   input: PlanInput;
+  /** what each way takes off, as the plan goes by it */
+  figures: Record<CleaningMethod, Effectiveness>;
   faces: readonly Face[];
   now: readonly FaceWork[];
   at: number;
 }
 
 /** One method for a face beside what is done on the others: what it takes off, and the visit. */
-export function judge({ input, faces, now, at }: Weighing, wanted: Wanted, changed?: MethodPlan): JudgedMethod {
+export function judge(
+  { input, figures, faces, now, at }: Weighing,
+  wanted: Wanted,
+  changed?: MethodPlan,
+): JudgedMethod {
   const face = faces[at] as Face;
   const rules = rulesOf(input);
   const method = changed ?? methodOf(face.input, wanted, rules);
-  const effectiveness = takenBy(method, face.input.modules, figuresOf(input));
+  const effectiveness = takenBy(method, face.input.modules, figures);
   const takesOff = face.takesOff(effectiveness);
   return {
     wanted,

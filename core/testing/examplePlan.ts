@@ -1,6 +1,7 @@
 import { HOUSE } from '../assimilation/house.ts';
 import type { Soil } from '../inspections/soil.ts';
 import type { MethodInput } from '../methods/input.ts';
+import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
 import type { PlanInput } from '../methods/visit.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
 import { exampleMembers, exampleYear } from './exampleAhead.ts';
@@ -30,16 +31,7 @@ export const exampleFace = (soils: Soil[], changes: Partial<MethodInput> = {}): 
 });
 
 /** A borehole, a resin vessel and a membrane. */
-export const exampleWater: PlanInput['water'] = {
-  conductivity: 900,
-  waterTemperature: 18,
-  carbonDioxide: 5,
-  boughtConductivity: 8,
-  resin: { litres: 25, utilisation: 0.95 },
-  osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
-  changeAt: 20,
-  prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
-};
+export const exampleWater: PlanInput['water'] = MADE_UP_FIRM.water;
 
 /** The same year ahead with lichen on the glass. */
 export const exampleLichenYear: PlanInput['arrays'][number]['courses'] = {
@@ -67,17 +59,7 @@ export const examplePlan: PlanInput = {
   house: HOUSE,
   finish: 'output',
   water: exampleWater,
-  prices: {
-    hourlyRate: 32_000,
-    crew: 2,
-    travelPerKm: 650,
-    consumablesPerModule: 350,
-    accessEquipment: 280_000,
-    minimumCharge: 0,
-    riskShare: 0.15,
-    planDiscount: 0.1,
-    taxRate: 0.15,
-  },
+  prices: MADE_UP_FIRM.prices,
   travelKm: 30,
   travelMinutes: 40,
   valuePerKWh: 228,

@@ -106,6 +106,16 @@ describe('the vessels of resin', () => {
     expect(await used()).to.be.closeTo(before / known.ours, 1e-9);
   });
 
+  it('follow each other though the clocks of two phones are apart', async () => {
+    const { entries } = await read();
+    const last = Date.parse(entries[0].at);
+    const at = new Date(last - 5 * 60_000).toISOString();
+    const told = { id: randomUUID(), at, told: reading(20, 1) };
+    const { entries: after } = await owner.must('POST', '/api/resin/entries', told);
+    expect(after[0].id).to.equal(told.id);
+    expect(Date.parse(after[0].at)).to.be.above(last);
+  });
+
   it('do not go back in time, and name the field', async () => {
     const late = await tell(3, reading(10, 1));
     expect([late.status, late.body.issues[0].path]).to.deep.equal([400, 'at']);
@@ -122,8 +132,7 @@ describe('the vessels of resin', () => {
     expect((await crew.send('POST', '/api/resin/vessels', vessel)).status).to.equal(403);
   });
 
-  it('keep their log as it was written', async () => {
-    await owner.must('GET', '/api/resin');
+  it('say that no meter is there, where none is', async () => {
     const { body, status } = await owner.send('GET', '/api/resin/meter');
     expect(status).to.equal(409);
     expect(body.detail).to.include('No meter');

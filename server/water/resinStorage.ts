@@ -6,8 +6,8 @@ import { type Connection, json, type Transaction } from '../storage/database.ts'
 
 type NamedEntry = ResinEntry & { by: string; sure: boolean };
 
-/** Years of readings: what lies further back says nothing of what is in the vessels now. */
-const MOST = 1000;
+/** Years of readings: what was read further back says nothing of what is in the vessels now. */
+const MOST_READINGS = 1000;
 
 export const insertVessel = (trx: Transaction, row: Vessel & { madeAt: Date; by: string }): Promise<unknown> =>
   trx('vessels').insert(row);
@@ -20,14 +20,19 @@ export const insertResinEntry = (
   { told, ...row }: { id: string; at: string; by: string; sure: boolean; told: z.infer<typeof resinTold> },
 ): Promise<unknown> => trx('resin_entries').insert({ ...row, kind: told.kind, told: json(told) });
 
-/** The log, the newest first. */
+/** The log, the newest first: of the readings the last ones, and everything else that ever happened. */
 export async function resinEntries(connection: Connection): Promise<NamedEntry[]> {
+  const readings = connection('resin_entries')
+    .where({ kind: 'reading' })
+    .orderBy('at', 'desc')
+    .limit(MOST_READINGS)
+    .select('id');
   const rows = await withPerson(connection('resin_entries'), 'resin_entries.by')
+    .where((either) => either.whereNot('resin_entries.kind', 'reading').orWhereIn('resin_entries.id', readings))
     .orderBy([
       { column: 'resin_entries.at', order: 'desc' },
       { column: 'resin_entries.id', order: 'desc' },
     ])
-    .limit(MOST)
     .select('resin_entries.id', 'resin_entries.at', 'resin_entries.told', 'resin_entries.sure', 'people.name as by');
   return rows.map(
     ({ id, at, by, sure, told }) => ({ id, at: iso(at), by, sure, ...resinTold.parse(told) }) as NamedEntry,

@@ -22,6 +22,10 @@ type Endpoints = typeof resinEndpoints;
 
 /** What the source is taken to be where nobody has read it, uS/cm. */
 const USUAL_BEFORE = 500;
+/** How far the clocks of two phones may be apart, ms: what comes after another entry follows it all the same. */
+const CLOCKS_APART = 15 * 60_000;
+/** Entries that are shown. */
+const SHOWN = 200;
 /** Jobs ahead that are looked at for the one in which the resin runs out. */
 const MOST_AHEAD = 40;
 
@@ -48,7 +52,7 @@ export async function readResin(context: Context, connection: Connection = conte
   }));
   return {
     vessels: of.vessels as ResinView['vessels'],
-    entries,
+    entries: entries.slice(0, SHOWN),
     standing,
     ahead: { jobs, ...(standing ? runsOutAt(standing.left, jobs) : { likely: null, earliest: null }) },
     changeAt: of.changeAt,
@@ -97,7 +101,9 @@ export function addResinEntry(context: Context, body: BodyOf<Endpoints['addResin
             doubts as never,
           );
       }
-      await insertResinEntry(trx, { id, at, told, sure, by: context.person.id });
+      const last = entries.at(-1)?.at ?? at;
+      const when = Date.parse(at) > Date.parse(last) ? at : new Date(Date.parse(last) + 1).toISOString();
+      await insertResinEntry(trx, { id, at: when, told, sure, by: context.person.id });
     });
     return readResin(context, trx);
   });
@@ -123,7 +129,8 @@ function mustFit(
   }
   const last = entries.at(-1);
   if (last === undefined) throw outOfOrder('Say first which vessel is the lead and which the lag.');
-  if (Date.parse(at) < Date.parse(last.at)) throw invalid('at', `must not lie before the entry of ${last.at}`);
+  if (Date.parse(at) < Date.parse(last.at) - CLOCKS_APART)
+    throw invalid('at', `must not lie before the entry of ${last.at}`);
 }
 
 export async function readMeter(context: Context): Promise<MeterAnswer> {

@@ -5,7 +5,8 @@ import { note, text } from '../../contract/common.ts';
 import { type ResinView, vesselFields } from '../../contract/water/resin.ts';
 import { bare } from '../../core/findings.ts';
 import { PLUMBINGS } from '../../core/water/resin.ts';
-import { useDo, useSay, useSession } from '../api/hooks.ts';
+import { formatQuantity } from '../../words/format.ts';
+import { useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
@@ -43,6 +44,7 @@ export function SetUpForm({
 }
 
 function VesselForm({ view }: { view: ResinView }) {
+  const units = useUnits();
   const draft = useDraftForm(`resin.vessel.${view.vessels.length}`, vesselFields, {
     name: '',
     litres: '' as never as number,
@@ -55,7 +57,13 @@ function VesselForm({ view }: { view: ResinView }) {
         onSubmit={(values: z.output<typeof vesselFields>, id) => add.mutate({ body: { ...values, id } })}
       >
         <h2>Vessels</h2>
-        {view.vessels.length > 0 && <p>{view.vessels.map(({ name, litres }) => `${name}, ${litres} L`).join(' · ')}</p>}
+        {view.vessels.length > 0 && (
+          <p>
+            {view.vessels
+              .map(({ name, litres }) => `${name}, ${formatQuantity(litres, 'volume', units, 0)}`)
+              .join(' · ')}
+          </p>
+        )}
         <div className="form-grid">
           <TextField name="name" label="Name of a vessel" />
           <NumberField name="litres" label="Resin in it" kind="volume" />

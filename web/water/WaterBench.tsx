@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { FINISHES, type Finish } from '../../core/assumptions.ts';
+import { MADE_UP_FIRM } from '../../core/methods/madeUpFirm.ts';
 import { type WaterBenchInput, waterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../../core/water/treatment.ts';
@@ -11,18 +12,12 @@ import { minorDigits } from '../../words/money.ts';
 import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Waiting } from '../parts/states.tsx';
+import { WaterOptions } from './WaterOptions.tsx';
 
 const WaterCurves = lazy(() => import('./WaterCurves.tsx'));
 
 /** Kit and prices to begin with, for whoever has none entered; minor units. */
-const KIT: Omit<WaterBenchInput, 'litres' | 'finish' | 'conductivity' | 'waterTemperature' | 'carbonDioxide' | 'van'> =
-  {
-    boughtConductivity: 8,
-    resin: { litres: 25, utilisation: 0.95 },
-    osmosis: { rejection: 0.96, recovery: 0.45, permeateFlow25: 300 },
-    changeAt: 20,
-    prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
-  };
+const { conductivity: _, waterTemperature: __, carbonDioxide: ___, ...KIT } = MADE_UP_FIRM.water;
 
 /** Water bench: every way to have water beside the others, over the source that there is and all that there may be. */
 export function WaterBench() {
@@ -123,44 +118,7 @@ function Bench({ kit }: { kit: typeof KIT }) {
           ))}
           {bench.crossings.length === 0 && <li>One way is the cheapest for every source.</li>}
         </ul>
-        <table className="table row-cards">
-          <thead>
-            <tr>
-              <th>With this source</th>
-              <th className="number">On the glass</th>
-              <th className="number">Salts left</th>
-              <th>Finish</th>
-              <th className="number">Drawn</th>
-              <th className="number">Resin fill</th>
-              <th className="number">This job</th>
-            </tr>
-          </thead>
-          <tbody>
-            {job.options.map((option) => (
-              <tr key={option.way} aria-current={option.way === job.recommended || undefined}>
-                <td>{WATER_WORDS[option.way]}</td>
-                <td className="number" data-label="On the glass">
-                  {formatQuantity(option.conductivity, 'conductivity', units)}
-                </td>
-                <td className="number" data-label="Salts left">
-                  {formatQuantity(option.residue, 'residue', units)}
-                </td>
-                <td className={option.meetsFinish ? 'meets' : 'miss'} data-label="Finish">
-                  {option.meetsFinish ? 'kept' : 'missed'}
-                </td>
-                <td className="number" data-label="Drawn">
-                  {formatQuantity(option.drawn, 'volume', units, 0)}
-                </td>
-                <td className="number" data-label="Resin fill">
-                  {option.chargeUsed === null ? '' : formatQuantity(option.chargeUsed, 'fraction', units, 0)}
-                </td>
-                <td className="number" data-label="This job">
-                  {formatMoney(option.cost, currency, units)}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <WaterOptions options={job.options} chosen={job.recommended} what="With this source" cost="This job" />
         {job.warnings.map((warning) => (
           <p className="notice" key={warning.code}>
             {say.finding(warning)}

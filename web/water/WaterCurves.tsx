@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { WaterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS, type WaterWay } from '../../core/water/plan.ts';
@@ -24,15 +25,6 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
       conductivity: point.conductivity,
       ...Object.fromEntries(WATER_WAYS.map((way) => [way, Math.max(least, point.ways[way][of])])),
     }));
-  const axis = {
-    type: 'number' as const,
-    dataKey: 'conductivity',
-    scale: 'log' as const,
-    domain: [TICKS[0] as number, TICKS.at(-1) as number],
-    ticks: TICKS,
-    allowDataOverflow: true,
-    tick: { fill: '#4c5853', fontSize: 12 },
-  };
   const lines = WATER_WAYS.filter((way) => job.options.some((option) => option.way === way)).map((way) => (
     <Line
       key={way}
@@ -74,57 +66,73 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
           ))}
         </span>
       </figcaption>
-      <ResponsiveContainer width="100%" height={210}>
-        <LineChart
-          data={rows('costPer1000', 1)}
-          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
-          accessibilityLayer={false}
-        >
-          <CartesianGrid stroke="#e2dcca" />
-          <XAxis {...axis} />
-          <YAxis
-            scale="log"
-            domain={['auto', 'auto']}
-            width={84}
-            tickFormatter={(value: number) => formatMoney(value, currency, units, 0)}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
-          />
-          {crossings}
-          {here}
-          {lines}
-        </LineChart>
-      </ResponsiveContainer>
+      <Over
+        rows={rows('costPer1000', 1)}
+        height={210}
+        least="auto"
+        say={(value) => formatMoney(value, currency, units, 0)}
+      >
+        {crossings}
+        {here}
+        {lines}
+      </Over>
       <figcaption>Salts left on the glass, mg/m²; the finish allows what lies under the line</figcaption>
-      <ResponsiveContainer width="100%" height={190}>
-        <LineChart
-          data={rows('residue', 0.1)}
-          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
-          accessibilityLayer={false}
-        >
-          <CartesianGrid stroke="#e2dcca" />
-          <XAxis {...axis} />
-          <YAxis
-            scale="log"
-            domain={[0.1, 'auto']}
-            width={84}
-            tickFormatter={(value: number) => formatNumber(value, value < 1 ? 1 : 0, units)}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
-          />
-          <ReferenceLine
-            y={job.residueLimit}
-            stroke="#9b2c12"
-            strokeWidth={2}
-            label={{
-              value: `finish: ${formatNumber(job.residueLimit, 0, units)} mg/m²`,
-              position: 'insideTopLeft',
-              fontSize: 12,
-              fill: '#9b2c12',
-            }}
-          />
-          {here}
-          {lines}
-        </LineChart>
-      </ResponsiveContainer>
+      <Over
+        rows={rows('residue', 0.1)}
+        height={190}
+        least={0.1}
+        say={(value) => formatNumber(value, value < 1 ? 1 : 0, units)}
+      >
+        <ReferenceLine
+          y={job.residueLimit}
+          stroke="#9b2c12"
+          strokeWidth={2}
+          label={{
+            value: `finish: ${formatNumber(job.residueLimit, 0, units)} mg/m²`,
+            position: 'insideTopLeft',
+            fontSize: 12,
+            fill: '#9b2c12',
+          }}
+        />
+        {here}
+        {lines}
+      </Over>
     </figure>
+  );
+}
+
+const TICK = { fill: '#4c5853', fontSize: 12 };
+
+/** Lines over the conductivity of the source, both axes on a logarithm. */
+function Over({
+  rows,
+  height,
+  least,
+  say,
+  children,
+}: {
+  rows: object[];
+  height: number;
+  least: number | 'auto';
+  say: (value: number) => string;
+  children: ReactNode;
+}) {
+  return (
+    <ResponsiveContainer width="100%" height={height}>
+      <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 6 }} accessibilityLayer={false}>
+        <CartesianGrid stroke="#e2dcca" />
+        <XAxis
+          type="number"
+          dataKey="conductivity"
+          scale="log"
+          domain={[TICKS[0] as number, TICKS.at(-1) as number]}
+          ticks={TICKS}
+          allowDataOverflow
+          tick={TICK}
+        />
+        <YAxis scale="log" domain={[least, 'auto']} width={84} tickFormatter={say} tick={TICK} />
+        {children}
+      </LineChart>
+    </ResponsiveContainer>
   );
 }

@@ -3,12 +3,12 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Drying } from '../../core/water/treatment.ts';
 import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
-import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
+import { useSay } from '../api/hooks.ts';
 import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
+import { WaterOptions } from './WaterOptions.tsx';
 
 /** The bench with what the plan went by. */
 function benchAddress({ input, finish, output }: Pick<Plan, 'input' | 'finish' | 'output'>): string {
@@ -24,8 +24,6 @@ function benchAddress({ input, finish, output }: Pick<Plan, 'input' | 'finish' |
 /** The ways to have water, side by side: what each leaves on the glass against the finish, and what it costs. */
 export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
   const say = useSay();
-  const units = useUnits();
-  const currency = useCurrency();
   const { water, waterWay } = plan.output;
   const { overrides } = plan;
   const overruled = overrides.waterWay;
@@ -36,38 +34,7 @@ export function WaterPart({ plan, onOverrule, busy }: PlanPartProps) {
         <Link to={benchAddress(plan)}>Try it on the water bench</Link>{' '}
         <span className="quiet">with this source, these litres and this finish</span>
       </p>
-      <table className="table">
-        <thead>
-          <tr>
-            <th>Way</th>
-            <th className="number">On the glass</th>
-            <th className="number">Salts left</th>
-            <th>Finish</th>
-            <th className="number">Drawn</th>
-            <th className="number">Resin fill</th>
-            <th className="number">This visit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {water.options.map((option) => (
-            <tr
-              key={option.way}
-              className={`water-row ${option.way === waterWay ? 'chosen' : ''}`}
-              aria-current={option.way === waterWay || undefined}
-            >
-              <td>{WATER_WORDS[option.way]}</td>
-              <td className="number">{formatQuantity(option.conductivity, 'conductivity', units)}</td>
-              <td className="number">{formatQuantity(option.residue, 'residue', units)}</td>
-              <td className={option.meetsFinish ? 'meets' : 'miss'}>{option.meetsFinish ? 'kept' : 'missed'}</td>
-              <td className="number">{formatQuantity(option.drawn, 'volume', units)}</td>
-              <td className="number">
-                {option.chargeUsed === null ? '' : formatQuantity(option.chargeUsed, 'fraction', units, 0)}
-              </td>
-              <td className="number">{formatMoney(option.cost, currency, units)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <WaterOptions options={water.options} chosen={waterWay} what="Way" cost="This visit" />
       <Choice
         what="Water"
         value={WATER_WORDS[waterWay] ?? waterWay}
