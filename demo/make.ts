@@ -28,7 +28,8 @@ type Site = Bundle['sites'][number];
 type Round = NonNullable<Site['rounds']>[number];
 type Entry = NonNullable<NonNullable<Round['job']>['entries']>[number];
 
-const FOLDER = import.meta.dirname;
+/** Where the files go; another folder to see what would be made. */
+const FOLDER = process.argv[2] ?? import.meta.dirname;
 const ANCHOR = '2026-11-02';
 /** Minutes after which more people come to the brush. */
 const MOST_AT_BRUSH = 300;

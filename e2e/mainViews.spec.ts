@@ -15,7 +15,7 @@ test('every main view of the desk opens without a console error and without a gr
   for (const [path, sign] of [
     ['/', 'To chase'],
     ['/sites', 'Thornfield cellar'],
-    ['/sites/new', 'Energy and water'],
+    ['/sites/new', 'Energy, water and access'],
     ['/quick', 'Open enquiries'],
     ['/quotes', '1001.1'],
     ['/company', 'Water kit'],

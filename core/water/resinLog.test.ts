@@ -110,7 +110,9 @@ describe('the log of the vessels', () => {
 
   it('says that the final water is over, and that the exchange is near', () => {
     const codes = standing([setUp(), reading(620, 800, 400, 25)]).findings.map(({ code }) => code);
-    expect(codes).to.include.members(['resin-final-over', 'resin-rotate-soon']);
+    expect(codes).to.include('resin-final-over').and.to.include('resin-spent');
+    const soon = standing([setUp(), reading(600, 800, 70, 1)]).findings;
+    expect(soon.map(({ code }) => code)).to.deep.equal(['resin-rotate-soon']);
     expect(standing([setUp()]).findings).to.deep.equal([]);
   });
 

@@ -58,7 +58,7 @@ export interface ChargeOnRecord extends Fill {
 }
 
 export type ResinFinding =
-  | Bare<'resin-side-by-side' | 'resin-plumbed-side-by-side' | 'resin-single'>
+  | Bare<'resin-side-by-side' | 'resin-plumbed-side-by-side' | 'resin-single' | 'resin-spent'>
   /** uS/cm: what the final water reads, and at which the resin is changed */
   | Finding<'resin-final-over', { after: number; changeAt: number }>
   /** litres until the exchange */
@@ -225,12 +225,15 @@ function findingsOf(now: Folded, left: Spread, sideBySide: number, { changeAt }:
   if (sideBySide > SIDE_BY_SIDE_FROM) findings.push(bare('resin-side-by-side'));
   if (after !== null && after >= changeAt) findings.push({ code: 'resin-final-over', params: { after, changeAt } });
   const whole = now.lead.asLead + left.p50;
-  if (left.p10 < SOON * whole) findings.push({ code: 'resin-rotate-soon', params: { low: left.p10, high: left.p90 } });
+  if (left.p90 < SPENT * whole) findings.push(bare('resin-spent'));
+  else if (left.p10 < SOON * whole)
+    findings.push({ code: 'resin-rotate-soon', params: { low: left.p10, high: left.p90 } });
   return findings;
 }
 
-/** Share of a charge under which its exchange is said to be near. */
+/** Shares of a charge under which its exchange is said to be near, and to be due. */
 const SOON = 0.1;
+const SPENT = 0.01;
 
 /** A reading that lies off what all the ones before let expect; uS/cm. */
 export type ReadingDoubt = Finding<

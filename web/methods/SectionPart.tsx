@@ -122,7 +122,7 @@ function Drawn({ array, slope, standOff, reached, far, longest }: DrawnProps) {
   const [eave, ridge, low, high] = [at(0), at(slope.ridge), at(slope.strip), at(slope.farEdge)];
   const [left, right] = [-STAND_OFF.most - 1, Math.max(ridge.x, 0) + 1];
   const top = Math.min(ridge.y, -HAND_HEIGHT) - 1;
-  const size = Math.max(0.28, (right - left) / 45);
+  const size = Math.max(0.3, (right - left) / 34);
   const hands = { x: -standOff, y: -HAND_HEIGHT };
   const brush = at(far.reachable ? slope.farEdge : reached);
   const pole = poleTo(array, standOff, far.reachable ? slope.farEdge : reached, longest);

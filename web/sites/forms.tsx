@@ -36,7 +36,7 @@ export function SiteFields({ prefix = '' }: { prefix?: string }) {
         </div>
       </fieldset>
       <fieldset>
-        <legend>Energy and water</legend>
+        <legend>Energy, water and access</legend>
         <div className="form-grid">
           <NumberField
             name={name('energyBought')}

@@ -36,7 +36,11 @@ function Resin({ view }: { view: ResinView }) {
   const { standing } = view;
   const done = () => setDoing(null);
   if (standing === null || doing === 'set-up')
-    return <SetUpForm view={view} onDone={done} onCancel={standing ? done : undefined} />;
+    return (
+      <div className="resin">
+        <SetUpForm view={view} onDone={done} onCancel={standing ? done : undefined} />
+      </div>
+    );
   return (
     <div className="resin">
       <section className="sheet">

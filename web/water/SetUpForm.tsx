@@ -111,7 +111,7 @@ function Arrange({
     save.mutate({ body: { id: id.current, at: new Date().toISOString(), told } });
   };
   return (
-    <section className="sheet mt-3">
+    <section className="sheet">
       <DraftForm draft={draft} onSubmit={send}>
         <h2>How they are plumbed</h2>
         <div className="form-grid">

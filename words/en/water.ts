@@ -25,9 +25,10 @@ export const water: Omit<Words<WaterFinding>, 'written'> = {
     'The readings look as if the vessels were plumbed side by side: water between them and after them goes bad together. Follow the hoses: source, lead, lag, pole.',
   'resin-final-over': ({ after, changeAt }, say) =>
     `The final water reads ${say.quantity(after, 'conductivity', 1)}, and the resin is changed at ${say.quantity(changeAt, 'conductivity', 0)}: exchange the lead before the next wash.`,
+  'resin-spent': () => 'The lead is spent: exchange it before the next wash.',
   'resin-rotate-soon': ({ low, high }, say) =>
     `The lead is near its end: ${say.range(low, high, 'volume', 0)} of the same water are left in it.`,
   'resin-off-curve': ({ where, read, low, high }, say) =>
-    `Is that right? ${where === 'between' ? 'Behind the lead' : 'The final water'} reads ${say.quantity(read, 'conductivity', 1)}, and ${say.range(low, high, 'conductivity', 1)} was expected by all readings before. Read again: rinse the probe, and see that it sits in the right pipe.`,
+    `Is that right? ${where === 'between' ? 'Behind the lead' : 'The final water'} reads ${say.quantity(read, 'conductivity', read < 100 ? 1 : 0)}, and ${say.range(low, high, 'conductivity', 1)} was expected by all readings before. Read again: rinse the probe, and see that it sits in the right pipe.`,
   'water-hard': () => 'Hard water dries to scale: rinse from the top and squeegee, and never on hot glass.',
 };
