@@ -36,6 +36,7 @@ const TABLES = {
   figures: ['figure_choices'],
   inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
   jobs: ['job_entries', 'jobs'],
+  kit: ['kit_entries', 'kit_things', 'kit_uses'],
   methods: ['plans'],
   people: [
     ...['installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
@@ -43,11 +44,12 @@ const TABLES = {
   ],
   quotes: ['quotes'],
   reports: ['reports'],
+  rules: ['method_rules'],
   sites: ['arrays', 'customers', 'sites'],
   reckoning: ['outlooks', 'reckonings'],
   storage: ['audit_trail', 'creations'],
   uploads: ['upload_parts'],
-  water: ['water_readings'],
+  water: ['resin_entries', 'vessels', 'water_readings'],
   weather: ['energy_days', 'energy_drifts', 'forecasts', 'site_climates', 'weather_days'],
 };
 /** The trail is read by the room of the whole system; it and the company tell whether the installation is a demo. */

@@ -6,6 +6,7 @@ import { companyFields } from '../contract/company/endpoints.ts';
 import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.ts';
 import { addedDays } from '../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
+import { KIT } from '../demo/kit.ts';
 import { SITES } from '../demo/scenario.ts';
 import { asItWas } from '../demo/truth.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
@@ -67,6 +68,7 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       const estimator = await signIn(address, DEMO_CREW[0].email, password);
       await importFolder({ owner: door, estimator }, folder, company.zone);
       await giveRole(door, DEMO_CREW[0].email, 'estimator');
+      await enterKit(door, company.zone);
     }
   } finally {
     await database.destroy();
@@ -120,6 +122,21 @@ async function acceptAs(
     body: JSON.stringify({ password }),
   });
   if (!answer.ok) throw new Error(await answer.text());
+}
+
+/** Enters the kit of the demo, and tells what happened to it. */
+async function enterKit(door: Door, zone: string): Promise<void> {
+  const today = DateTime.now().setZone(zone);
+  const on = (ago: number) => today.minus({ days: ago }).toFormat('yyyy-MM-dd');
+  for (const { boughtAgo, told, ...thing } of KIT) {
+    const id = crypto.randomUUID();
+    await door('POST', '/api/kit', { id, ...thing, ...(boughtAgo === null ? {} : { boughtOn: on(boughtAgo) }) });
+    for (const { ago, ...entry } of told) {
+      const dated = entry.kind === 'checked' || entry.kind === 'calibrated' ? { ...entry, on: on(ago) } : entry;
+      const at = today.minus({ days: ago }).toISO();
+      await door('POST', `/api/kit/${id}/entries`, { id: crypto.randomUUID(), at, told: dated });
+    }
+  }
 }
 
 const toldOf = (site: ImportedSite) => SITES.find(({ fields }) => fields.name === site.site.name);

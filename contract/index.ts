@@ -7,6 +7,7 @@ import { importsEndpoints } from './imports/endpoints.ts';
 import { inspectionsEndpoints } from './inspections/endpoints.ts';
 import { quickLookEndpoints } from './inspections/quickLooks.ts';
 import { jobsEndpoints } from './jobs/endpoints.ts';
+import { kitEndpoints } from './kit/endpoints.ts';
 import { methodsEndpoints } from './methods/endpoints.ts';
 import { accountEndpoints } from './people/account.ts';
 import { peopleEndpoints } from './people/endpoints.ts';
@@ -37,6 +38,7 @@ export const endpoints = {
   ...figuresEndpoints,
   ...rulesEndpoints,
   ...weatherEndpoints,
+  ...kitEndpoints,
   ...methodsEndpoints,
   ...quotesEndpoints,
   ...jobsEndpoints,

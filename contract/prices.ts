@@ -17,6 +17,7 @@ const PRICE_KEYS = new Set([
   'cost',
   'costs',
   'price',
+  'upkeep',
   'visitPrice',
   'minutePrice',
   'planCosts',

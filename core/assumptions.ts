@@ -275,3 +275,11 @@ export const RESIN_SPREAD = 0.25;
 export const RESIN_BETWEEN = 0.06;
 /** From which logarithm of a likelihood on vessels are asked about as plumbed side by side. */
 export const SIDE_BY_SIDE_FROM = 3;
+
+/** Months between two checks of kit, and between two calibrations: the maker's manual and local law come first. */
+export const CHECK_MONTHS = { holdsPeople: 6, machine: 6, usual: 12 } as const;
+export const CALIBRATION_MONTHS = { proof: 24, conductivity: 12 } as const;
+/** Modules after which what touches the glass is taken to be worn. */
+export const WEAR_MODULES = { brush: 20_000, blade: 200, squeegee: 5000, rotary: 40_000, robotModule: 60_000 } as const;
+/** How far an instrument may drift in a year past its calibration: of the value, of the ratio of irradiances, K. */
+export const CALIBRATION_DRIFT = { repeatability: 0.003, irradianceRatio: 0.005, temperature: 0.5 } as const;

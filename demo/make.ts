@@ -1,6 +1,5 @@
 /**
- * Writes the demo scenario: made-up sites of a made-up contractor, as import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
-import files and drawn "photographs".
+ * Writes the demo scenario: made-up sites of a made-up contractor, as import files and drawn "photographs".
  * Run with: node --import tsx demo/make.ts
  */
 

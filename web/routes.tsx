@@ -68,6 +68,7 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./backups/BackupsPage.tsx')).BackupsPage }),
           },
           { path: 'known', lazy: async () => ({ Component: (await import('./figures/KnownPage.tsx')).KnownPage }) },
+          { path: 'kit', lazy: async () => ({ Component: (await import('./kit/KitPage.tsx')).KitPage }) },
           { path: 'resin', lazy: async () => ({ Component: (await import('./water/ResinPage.tsx')).ResinPage }) },
           { path: 'rules', lazy: async () => ({ Component: (await import('./rules/RulesPage.tsx')).RulesPage }) },
           { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },

@@ -6,6 +6,9 @@ import { Opening, Trouble } from './parts/states.tsx';
 import { useLeaving } from './people/Leaving.tsx';
 import { Wordmark } from './spine/PailMark.tsx';
 
+/** Pages of the kit. */
+const KIT = /^\/(kit|resin)(\/|$)/;
+
 /** The desk: a line on top, the page below, and the keys that work everywhere. */
 export function Shell() {
   const session = useSession();
@@ -38,7 +41,9 @@ export function Shell() {
           <NavLink to="/sites">Sites</NavLink>
           {desk && <NavLink to="/quotes">Quotes</NavLink>}
           <NavLink to="/field">Field</NavLink>
-          <NavLink to="/resin">Resin</NavLink>
+          <NavLink to="/kit" className={KIT.test(location.pathname) ? 'active' : ''}>
+            Kit
+          </NavLink>
           <NavLink to="/bench">Bench</NavLink>
           {desk && <NavLink to="/known">What we know</NavLink>}
           {person.role === 'owner' && <NavLink to="/company">Company</NavLink>}

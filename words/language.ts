@@ -12,7 +12,9 @@ import type { Lacking } from '../core/jobs/progress.ts';
 import type { ProofMissing } from '../core/jobs/proof.ts';
 import type { StepFinding } from '../core/jobs/steps.ts';
 import type { BrushName } from '../core/kit/brushes.ts';
+import type { KitMissing } from '../core/kit/draw.ts';
 import type { KitBecause, KitName } from '../core/kit/list.ts';
+import type { KitDue } from '../core/kit/standing.ts';
 import type {
   AccessBecause,
   BrushBecause,
@@ -90,7 +92,7 @@ export type MethodFinding =
   | WaysFinding
   | PlanQuestion;
 export type WaterFinding = WaterBecause | WaterChosen | WaterWarning | ResinFinding | ReadingDoubt;
-export type KitFinding = KitName | KitBecause;
+export type KitFinding = KitName | KitBecause | KitDue | KitMissing;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;

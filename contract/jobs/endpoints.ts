@@ -10,6 +10,7 @@ import {
 } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { CAUTIONS, STEP_ENDS, STEP_KEYS, type Step } from '../../core/jobs/steps.ts';
+import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
@@ -107,6 +108,8 @@ export const job = z.object({
   water: z.object({ limit: z.number(), litres: z.number(), way: z.string() }),
   entries: computed<(JobEntry & { by: string })[]>(),
   photos: z.array(photo),
+  /** what of the register of kit is taken along; left out in jobs that a phone kept from before there was one */
+  drawn: z.array(computed<DrawnItem>()).optional(),
   /** which visit of its quote, from 1; left out in jobs that a phone kept from before plans had several */
   visit: z.number().int().optional(),
   version,

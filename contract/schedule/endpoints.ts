@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { date, id } from '../common.ts';
+import type { DrawnItem } from '../../core/kit/draw.ts';
+import { computed, date, id } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
 import { jobListItem } from '../jobs/endpoints.ts';
 import { quoteListItem } from '../quotes/endpoints.ts';
@@ -36,6 +37,12 @@ export const dayStrip = z.object({
 });
 export type DayStrip = z.infer<typeof dayStrip>;
 
+/** What each job of some days takes along of the register. */
+export const kitDays = z.object({
+  jobs: z.array(jobListItem.extend({ drawn: z.array(computed<DrawnItem>()) })),
+});
+export type KitDays = z.infer<typeof kitDays>;
+
 export const scheduleEndpoints = {
   readDay: endpoint({
     method: 'GET',
@@ -44,5 +51,13 @@ export const scheduleEndpoints = {
     roles: EVERYONE,
     query: z.object({ date: date.optional() }),
     answer: dayStrip,
+  }),
+  readKitDays: endpoint({
+    method: 'GET',
+    path: '/api/day/kit',
+    summary: 'What the jobs of a day and of the next take along of the register of kit, and what is missing or due',
+    roles: EVERYONE,
+    query: z.object({ date: date.optional() }),
+    answer: kitDays,
   }),
 };

@@ -10,7 +10,9 @@ export type ReadingWarning =
   | Finding<'too-far-apart', { most: number }>
   | Finding<'temperatures-differ', { most: number }>
   | Bare<'above-sky' | 'at-limit' | 'shading' | 'wet-glass' | 'current-not-power'>
-  | Finding<'part-cleaned', { share: number }>;
+  | Finding<'part-cleaned', { share: number }>
+  /** an instrument was past its calibration since a day: it counts for less */
+  | Finding<'instrument-overdue', { name: string; on: string }>;
 export type WarningCode = ReadingWarning['code'];
 
 export interface ReadingContext {

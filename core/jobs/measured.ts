@@ -1,6 +1,7 @@
 import type { PairOnRecord, WashOnRecord } from '../assimilation/records.ts';
 import type { CleaningMethod } from '../assumptions.ts';
 import type { WarningCode } from '../comparisons/warnings.ts';
+import type { Instruments } from '../kit/instruments.ts';
 import { happenedAt } from './clock.ts';
 import {
   type ClothAfter,
@@ -28,6 +29,8 @@ export interface FaceOfJob {
   /** what the house assumes for one module in the main way; null where the plan is too old to tell */
   houseMinutes: number | null;
   houseLitres: number | null;
+  /** how exact what it was read with is; left out where nobody knows */
+  instruments?: Instruments | undefined;
 }
 
 /** What a job did to one face, and what it proved there. */
@@ -89,6 +92,7 @@ export function proofOfFace(face: FaceOfJob, faces: readonly FaceOfJob[], progre
     gammaPdc: face.gammaPdc,
     limit: face.limit,
     shareCleaned: modules > 0 ? cleaned / modules : 0,
+    instruments: face.instruments,
   });
 }
 

@@ -9,6 +9,7 @@ import {
 } from '../comparisons/compare.ts';
 import { limitAt, pairWarnings, type ReadingWarning, readingWarnings } from '../comparisons/warnings.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import type { Instruments } from '../kit/instruments.ts';
 import { DEFAULT_INVERTER_EFFICIENCY } from '../modules/output.ts';
 import type { Reason, ReasonDriver, ReasonInput } from '../reasons.ts';
 import { happenedAt } from './clock.ts';
@@ -23,6 +24,8 @@ export interface ProofInput {
   limit: number | null;
   /** share of the modules that were cleaned */
   shareCleaned: number;
+  /** how exact the instruments were that it was read with; the house's where nobody said */
+  instruments?: Instruments | undefined;
 }
 
 /** Why there is no figure. */
@@ -93,15 +96,11 @@ function proved(
   const control = controlOf(before, after);
   const hasSensor = entries.every((entry) => entry.sensor);
   const minutesApart = Math.abs(momentOf(after.at(-1)) - momentOf(before[0])) / 60_000;
-  const repeatability = Math.max(
-    COMPARE_UNCERTAINTY.repeatability,
-    first.repeatability ?? 0,
-    second.repeatability ?? 0,
-  );
+  const exact = { ...COMPARE_UNCERTAINTY, ...input.instruments?.uncertainty };
   const uncertainty = {
-    ...COMPARE_UNCERTAINTY,
-    repeatability,
-    irradianceRatio: hasSensor ? COMPARE_UNCERTAINTY.irradianceRatio : clearSkyRatioUncertainty(minutesApart / 60),
+    ...exact,
+    repeatability: Math.max(exact.repeatability, first.repeatability ?? 0, second.repeatability ?? 0),
+    irradianceRatio: hasSensor ? exact.irradianceRatio : clearSkyRatioUncertainty(minutesApart / 60),
   };
   const compared: CompareInput = {
     quantity,
@@ -112,7 +111,8 @@ function proved(
     uncertainty,
   };
   const comparison = compare(compared);
-  const warnings = [
+  const warnings: ReadingWarning[] = [
+    ...(input.instruments?.findings ?? []),
     ...entries.flatMap((entry) =>
       readingWarnings(entry.reading, {
         quantity,

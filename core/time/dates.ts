@@ -33,3 +33,6 @@ export function monthsBefore(date: string, months: number): string {
   const last = new Date(Date.UTC(year, month - months, 0)).getUTCDate();
   return utcDate(Date.UTC(year, month - 1 - months, Math.min(day, last)));
 }
+
+/** The same day of the month some months after; where that month is shorter, its last day. */
+export const monthsAfter = (date: string, months: number): string => monthsBefore(date, -months);

@@ -17,6 +17,7 @@ import type { Handlers } from '../handlers.ts';
 import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
+import { kitHandlers } from '../kit/routes.ts';
 import { methodsHandlers } from '../methods/routes.ts';
 import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
@@ -51,6 +52,7 @@ const handlers: Handlers = {
   ...figuresHandlers,
   ...rulesHandlers,
   ...weatherHandlers,
+  ...kitHandlers,
   ...methodsHandlers,
   ...quotesHandlers,
   ...jobsHandlers,

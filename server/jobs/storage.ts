@@ -182,7 +182,20 @@ export function listJobRows(connection: Connection, filter: JobFilter): Promise<
 export const jobsOn = (connection: Connection, date: string, limit: number): Promise<JobListItem[]> =>
   jobItems(connection).where({ scheduledFor: date }).orderBy(['sites.name', 'jobs.id']).limit(limit);
 
-/** Jobs from one date to another, both included, whatever their state. */
+/** The kit of every job of a day, those that were booked first first. */
+export const kitOfDay = (
+  connection: Connection,
+  day: string,
+): Promise<{ id: string; site: string; kit: KitItem[] }[]> =>
+  withSite(connection('jobs'), 'jobs.site_id')
+    .where({ scheduledFor: day })
+    .orderBy(['jobs.visit', 'jobs.id'])
+    .select('jobs.id', 'sites.name as site', connection.raw(`content -> 'kit' as kit`));
+
+/** Holds a day until the transaction ends. */
+export const lockDay = (trx: Transaction, day: string): Promise<unknown> =>
+  trx.raw(`select pg_advisory_xact_lock(hashtext('jobs of a day'), ?)`, [Number(day.replaceAll('-', ''))]);
+
 /** Jobs from a day on that draw water through resin, with how it is made, the nearest first. */
 export const jobsOnResin = (
   connection: Connection,
@@ -204,6 +217,7 @@ export const jobsOnResin = (
       connection.raw(`(content #>> '{water,litres}')::float8 as litres`),
     );
 
+/** Jobs from one date to another, both included, whatever their state. */
 export const jobsBetween = (connection: Connection, from: string, to: string, limit: number): Promise<JobListItem[]> =>
   jobItems(connection).whereBetween('scheduled_for', [from, to]).orderBy(['scheduled_for', 'jobs.id']).limit(limit);
 

@@ -5,6 +5,7 @@ import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
+import { OPEN_JOBS } from '../../core/jobs/states.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
 import { highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
@@ -25,6 +26,7 @@ import { page } from '../storage/paging.ts';
 import { createEachOnce, createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { timeOn } from '../time/instants.ts';
 import { type Folding, folding } from './folding.ts';
+import { drawnOn, mustHaveMachines } from './kitDrawn.ts';
 import { measureJob } from './measured.ts';
 import {
   entriesKnown,
@@ -47,6 +49,7 @@ export async function readJob(connection: Connection, id: string) {
   const { site, customer } = await siteAndCustomer(connection, row.siteId);
   const entries = await entriesOf(connection, id);
   const photos = await photosWhere(connection, { jobId: [id] });
+  const drawn = OPEN_JOBS.includes(row.state) ? await drawnOn(connection, row.scheduledFor) : new Map();
   const {
     modules: _modules,
     modulesLeft: _left,
@@ -65,6 +68,7 @@ export async function readJob(connection: Connection, id: string) {
     customer,
     entries,
     photos,
+    drawn: [...(drawn.get(id) ?? [])],
   };
 }
 
@@ -104,6 +108,8 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const existing = await jobOfQuote(trx, quoteId);
     if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
     await createOnce(trx, context, 'job', { ...body, quoteId }, async () => {
+      const { site } = await siteAndCustomer(trx, quote.siteId);
+      await mustHaveMachines(trx, body.scheduledFor, { id: body.id, site: site.name, kit: content.kit });
       const visits = quote.choice === 'planned' ? quote.visits : 1;
       const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
       const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
@@ -180,6 +186,8 @@ export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['mo
     const row = await findJob(trx, id);
     if (row.state !== 'scheduled' && row.state !== 'paused')
       throw outOfOrder('A job that is being worked on keeps its day. Stop it first; then it can be moved.');
+    const { site } = await siteAndCustomer(trx, row.siteId);
+    await mustHaveMachines(trx, body.scheduledFor, { id, site: site.name, kit: row.content.kit });
     await updateVersioned(
       trx,
       context,

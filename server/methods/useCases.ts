@@ -4,6 +4,7 @@ import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import type { DefectKind } from '../../core/inspections/defects.ts';
 import { soilsOfMarks } from '../../core/inspections/marks.ts';
 import { foundOf, reachMap } from '../../core/methods/reachMap.ts';
+import { rulesWithKit } from '../../core/methods/rulesWithKit.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
@@ -16,6 +17,7 @@ import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { findInspection } from '../inspections/storage.ts';
+import { registerNow } from '../kit/useCases.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
@@ -70,7 +72,9 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
   }
   if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
   const read = water ?? UNREAD_WATER[site.waterSource];
-  const rules = await rulesNow(database);
+  const { things } = await registerNow(context, database);
+  const days = new Map(things.map((thing) => [thing.id, thing.days]));
+  const rules = rulesWithKit(await rulesNow(database), things, days);
   const { overrides } = body;
   return {
     arrays: reckoned.map(({ array, courses, inspection }) => ({

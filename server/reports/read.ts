@@ -17,7 +17,7 @@ import { dayOfYear } from '../../core/time/dates.ts';
 import { readCompany } from '../company/useCases.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
-import { faceOfJob } from '../jobs/measured.ts';
+import { facesOfJob } from '../jobs/measured.ts';
 import { entriesOf, findJob, type JobRow } from '../jobs/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
@@ -56,7 +56,7 @@ export async function composeReport(connection: Connection, jobId: string): Prom
   const progress = jobProgress(job.content.steps, entries);
   const quote = await readQuote(connection, job.quoteId);
   const plan = await readPlan(connection, quote.planId);
-  const faces = job.content.arrays.map((array) => faceOfJob(array, site, plan));
+  const faces = await facesOfJob(connection, job, site, plan);
   const measured = measuredJob(job.content.steps, entries, faces);
   const arrays = [];
   for (const array of job.content.arrays) arrays.push(await proofOf(connection, job, array, faces, progress));

@@ -11,6 +11,8 @@ import { PHOTO_ROLES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
 import { BONDS, GRADES, SOIL_KINDS, WHERES } from '../../core/inspections/soil.ts';
 import { ENTRY_KINDS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
+import { KIT_ENTRY_KINDS } from '../../core/kit/standing.ts';
+import { BRISTLES, HELD, KIT_KINDS } from '../../core/kit/things.ts';
 import { COLDS, MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
@@ -45,6 +47,10 @@ const OWNED: Record<string, readonly string[]> = {
   'jobs.state': JOB_STATES,
   'papers.because': PAPER_CAUSES,
   'people.role': ROLES,
+  'kit_entries.kind': KIT_ENTRY_KINDS,
+  'kit_things.bristle': BRISTLES,
+  'kit_things.held': HELD,
+  'kit_things.kind': KIT_KINDS,
   'photos.media_type': MEDIA_TYPES,
   'photos.role': PHOTO_ROLES,
   'photos.state': PHOTO_STATES,

@@ -13,9 +13,18 @@ const SITE = [
   ...(['readQuote', 'readReport', 'readWeather', 'readEnergy', 'readOutlook'] as const),
 ] satisfies readonly Reading[];
 const QUOTES = [...STANDING, 'readQuote', 'listQuotes'] as const satisfies readonly Reading[];
-const JOBS = [...STANDING, 'readJob', 'listJobs', 'readReport', 'readFigures'] as const satisfies readonly Reading[];
+const JOBS = [
+  ...STANDING,
+  'readKit',
+  'readKitDays',
+  'readJob',
+  'listJobs',
+  'readReport',
+  'readFigures',
+] as const satisfies readonly Reading[];
 const WEATHER = ['readWeather', 'readEnergy', 'listReckonings'] as const satisfies readonly Reading[];
 const PICTURES = ['listPhotos', 'listInspections', 'readJob', 'readReport'] as const satisfies readonly Reading[];
+const KIT = ['readKit', 'readKitDays', 'readJob', 'listPlans', 'readReport'] as const satisfies readonly Reading[];
 const PEOPLE = ['listPeople', 'readFigures'] as const satisfies readonly Reading[];
 
 /** Which readings a write may have made old: these are asked again after it, and no others. */
@@ -74,6 +83,9 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   signReport: JOBS,
   takeQuickLook: ['listQuickLooks'],
   changeRules: ['readRules', 'readFigures', 'listPlans'],
+  addThing: KIT,
+  changeThing: KIT,
+  addKitEntry: KIT,
   addVessel: ['readResin'],
   addResinEntry: ['readResin'],
   useFigures: ['readFigures', 'listReckonings', 'listPlans'],

@@ -1,3 +1,4 @@
+import type { DrawnItem } from '../../core/kit/draw.ts';
 import { useSay } from '../api/hooks.ts';
 import type { Happen } from '../jobs/happen.ts';
 import type { Job } from '../jobs/outbox/index.ts';
@@ -5,6 +6,7 @@ import type { Job } from '../jobs/outbox/index.ts';
 /** The evening before: what has to be in the van, each with the reason it is on the list. */
 export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<string, boolean>; happen: Happen }) {
   const say = useSay();
+  const drawn = new Map((job.drawn ?? []).map((item) => [item.key, item]));
   const missing = job.kit.filter(({ key }) => !packed[key]).length;
   return (
     <main>
@@ -30,10 +32,31 @@ export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<str
           />
           <label htmlFor={`kit-${key}`}>
             {say.finding(label)}
+            {drawn.has(key) && <Drawn item={drawn.get(key) as DrawnItem} />}
             <small>{say.finding(because)}</small>
           </label>
         </div>
       ))}
     </main>
+  );
+}
+
+/** Which thing of the register it is, where it lies, and what speaks against it. */
+function Drawn({ item: { thing, missing, due } }: { item: DrawnItem }) {
+  const say = useSay();
+  return (
+    <>
+      {thing && (
+        <span className="kit-which">
+          {thing.name}
+          {thing.where && `, ${thing.where}`}
+        </span>
+      )}
+      {[...(missing ? [missing] : []), ...due].map((one) => (
+        <span className="kit-warn" key={one.code}>
+          {say.finding(one)}
+        </span>
+      ))}
+    </>
   );
 }

@@ -7,6 +7,7 @@ import { counted } from '../../words/counted.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useSession, useUnits } from '../api/hooks.ts';
+import { KitChase } from '../kit/KitChase.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ResinChase } from '../water/ResinChase.tsx';
 import { kitWords, Strip } from './Strip.tsx';
@@ -47,6 +48,7 @@ export function DayPage() {
       <div className="day-columns">
         <Chase day={day.data} />
         <div className="d-grid gap-3">
+          <KitChase date={day.data.date} />
           <ResinChase />
           <Coming day={day.data} />
           <Late day={day.data} />

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { ResinView } from '../../contract/water/resin.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { KitTabs } from '../kit/KitTabs.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ReadingForm } from './ReadingForm.tsx';
 import { ResinLog } from './ResinLog.tsx';
@@ -19,7 +20,8 @@ export function ResinPage() {
     <>
       <div className="desk-head">
         <h1>Resin</h1>
-        <span className="quiet">what is left in the vessels of the van</span>
+        <KitTabs />
+        <span className="quiet aside">What is left in the vessels of the van.</span>
       </div>
       {resin.isPending && <Waiting />}
       <Trouble error={resin.error} retry={() => resin.refetch()} />

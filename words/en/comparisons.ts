@@ -14,6 +14,8 @@ const HOURS: Record<ProofHour, string> = {
 export const comparisons: Omit<Words<ComparisonFinding>, 'written'> = {
   'low-irradiance': ({ least }, say) =>
     `Under ${say.quantity(least, 'irradiance')} small errors grow large. Read again when the sun is higher or the cloud has gone.`,
+  'instrument-overdue': ({ name, on }, say) =>
+    `${name} was due for calibration on ${say.date(on)}: its readings count for less.`,
   'above-sky': () =>
     'More than sky and nameplate allow, by over 5 %. Check the decimal mark, the unit, and that the sensor lies flat in the plane of the array and is clean.',
   'at-limit': () =>

@@ -1,4 +1,48 @@
+import type { Bristle, KitHeld, KitKind, KitMeasure, KitState } from '../../core/kit/things.ts';
 import type { KitFinding, Words } from '../language.ts';
+
+export const KIT_WORDS: Record<KitKind, string> = {
+  pole: 'Pole',
+  brush: 'Brush head',
+  blade: 'Blade',
+  cloth: 'Cloths',
+  squeegee: 'Squeegee',
+  'rotary-head': 'Rotary head',
+  'robot-wet': 'Wet robot',
+  'robot-dry': 'Dry robot',
+  'robot-module': 'Robot’s brush unit',
+  'spray-line': 'Spray line',
+  hose: 'Hose',
+  pump: 'Pump',
+  tank: 'Tank',
+  membrane: 'Membrane unit',
+  ladder: 'Ladder',
+  harness: 'Harness',
+  lift: 'Lift',
+  'irradiance-meter': 'Irradiance sensor',
+  thermometer: 'Contact thermometer',
+  'power-meter': 'Power or current meter',
+  'conductivity-meter': 'Conductivity meter',
+};
+export const KIT_STATE_WORDS: Record<KitState, string> = {
+  good: 'good',
+  worn: 'worn',
+  broken: 'broken',
+  lost: 'not found',
+  retired: 'retired',
+};
+export const BRISTLE_WORDS: Record<Bristle, string> = { soft: 'soft', stiff: 'stiff' };
+export const HELD_WORDS: Record<KitHeld, string> = { own: 'ours', hired: 'hired by the day' };
+export const MEASURE_WORDS: Record<KitMeasure, string> = {
+  length: 'Length',
+  sections: 'Sections',
+  width: 'Width',
+  weight: 'Weight',
+  volume: 'Holds',
+  flow: 'Delivers a minute',
+};
+/** A kind in the middle of a sentence. */
+const kindOf = (kind: KitKind): string => KIT_WORDS[kind].toLowerCase();
 
 export const kit: Omit<Words<KitFinding>, 'written'> = {
   'kit-pole': ({ length }, say) => `Pole, ${say.quantity(length, 'length', 0)}, clamps tried`,
@@ -43,4 +87,31 @@ export const kit: Omit<Words<KitFinding>, 'written'> = {
   'kit-because-blade': () => 'A nick scratches glass.',
   'kit-access': () => 'Lift or scaffold papers, harness checked',
   'kit-because-access': () => 'A competent person, under local law.',
+
+  'kit-check-due': ({ on }, say) => `To be checked by ${say.date(on)}.`,
+  'kit-check-overdue': ({ on, holdsPeople }, say) =>
+    holdsPeople
+      ? `Its check was due on ${say.date(on)}: nobody uses it before a competent person has looked at it.`
+      : `Its check was due on ${say.date(on)}.`,
+  'kit-never-checked': ({ holdsPeople }) =>
+    holdsPeople
+      ? 'No check is on record: nobody uses it before a competent person has looked at it.'
+      : 'No check is on record.',
+  'kit-never-calibrated': () => 'No calibration is on record.',
+  'kit-calibration-due': ({ on }, say) => `To be calibrated by ${say.date(on)}.`,
+  'kit-calibration-overdue': ({ on }, say) =>
+    `Its calibration was due on ${say.date(on)}: what it reads counts for less.`,
+  'kit-wear': ({ modules, after }, say) =>
+    `${say.number(modules, 0)} modules worked with it, of some ${say.number(after, 0)} that it lasts.`,
+  'kit-state': ({ state, note }) =>
+    note ? `${capital(KIT_STATE_WORDS[state])}: ${note}` : `${capital(KIT_STATE_WORDS[state])}.`,
+  'kit-none-entered': ({ kind }) => `No ${kindOf(kind)} is in the register: hire one, or enter it.`,
+  'kit-none-usable': ({ kind }) => `Every ${kindOf(kind)} there is is out of use.`,
+  'kit-too-short': ({ longest, wanted }, say) =>
+    `The longest is ${say.quantity(longest, 'length', 1)}, and ${say.quantity(wanted, 'length', 1)} is wanted.`,
+  'kit-too-small': ({ most, wanted }, say) =>
+    `The largest holds ${say.quantity(most, 'volume')}, and ${say.quantity(wanted, 'volume')} is wanted.`,
+  'kit-taken': ({ name, site }) => `${name} is at ${site} that day.`,
 };
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

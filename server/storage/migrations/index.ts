@@ -30,6 +30,7 @@ import * as clearSkyIndex from './028-clear-sky-index.ts';
 import * as units from './029-units.ts';
 import * as rules from './030-rules.ts';
 import * as resin from './031-resin.ts';
+import * as kit from './032-kit.ts';
 
 interface Migration {
   name: string;
@@ -70,6 +71,7 @@ const MIGRATIONS: Migration[] = [
   { name: '029-units', ...units },
   { name: '030-rules', ...rules },
   { name: '031-resin', ...resin },
+  { name: '032-kit', ...kit },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

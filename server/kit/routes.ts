@@ -1,0 +1,10 @@
+import type { kitEndpoints } from '../../contract/kit/endpoints.ts';
+import type { Handlers } from '../handlers.ts';
+import * as kit from './useCases.ts';
+
+export const kitHandlers: Pick<Handlers, keyof typeof kitEndpoints> = {
+  readKit: (context) => kit.readKit(context),
+  addThing: (context, { body }) => kit.addThing(context, body),
+  changeThing: (context, { params, body }) => kit.changeThing(context, params.id, body),
+  addKitEntry: (context, { params, body }) => kit.addKitEntry(context, params.id, body),
+};
