@@ -36,8 +36,8 @@ const TABLES = {
   figures: ['figure_choices'],
   inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
   jobs: ['job_entries', 'jobs'],
-  kit: ['kit_entries', 'kit_things', 'kit_uses'],
-  methods: ['plans'],
+  kit: ['checklists', 'kit_entries', 'kit_things', 'kit_uses'],
+  methods: ['plans', 'safety_sheets'],
   people: [
     ...['installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
     ...['recovery_codes', 'reset_links', 'second_factors', 'session', 'sign_in_counts'],

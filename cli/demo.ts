@@ -7,6 +7,7 @@ import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.t
 import { addedDays } from '../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
 import { KIT } from '../demo/kit.ts';
+import { SAFETY } from '../demo/safety.ts';
 import { SITES } from '../demo/scenario.ts';
 import { asItWas } from '../demo/truth.ts';
 import { setUpCompany } from '../server/people/setUp.ts';
@@ -170,5 +171,10 @@ async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: 
     const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
     const door = doors[by ?? 'owner'];
     await untilTakenIn(door, await sendBundle(door, file, bundle, pictures));
+    for (const site of bundle.sites) {
+      const sheet = SAFETY[toldOf(site)?.key ?? ''];
+      const id = crypto.randomUUID();
+      if (sheet) await door('PUT', `/api/sites/${site.id}/safety`, { ...sheet, id, version: 0 });
+    }
   }
 }

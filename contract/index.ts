@@ -7,8 +7,10 @@ import { importsEndpoints } from './imports/endpoints.ts';
 import { inspectionsEndpoints } from './inspections/endpoints.ts';
 import { quickLookEndpoints } from './inspections/quickLooks.ts';
 import { jobsEndpoints } from './jobs/endpoints.ts';
+import { checklistEndpoints } from './kit/checklists.ts';
 import { kitEndpoints } from './kit/endpoints.ts';
 import { methodsEndpoints } from './methods/endpoints.ts';
+import { safetyEndpoints } from './methods/safety.ts';
 import { accountEndpoints } from './people/account.ts';
 import { peopleEndpoints } from './people/endpoints.ts';
 import { quotesEndpoints } from './quotes/endpoints.ts';
@@ -39,7 +41,9 @@ export const endpoints = {
   ...rulesEndpoints,
   ...weatherEndpoints,
   ...kitEndpoints,
+  ...checklistEndpoints,
   ...methodsEndpoints,
+  ...safetyEndpoints,
   ...quotesEndpoints,
   ...jobsEndpoints,
   ...reportsEndpoints,

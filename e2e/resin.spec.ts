@@ -12,7 +12,8 @@ test.describe
     }) => {
       const errors = watchConsole(page);
       await signIn(page);
-      await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Resin' }).click();
+      await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Kit' }).click();
+      await page.getByRole('navigation', { name: 'Kit' }).getByRole('link', { name: 'Resin' }).click();
       await expect(page.getByText('No vessel is entered yet')).toBeVisible();
       await page.getByRole('button', { name: 'Add the vessel' }).click();
       await expect(page.getByText('Name of a vessel').first()).toBeVisible();

@@ -4,7 +4,15 @@ import { join } from 'node:path';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
 import type { KnownFigures } from '../contract/figures/endpoints.ts';
-import { compute, expectAccessible, paperText, plain, signIn, watchConsole } from './support/person.ts';
+import {
+  compute,
+  expectAccessible,
+  paperText,
+  plain,
+  signIn,
+  watchConsole,
+  writeSafetySheet,
+} from './support/person.ts';
 
 /** Figures worked out by hand from the formulas of the design, for the site that this journey types in. */
 const BY_HAND = {
@@ -318,11 +326,12 @@ test.describe
 /** Answers, types and touches what each card asks for. */
 async function workThrough(field: Page, folder: string): Promise<void> {
   let verb = '';
-  for (let cards = 0; cards < 20; cards += 1) {
+  for (let cards = 0; cards < 21; cards += 1) {
     const heading = field.getByRole('heading', { level: 1 });
     await expect(heading).not.toHaveText(verb === '' ? 'nothing yet' : verb);
     verb = (await heading.textContent()) ?? '';
     if (verb === 'Washed') return;
+    if (verb === 'Brief') await writeSafetySheet(field);
     if (verb === 'Arrive') await stopAndGoOn(field);
     while ((await field.locator('.caution .answers').count()) > 0) {
       const asked = await field.locator('.caution strong').first().textContent();

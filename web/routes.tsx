@@ -30,6 +30,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
           },
           {
+            path: 'sites/:id/safety',
+            lazy: async () => ({ Component: (await import('./methods/SafetyPage.tsx')).SafetyPage }),
+          },
+          {
             path: 'sites/:id/:step',
             loader: askEarly,
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
@@ -69,6 +73,10 @@ export const router = createBrowserRouter([
           },
           { path: 'known', lazy: async () => ({ Component: (await import('./figures/KnownPage.tsx')).KnownPage }) },
           { path: 'kit', lazy: async () => ({ Component: (await import('./kit/KitPage.tsx')).KitPage }) },
+          {
+            path: 'checklists',
+            lazy: async () => ({ Component: (await import('./kit/ChecklistsPage.tsx')).ChecklistsPage }),
+          },
           { path: 'resin', lazy: async () => ({ Component: (await import('./water/ResinPage.tsx')).ResinPage }) },
           { path: 'rules', lazy: async () => ({ Component: (await import('./rules/RulesPage.tsx')).RulesPage }) },
           { path: 'people', lazy: async () => ({ Component: (await import('./people/PeoplePage.tsx')).PeoplePage }) },

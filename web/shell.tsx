@@ -7,7 +7,7 @@ import { useLeaving } from './people/Leaving.tsx';
 import { Wordmark } from './spine/PailMark.tsx';
 
 /** Pages of the kit. */
-const KIT = /^\/(kit|resin)(\/|$)/;
+const KIT = /^\/(kit|checklists|resin)(\/|$)/;
 
 /** The desk: a line on top, the page below, and the keys that work everywhere. */
 export function Shell() {

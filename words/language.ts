@@ -27,6 +27,7 @@ import type {
 } from '../core/methods/findings.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
 import type { WayRefusal } from '../core/methods/refusals.ts';
+import type { HazardFinding, SafetyLacking } from '../core/methods/safety.ts';
 import type { WaysFinding } from '../core/methods/ways.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
@@ -93,6 +94,7 @@ export type MethodFinding =
   | PlanQuestion;
 export type WaterFinding = WaterBecause | WaterChosen | WaterWarning | ResinFinding | ReadingDoubt;
 export type KitFinding = KitName | KitBecause | KitDue | KitMissing;
+export type SafetyFinding = HazardFinding | SafetyLacking;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;
@@ -107,6 +109,7 @@ export type AnyFinding =
   | WaterFinding
   | KitFinding
   | JobFinding
+  | SafetyFinding
   | ReportFinding
   | QuoteFinding
   | SiteFinding

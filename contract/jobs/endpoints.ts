@@ -10,12 +10,14 @@ import {
 } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { CAUTIONS, STEP_ENDS, STEP_KEYS, type Step } from '../../core/jobs/steps.ts';
+import type { JobCheck } from '../../core/kit/checklists.ts';
 import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
 import { kitItem } from '../methods/results.ts';
+import { safetyView } from '../methods/safety.ts';
 import { array, site } from '../sites/endpoints.ts';
 
 const stepKey = z.enum(STEP_KEYS);
@@ -91,6 +93,7 @@ export const step = z.object({
   touches: z.array(caution).optional(),
   dry: z.literal(true).optional(),
   minutes: z.number().optional(),
+  checks: z.array(computed<JobCheck>()).optional(),
 }) as unknown as z.ZodType<Step>;
 
 export const job = z.object({
@@ -110,6 +113,10 @@ export const job = z.object({
   photos: z.array(photo),
   /** what of the register of kit is taken along; left out in jobs that a phone kept from before there was one */
   drawn: z.array(computed<DrawnItem>()).optional(),
+  /** the safety sheet of the site for this work; left out in jobs that a phone kept from before there was one */
+  safety: safetyView.optional(),
+  /** pictures of the checks of its steps, by step and check; left out where there are none */
+  checkPictures: z.record(z.string(), z.string()).optional(),
   /** which visit of its quote, from 1; left out in jobs that a phone kept from before plans had several */
   visit: z.number().int().optional(),
   version,

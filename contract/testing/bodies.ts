@@ -58,3 +58,19 @@ export const inspectionBody = (changes: Record<string, unknown> = {}) => ({
   notes: '',
   ...changes,
 });
+
+/** A safety sheet that lacks nothing, for whatever work. */
+export const safetyBody = (changes: Record<string, unknown> = {}) => ({
+  id: randomUUID(),
+  version: 0,
+  competent: 'Rolf Tarn',
+  access: 'By the yard',
+  anchor: 'Rail along the eave',
+  lines: 'no',
+  brittle: 'no',
+  isolation: 'AC side first, then DC, by the manual',
+  rescue: 'Second person with the lift',
+  emergencyNumber: '000',
+  emergencyPlace: 'Gate at Larch Lane 1',
+  ...changes,
+});

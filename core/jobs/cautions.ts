@@ -22,17 +22,20 @@ export function cautionsOf(step: Step, progress: JobProgress): Caution[] {
   return [...(progress.skyAsked ? [SKY] : []), ...step.cautions, ...met];
 }
 
-/** Cautions of a step that have not been answered yes yet; a step cannot be ended before this is empty. */
+/**
+ * Cautions and checks of a step that have not been answered yes yet, in the order in which they are asked; a step cannot be
+ * ended before this is empty.
+ */
 export function openCautions(step: Step, progress: JobProgress): string[] {
   const passed = new Set(progress.steps.find(({ key }) => key === step.key)?.passed);
-  return cautionsOf(step, progress)
+  return [...cautionsOf(step, progress), ...(step.checks ?? [])]
     .map(({ key }) => key)
     .filter((key) => !passed.has(key));
 }
 
-/** Whether a caution may be answered on a step at all. */
+/** Whether a caution or a check may be answered on a step at all. */
 export const canAsk = (step: Step, caution: string): boolean =>
-  [SKY, ...step.cautions, ...(step.touches ?? [])].some(({ key }) => key === caution);
+  [SKY, ...step.cautions, ...(step.touches ?? []), ...(step.checks ?? [])].some(({ key }) => key === caution);
 
 /**
  * What holds a step whatever was answered: it follows from what is on record (Celsius), and from the clock (`until` is

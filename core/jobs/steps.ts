@@ -1,17 +1,21 @@
 import { type Bare, bare } from '../findings.ts';
+import type { JobCheck } from '../kit/checklists.ts';
 import type { Access } from '../methods/access.ts';
 import type { Rung } from '../methods/rungs.ts';
 
 export const STEP_KEYS = [
+  'safety',
   'arrive',
   'before',
   'isolate',
   'ready',
+  'assemble',
   'rinse',
   'brush',
   'lip',
   'escalate',
   'final-rinse',
+  'take-down',
   'wipe',
   're-energise',
   'dry',
@@ -46,6 +50,7 @@ export const CAUTIONS = [
   'switch',
   'energise',
   'sky',
+  'sheet',
 ] as const;
 export type CautionKey = (typeof CAUTIONS)[number];
 
@@ -64,6 +69,8 @@ export interface Step {
   dry?: true;
   /** minutes that the step lasts at least */
   minutes?: number;
+  /** of the checklists of machines: each is answered before the next */
+  checks?: readonly JobCheck[];
 }
 
 /** What a step is called, what is done in it, and what a caution asks and says to do where it is answered no. */
@@ -91,10 +98,24 @@ export interface StepsInput {
   isolate: boolean;
   /** minutes until the glass is dry and warm again after the last rinse */
   dryMinutes?: number;
+  /** of the checklists of what is set up and taken down; default none */
+  setUp?: readonly JobCheck[];
+  takeDown?: readonly JobCheck[];
+  /** whether the site's safety sheet is read first; default not, as in jobs from before there was one */
+  safety?: boolean;
 }
 
 /** The steps of a wash in the order of the work, with the cautions that stop them. */
-export function jobSteps({ access, escalates, rungs, isolate, dryMinutes }: StepsInput): Step[] {
+export function jobSteps({
+  access,
+  escalates,
+  rungs,
+  isolate,
+  dryMinutes,
+  setUp = [],
+  takeDown = [],
+  safety = false,
+}: StepsInput): Step[] {
   const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
   const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
   const there: CautionKey[] = [...above, ...height, 'weather'];
@@ -103,15 +124,18 @@ export function jobSteps({ access, escalates, rungs, isolate, dryMinutes }: Step
   const chemicals: CautionKey[] = rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? ['chemicals'] : [];
   const blade: CautionKey[] = rungs.includes('blade') ? ['blade'] : [];
   const steps: (Step | false)[] = [
+    safety && step('safety', 'tick', ['sheet']),
     step('arrive', 'tick', [...there, 'dc']),
     step('before', 'before-readings'),
     isolate && step('isolate', 'tick', ['switch']),
     step('ready', wet ? 'water' : 'tick'),
+    setUp.length > 0 && { ...step('assemble', 'tick', [], there), checks: setUp },
     wet && step('rinse', 'tick', ['thermal'], glass),
     unlessWet(wet, step('brush', 'modules', ['dc'], glass)),
     unlessWet(wet, step('lip', 'tick', [], glass)),
     escalates && step('escalate', 'tick', [...chemicals, ...blade], glass),
     wet && step('final-rinse', 'tick', [], glass),
+    takeDown.length > 0 && { ...step('take-down', 'tick', [], there), checks: takeDown },
     step('wipe', 'wipe-pair'),
     isolate && step('re-energise', 'tick', ['switch', 'energise']),
     wet && { ...step('dry', 'tick'), ...(dryMinutes ? { minutes: dryMinutes } : {}) },

@@ -1,4 +1,5 @@
 import type { Finding } from '../findings.ts';
+import { daysBetween } from '../time/dates.ts';
 import type { KitItem, KitName } from './list.ts';
 import type { KitDue, KitStanding } from './standing.ts';
 import { type Bristle, KIT, type KitKind } from './things.ts';
@@ -69,11 +70,13 @@ const MISSED = (kind: KitKind): boolean => KIT[kind].oneJobADay === true || kind
 /**
  * What each job of a day takes along of the register, the jobs in their order: a machine that one job has the others do not.
  * @param things as they stand on that day
+ * @param day of the calendar
  * @returns the items of each job that the register keeps, by the job's id
  */
 export function drawDay(
   jobs: readonly JobToPack[],
   things: readonly KitStanding[],
+  day: string,
 ): ReadonlyMap<string, readonly DrawnItem[]> {
   const taken = new Map<string, string>();
   const kept = things.filter(({ state }) => state !== 'retired');
@@ -84,7 +87,7 @@ export function drawDay(
         ? []
         : job.kit.flatMap((item) => {
             const wanted = wantedOf(item.label);
-            const drawn = wanted && drawItem(item, wanted, kept, taken);
+            const drawn = wanted && drawItem(item, wanted, { things: kept, taken, day });
             if (drawn?.thing && oneJobADay(drawn.thing.id, kept)) taken.set(drawn.thing.id, job.site);
             return drawn ? [drawn] : [];
           }),
@@ -100,9 +103,9 @@ const oneJobADay = (id: string, things: readonly KitStanding[]): boolean => {
 function drawItem(
   { key, label }: KitItem,
   wanted: Wanted,
-  things: readonly KitStanding[],
-  taken: ReadonlyMap<string, string>,
+  { things, taken, day }: { things: readonly KitStanding[]; taken: ReadonlyMap<string, string>; day: string },
 ): DrawnItem | null {
+  const soon = (due: readonly KitDue[]) => due.filter((one) => !isFarOff(one, day));
   const [kind] = wanted.kinds as [KitKind];
   const ofKind = things.filter((thing) => wanted.kinds.includes(thing.kind));
   const usable = ofKind.filter((thing) => thing.usable);
@@ -110,7 +113,13 @@ function drawItem(
   const fitting = free.filter((thing) => fits(thing, wanted)).sort(byFit(wanted));
   const [best] = fitting;
   if (best)
-    return { key, label, thing: { id: best.id, name: best.name, where: best.where }, missing: null, due: best.due };
+    return {
+      key,
+      label,
+      thing: { id: best.id, name: best.name, where: best.where },
+      missing: null,
+      due: soon(best.due),
+    };
   if (ofKind.length === 0 && !MISSED(kind)) return null;
   const missing = ((): KitMissing => {
     if (ofKind.length === 0) return { code: 'kit-none-entered', params: { kind } };
@@ -125,9 +134,15 @@ function drawItem(
       : { code: 'kit-too-short', params: { longest: most('length'), wanted: wanted.length } };
   })();
   // What keeps the usable out of use is to be seen to as well.
-  const due = usable.length === 0 ? ofKind.flatMap((thing) => thing.due) : [];
+  const due = usable.length === 0 ? soon(ofKind.flatMap((thing) => thing.due)) : [];
   return { key, label, thing: null, missing, due };
 }
+
+/** Days ahead from which on what falls due is said with a job; the register says it before. */
+const SAID_WITH_JOB = 7;
+
+const isFarOff = ({ code, params }: KitDue, day: string): boolean =>
+  (code === 'kit-check-due' || code === 'kit-calibration-due') && daysBetween(day, params.on) > SAID_WITH_JOB;
 
 /** A thing of which nobody said how long or large it is may well be enough. */
 const fits = (thing: KitStanding, { length = 0, volume = 0 }: Wanted): boolean =>

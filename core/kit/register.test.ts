@@ -110,7 +110,7 @@ describe('the kit of a day', () => {
     kitList({ way: 'resin', ways, brush: bare('brush-soft-60'), pole, litres: 300, rungs: ['water'], access });
   const job = (id: string, kit = list(6)) => ({ id, site: `Site ${id}`, kit });
   const drawn = (jobs: ReturnType<typeof job>[], things: ReturnType<typeof standing>[]) => {
-    const day = drawDay(jobs, things);
+    const day = drawDay(jobs, things, TODAY);
     return (id: string, key: string) => day.get(id)?.find((item) => item.key === key);
   };
 
@@ -138,7 +138,7 @@ describe('the kit of a day', () => {
     const of = drawn([job('a', list(6, ['robot-dry']))], [standing('hose')]);
     expect(of('a', 'robot')?.missing).to.deep.equal({ code: 'kit-none-entered', params: { kind: 'robot-dry' } });
     expect([of('a', 'pole'), of('a', 'thermometer')]).to.deep.equal([undefined, undefined]);
-    expect(drawDay([job('a')], []).get('a')).to.deep.equal([]);
+    expect(drawDay([job('a')], [], TODAY).get('a')).to.deep.equal([]);
   });
 
   it('leaves what is broken at home and says what is to be seen to', () => {
@@ -146,6 +146,13 @@ describe('the kit of a day', () => {
     const item = drawn([job('a', list(6, ['fed-pole'], 'lift'))], [harness])('a', 'access');
     expect(item?.missing).to.deep.equal({ code: 'kit-none-usable', params: { kind: 'harness' } });
     expect(item?.due.map(({ code }) => code)).to.deep.equal(['kit-check-overdue']);
+  });
+
+  it('says what falls due within the week, and leaves what is further off to the register', () => {
+    const checked = (on: string) =>
+      standing('pole', { length: 9 }, [told({ kind: 'checked', on, passed: true, note: '' })]);
+    const due = (on: string) => drawn([job('a')], [checked(on)])('a', 'pole')?.due.map(({ code }) => code);
+    expect([due('2025-12-02'), due('2025-12-20')]).to.deep.equal([['kit-check-due'], []]);
   });
 
   it('takes the brush of the right bristle, and the one that is least worn', () => {

@@ -59,6 +59,22 @@ export async function answered(page: Page, write: () => Promise<void>): Promise<
 /** Text with every kind of space as one plain space. */
 export const plain = (text: string): string => text.replace(/[\s\u00a0\u202f]+/g, ' ');
 
+/** Writes down on the first card what the work asks for, where nobody has yet: whoever is on the spot can. */
+export async function writeSafetySheet(page: Page): Promise<void> {
+  await expect(page.getByText('Nobody begins before this is written down.')).toBeVisible();
+  await page.getByLabel('Emergency number').fill('000');
+  await page.getByLabel('What to tell them').fill('The gate on the yard side');
+  await page.getByLabel('In charge of the work above').fill('Ada Brook');
+  await page.getByLabel('Way up, and where one stands').fill('Lift on the yard');
+  await page.getByLabel('Anchors, edge protection').fill('None: from the lift alone');
+  await page.getByLabel('Overhead lines').selectOption('no');
+  await page.getByLabel('Brittle roof, skylights').selectOption('no');
+  await page.getByLabel('Switching off and on').fill('AC side first, then DC, by the manual');
+  await page.getByLabel('Rescue').fill('The second person lowers the lift');
+  await answered(page, () => page.getByRole('button', { name: 'Save the sheet' }).tap());
+  await expect(page.getByText('Nobody begins before this is written down.')).toBeHidden();
+}
+
 /** What `./pail compute` answers. */
 export function compute<T>(name: string, input: unknown): T {
   const ran = spawnSync(join(PROJECT, 'pail'), ['compute', name], { input: JSON.stringify(input), encoding: 'utf8' });

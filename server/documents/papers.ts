@@ -5,6 +5,7 @@ import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
 import { listInspectionRows } from '../inspections/storage.ts';
+import { readSafety } from '../methods/safety.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import { asData, composeQuotePaper, composeReportPaper, MOST_PICTURES, withPictures } from './compose.ts';
 import { newestPaper } from './paperStorage.ts';
@@ -91,4 +92,25 @@ export async function makeDefectPaper(context: Context, siteId: string): Promise
     },
   });
   return pdf(bytes, `defects-${date}.pdf`);
+}
+
+/** The safety sheet of a site as it stands, for the work of its newest plan. */
+export async function makeSafetyPaper(context: Context, siteId: string): Promise<PaperFile> {
+  const { database } = context;
+  const site = await readSite(database, siteId);
+  const company = await readCompany(context);
+  const customer = await findCustomer(database, site.customerId);
+  const safety = await readSafety(context, siteId);
+  const bytes = await context.workers.run('renderPaper', {
+    kind: 'safety',
+    paper: {
+      firm: company.name,
+      customer: customer.name,
+      site: site.name,
+      place: site.place,
+      safety,
+      units: context.person.units,
+    },
+  });
+  return pdf(bytes, `safety-${safety.version}.pdf`);
 }

@@ -5,15 +5,18 @@ import { FACES, FONTS, unprintable } from './fonts.ts';
 import { textsOf, withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
+import { type SafetyPaper, safetyPaper } from './safetyPaper.ts';
 
 export type Paper =
   | { kind: 'quote'; paper: QuotePaper }
   | { kind: 'report'; paper: ReportPaper }
-  | { kind: 'defects'; paper: DefectPaper };
+  | { kind: 'defects'; paper: DefectPaper }
+  | { kind: 'safety'; paper: SafetyPaper };
 
 function draw(input: Paper): TDocumentDefinitions {
   if (input.kind === 'quote') return quotePaper(input.paper);
-  return input.kind === 'report' ? reportPaper(input.paper) : defectPaper(input.paper);
+  if (input.kind === 'report') return reportPaper(input.paper);
+  return input.kind === 'defects' ? defectPaper(input.paper) : safetyPaper(input.paper);
 }
 
 interface PdfMake {

@@ -10,6 +10,7 @@ import { pinoHttp } from 'pino-http';
 import { backupsHandlers } from '../backups/routes.ts';
 import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
+import { paperHandlers } from '../documents/routes.ts';
 import { drillHandlers } from '../drill/routes.ts';
 import { notFound } from '../errors.ts';
 import { figuresHandlers } from '../figures/routes.ts';
@@ -17,8 +18,8 @@ import type { Handlers } from '../handlers.ts';
 import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
-import { kitHandlers } from '../kit/routes.ts';
-import { methodsHandlers } from '../methods/routes.ts';
+import { checklistHandlers, kitHandlers } from '../kit/routes.ts';
+import { methodsHandlers, safetyHandlers } from '../methods/routes.ts';
 import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
 import { reckoningHandlers } from '../reckoning/routes.ts';
@@ -53,7 +54,10 @@ const handlers: Handlers = {
   ...rulesHandlers,
   ...weatherHandlers,
   ...kitHandlers,
+  ...checklistHandlers,
   ...methodsHandlers,
+  ...safetyHandlers,
+  ...paperHandlers,
   ...quotesHandlers,
   ...jobsHandlers,
   ...reportsHandlers,

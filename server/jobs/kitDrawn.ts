@@ -22,7 +22,7 @@ export async function drawnOn(
 ): Promise<ReadonlyMap<string, readonly DrawnItem[]>> {
   const { things } = await registerOn(connection, day);
   const there = (await kitOfDay(connection, day)).filter(({ id }) => !more.some((one) => one.id === id));
-  return drawDay([...there, ...more], things);
+  return drawDay([...there, ...more], things, day);
 }
 
 /**
@@ -44,7 +44,9 @@ export async function instrumentsOf(connection: Connection, job: JobRow): Promis
   const { things } = await registerOn(connection, job.scheduledFor);
   const used = await usedOn(connection, job.id);
   const drawn =
-    used.length > 0 ? used : idsOf(drawDay([{ ...job, site: '', kit: job.content.kit }], things).get(job.id));
+    used.length > 0
+      ? used
+      : idsOf(drawDay([{ ...job, site: '', kit: job.content.kit }], things, job.scheduledFor).get(job.id));
   return instrumentsOn(things, drawn, job.scheduledFor);
 }
 

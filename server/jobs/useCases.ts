@@ -1,23 +1,31 @@
 import { randomUUID } from 'node:crypto';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
+import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import type { CleaningMethod } from '../../core/assumptions.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { OPEN_JOBS } from '../../core/jobs/states.ts';
 import { jobSteps } from '../../core/jobs/steps.ts';
-import { highest } from '../../core/methods/access.ts';
+import { checksFor } from '../../core/kit/checklists.ts';
+import { wantedOf } from '../../core/kit/draw.ts';
+import type { KitKind } from '../../core/kit/things.ts';
+import { type Access, highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
+import { findingWords } from '../../words/say.ts';
 import { insertAgreement, insertVisits } from '../agreements/storage.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
+import { checklistsNow, picturesOf } from '../kit/checklists.ts';
+import { safetyOf } from '../methods/safety.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
@@ -69,6 +77,8 @@ export async function readJob(connection: Connection, id: string) {
     entries,
     photos,
     drawn: [...(drawn.get(id) ?? [])],
+    safety: await safetyOf(connection, row.siteId, await planOfJob(connection, row)),
+    checkPictures: await picturesOf(connection, content.steps),
   };
 }
 
@@ -87,7 +97,12 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
     const rungs = usedRungs(done);
     const access = done.map(({ method }) => method.access.choose);
+    const lists = await checklistsNow(trx);
+    const kinds = kindsToSetUp(plan.output, access);
     const steps = jobSteps({
+      safety: true,
+      setUp: checksFor(lists, 'set-up', kinds),
+      takeDown: checksFor(lists, 'take-down', kinds),
       access: highest(access),
       escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
       rungs,
@@ -129,6 +144,17 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     return readJob(trx, body.id);
   });
 }
+
+const planOfJob = async (connection: Connection, { quoteId }: Pick<JobRow, 'quoteId'>): Promise<Plan> =>
+  readPlan(connection, (await readQuote(connection, quoteId)).planId);
+
+/** Kinds of kit that a plan takes along, of which some have a checklist. */
+const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]): KitKind[] => [
+  ...kit.flatMap(({ label }) => wantedOf(label)?.kinds ?? []),
+  ...(access.includes('lift') ? (['lift'] as const) : []),
+  ...(arrays.some(({ method }) => method.ways.some((way) => LINES.includes(way))) ? (['spray-line'] as const) : []),
+];
+const LINES: readonly CleaningMethod[] = ['spray-line', 'spray-line-wiped'];
 
 /** Keeps a plan of visits as agreed: when each falls due, and which job it is done as. */
 async function agree(
@@ -215,6 +241,8 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
       timed.push(clocked);
       if (known.has(entry.id)) continue;
       await checkEntry(job, known, fold, clocked, `entries.${index}`);
+      if (entry.kind === 'step-done' && entry.step === 'safety')
+        await mustHaveSheet(trx, context, job, `entries.${index}`);
       if (job.state === 'reported') throw outOfOrder('The report of this job is signed. Amend the report instead.');
       fold.take(clocked);
       known.add(entry.id);
@@ -296,6 +324,13 @@ async function checkEntry(
     const held = heldBy(step, progress, happenedAt(entry));
     if (held) throw stopped(path, ...heldWords(held));
   }
+}
+
+/** Nobody begins before what the sheet has to say for this work is written down. */
+async function mustHaveSheet(trx: Transaction, context: Context, job: JobRow, path: string): Promise<void> {
+  const { lacking } = await safetyOf(trx, job.siteId, await planOfJob(trx, job));
+  const missing = lacking.map((one) => findingWords(one, { units: context.person.units, currency: '' })).join(' ');
+  if (lacking.length > 0) throw stopped(path, missing, 'cannot end: the safety sheet lacks what this work asks for');
 }
 
 const stopped = (path: string, detail: string, message: string): AppError =>

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { companyFields } from '../../contract/company/endpoints.ts';
-import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { arrayBody, inspectionBody, safetyBody, siteBody } from '../../contract/testing/bodies.ts';
 import { readEnvironment } from '../environment.ts';
 import { setUpCompany } from '../people/setUp.ts';
 import { type RunningServer, startServer } from '../start.ts';
@@ -199,6 +199,7 @@ export async function makeJob(caller: Caller, visits?: number, faces = 1): Promi
   const site = siteBody();
   const arrays = Array.from({ length: faces }, (_, at) => arrayBody(faces > 1 ? { name: `Face ${at + 1}` } : {}));
   await caller.must('POST', '/api/sites', site);
+  await caller.must('PUT', `/api/sites/${site.id}/safety`, safetyBody());
   for (const array of arrays) {
     await caller.must('POST', `/api/sites/${site.id}/arrays`, array);
     await caller.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody());
@@ -249,7 +250,8 @@ export async function finishJob(caller: Caller, chain: Chain, reads = true): Pro
     entries.push({ id: randomUUID(), at: new Date(clock).toISOString(), ...entry });
   };
   for (const step of job.steps) {
-    for (const caution of step.cautions) add({ kind: 'caution', step: step.key, caution: caution.key, answer: true });
+    for (const caution of [...step.cautions, ...(step.checks ?? [])])
+      add({ kind: 'caution', step: step.key, caution: caution.key, answer: true });
     add({ kind: 'step-started', step: step.key });
     if (step.key === 'brush')
       add({

@@ -86,6 +86,8 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   addThing: KIT,
   changeThing: KIT,
   addKitEntry: KIT,
+  saveChecklist: ['readChecklists'],
+  writeSafety: ['readSafety', 'readJob'],
   addVessel: ['readResin'],
   addResinEntry: ['readResin'],
   useFigures: ['readFigures', 'listReckonings', 'listPlans'],

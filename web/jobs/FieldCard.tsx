@@ -7,9 +7,11 @@ import { askOf, type Caution, howOf, otherwiseOf, type Step, verbOf } from '../.
 import { counted } from '../../words/counted.ts';
 import { useSay } from '../api/hooks.ts';
 import { FieldReadings } from '../comparisons/FieldReadings.tsx';
+import { FieldSafety } from '../methods/FieldSafety.tsx';
 import { FieldMeter } from '../water/FieldMeter.tsx';
 import { FieldWater } from '../water/FieldWater.tsx';
 import { FacePicker } from './FacePicker.tsx';
+import { FieldChecks } from './FieldChecks.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
 import { FieldHands } from './FieldHands.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
@@ -39,6 +41,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
   const open = openCautions(step, progress);
   const held = heldBy(step, progress, new Date(now).toISOString());
   const lacking = lackingFor(step, progress, job.arrays);
+  const lacksSheet = step.key === 'safety' && (job.safety?.lacking ?? []).length > 0;
   const verb = say.finding(verbOf(step));
   return (
     <>
@@ -58,11 +61,23 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             {say.finding(otherwiseOf(SKY))}
           </p>
         )}
-        <Cautions
+        {step.key === 'safety' && job.safety && <FieldSafety siteId={job.siteId} view={job.safety} />}
+        {!lacksSheet && (
+          <Cautions
+            step={step}
+            cautions={cautionsOf(step, progress)}
+            open={open}
+            stoppedBy={state?.stoppedBy ?? null}
+            happen={happen}
+          />
+        )}
+        <FieldChecks
           step={step}
-          cautions={cautionsOf(step, progress)}
           open={open}
+          asked={cautionsOf(step, progress).every(({ key }) => !open.includes(key))}
           stoppedBy={state?.stoppedBy ?? null}
+          started={state?.startedAt != null}
+          pictures={job.checkPictures ?? {}}
           happen={happen}
         />
         {open.length === 0 && held && (held.by === 'temperatures' || state?.startedAt) && (

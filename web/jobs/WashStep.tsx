@@ -10,6 +10,8 @@ import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { Drawn } from '../kit/Drawn.tsx';
+import { SafetyLine } from '../methods/SafetyLine.tsx';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { DoneLegend } from '../parts/Done.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
@@ -116,6 +118,7 @@ function JobPage({ job }: { job: Job }) {
         <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>
         {(job.state === 'scheduled' || job.state === 'paused') && <MoveJob key={job.scheduledFor} job={job} />}
       </div>
+      <SafetyLine siteId={job.siteId} />
       {progress.paused !== null && (
         <div className="notice">Stopped: {progress.paused}. It goes on where it stands.</div>
       )}
@@ -174,7 +177,10 @@ function JobPage({ job }: { job: Job }) {
           <ul className="plain-list">
             {job.kit.map(({ key, label }) => (
               <li key={key}>
-                {say.finding(label)}
+                <span>
+                  {say.finding(label)}
+                  <Drawn item={job.drawn?.find((one) => one.key === key)} />
+                </span>
                 <span className="end">{progress.kit[key] ? 'packed' : ''}</span>
               </li>
             ))}

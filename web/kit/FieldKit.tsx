@@ -1,7 +1,7 @@
-import type { DrawnItem } from '../../core/kit/draw.ts';
 import { useSay } from '../api/hooks.ts';
 import type { Happen } from '../jobs/happen.ts';
 import type { Job } from '../jobs/outbox/index.ts';
+import { Drawn } from './Drawn.tsx';
 
 /** The evening before: what has to be in the van, each with the reason it is on the list. */
 export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<string, boolean>; happen: Happen }) {
@@ -32,31 +32,11 @@ export function FieldKit({ job, packed, happen }: { job: Job; packed: Record<str
           />
           <label htmlFor={`kit-${key}`}>
             {say.finding(label)}
-            {drawn.has(key) && <Drawn item={drawn.get(key) as DrawnItem} />}
+            <Drawn item={drawn.get(key)} />
             <small>{say.finding(because)}</small>
           </label>
         </div>
       ))}
     </main>
-  );
-}
-
-/** Which thing of the register it is, where it lies, and what speaks against it. */
-function Drawn({ item: { thing, missing, due } }: { item: DrawnItem }) {
-  const say = useSay();
-  return (
-    <>
-      {thing && (
-        <span className="kit-which">
-          {thing.name}
-          {thing.where && `, ${thing.where}`}
-        </span>
-      )}
-      {[...(missing ? [missing] : []), ...due].map((one) => (
-        <span className="kit-warn" key={one.code}>
-          {say.finding(one)}
-        </span>
-      ))}
-    </>
   );
 }

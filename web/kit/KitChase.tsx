@@ -20,22 +20,22 @@ export function KitChase({ date }: { date: string }) {
       <h2>
         <Link to="/kit">Kit</Link>
       </h2>
-      <ul className="plain-list kit-short">
-        {jobs.map((job) => (
-          <li key={job.id}>
+      {jobs.map((job) => (
+        <div className="kit-short" key={job.id}>
+          <p>
             <Link to={`/sites/${job.siteId}/wash`}>{job.site}</Link>{' '}
             <span className="quiet">{when(job.scheduledFor)}</span>
-            <ul>
-              {job.short.map(({ key, label, thing, missing, due }) => (
-                <li key={key}>
-                  <b>{thing?.name ?? say.finding(label)}</b>:{' '}
-                  {[...(missing ? [missing] : []), ...due].map((one) => say.finding(one)).join(' ')}
-                </li>
-              ))}
-            </ul>
-          </li>
-        ))}
-      </ul>
+          </p>
+          <ul>
+            {job.short.map(({ key, label, thing, missing, due }) => (
+              <li key={key}>
+                <b>{thing?.name ?? say.finding(label)}</b>:{' '}
+                {[...(missing ? [missing] : []), ...due].map((one) => say.finding(one)).join(' ')}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
     </section>
   );
 }

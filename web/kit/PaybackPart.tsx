@@ -74,6 +74,8 @@ export function PaybackPart({ thing }: { thing: Thing }) {
       </div>
       {found === null ? (
         <p className="quiet">Type what it costs to buy.</p>
+      ) : found.from === null ? (
+        <p className="quiet">Type what a day of hire, or of a contractor who has one, costs: then they are compared.</p>
       ) : (
         <Found found={found} days={days} money={money} />
       )}

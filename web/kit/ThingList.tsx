@@ -1,5 +1,5 @@
 import type { KitView } from '../../contract/kit/endpoints.ts';
-import { type KitMeasure, MEASURE_KINDS } from '../../core/kit/things.ts';
+import { KIT_KINDS, type KitMeasure, MEASURE_KINDS } from '../../core/kit/things.ts';
 import { BRISTLE_WORDS, KIT_STATE_WORDS, KIT_WORDS } from '../../words/en/kit.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
@@ -33,7 +33,7 @@ export function useMeasures(): (thing: Thing) => string {
     ].join(', ');
 }
 
-/** The register, by kind: what is due stands out, and what is retired comes last. */
+/** The register, by kind: what has to be seen to stands first, and what is gone last. */
 export function ThingList({
   things,
   shown,
@@ -46,7 +46,11 @@ export function ThingList({
   const units = useUnits();
   const measures = useMeasures();
   const gone = (thing: Thing) => (thing.state === 'retired' || thing.state === 'lost' ? 1 : 0);
-  const sorted = [...things].sort((one, other) => gone(one) - gone(other));
+  const late = (thing: Thing) => (thing.usable && !thing.due.some(({ code }) => isLate(code)) ? 1 : 0);
+  const place = ({ kind }: Thing) => KIT_KINDS.indexOf(kind);
+  const sorted = [...things].sort(
+    (one, other) => gone(one) - gone(other) || late(one) - late(other) || place(one) - place(other),
+  );
   return (
     <table className="table row-cards kit-table">
       <thead>

@@ -20,6 +20,7 @@ import { Assumed } from '../sites/Assumed.tsx';
 import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import type { PlanPartProps } from './planPart.ts';
+import { SafetyLine } from './SafetyLine.tsx';
 
 /** Plan: water, method and how often, each with its reason and its way to be overruled. */
 export function PlanStep({ spread }: { spread: SiteSpread }) {
@@ -148,6 +149,7 @@ function PlanPage({ plan, onOverrule, busy, arrays }: PlanPartProps & { arrays: 
         </div>
       ))}
       <MethodPart plan={plan} onOverrule={onOverrule} busy={busy} arrays={arrays} />
+      <SafetyLine siteId={plan.siteId} />
       <h3 className="mt-3">Visits</h3>
       <VisitsTable plan={plan} />
       {ofPlan && <p className="notice plain">{say.finding(ofPlan)}</p>}

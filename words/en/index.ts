@@ -7,6 +7,7 @@ import { quotes } from './quotes.ts';
 import { reasons } from './reasons.ts';
 import { reckoning } from './reckoning.ts';
 import { reports } from './reports.ts';
+import { safety } from './safety.ts';
 import { sites } from './sites.ts';
 import { soiling } from './soiling.ts';
 import { water } from './water.ts';
@@ -21,6 +22,7 @@ export const english: Language = {
   ...reasons,
   ...reckoning,
   ...reports,
+  ...safety,
   ...sites,
   ...soiling,
   ...water,

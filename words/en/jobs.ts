@@ -2,6 +2,8 @@ import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import type { JobFinding, Words } from '../language.ts';
 
 export const jobs: Words<JobFinding> = {
+  'step-safety': () => 'Brief',
+  'step-how-safety': () => 'Read the safety sheet with everybody who is on site, before anything is unloaded.',
   'step-arrive': () => 'Arrive',
   'step-how-arrive': () => 'Walk round the array, look up, warn the neighbours, lay out the hose.',
   'step-before': () => 'Read before',
@@ -11,6 +13,10 @@ export const jobs: Words<JobFinding> = {
   'step-ready': () => 'Make ready',
   'step-how-ready': () => 'Feel the bristles, look along the blade, run the water and read its conductivity.',
   'step-how-ready-dry': () => 'Feel the pad or bristles for grit: clean, soft and dry.',
+  'step-assemble': () => 'Set up',
+  'step-how-assemble': () => 'Machine by machine, each step before the next. Where the answer is no, it stays off.',
+  'step-take-down': () => 'Take down',
+  'step-how-take-down': () => 'Power off before anything is loosened; each step before the next.',
   'step-rinse': () => 'Rinse',
   'step-how-rinse': () => 'Wet from the top in one sheet; soak what needs it.',
   'step-brush': () => 'Brush',
@@ -62,6 +68,9 @@ export const jobs: Words<JobFinding> = {
   'caution-no-switch': () => 'Leave the switches alone and fetch whoever may. Do not wash until that is settled.',
   'caution-ask-energise': () => 'Is everybody clear of the array, and are connectors and boxes closed and dry?',
   'caution-no-energise': () => 'Leave it off until they are; a licensed electrician if in doubt.',
+  'caution-ask-sheet': () =>
+    'Has everybody on site read this sheet, is it as it says, and does each know the number and the place?',
+  'caution-no-sheet': () => 'Nobody begins. Settle what is not as it says, and write it down in the sheet.',
   'caution-ask-sky': () =>
     'Is the sky as it was when the reading before the wash was taken, and the glass as dry and as dirty?',
   'caution-no-sky': () => 'Read before again: what was read then is of another sky or another glass.',

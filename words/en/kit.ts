@@ -1,3 +1,4 @@
+import type { ChecklistWhen } from '../../core/kit/checklists.ts';
 import type { Bristle, KitHeld, KitKind, KitMeasure, KitState } from '../../core/kit/things.ts';
 import type { KitFinding, Words } from '../language.ts';
 
@@ -30,6 +31,10 @@ export const KIT_STATE_WORDS: Record<KitState, string> = {
   broken: 'broken',
   lost: 'not found',
   retired: 'retired',
+};
+export const CHECKLIST_WHEN_WORDS: Record<ChecklistWhen, string> = {
+  'set-up': 'before it runs',
+  'take-down': 'when it has run',
 };
 export const BRISTLE_WORDS: Record<Bristle, string> = { soft: 'soft', stiff: 'stiff' };
 export const HELD_WORDS: Record<KitHeld, string> = { own: 'ours', hired: 'hired by the day' };

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 
-/** The register of kit: things, what happened to them, and the jobs that they were used on. */
+/** The register of kit: things, what happened to them, the jobs that they were used on; checklists of machines. */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(`
     create table kit_things (
@@ -46,10 +46,20 @@ export async function up(knex: Knex): Promise<void> {
       primary key (thing_id, job_id)
     );
     create index kit_uses_job on kit_uses (job_id);
+    create table checklists (
+      id uuid primary key,
+      list_id uuid not null,
+      version integer not null check (version > 0),
+      at timestamptz not null,
+      by uuid not null references people,
+      body jsonb not null,
+      unique (list_id, version)
+    );
+    create trigger evidence before update or delete on checklists for each row execute function refuse_change();
     create trigger evidence before update or delete on kit_entries for each row execute function refuse_change();
   `);
 }
 
 export async function down(knex: Knex): Promise<void> {
-  await knex.raw('drop table kit_uses, kit_entries, kit_things');
+  await knex.raw('drop table checklists, kit_uses, kit_entries, kit_things');
 }

@@ -31,6 +31,7 @@ import * as units from './029-units.ts';
 import * as rules from './030-rules.ts';
 import * as resin from './031-resin.ts';
 import * as kit from './032-kit.ts';
+import * as safety from './033-safety.ts';
 
 interface Migration {
   name: string;
@@ -72,6 +73,7 @@ const MIGRATIONS: Migration[] = [
   { name: '030-rules', ...rules },
   { name: '031-resin', ...resin },
   { name: '032-kit', ...kit },
+  { name: '033-safety', ...safety },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

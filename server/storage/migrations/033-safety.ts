@@ -1,0 +1,22 @@
+import type { Knex } from 'knex';
+
+/** The safety sheets of sites: each time it is written a version, and what was read in the field stays what it was. */
+export async function up(knex: Knex): Promise<void> {
+  await knex.raw(`
+    create table safety_sheets (
+      id uuid primary key,
+      site_id uuid not null references sites,
+      version integer not null check (version > 0),
+      at timestamptz not null,
+      by uuid not null references people,
+      sheet jsonb not null,
+      unique (site_id, version)
+    );
+    create index safety_sheets_at on safety_sheets (at desc);
+    create trigger evidence before update or delete on safety_sheets for each row execute function refuse_change();
+  `);
+}
+
+export async function down(knex: Knex): Promise<void> {
+  await knex.raw('drop table safety_sheets');
+}
