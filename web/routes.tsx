@@ -30,6 +30,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
           },
           {
+            path: 'sites/:id/spray/:arrayId',
+            lazy: async () => ({ Component: (await import('./spray/SprayPage.tsx')).SprayPage }),
+          },
+          {
             path: 'sites/:id/safety',
             lazy: async () => ({ Component: (await import('./methods/SafetyPage.tsx')).SafetyPage }),
           },

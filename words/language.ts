@@ -39,6 +39,7 @@ import type { SignedFinding } from '../core/reports/signature.ts';
 import type { AssumedFinding } from '../core/sites/assumed.ts';
 import type { TooLarge } from '../core/sites/layout.ts';
 import type { StringName } from '../core/soiling/markedLoss.ts';
+import type { LineWarning } from '../core/spray/asWay.ts';
 import type { QuantityKind } from '../core/units/quantities.ts';
 import type { LineFault } from '../core/units/table.ts';
 import type { WaterBecause, WaterChosen, WaterWarning } from '../core/water/plan.ts';
@@ -95,6 +96,7 @@ export type MethodFinding =
 export type WaterFinding = WaterBecause | WaterChosen | WaterWarning | ResinFinding | ReadingDoubt;
 export type KitFinding = KitName | KitBecause | KitDue | KitMissing;
 export type SafetyFinding = HazardFinding | SafetyLacking;
+export type SprayFinding = LineWarning;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;
@@ -110,6 +112,7 @@ export type AnyFinding =
   | KitFinding
   | JobFinding
   | SafetyFinding
+  | SprayFinding
   | ReportFinding
   | QuoteFinding
   | SiteFinding

@@ -135,10 +135,14 @@ const slice = ({ rain, dew, deposition, droppings }: LayeredDays, from: number, 
 };
 
 /** Every cleaning of a horizon, by the day from its start. */
-function cleaningsOf({ days, everyYears, effectiveness }: Visits, horizon: number) {
+function cleaningsOf({ days, everyYears, effectiveness, others }: Visits, horizon: number) {
+  const ofYear = [
+    ...days.map((day) => ({ day, effectiveness })),
+    ...(others?.days ?? []).map((day) => ({ day, effectiveness: others?.effectiveness ?? effectiveness })),
+  ].sort((a, b) => a.day - b.day);
   const found: { day: number; effectiveness: Effectiveness }[] = [];
   for (let year = 0; year < horizon; year += everyYears)
-    for (const day of [...days].sort((a, b) => a - b)) found.push({ day: year * DAYS_A_YEAR + day, effectiveness });
+    for (const one of ofYear) found.push({ ...one, day: year * DAYS_A_YEAR + one.day });
   return found;
 }
 

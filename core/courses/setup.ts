@@ -42,6 +42,8 @@ export interface Visits {
   days: readonly number[];
   everyYears: number;
   effectiveness: Effectiveness;
+  /** further cleanings of the same years in another way; a day that has both gets the one after the other */
+  others?: { days: readonly number[]; effectiveness: Effectiveness } | undefined;
 }
 
 export const NO_VISITS: Visits = {

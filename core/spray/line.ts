@@ -31,7 +31,7 @@ export interface SprayLine {
 const GRAVITY = 9.80665;
 /** m2/s, water at 20 Celsius */
 const VISCOSITY = 1.004e-6;
-const LPM_PER_M3_A_SECOND = 60_000;
+export const LPM_PER_M3_A_SECOND = 60_000;
 const LAMINAR_TO = 2000;
 const TURBULENT_FROM = 4000;
 
@@ -64,8 +64,21 @@ interface Flows {
   inletHead: number;
 }
 
-/** The line walked from its end, where the head is `endHead`, back to the riser. */
-function flowsFrom(input: SprayLineInput, endHead: number): Flows {
+/** A pipe with its holes, whatever feeds it. */
+export type HoledPipe = Pick<
+  SprayLineInput,
+  'orifices' | 'spacing' | 'orificeDiameter' | 'pipeDiameter' | 'dischargeCoefficient' | 'roughness'
+>;
+
+/**
+ * The line walked from its end, where the head is `endHead`, back to the riser.
+ * @param seen is told of each hole: its place from the end, from 0, the head there, m, and its flow, m3/s
+ */
+export function flowsFrom(
+  input: HoledPipe,
+  endHead: number,
+  seen: (index: number, head: number, flow: number) => void = () => {},
+): Flows {
   const { orifices, spacing, pipeDiameter, roughness = 1.5e-6, dischargeCoefficient = 0.62 } = input;
   const hole = (dischargeCoefficient * Math.PI * input.orificeDiameter ** 2) / 4;
   let head = endHead;
@@ -75,6 +88,7 @@ function flowsFrom(input: SprayLineInput, endHead: number): Flows {
   for (let index = 0; index < orifices; index += 1) {
     if (index > 0) head += headLoss(total, spacing, pipeDiameter, roughness);
     const flow = hole * Math.sqrt(2 * GRAVITY * head);
+    seen(index, head, flow);
     total += flow;
     least = Math.min(least, flow);
     greatest = Math.max(greatest, flow);

@@ -116,7 +116,8 @@ async function takeInQuote(context: Context, siteId: string, quote: NonNullable<
 }
 
 async function takeInJob(context: Context, quoteId: string, job: NonNullable<Round['job']>): Promise<void> {
-  await scheduleJob(at(context, job.at), quoteId, { id: job.id, scheduledFor: job.scheduledFor });
+  const { id, scheduledFor, entries: told } = job;
+  await scheduleJob(at(context, job.at), quoteId, { id, scheduledFor }, told);
   for (let first = 0; first < job.entries.length; first += BATCH) {
     const entries = job.entries.slice(first, first + BATCH);
     await addEntries(at(context, entries.at(-1)?.at ?? job.at), job.id, { entries, device: '' });

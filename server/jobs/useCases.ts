@@ -8,7 +8,7 @@ import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/caution
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
 import { OPEN_JOBS } from '../../core/jobs/states.ts';
-import { jobSteps } from '../../core/jobs/steps.ts';
+import { jobSteps, type StepKey } from '../../core/jobs/steps.ts';
 import { checksFor } from '../../core/kit/checklists.ts';
 import { wantedOf } from '../../core/kit/draw.ts';
 import type { KitKind } from '../../core/kit/things.ts';
@@ -85,8 +85,14 @@ export async function readJob(connection: Connection, id: string) {
 /**
  * Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. An accepted plan of visits
  * becomes an agreement with a dated job for each, the first on the day that is asked for.
+ * @param told what happened on it already, where it is brought in: what nobody was asked for then is not asked for
  */
-export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endpoints['scheduleJob']>) {
+export function scheduleJob(
+  context: Context,
+  quoteId: string,
+  body: BodyOf<Endpoints['scheduleJob']>,
+  told: readonly JobEntry[] = [],
+) {
   return context.database.transaction(async (trx) => {
     const quote = await readQuote(trx, quoteId);
     if (quote.state !== 'accepted') throw outOfOrder('Only an accepted quote becomes a job.');
@@ -99,10 +105,12 @@ export function scheduleJob(context: Context, quoteId: string, body: BodyOf<Endp
     const access = done.map(({ method }) => method.access.choose);
     const lists = await checklistsNow(trx);
     const kinds = kindsToSetUp(plan.output, access);
+    const begun = told.some((entry) => 'step' in entry);
+    const asks = (step: StepKey) => !begun || told.some((entry) => 'step' in entry && entry.step === step);
     const steps = jobSteps({
-      safety: true,
-      setUp: checksFor(lists, 'set-up', kinds),
-      takeDown: checksFor(lists, 'take-down', kinds),
+      safety: asks('safety'),
+      setUp: asks('assemble') ? checksFor(lists, 'set-up', kinds) : [],
+      takeDown: asks('take-down') ? checksFor(lists, 'take-down', kinds) : [],
       access: highest(access),
       escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
       rungs,

@@ -29,6 +29,7 @@ import {
   prepareYears,
 } from '../../core/soiling/layeredYear.ts';
 import { type MarkedLoss, markedLoss, type WiredArray } from '../../core/soiling/markedLoss.ts';
+import { type SprayAsWay, type SprayAsWayInput, sprayAsWay } from '../../core/spray/asWay.ts';
 import { EpwError, type EpwFault, type EpwFile, parseEpw } from '../../core/weather/epw.ts';
 import type { FileYearAnswer, FileYearInput } from './fileYear.ts';
 
@@ -113,6 +114,8 @@ const tasks = {
   ways: (input: PlanInput, arrayId: string): WaysCompared => compareWays(input, arrayId),
   /** in which made-up situations other rules decide otherwise */
   changedSituations: (before: MethodRules, after: MethodRules): SituationChange[] => changedSituations(before, after),
+  /** a spray line over a face beside visits */
+  sprayAsWay: (input: SprayAsWayInput): SprayAsWay => sprayAsWay(input),
   often: (setup: HowOftenSetup): HowOften => howOften(setup),
   /** the case as `./pail compute frequency` takes it */
   oftenCase: (setup: HowOftenSetup): string => JSON.stringify(frequencyInput(setup)),

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { ArrayPlan } from '../../core/methods/plan.ts';
@@ -148,6 +149,11 @@ function ArrayMethod({ array, solarArray, input, several, overrides, onChange, b
           }
           busy={busy}
         />
+      )}
+      {solarArray && onChange && (
+        <p className="quiet">
+          <Link to={`/sites/${solarArray.siteId}/spray/${solarArray.id}`}>A spray line beside visits</Link>
+        </p>
       )}
       <Choice
         what="Access"

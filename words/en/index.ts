@@ -10,6 +10,7 @@ import { reports } from './reports.ts';
 import { safety } from './safety.ts';
 import { sites } from './sites.ts';
 import { soiling } from './soiling.ts';
+import { spray } from './spray.ts';
 import { water } from './water.ts';
 
 /** English, as the trade speaks it. */
@@ -25,6 +26,7 @@ export const english: Language = {
   ...safety,
   ...sites,
   ...soiling,
+  ...spray,
   ...water,
   written: ({ text }) => text,
   'by-hand': () => 'Set by hand; the reason stands beside it.',
