@@ -76,10 +76,20 @@ export interface Walked {
  * stands along the lower frame, and lichen, which settles in the third year without a cleaning and then grows until it
  * covers.
  */
-export const walk = (prepared: PreparedCourses, visits: Visits): Walked[] =>
-  prepared.setup.members.map((member, at) =>
-    walkOf(prepared, member, daysOfMember(prepared.days[at] as LayeredDays, member), visits),
-  );
+export const walk = (prepared: PreparedCourses, visits: Visits): Walked[] => {
+  const days = ownDaysOf(prepared);
+  return prepared.setup.members.map((member, at) => walkOf(prepared, member, days[at] as LayeredDays, visits));
+};
+
+/** What settles on each member, worked out once for however many visits are tried on them. */
+const OWN_DAYS = new WeakMap<PreparedCourses, LayeredDays[]>();
+function ownDaysOf(prepared: PreparedCourses): LayeredDays[] {
+  const known = OWN_DAYS.get(prepared);
+  if (known) return known;
+  const own = prepared.setup.members.map((member, at) => daysOfMember(prepared.days[at] as LayeredDays, member));
+  OWN_DAYS.set(prepared, own);
+  return own;
+}
 
 function walkOf(
   { setup, edgeCosts }: PreparedCourses,

@@ -19,6 +19,7 @@ export function shortestRounds(
   within = Number.POSITIVE_INFINITY,
 ): (Round | undefined)[] {
   const width = DAYS + 1;
+  const until = byEnd(arcs);
   const best: (Round | undefined)[] = Array.from({ length: most + 1 }, () => undefined);
   // cost[k][d]: least lost from the first cleaning to day d, where the k-th cleaning is
   const cost = Array.from({ length: most + 1 }, () => new Float64Array(DAYS));
@@ -35,8 +36,9 @@ export function shortestRounds(
         if (cleans === 1) {
           value = day === first ? (untilFirst?.[first] ?? 0) : Number.POSITIVE_INFINITY;
         } else {
+          const column = day * DAYS;
           for (let previous = first + cleans - 2; previous < day; previous += 1) {
-            const through = (earlier[previous] as number) + (arcs[previous * width + day - previous] as number);
+            const through = (earlier[previous] as number) + (until[column + previous] as number);
             if (through < value) {
               value = through;
               from[day] = previous;
@@ -55,6 +57,15 @@ export function shortestRounds(
     }
   }
   return best;
+}
+
+/** The arcs within a year by the day on which they end, [day * 365 + from]: the search goes through them so, one beside the next. */
+function byEnd(arcs: Float64Array): Float64Array {
+  const until = new Float64Array(DAYS * DAYS);
+  for (let from = 0; from < DAYS; from += 1)
+    for (let day = from + 1; day < DAYS; day += 1)
+      until[day * DAYS + from] = arcs[from * (DAYS + 1) + day - from] as number;
+  return until;
 }
 
 function walkBack(before: readonly Int16Array[], cleans: number, last: number): number[] {
