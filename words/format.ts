@@ -19,9 +19,9 @@ export function formatForTyping(
   value: number,
   kind: QuantityKind,
   units: Units = DEFAULT_UNITS,
-  digits = Math.max(unitOf(kind, units.system).digits, 3),
+  digits = Math.max(unitOf(kind, units).digits, 3),
 ): string {
-  const rounded = roundHalfAway(toUnits(value, kind, units.system), digits);
+  const rounded = roundHalfAway(toUnits(value, kind, units), digits);
   return rounded
     .toFixed(digits)
     .replace(/\.?0+$/, digits > 0 ? '' : '$&')
@@ -42,8 +42,8 @@ export function formatQuantity(
   if (kind === 'power' && Math.abs(value) >= KILOWATTS_FROM) {
     return `${formatNumber(value / 1000, digits ?? 1, units)}\u00a0kW`;
   }
-  const unit = unitOf(kind, units.system);
-  const text = formatNumber(toUnits(value, kind, units.system), digits ?? unit.digits, units);
+  const unit = unitOf(kind, units);
+  const text = formatNumber(toUnits(value, kind, units), digits ?? unit.digits, units);
   if (unit.symbol === '') return text;
   return unit.symbol === '°' ? `${text}°` : `${text}\u00a0${unit.symbol}`;
 }
@@ -56,8 +56,8 @@ export function formatRange(
   units: Units = DEFAULT_UNITS,
   digits?: number,
 ): string {
-  const unit = unitOf(kind, units.system);
-  const first = formatNumber(toUnits(low, kind, units.system), digits ?? unit.digits, units);
+  const unit = unitOf(kind, units);
+  const first = formatNumber(toUnits(low, kind, units), digits ?? unit.digits, units);
   return `${first} to ${formatQuantity(high, kind, units, digits)}`;
 }
 

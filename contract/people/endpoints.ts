@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DATE_ORDERS } from '../../core/time/typed.ts';
-import { DECIMAL_MARKS, UNIT_SYSTEMS } from '../../core/units/quantities.ts';
+import { DECIMAL_MARKS, METERS, UNIT_SYSTEMS } from '../../core/units/quantities.ts';
 import { email, id, idParams, text, version } from '../common.ts';
 import { companyCard } from '../company/endpoints.ts';
 import { EVERYONE, endpoint, OWNER, ROLES } from '../endpoint.ts';
@@ -10,6 +10,8 @@ export const units = z.object({
   system: z.enum(UNIT_SYSTEMS),
   decimalMark: z.enum(DECIMAL_MARKS),
   dateOrder: z.enum(DATE_ORDERS),
+  /** what the meter in hand shows; conductivity where nobody said */
+  meter: z.enum(METERS).optional(),
 });
 /** Length over composition: a long phrase is easier to keep and harder to guess. */
 export const PASSWORD_LEAST = 12;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { READ_SOURCES } from '../../core/water/plan.ts';
 import { id, idParams, moment } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
 
@@ -8,6 +9,11 @@ export const waterReadingFields = z.object({
   /** Celsius */
   temperature: z.number().min(0).max(60),
   takenAt: moment,
+  /** of which water; null: of the site's own */
+  source: z.enum(READ_SOURCES).nullable().default(null),
+  /** mg/L of lime, and of free chlorine, by a strip */
+  hardness: z.number().min(0).max(5000).nullable().default(null),
+  chlorine: z.number().min(0).max(50).nullable().default(null),
 });
 export const waterReading = waterReadingFields.extend({ id, siteId: id });
 

@@ -1,4 +1,4 @@
-import type { CleaningMethod } from '../assumptions.ts';
+import type { CleaningMethod, Effectiveness } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import type { Access } from './access.ts';
@@ -6,7 +6,8 @@ import { lossAround } from './effect.ts';
 import { workOfFace } from './plan.ts';
 import { settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
-import type { PlanInput } from './visit.ts';
+import { type Risk, risksOf } from './risks.ts';
+import { type PlanInput, rulesOf, type Visit } from './visit.ts';
 import { contenders, facesOf, figuresOf, judgeWays, type WeighedWay, weigh } from './weigh.ts';
 
 /** What is to be said of the ways beside each other; minor units. */
@@ -35,6 +36,11 @@ export interface WayCompared {
   gross: number;
   /** of the loss now that stays on the face, fractions of its power */
   left: Spread;
+  /** share of each layer that stays, and mg/m2 of salts that its water leaves where it dries */
+  stays: Effectiveness;
+  residue: number;
+  /** what it can do to people and to the glass */
+  risks: Risk[];
   /** one wash of this face now: kWh that come back until it has soiled again */
   brings: Spread;
   /** what one wash of all faces now brings back on the mean, and what of that is left after the visit, minor units */
@@ -71,6 +77,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
   const weighed = judgeWays(weighing, (way, method) =>
     way === chosen && minutesPerModule !== undefined ? { ...method, minutesPerModule } : method,
   ).map((way) => weigh(weighing, way));
+  const rules = rulesOf(input);
   const shown = (one: WeighedWay): WayCompared => {
     const { way, refusals, keepsFinish, takesOff, method, effectiveness, brings, worth, net } = one;
     return {
@@ -83,6 +90,14 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
       litres: face.input.modules * (method.litresPerModule ?? 0),
       gross: one.visit.priced.gross,
       left: spread(lossAround(courses, effectiveness).after),
+      stays: {
+        loose: 1 - effectiveness.loose,
+        bonded: 1 - effectiveness.bonded,
+        droppings: 1 - effectiveness.droppings,
+        lichen: 1 - effectiveness.lichen,
+      },
+      residue: rules.ways[way].flow > 0 ? residueOf(one.visit) : 0,
+      risks: risksOf(way, { access: method.access.choose, pole: method.pole.choose }, rules),
       brings,
       worth,
       net,
@@ -100,6 +115,10 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
     findings: findingsOf(first, usable, chosen),
   };
 }
+
+/** mg/m2 that the water of a visit leaves where it dries. */
+const residueOf = ({ water, waterWay }: Visit): number =>
+  water.options.find(({ way }) => way === waterWay)?.residue ?? 0;
 
 /** @param first those between which money decides, the one that leaves most first */
 function findingsOf(

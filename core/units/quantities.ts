@@ -29,11 +29,17 @@ export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
 export const DECIMAL_MARKS = ['.', ','] as const;
 
+/** What the meter in a person's hand shows of the salts in water: conductivity, or ppm on one of the two usual scales. */
+export const METERS = ['conductivity', 'ppm-442', 'ppm-nacl'] as const;
+export type Meter = (typeof METERS)[number];
+
 /** How one person reads numbers and dates. What is shown and typed goes through it. */
 export interface Units {
   system: UnitSystem;
   decimalMark: (typeof DECIMAL_MARKS)[number];
   dateOrder: DateOrder;
+  /** conductivity where nobody said */
+  meter?: Meter | undefined;
 }
 
 export const DEFAULT_UNITS: Units = { system: 'metric', decimalMark: '.', dateOrder: 'dmy' };
@@ -83,19 +89,31 @@ const US: Record<QuantityKind, Unit> = {
   mass: { symbol: 'lb', scale: 1 / 0.45359237, digits: 0 },
 };
 
-/** The unit in which a kind of quantity is shown to somebody who works in `system`. */
-export function unitOf(kind: QuantityKind, system: UnitSystem = 'metric'): Unit {
+/** Salts in water as meters show them: the scale of 442 is 0.7 of the conductivity in uS/cm, that of sodium chloride 0.5. */
+const BY_METER: Record<Meter, Unit> = {
+  conductivity: METRIC.conductivity,
+  'ppm-442': { symbol: 'ppm 442', scale: 0.7, digits: 0 },
+  'ppm-nacl': { symbol: 'ppm NaCl', scale: 0.5, digits: 0 },
+};
+
+/** Whoever reads: a system of units, or a person's own. */
+type Reader = UnitSystem | Pick<Units, 'system' | 'meter'>;
+
+/** The unit in which a kind of quantity is shown to whoever reads. */
+export function unitOf(kind: QuantityKind, reader: Reader = 'metric'): Unit {
+  const { system, meter }: Pick<Units, 'system' | 'meter'> = typeof reader === 'string' ? { system: reader } : reader;
+  if (kind === 'conductivity') return BY_METER[meter ?? 'conductivity'];
   return (system === 'us' ? US : METRIC)[kind];
 }
 
-/** An SI value as the number shown in a system of units. */
-export function toUnits(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
-  const unit = unitOf(kind, system);
+/** An SI value as the number shown to whoever reads. */
+export function toUnits(value: number, kind: QuantityKind, reader: Reader = 'metric'): number {
+  const unit = unitOf(kind, reader);
   return value * unit.scale + (unit.offset ?? 0);
 }
 
-/** A number typed in a system of units as its SI value. */
-export function fromUnits(value: number, kind: QuantityKind, system: UnitSystem = 'metric'): number {
-  const unit = unitOf(kind, system);
+/** A number typed by whoever reads as its SI value. */
+export function fromUnits(value: number, kind: QuantityKind, reader: Reader = 'metric'): number {
+  const unit = unitOf(kind, reader);
   return (value - (unit.offset ?? 0)) / unit.scale;
 }

@@ -5,6 +5,10 @@ import { residue, treatWater, WATER_DEFAULTS, type WaterTreatment } from './trea
 /** Where the water of a site comes from; none is brought. */
 export const WATER_SOURCES = ['tap', 'borehole', 'rain-tank', 'none'] as const;
 
+/** Of which water a reading is: hauled is what is bought and brought. */
+export const READ_SOURCES = ['tap', 'borehole', 'rain-tank', 'hauled'] as const;
+export type ReadSource = (typeof READ_SOURCES)[number];
+
 export const WATER_WAYS = ['as-is', 'resin', 'osmosis-resin', 'bought'] as const;
 export type WaterWay = (typeof WATER_WAYS)[number];
 
@@ -14,6 +18,9 @@ export type WaterChosen = Bare<'water-none-on-site' | 'water-cheapest' | 'water-
 export type WaterWarning =
   | Finding<'water-many-charges', { charges: number }>
   | Bare<'water-carbon-dioxide' | 'water-chlorine' | 'water-high-recovery' | 'water-hard'>
+  /** mg/L, as a strip showed them: of lime, of free chlorine */
+  | Finding<'water-hard-read' | 'water-hard-feed', { hardness: number }>
+  | Finding<'water-chlorine-read', { chlorine: number }>
   | Written;
 
 export interface WaterPlanInput {
@@ -28,6 +35,9 @@ export interface WaterPlanInput {
   waterTemperature: number;
   /** mg/L */
   carbonDioxide: number;
+  /** mg/L of lime, and of free chlorine, as a strip showed them; left out where nobody looked */
+  hardness?: number | undefined;
+  chlorine?: number | undefined;
   /** uS/cm of bought water */
   boughtConductivity: number;
   /** capacity in mg CaCO3 a litre of resin; the usual one where it is left out */
@@ -164,10 +174,30 @@ function waterWarnings(input: WaterPlanInput, way: WaterWay, chargeUsed: number 
   if (chargeUsed !== null && chargeUsed > 1)
     warnings.push({ code: 'water-many-charges', params: { charges: chargeUsed } });
   if (way === 'osmosis-resin' || way === 'resin') warnings.push(bare('water-carbon-dioxide'));
-  if (way === 'osmosis-resin') {
-    warnings.push(bare('water-chlorine'));
-    if (input.osmosis.recovery > 0.5) warnings.push(bare('water-high-recovery'));
-  }
-  if (way === 'as-is' && input.conductivity > 300) warnings.push(bare('water-hard'));
+  if (way === 'osmosis-resin') warnings.push(...membraneWarnings(input));
+  if (way === 'as-is') warnings.push(...scaleWarnings(input));
   return warnings;
+}
+
+/** mg/L of free chlorine over which a membrane is eaten, and of lime over which one scales. */
+const CHLORINE_EATS = 0.1;
+const HARD_FEED = 180;
+/** mg/L of lime over which water dries to scale on the glass, and uS/cm where nobody has tried a strip. */
+const DRIES_TO_SCALE = 120;
+const USUALLY_HARD = 300;
+
+function membraneWarnings({ chlorine, hardness = 0, osmosis }: WaterPlanInput): WaterWarning[] {
+  const found: (WaterWarning | false)[] = [
+    chlorine === undefined && bare('water-chlorine'),
+    chlorine !== undefined && chlorine > CHLORINE_EATS && { code: 'water-chlorine-read', params: { chlorine } },
+    hardness > HARD_FEED
+      ? { code: 'water-hard-feed', params: { hardness } }
+      : osmosis.recovery > 0.5 && bare('water-high-recovery'),
+  ];
+  return found.filter((one) => one !== false);
+}
+
+function scaleWarnings({ hardness, conductivity }: WaterPlanInput): WaterWarning[] {
+  if (hardness === undefined) return conductivity > USUALLY_HARD ? [bare('water-hard')] : [];
+  return hardness > DRIES_TO_SCALE ? [{ code: 'water-hard-read', params: { hardness } }] : [];
 }

@@ -72,3 +72,30 @@ describe('planning water', () => {
     expect(osmosis?.drawn).to.be.closeTo(planWater(plan).litres / 0.45, 1e-6);
   });
 });
+
+describe('the strips of a reading', () => {
+  const codes = (changes: Partial<WaterPlanInput>) =>
+    planWater({ ...plan, ...changes }).warnings.map(({ code }) => code);
+  const asIs = { conductivity: 250 };
+  const membraned = {
+    conductivity: 900,
+    prices: { ...plan.prices, resinPerLitre: 100_000, boughtPer1000: 1e9, osmosisPer1000: 0 },
+  };
+
+  it('say that water dries to scale in the place of the meter, which cannot tell lime from salt', () => {
+    expect(codes({ ...asIs, hardness: 200 })).to.include('water-hard-read');
+    expect(codes({ ...asIs, hardness: 40 })).to.not.include.members(['water-hard', 'water-hard-read']);
+  });
+
+  it('warn of chlorine before a membrane where nobody looked or it is there, and not where a strip showed none', () => {
+    expect(planWater({ ...plan, ...membraned }).recommended).to.equal('osmosis-resin');
+    expect(codes(membraned)).to.include('water-chlorine');
+    expect(codes({ ...membraned, chlorine: 0.6 })).to.include('water-chlorine-read');
+    expect(codes({ ...membraned, chlorine: 0 }).filter((code) => code.startsWith('water-chlorine'))).to.deep.equal([]);
+  });
+
+  it('warn of a feed that scales the membrane', () => {
+    expect(codes({ ...membraned, hardness: 300 })).to.include('water-hard-feed');
+    expect(codes({ ...membraned, hardness: 100 })).to.not.include('water-hard-feed');
+  });
+});

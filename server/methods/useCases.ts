@@ -60,7 +60,9 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     database,
     arrays.map(({ id }) => id),
   );
-  const [water] = await waterReadingsOfSite(database, siteId);
+  const readings = await waterReadingsOfSite(database, siteId);
+  const water = readings.find(({ source }) => source === null || source === site.waterSource);
+  const hauled = readings.find(({ source }) => source === 'hauled');
   const reckoned = [];
   for (const array of arrays) {
     const reckoning = reckonings.find(({ arrayId }) => arrayId === array.id);
@@ -113,7 +115,9 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
       conductivity: read.conductivity,
       waterTemperature: read.temperature,
       carbonDioxide: WATER_DEFAULTS.carbonDioxide,
-      boughtConductivity: company.water.boughtConductivity,
+      boughtConductivity: hauled?.conductivity ?? company.water.boughtConductivity,
+      hardness: water?.hardness ?? undefined,
+      chlorine: water?.chlorine ?? undefined,
       resin: { litres: company.water.resinLitres, utilisation: company.water.resinUtilisation },
       osmosis: {
         rejection: company.water.osmosisRejection,

@@ -17,7 +17,7 @@ import { COLDS, MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
-import { WATER_SOURCES } from '../../core/water/plan.ts';
+import { READ_SOURCES, WATER_SOURCES } from '../../core/water/plan.ts';
 import { RESIN_ENTRY_KINDS } from '../../core/water/resinLog.ts';
 import { CLIMATE_KEYS, RECORD_SOURCES } from '../../core/weather/climates.ts';
 import { emptyDatabase } from '../testing/harness.ts';
@@ -64,6 +64,7 @@ const OWNED: Record<string, readonly string[]> = {
   'sites.run_off': RUN_OFFS,
   'sites.surroundings': SURROUNDINGS,
   'sites.water_source': WATER_SOURCES,
+  'water_readings.source': READ_SOURCES,
   'weather_days.source': RECORD_SOURCES,
 };
 

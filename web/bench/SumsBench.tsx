@@ -43,11 +43,11 @@ function OneSum({ sum }: { sum: Sum }) {
             <PlainNumber
               key={key}
               label={label}
-              suffix={suffix ?? unitOf(kind, units.system).symbol}
-              value={toUnits(start, kind, units.system)}
-              min={toUnits(min, kind, units.system)}
-              max={toUnits(max, kind, units.system)}
-              onValue={(typed) => setValues((now) => ({ ...now, [key]: fromUnits(typed, kind, units.system) }))}
+              suffix={suffix ?? unitOf(kind, units).symbol}
+              value={toUnits(start, kind, units)}
+              min={toUnits(min, kind, units)}
+              max={toUnits(max, kind, units)}
+              onValue={(typed) => setValues((now) => ({ ...now, [key]: fromUnits(typed, kind, units) }))}
             />
           ))}
         </div>

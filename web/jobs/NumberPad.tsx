@@ -43,7 +43,7 @@ export function usePadValues(
   return Object.fromEntries(
     fields.map(({ key, kind }) => {
       const parsed = parseNumber(texts[key] ?? '');
-      return [key, parsed === null ? null : fromUnits(parsed, kind, units.system)];
+      return [key, parsed === null ? null : fromUnits(parsed, kind, units)];
     }),
   );
 }
@@ -72,7 +72,7 @@ export function NumberPad({ fields, texts, onTexts, children }: NumberPadProps) 
           >
             <span className="asked">{label}</span>
             <span className="typed">{texts[key] || '–'}</span>
-            <span className="unit">{unitOf(kind, units.system).symbol}</span>
+            <span className="unit">{unitOf(kind, units).symbol}</span>
           </button>
         ))}
       </div>

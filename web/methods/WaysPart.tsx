@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import type { WayCompared, WaysCompared } from '../../core/methods/ways.ts';
 import { ACCESS_WORDS } from '../../words/en/labels.ts';
-import { METHOD_WORDS } from '../../words/en/ways.ts';
+import { METHOD_WORDS, RISK_WORDS } from '../../words/en/ways.ts';
 import { formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
 import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
@@ -141,6 +141,7 @@ function Way({ way, chosen, best, onChoose, busy }: WayProps) {
             <> · takes off {formatQuantity(way.takesOff, 'fraction', units, 0)} of the loss now, under the finish</>
           )}
         </span>
+        {possible && <Stays way={way} />}
       </td>
       <td className="number" data-label="At the modules">
         {formatQuantity(way.minutes, 'minutes', units, 0)}
@@ -164,5 +165,24 @@ function Way({ way, chosen, best, onChoose, busy }: WayProps) {
         </td>
       )}
     </tr>
+  );
+}
+
+/** What a way leaves on the glass, layer by layer, and what it can do to people and glass. */
+function Stays({ way: { stays, residue, risks } }: { way: WayCompared }) {
+  const units = useUnits();
+  const share = (value: number) => formatQuantity(value, 'fraction', units, 0);
+  return (
+    <details className="conditions">
+      <summary>what stays, and risks</summary>
+      <span className="quiet d-block">
+        Stays: {share(stays.loose)} of the loose film, {share(stays.bonded)} of the bonded, {share(stays.droppings)} of
+        droppings, {share(stays.lichen)} of lichen
+        {residue > 0 && `; its water leaves ${formatQuantity(residue, 'residue', units)}`}.
+      </span>
+      {risks.length > 0 && (
+        <span className="quiet d-block">Risks: {risks.map((risk) => RISK_WORDS[risk]).join(', ')}.</span>
+      )}
+    </details>
   );
 }

@@ -34,8 +34,8 @@ export function showRange(
     const whole = (amount: number) => formatNumber(Math.round(amount) / 10 ** minorDigits(currency), 0, units);
     return `${currency} ${whole(low)} to ${whole(high)}`;
   }
-  const unit = unitOf(kind, units.system);
-  return `${formatNumber(toUnits(low, kind, units.system), unit.digits, units)} to ${formatNumber(toUnits(high, kind, units.system), unit.digits, units)} ${unit.symbol}`;
+  const unit = unitOf(kind, units);
+  return `${formatNumber(toUnits(low, kind, units), unit.digits, units)} to ${formatNumber(toUnits(high, kind, units), unit.digits, units)} ${unit.symbol}`;
 }
 
 interface FigureProps {

@@ -78,12 +78,12 @@ function Dialog<K extends string>({
   const text = value.trim();
   const number = parseNumber(text);
   const wrong = props.kind ? number === null : text === '';
-  const symbol = props.kind ? (props.unit ?? unitOf(props.kind, units.system).symbol) : '';
+  const symbol = props.kind ? (props.unit ?? unitOf(props.kind, units).symbol) : '';
   const submit = () => {
     setAsked(true);
     const given = reason.trim();
     if (wrong || given === '') return;
-    if (props.kind) props.onOverrule(fromUnits(number ?? 0, props.kind, units.system) * (props.scale ?? 1), given);
+    if (props.kind) props.onOverrule(fromUnits(number ?? 0, props.kind, units) * (props.scale ?? 1), given);
     else if (props.options) props.onOverrule(text as K, given);
     else props.onOverrule(text, given);
     onTyped(null);

@@ -228,7 +228,7 @@ export function NumberField({
   const assumed = useAssumed(name);
   const message = error && typeof field.value === 'string' ? 'Type a number, such as 12.5' : error;
   const units = useUnits();
-  const symbol = suffix ?? unitOf(kind, units.system).symbol;
+  const symbol = suffix ?? unitOf(kind, units).symbol;
   return (
     <Frame id={id} label={label} hint={hint} error={message} className={className} assumed={assumed}>
       <NumberInput
@@ -289,7 +289,7 @@ function useNumberText({ kind, scale, value, onValue, optional, digits }: Number
             : ''
           : parsed === null
             ? next
-            : tidy(fromUnits(parsed, kind, units.system) / scale);
+            : tidy(fromUnits(parsed, kind, units) / scale);
       setText(next);
       setTyped(si);
       onValue(si);

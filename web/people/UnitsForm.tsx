@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useDo, useSession, useUnits } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
-/** Units, decimal mark and order of dates of one person. */
+/** Units, decimal mark, order of dates and water meter of one person. */
 export function UnitsForm({ onDone }: { onDone: () => void }) {
   const session = useSession();
   const [units, setUnits] = useState(useUnits());
@@ -49,6 +49,18 @@ export function UnitsForm({ onDone }: { onDone: () => void }) {
         <option value="dmy">24/11/2026</option>
         <option value="mdy">11/24/2026</option>
         <option value="ymd">2026-11-24</option>
+      </Form.Select>
+      <Form.Label htmlFor="meter" className="mt-2">
+        Your water meter shows
+      </Form.Label>
+      <Form.Select
+        id="meter"
+        value={units.meter ?? 'conductivity'}
+        onChange={(event) => pick('meter', event.target.value as typeof units.meter)}
+      >
+        <option value="conductivity">conductivity, µS/cm</option>
+        <option value="ppm-442">ppm on the 442 scale</option>
+        <option value="ppm-nacl">ppm on the NaCl scale</option>
       </Form.Select>
       <Trouble error={save.error} />
       <Button type="submit" className="mt-3" disabled={save.isPending}>

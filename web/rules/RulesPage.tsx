@@ -41,8 +41,8 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
   const draft = useDraftForm(`rules.${version}`, form, { ...fields, reason: '' } as z.input<typeof form>);
   const save = useDo('changeRules', () => draft.sent());
   const currency = useCurrency();
-  const { system } = useUnits();
-  const symbol = (kind: QuantityKind) => unitOf(kind, system).symbol;
+  const units = useUnits();
+  const symbol = (kind: QuantityKind) => unitOf(kind, units).symbol;
   return (
     <DraftForm
       draft={draft}

@@ -221,7 +221,7 @@ function Length({
   const [typed, setTyped] = useState<string | null>(null);
   const read = (text: string): number | null => {
     const number = parseNumber(text);
-    const metres = number === null ? null : fromUnits(number, 'length', units.system);
+    const metres = number === null ? null : fromUnits(number, 'length', units);
     return metres !== null && metres >= least && metres <= most ? metres : null;
   };
   const wrong = typed !== null && read(typed) === null && !(empty && typed.trim() === '');
@@ -231,7 +231,7 @@ function Length({
       <NumberInput
         id={id}
         text={typed ?? shown}
-        symbol={unitOf('length', units.system).symbol}
+        symbol={unitOf('length', units).symbol}
         wrong={wrong}
         onBlur={() => setTyped(null)}
         onType={(text) => {

@@ -21,7 +21,7 @@ import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 // What is typed into comes when it is opened, with all that checks it.
 const SiteEditor = lazy(async () => ({ default: (await import('./editors.tsx')).SiteEditor }));
 const ArrayEditor = lazy(async () => ({ default: (await import('./editors.tsx')).ArrayEditor }));
-const WaterEditor = lazy(async () => ({ default: (await import('./editors.tsx')).WaterEditor }));
+const WaterReadings = lazy(async () => ({ default: (await import('../water/WaterReadings.tsx')).WaterReadings }));
 const WiringEditor = lazy(async () => ({ default: (await import('./WiringEditor.tsx')).WiringEditor }));
 
 const STEP_KEYS = STEPS.map((_, at) => String(at + 1));
@@ -278,7 +278,7 @@ function RoofPage({
             {editing === 'array' && chosen && <ArrayEditor site={site} array={chosen} onDone={close} />}
             {editing === 'wiring' && chosen && <WiringEditor array={chosen} onDone={close} />}
             {editing === 'new-array' && <ArrayEditor site={site} onDone={close} />}
-            {editing === 'water' && <WaterEditor siteId={site.id} onDone={close} />}
+            {editing === 'water' && <WaterReadings site={site} readings={waterReadings} onDone={close} />}
           </Suspense>
         </Modal.Body>
       </Modal>

@@ -3,7 +3,7 @@ import { arrayFields, type Site, type SolarArray, siteFields } from '../../contr
 import { azimuthOf } from '../../core/sites/assumed.ts';
 import { useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
-import { FormErrors, NumberField } from '../parts/fields.tsx';
+import { FormErrors } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { ARRAY_DEFAULTS } from './arrayDefaults.ts';
 import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
@@ -63,37 +63,6 @@ export function ArrayEditor({ site, array, onDone }: ArrayEditorProps) {
       <FormErrors />
       <Trouble error={change.error ?? create.error} />
       <FormFoot busy={busy} words="Save" />
-    </DraftForm>
-  );
-}
-
-const waterSchema = z.object({ conductivity: z.number().min(0).max(20_000), temperature: z.number().min(0).max(60) });
-
-export function WaterEditor({ siteId, onDone }: { siteId: string; onDone: () => void }) {
-  const draft = useDraftForm(`water.${siteId}`, waterSchema, { conductivity: '' as never, temperature: 18 });
-  const add = useDo('addWaterReading', () => {
-    draft.discard();
-    onDone();
-  });
-  return (
-    <DraftForm
-      draft={draft}
-      onSubmit={(values: z.output<typeof waterSchema>, id) =>
-        add.mutate({ params: { id: siteId }, body: { ...values, id, takenAt: new Date().toISOString() } })
-      }
-    >
-      <div className="form-grid">
-        <NumberField
-          name="conductivity"
-          label="Conductivity"
-          kind="conductivity"
-          hint="ppm meters: 442 scale ÷ 0.7, NaCl scale ÷ 0.5"
-        />
-        <NumberField name="temperature" label="Temperature" kind="temperature" />
-      </div>
-      <FormErrors />
-      <Trouble error={add.error} />
-      <FormFoot busy={add.isPending} words="Record the reading" />
     </DraftForm>
   );
 }

@@ -3,6 +3,7 @@ import { Form } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { FINISHES, type Finish } from '../../core/assumptions.ts';
 import { MADE_UP_FIRM } from '../../core/methods/madeUpFirm.ts';
+import { fromUnits, toUnits, unitOf } from '../../core/units/quantities.ts';
 import { type WaterBenchInput, waterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../../core/water/treatment.ts';
@@ -134,7 +135,14 @@ function Bench({ kit }: { kit: typeof KIT }) {
       <section className="bench-figures" aria-label="The water and the job">
         <h2>The source</h2>
         <div className="form-grid">
-          {number('conductivity', 'Conductivity', 'µS/cm', 0, 20_000)}
+          <PlainNumber
+            label={units.meter && units.meter !== 'conductivity' ? 'TDS' : 'Conductivity'}
+            suffix={unitOf('conductivity', units).symbol}
+            value={toUnits(source.conductivity, 'conductivity', units)}
+            min={0}
+            max={20_000}
+            onValue={(value) => setSource((now) => ({ ...now, conductivity: fromUnits(value, 'conductivity', units) }))}
+          />
           {number('waterTemperature', 'Temperature', '°C', 0, 60)}
           {number('carbonDioxide', 'Carbon dioxide', 'mg/L', 0, 200)}
         </div>

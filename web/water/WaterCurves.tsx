@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { toUnits, unitOf } from '../../core/units/quantities.ts';
 import type { WaterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS, type WaterWay } from '../../core/water/plan.ts';
 import { WATER_WORDS } from '../../words/en/labels.ts';
-import { formatMoney, formatNumber } from '../../words/format.ts';
+import { formatMoney, formatNumber, formatRange } from '../../words/format.ts';
 import { useCurrency, useUnits } from '../api/hooks.ts';
 
 /** Each way by its own dash as well as its colour. */
@@ -51,10 +52,10 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
   return (
     <figure
       className="water-curves"
-      aria-label={`Cost and salts left of each way to have water, for sources of ${TICKS[0]} to ${TICKS.at(-1)} µS/cm`}
+      aria-label={`Cost and salts left of each way to have water, for sources of ${formatRange(TICKS[0] as number, TICKS.at(-1) as number, 'conductivity', units, 0)}`}
     >
       <figcaption>
-        Cost of 1000 L on the glass, {currency}, by the conductivity of the source, µS/cm
+        Cost of 1000 L on the glass, {currency}, by the source, {unitOf('conductivity', units).symbol}
         <span className="legend">
           {WATER_WAYS.map((way) => (
             <span key={way}>
@@ -117,6 +118,7 @@ function Over({
   say: (value: number) => string;
   children: ReactNode;
 }) {
+  const units = useUnits();
   return (
     <ResponsiveContainer width="100%" height={height}>
       <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 6 }} accessibilityLayer={false}>
@@ -129,6 +131,7 @@ function Over({
           ticks={TICKS}
           allowDataOverflow
           tick={TICK}
+          tickFormatter={(value: number) => formatNumber(toUnits(value, 'conductivity', units), 0, units)}
         />
         <YAxis scale="log" domain={[least, 'auto']} width={84} tickFormatter={say} tick={TICK} />
         {children}

@@ -1,4 +1,12 @@
+import type { ReadSource } from '../../core/water/plan.ts';
 import type { WaterFinding, Words } from '../language.ts';
+
+export const READ_SOURCE_WORDS: Record<ReadSource, string> = {
+  tap: 'Tap',
+  borehole: 'Borehole',
+  'rain-tank': 'Rain tank',
+  hauled: 'Bought and brought',
+};
 
 export const water: Omit<Words<WaterFinding>, 'written'> = {
   'water-as-is': () => 'Straight from the source: cheapest, and leaves all its salts where it dries.',
@@ -30,5 +38,11 @@ export const water: Omit<Words<WaterFinding>, 'written'> = {
     `The lead is near its end: ${say.range(low, high, 'volume', 0)} of the same water are left in it.`,
   'resin-off-curve': ({ where, read, low, high }, say) =>
     `Is that right? ${where === 'between' ? 'Behind the lead' : 'The final water'} reads ${say.quantity(read, 'conductivity', read < 100 ? 1 : 0)}, and ${say.range(low, high, 'conductivity', 1)} was expected by all readings before. Read again: rinse the probe, and see that it sits in the right pipe.`,
+  'water-hard-read': ({ hardness }, say) =>
+    `The strip showed ${say.number(hardness, 0)} mg/L of lime: it dries to scale. Rinse from the top and squeegee, and never on hot glass.`,
+  'water-hard-feed': ({ hardness }, say) =>
+    `The strip showed ${say.number(hardness, 0)} mg/L of lime: that scales a membrane. Soften it first, or run at a lower recovery.`,
+  'water-chlorine-read': ({ chlorine }, say) =>
+    `The strip showed ${say.number(chlorine, 1)} mg/L of chlorine: a fresh carbon filter before the membrane, and the strip again behind it.`,
   'water-hard': () => 'Hard water dries to scale: rinse from the top and squeegee, and never on hot glass.',
 };

@@ -1,4 +1,5 @@
 import type { CleaningMethod } from '../../core/assumptions.ts';
+import type { Risk } from '../../core/methods/risks.ts';
 
 /** Each way of cleaning, as one writes it on a plan. */
 export const METHOD_WORDS: Record<CleaningMethod, string> = {
@@ -15,4 +16,18 @@ export const METHOD_WORDS: Record<CleaningMethod, string> = {
   'spray-line-wiped': 'Spray line, wiped while it runs',
   cloth: 'Cloth by hand',
   'dry-brush': 'Dry brush, no water',
+};
+
+/** What a way can do to people and to the glass, in the middle of a sentence. */
+export const RISK_WORDS: Record<Risk, string> = {
+  fall: 'a fall from height',
+  slip: 'wet underfoot up there',
+  machine: 'a machine that moves by itself',
+  chemicals: 'skin, eyes and run-off',
+  cut: 'cuts',
+  weight: 'weight on the cells',
+  scratch: 'grit rubbed over the glass',
+  seal: 'the seals at the frame',
+  scale: 'scale from hard water',
+  strain: 'a heavy head on a long pole',
 };

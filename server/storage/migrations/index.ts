@@ -32,6 +32,7 @@ import * as rules from './030-rules.ts';
 import * as resin from './031-resin.ts';
 import * as kit from './032-kit.ts';
 import * as safety from './033-safety.ts';
+import * as waterSources from './034-water-sources.ts';
 
 interface Migration {
   name: string;
@@ -74,6 +75,7 @@ const MIGRATIONS: Migration[] = [
   { name: '031-resin', ...resin },
   { name: '032-kit', ...kit },
   { name: '033-safety', ...safety },
+  { name: '034-water-sources', ...waterSources },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
