@@ -54,7 +54,21 @@ const SHOTS: Shot[] = [
   { name: 'reckon', go: onSite('Thornfield cellar', 'reckon') },
   { name: 'plan', go: onSite('Pear Tree packing shed', 'plan') },
   { name: 'offer', go: onSite('Hollow house', 'offer') },
-  { name: 'wash', go: onSite('Oakes farmhouse', 'wash') },
+  {
+    name: 'kit',
+    go: async (page) => {
+      await page.goto('/kit');
+      await page.getByRole('button', { name: 'Beetle' }).click();
+    },
+  },
+  {
+    name: 'spray',
+    go: async (page) => {
+      await onSite('School carport', 'plan')(page);
+      await page.getByRole('link', { name: 'A spray line beside visits' }).first().click();
+      await page.getByText(/^The line does/).waitFor();
+    },
+  },
   { name: 'show', go: onSite('Low Ferry clinic', 'show') },
   {
     name: 'report',
@@ -86,13 +100,6 @@ const SHOTS: Shot[] = [
     go: async (page) => {
       await page.goto('/bench/year');
       await page.locator('[data-figure="together"]').waitFor();
-    },
-  },
-  {
-    name: 'bench-often',
-    go: async (page) => {
-      await page.goto('/bench/often');
-      await page.locator('[data-figure="dirt"]').waitFor();
     },
   },
   {

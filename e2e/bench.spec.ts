@@ -168,6 +168,16 @@ test('the sums answer while one types, and say both gain and loss', async ({ pag
   expect(reachable).toBe(false);
   expect(plain((await answer.textContent()) ?? '')).toContain(`${poleLength.toFixed(1)} m`);
   await expect(page.getByText('Overhead lines')).toBeVisible();
+  await page.getByRole('button', { name: 'Jet on glass' }).click();
+  const jet = compute<{ force: number; impactPressure: number }>('jet', {
+    pressure: 100,
+    flow: 9,
+    distance: 0.5,
+    fanAngle: 25,
+  });
+  const struck = plain((await answer.textContent()) ?? '');
+  expect(struck).toContain(`${jet.force.toFixed(1)} N`);
+  expect(struck.replaceAll(' ', '')).toContain(`${Math.round(jet.impactPressure)}Pa`);
   for (const sum of ['Cooling or cleaning', 'Drying', 'Jet on glass', 'Water and resin', 'Spray line']) {
     await page.getByRole('button', { name: sum }).click();
     await expect(answer.locator('.value').first()).not.toHaveText('');

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
-import { makeJob, onStage } from '../testing/harness.ts';
+import { finishJob, makeJob, onStage } from '../testing/harness.ts';
 import { textOfPdf } from '../testing/pdf.ts';
 
 describe('the rules of the ways', () => {
@@ -31,6 +31,9 @@ describe('the rules of the ways', () => {
   it('are followed by the next plan, and the plan, the quote and the figures that were there keep theirs', async () => {
     const before = await plan(chain.siteId);
     const quote = await owner.must('GET', `/api/quotes/${chain.quoteId}`);
+    await finishJob(owner, chain);
+    const { id: reportId } = await owner.must('POST', `/api/jobs/${chain.jobId}/reports`, { id: randomUUID() });
+    const report = await owner.must('GET', `/api/reports/${reportId}`);
     const limits = { ...HOUSE_RULES.limits, 'module-minutes': 2.4 };
     const { status, body } = await change(0, { limits });
     expect([status, body.rules.version, body.by]).to.deep.equal([200, 1, 'Test Owner']);
@@ -41,6 +44,7 @@ describe('the rules of the ways', () => {
     const { items } = await owner.must('GET', `/api/sites/${chain.siteId}/plans`);
     expect(items.find(({ id }: { id: string }) => id === before.id)).to.deep.equal(before);
     expect(await owner.must('GET', `/api/quotes/${chain.quoteId}`)).to.deep.equal(quote);
+    expect(await owner.must('GET', `/api/reports/${reportId}`)).to.deep.equal(report);
   });
 
   it('say what each way takes off, and estimates begin there', async () => {
