@@ -7,8 +7,8 @@ describe('salts in water', () => {
     expect(shown).to.deep.equal([1000, 700, 500]);
     expect(METERS.map((meter) => unitOf('conductivity', { system: 'us', meter }).symbol)).to.deep.equal([
       'µS/cm',
-      'ppm\u00a0442',
-      'ppm\u00a0NaCl',
+      'ppm(442)',
+      'ppm(NaCl)',
     ]);
   });
 

@@ -92,8 +92,8 @@ const US: Record<QuantityKind, Unit> = {
 /** Salts in water as meters show them: the scale of 442 is 0.7 of the conductivity in uS/cm, that of sodium chloride 0.5. */
 const BY_METER: Record<Meter, Unit> = {
   conductivity: METRIC.conductivity,
-  'ppm-442': { symbol: 'ppm\u00a0442', scale: 0.7, digits: 0 },
-  'ppm-nacl': { symbol: 'ppm\u00a0NaCl', scale: 0.5, digits: 0 },
+  'ppm-442': { symbol: 'ppm(442)', scale: 0.7, digits: 0 },
+  'ppm-nacl': { symbol: 'ppm(NaCl)', scale: 0.5, digits: 0 },
 };
 
 /** Whoever reads: a system of units, or a person's own. */
