@@ -9,7 +9,7 @@ import {
   READING_HOWS,
 } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
-import { CAUTIONS, STEP_ENDS, STEP_KEYS, type Step } from '../../core/jobs/steps.ts';
+import { CAUTIONS, STEP_ENDS, STEP_KEYS, STROKES, type Step } from '../../core/jobs/steps.ts';
 import type { JobCheck } from '../../core/kit/checklists.ts';
 import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
@@ -93,6 +93,7 @@ export const step = z.object({
   touches: z.array(caution).optional(),
   dry: z.literal(true).optional(),
   minutes: z.number().optional(),
+  stroke: z.enum(STROKES).optional(),
   checks: z.array(computed<JobCheck>()).optional(),
 }) as unknown as z.ZodType<Step>;
 

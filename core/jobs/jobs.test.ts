@@ -3,7 +3,7 @@ import type { Rung } from '../methods/rungs.ts';
 import { THERMAL_LIMIT } from '../schedule/coolWindow.ts';
 import { canAsk, cautionsOf, heldBy, openCautions } from './cautions.ts';
 import { cleanedModules, countDone, type JobEntry, jobProgress, lackingFor } from './progress.ts';
-import { jobSteps, type Step } from './steps.ts';
+import { howOf, jobSteps, type Step } from './steps.ts';
 
 const steps = jobSteps({ access: 'ground', escalates: false, rungs: ['water'], isolate: true });
 let clock = 0;
@@ -43,6 +43,27 @@ describe('the steps of a wash', () => {
     expect(rungs(['blade'])).to.deep.equal(['blade']);
     expect(rungs(['soap', 'blade'])).to.deep.equal(['chemicals', 'blade']);
     expect(rungs(['soap'])).to.deep.equal(['chemicals']);
+  });
+
+  it('have the bristles felt, and the edge of a blade looked along where one is planned, before they touch glass', () => {
+    const ready = (rungs: Rung[]) =>
+      jobSteps({ access: 'ground', escalates: true, rungs, isolate: true, tools: true })
+        .find(({ key }) => key === 'ready')
+        ?.cautions.map(({ key }) => key);
+    expect(ready(['water'])).to.deep.equal(['bristles']);
+    expect(ready(['water', 'blade'])).to.deep.equal(['bristles', 'edge']);
+  });
+
+  it('brush down the slope at the end of a pole, and along the row from beside the modules', () => {
+    const how = (access: 'ground' | 'lift', rungs: Rung[] = ['water']) => {
+      const all = jobSteps({ access, escalates: false, rungs, isolate: true, tools: true });
+      return howOf(all.find(({ key }) => key === 'brush') as Step).code;
+    };
+    expect([how('ground'), how('lift'), how('lift', [])]).to.deep.equal([
+      'step-how-brush-down',
+      'step-how-brush-across',
+      'step-how-brush-dry',
+    ]);
   });
 
   it('never tell anybody that it is safe', () => {

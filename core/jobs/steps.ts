@@ -51,6 +51,8 @@ export const CAUTIONS = [
   'energise',
   'sky',
   'sheet',
+  'bristles',
+  'edge',
 ] as const;
 export type CautionKey = (typeof CAUTIONS)[number];
 
@@ -58,6 +60,9 @@ export type CautionKey = (typeof CAUTIONS)[number];
 export interface Caution {
   key: CautionKey;
 }
+
+export const STROKES = ['down', 'across'] as const;
+export type Stroke = (typeof STROKES)[number];
 
 export interface Step {
   key: StepKey;
@@ -67,6 +72,8 @@ export interface Step {
   touches?: Caution[];
   /** works without water */
   dry?: true;
+  /** which way the brush goes: down the slope at the end of a pole, or across it from beside the modules */
+  stroke?: Stroke;
   /** minutes that the step lasts at least */
   minutes?: number;
   /** of the checklists of machines: each is answered before the next */
@@ -76,14 +83,15 @@ export interface Step {
 /** What a step is called, what is done in it, and what a caution asks and says to do where it is answered no. */
 export type StepFinding =
   | Bare<`step-${StepKey}`>
-  | Bare<`step-how-${StepKey}` | `step-how-${'ready' | 'brush' | 'lip'}-dry`>
+  | Bare<`step-how-${StepKey}` | `step-how-${'ready' | 'brush' | 'lip'}-dry` | `step-how-brush-${Stroke}`>
   | Bare<`caution-ask-${CautionKey}` | `caution-no-${CautionKey}`>;
 
 export const verbOf = ({ key }: Pick<Step, 'key'>): StepFinding => bare(`step-${key}`);
 
 /** What is done in a step: some are done otherwise without water. */
-export function howOf(step: Pick<Step, 'key' | 'ends' | 'dry'>): StepFinding {
+export function howOf(step: Pick<Step, 'key' | 'ends' | 'dry' | 'stroke'>): StepFinding {
   if (step.key === 'ready' && step.ends !== 'water') return bare('step-how-ready-dry');
+  if (step.key === 'brush' && !step.dry && step.stroke) return bare(`step-how-brush-${step.stroke}`);
   if ((step.key === 'brush' || step.key === 'lip') && step.dry) return bare(`step-how-${step.key}-dry`);
   return bare(`step-how-${step.key}`);
 }
@@ -103,6 +111,8 @@ export interface StepsInput {
   takeDown?: readonly JobCheck[];
   /** whether the site's safety sheet is read first; default not, as in jobs from before there was one */
   safety?: boolean;
+  /** whether bristles are felt and the blade's edge is looked along before they touch glass; default not, as before it was asked */
+  tools?: boolean;
 }
 
 /** The steps of a wash in the order of the work, with the cautions that stop them. */
@@ -115,6 +125,7 @@ export function jobSteps({
   setUp = [],
   takeDown = [],
   safety = false,
+  tools = false,
 }: StepsInput): Step[] {
   const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
   const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
@@ -128,10 +139,10 @@ export function jobSteps({
     step('arrive', 'tick', [...there, 'dc']),
     step('before', 'before-readings'),
     isolate && step('isolate', 'tick', ['switch']),
-    step('ready', wet ? 'water' : 'tick'),
+    step('ready', wet ? 'water' : 'tick', tools ? ['bristles', ...(blade.length > 0 ? (['edge'] as const) : [])] : []),
     setUp.length > 0 && { ...step('assemble', 'tick', [], there), checks: setUp },
     wet && step('rinse', 'tick', ['thermal'], glass),
-    unlessWet(wet, step('brush', 'modules', ['dc'], glass)),
+    unlessWet(wet, { ...step('brush', 'modules', ['dc'], glass), ...(tools ? { stroke: strokeFrom(access) } : {}) }),
     unlessWet(wet, step('lip', 'tick', [], glass)),
     escalates && step('escalate', 'tick', [...chemicals, ...blade], glass),
     wet && step('final-rinse', 'tick', [], glass),
@@ -145,6 +156,9 @@ export function jobSteps({
   ];
   return steps.filter((item) => item !== false);
 }
+
+/** A pole is pushed up the slope and drawn down it; from beside the modules the arm goes along the row. */
+const strokeFrom = (access: Access): Stroke => (access === 'ground' ? 'down' : 'across');
 
 const asked = (keys: readonly CautionKey[]): Caution[] => keys.map((key) => ({ key }));
 

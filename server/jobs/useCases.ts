@@ -109,6 +109,7 @@ export function scheduleJob(
     const asks = (step: StepKey) => !begun || told.some((entry) => 'step' in entry && entry.step === step);
     const steps = jobSteps({
       safety: asks('safety'),
+      tools: !begun || told.some((entry) => entry.kind === 'caution' && entry.caution === 'bristles'),
       setUp: asks('assemble') ? checksFor(lists, 'set-up', kinds) : [],
       takeDown: asks('take-down') ? checksFor(lists, 'take-down', kinds) : [],
       access: highest(access),

@@ -21,6 +21,10 @@ export const jobs: Words<JobFinding> = {
   'step-how-rinse': () => 'Wet from the top in one sheet; soak what needs it.',
   'step-brush': () => 'Brush',
   'step-how-brush': () => 'Brush in batches that do not dry, and mark each module with what was done to it.',
+  'step-how-brush-down': () =>
+    'Push up wet, draw down slowly, column by column, in batches that do not dry; mark each module with what was done to it.',
+  'step-how-brush-across': () =>
+    'Along the row, the upper row first, in batches that do not dry; mark each module with what was done to it.',
   'step-how-brush-dry': () => 'Brush dry, from the top down, without pressing grit into the glass; mark each module.',
   'step-lip': () => 'Bottom frame edge',
   'step-how-lip': () => 'One pass along the lower frame, where water stands.',
@@ -68,6 +72,11 @@ export const jobs: Words<JobFinding> = {
   'caution-no-switch': () => 'Leave the switches alone and fetch whoever may. Do not wash until that is settled.',
   'caution-ask-energise': () => 'Is everybody clear of the array, and are connectors and boxes closed and dry?',
   'caution-no-energise': () => 'Leave it off until they are; a licensed electrician if in doubt.',
+  'caution-ask-bristles': () =>
+    'Have you felt through all bristles or the pad with a bare hand, and found no stone, grit or hard edge?',
+  'caution-no-bristles': () => 'It touches no glass. Rinse it out and feel again, or take another.',
+  'caution-ask-edge': () => 'Is the blade new, and when you look along its edge, is there no nick and no rust?',
+  'caution-no-edge': () => 'A nick scratches every module after it: put in a new blade and look again.',
   'caution-ask-sheet': () =>
     'Has everybody on site read this sheet, is it as it says, and does each know the number and the place?',
   'caution-no-sheet': () => 'Nobody begins. Settle what is not as it says, and write it down in the sheet.',
