@@ -160,7 +160,9 @@ describe('what a site allows', () => {
       id: randomUUID(),
       scheduledFor: '2026-12-01',
     });
-    const cautions = job.steps[0].cautions.map(({ key }: { key: string }) => key);
-    expect(cautions, 'the first card stops until somebody says that the access is there').to.include('height');
+    expect(job.steps[0].key, 'the first card stops before a sheet says who is in charge up there').to.equal('safety');
+    expect(job.safety.lacking).to.deep.equal([{ code: 'safety-no-sheet', params: {} }]);
+    const cautions = job.steps[1].cautions.map(({ key }: { key: string }) => key);
+    expect(cautions, 'the next stops until somebody says that the access is there').to.include('height');
   });
 });
