@@ -1,215 +1,25 @@
-import { randomUUID } from 'node:crypto';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
-import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { CleaningMethod } from '../../core/assumptions.ts';
 import { canAsk, type Held, heldBy, openCautions } from '../../core/jobs/cautions.ts';
 import { clockGap, happenedAt } from '../../core/jobs/clock.ts';
 import { countDone, type FoldedJob, type JobEntry } from '../../core/jobs/progress.ts';
-import { OPEN_JOBS } from '../../core/jobs/states.ts';
-import { jobSteps, type StepKey } from '../../core/jobs/steps.ts';
-import { checksFor } from '../../core/kit/checklists.ts';
-import { wantedOf } from '../../core/kit/draw.ts';
-import type { KitKind } from '../../core/kit/things.ts';
-import { type Access, highest } from '../../core/methods/access.ts';
-import { usedRungs } from '../../core/methods/plan.ts';
 import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
-import { dryWait } from '../../core/schedule/dryWait.ts';
-import { visitDates } from '../../core/schedule/visitDates.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
-import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import { findingWords } from '../../words/say.ts';
-import { insertAgreement, insertVisits } from '../agreements/storage.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
-import { photosWhere } from '../inspections/photoStorage.ts';
-import { checklistsNow, picturesOf } from '../kit/checklists.ts';
 import { safetyOf } from '../methods/safety.ts';
-import { readPlan } from '../methods/storage.ts';
-import { readQuote } from '../quotes/storage.ts';
-import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
-import type { Connection, Transaction } from '../storage/database.ts';
+import { siteAndCustomer } from '../sites/storage.ts';
+import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
-import { createEachOnce, createOnce, trail, updateVersioned } from '../storage/writing.ts';
-import { timeOn } from '../time/instants.ts';
+import { createEachOnce, updateVersioned } from '../storage/writing.ts';
 import { type Folding, folding } from './folding.ts';
-import { drawnOn, mustHaveMachines } from './kitDrawn.ts';
+import { mustHaveMachines } from './kitDrawn.ts';
 import { measureJob } from './measured.ts';
-import {
-  entriesKnown,
-  entriesOf,
-  findJob,
-  followJob,
-  insertEntries,
-  insertJobs,
-  type JobContent,
-  type JobRow,
-  jobOfQuote,
-  listJobRows,
-  lockJob,
-} from './storage.ts';
+import { planOfJob, readJob } from './read.ts';
+import { entriesKnown, findJob, followJob, insertEntries, type JobRow, listJobRows, lockJob } from './storage.ts';
 
 type Endpoints = typeof jobsEndpoints;
-
-export async function readJob(connection: Connection, id: string) {
-  const row = await findJob(connection, id);
-  const { site, customer } = await siteAndCustomer(connection, row.siteId);
-  const entries = await entriesOf(connection, id);
-  const photos = await photosWhere(connection, { jobId: [id] });
-  const drawn = OPEN_JOBS.includes(row.state) ? await drawnOn(connection, row.scheduledFor) : new Map();
-  const {
-    modules: _modules,
-    modulesLeft: _left,
-    minutes: _minutes,
-    measured: _measured,
-    folded: _folded,
-    washedAt: _washedAt,
-    calculationVersion: _version,
-    content,
-    ...rest
-  } = row;
-  return {
-    ...rest,
-    ...content,
-    site,
-    customer,
-    entries,
-    photos,
-    drawn: [...(drawn.get(id) ?? [])],
-    safety: await safetyOf(connection, row.siteId, await planOfJob(connection, row)),
-    checkPictures: await picturesOf(connection, content.steps),
-  };
-}
-
-/**
- * Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. An accepted plan of visits
- * becomes an agreement with a dated job for each, the first on the day that is asked for.
- * @param told what happened on it already, where it is brought in: what nobody was asked for then is not asked for
- */
-export function scheduleJob(
-  context: Context,
-  quoteId: string,
-  body: BodyOf<Endpoints['scheduleJob']>,
-  told: readonly JobEntry[] = [],
-) {
-  return context.database.transaction(async (trx) => {
-    const quote = await readQuote(trx, quoteId);
-    if (quote.state !== 'accepted') throw outOfOrder('Only an accepted quote becomes a job.');
-    const plan = await readPlan(trx, quote.planId);
-    // A face that cannot be washed as things stand is not sold, and no crew is sent to it.
-    const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
-    const planned = new Set(done.map(({ arrayId }) => arrayId));
-    const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
-    const rungs = usedRungs(done);
-    const access = done.map(({ method }) => method.access.choose);
-    const lists = await checklistsNow(trx);
-    const kinds = kindsToSetUp(plan.output, access);
-    const begun = told.some((entry) => 'step' in entry);
-    const asks = (step: StepKey) => !begun || told.some((entry) => 'step' in entry && entry.step === step);
-    const steps = jobSteps({
-      safety: asks('safety'),
-      tools: !begun || told.some((entry) => entry.kind === 'caution' && entry.caution === 'bristles'),
-      setUp: asks('assemble') ? checksFor(lists, 'set-up', kinds) : [],
-      takeDown: asks('take-down') ? checksFor(lists, 'take-down', kinds) : [],
-      access: highest(access),
-      escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
-      rungs,
-      isolate: plan.output.isolate,
-      dryMinutes: await dryMinutesOf(trx, quote.siteId, arrays, body.scheduledFor),
-    });
-    const content: JobContent = {
-      steps,
-      kit: plan.output.kit,
-      water: {
-        limit: plan.output.water.conductivityLimit,
-        litres: plan.output.water.litres,
-        way: plan.output.waterWay,
-      },
-      arrays,
-    };
-    const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
-    const existing = await jobOfQuote(trx, quoteId);
-    if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
-    await createOnce(trx, context, 'job', { ...body, quoteId }, async () => {
-      const { site } = await siteAndCustomer(trx, quote.siteId);
-      await mustHaveMachines(trx, body.scheduledFor, { id: body.id, site: site.name, kit: content.kit });
-      const visits = quote.choice === 'planned' ? quote.visits : 1;
-      const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
-      const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
-      const jobs = dates.map((scheduledFor, index) => ({
-        id: index === 0 ? body.id : randomUUID(),
-        siteId: quote.siteId,
-        quoteId,
-        scheduledFor,
-        content,
-        modules,
-        minutes,
-        visit: index + 1,
-      }));
-      await insertJobs(trx, jobs);
-      if (jobs.length > 1) await agree(trx, context, quote, jobs);
-    });
-    return readJob(trx, body.id);
-  });
-}
-
-const planOfJob = async (connection: Connection, { quoteId }: Pick<JobRow, 'quoteId'>): Promise<Plan> =>
-  readPlan(connection, (await readQuote(connection, quoteId)).planId);
-
-/** Kinds of kit that a plan takes along, of which some have a checklist. */
-const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]): KitKind[] => [
-  ...kit.flatMap(({ label }) => wantedOf(label)?.kinds ?? []),
-  ...(access.includes('lift') ? (['lift'] as const) : []),
-  ...(arrays.some(({ method }) => method.ways.some((way) => LINES.includes(way))) ? (['spray-line'] as const) : []),
-];
-const LINES: readonly CleaningMethod[] = ['spray-line', 'spray-line-wiped'];
-
-/** Keeps a plan of visits as agreed: when each falls due, and which job it is done as. */
-async function agree(
-  trx: Transaction,
-  context: Context,
-  quote: { id: string; siteId: string },
-  jobs: { id: string; scheduledFor: string; visit: number }[],
-): Promise<void> {
-  const id = randomUUID();
-  const due = jobs.map(({ scheduledFor }) => scheduledFor);
-  const begins = due[0] ?? '';
-  const row = { id, siteId: quote.siteId, quoteId: quote.id, visits: jobs.length, begins, madeAt: context.clock() };
-  await insertAgreement(trx, row);
-  await insertVisits(
-    trx,
-    jobs.map((job) => ({ agreementId: id, number: job.visit, due: job.scheduledFor, jobId: job.id })),
-  );
-  await trail(trx, context, { record: 'agreement', id, action: 'create', change: { quoteId: quote.id, due } });
-}
-
-/** Hour of the day at which most washes end, by the clock of the site. */
-const USUAL_END = '10:00';
-
-/** How long the crew waits for dry glass, minutes: the longest of all faces, in the weather of the month. */
-async function dryMinutesOf(
-  connection: Connection,
-  siteId: string,
-  arrays: SolarArray[],
-  date: string,
-): Promise<number> {
-  const site = await readSite(connection, siteId);
-  const climate = CLIMATES[site.climate];
-  const of = (values: readonly number[]) => climateMonth(values, Number(date.slice(5, 7)) - 1, site.latitude);
-  const weather = {
-    tempAir: of(climate.tempAir),
-    relativeHumidity: of(climate.humidity),
-    windSpeed: of(climate.windSpeed),
-  };
-  const place = { ...site, linkeTurbidity: climate.linkeTurbidity };
-  const time = timeOn(date, USUAL_END, site.zone);
-  return Math.max(
-    ...arrays.map(({ tilt, azimuth }) =>
-      dryWait({ place, surface: { surfaceTilt: tilt, surfaceAzimuth: azimuth }, time, weather }),
-    ),
-  );
-}
 
 export async function listJobs(context: Context, query: QueryOf<Endpoints['listJobs']>) {
   const rows = await listJobRows(context.database, query);

@@ -3,14 +3,15 @@ import { Link } from 'react-router';
 import { cautionsOf, heldBy, openCautions, SKY } from '../../core/jobs/cautions.ts';
 import type { JobEntry, JobProgress } from '../../core/jobs/progress.ts';
 import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
-import { askOf, type Caution, howOf, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
-import { counted } from '../../words/counted.ts';
+import { howOf, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
 import { useSay } from '../api/hooks.ts';
 import { FieldReadings } from '../comparisons/FieldReadings.tsx';
 import { FieldSafety } from '../methods/FieldSafety.tsx';
 import { FieldMeter } from '../water/FieldMeter.tsx';
 import { FieldWater } from '../water/FieldWater.tsx';
 import { FacePicker } from './FacePicker.tsx';
+import { FieldCannot } from './FieldCannot.tsx';
+import { FieldCautions } from './FieldCautions.tsx';
 import { FieldChecks } from './FieldChecks.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
 import { FieldHands } from './FieldHands.tsx';
@@ -63,7 +64,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
         )}
         {step.key === 'safety' && job.safety && <FieldSafety siteId={job.siteId} view={job.safety} />}
         {!lacksSheet && (
-          <Cautions
+          <FieldCautions
             step={step}
             cautions={cautionsOf(step, progress)}
             open={open}
@@ -86,7 +87,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
         {open.length === 0 && held?.by !== 'temperatures' && state?.startedAt && (
           <StepWork step={step} job={job} progress={progress} entries={entries} happen={happen} onTyped={setTyped} />
         )}
-        <Cannot step={step} happen={happen} />
+        <FieldCannot step={step} happen={happen} />
       </main>
       <footer className="field-foot">
         {open.length > 0 ? (
@@ -191,132 +192,6 @@ function Timer({ since, now }: { since: string; now: number }) {
     <div className="timer" role="timer" aria-label="Time on this step">
       {hours > 0 ? `${hours}:${rest}` : rest}
     </div>
-  );
-}
-
-function Cautions({
-  step,
-  cautions,
-  open,
-  stoppedBy,
-  happen,
-}: {
-  step: Step;
-  cautions: Caution[];
-  open: string[];
-  stoppedBy: string | null;
-  happen: Happen;
-}) {
-  const say = useSay();
-  const next = cautions.find(({ key }) => open.includes(key));
-  const passed = cautions.filter(({ key }) => !open.includes(key));
-  return (
-    <>
-      {passed.length > 0 && (
-        <details className="passed">
-          <summary>✓ {counted(passed.length, 'caution')} answered yes</summary>
-          {passed.map((caution) => (
-            <div key={caution.key}>{say.finding(askOf(caution))}</div>
-          ))}
-        </details>
-      )}
-      {next && (
-        <OneCaution
-          caution={next}
-          stopped={stoppedBy === next.key}
-          left={open.length}
-          answer={(yes) => void happen({ kind: 'caution', step: step.key, caution: next.key, answer: yes })}
-        />
-      )}
-    </>
-  );
-}
-
-function OneCaution({
-  caution,
-  stopped,
-  left,
-  answer,
-}: {
-  caution: Caution;
-  stopped: boolean;
-  left: number;
-  answer: (yes: boolean) => void;
-}) {
-  const say = useSay();
-  return (
-    <section className={`caution ${stopped ? 'stopped' : ''}`} aria-label="Caution">
-      <p>
-        <strong>{say.finding(askOf(caution))}</strong>
-      </p>
-      {stopped && (
-        <p role="alert">
-          <strong>The step is stopped.</strong> {say.finding(otherwiseOf(caution))}
-        </p>
-      )}
-      <div className="answers">
-        <button type="button" className="btn btn-outline-danger" onClick={() => answer(false)}>
-          No
-        </button>
-        <button type="button" className="btn btn-primary" onClick={() => answer(true)}>
-          {stopped ? 'Now yes' : 'Yes'}
-        </button>
-      </div>
-      {left > 1 && <p className="mb-0 mt-2">{left - 1} more to answer. A yes is your own word, not ours.</p>}
-    </section>
-  );
-}
-
-const REASONS = ['No access', 'Weather', 'No power or inverter off', 'Kit missing', 'Customer asked'];
-
-function Cannot({ step, happen }: { step: Step; happen: Happen }) {
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  if (!open) {
-    return (
-      <button type="button" className="btn btn-outline-danger mt-auto" onClick={() => setOpen(true)}>
-        Cannot, or stop here
-      </button>
-    );
-  }
-  const given = reason.trim();
-  return (
-    <section className="d-grid gap-2">
-      <label className="form-label m-0" htmlFor="cannot">
-        Why
-      </label>
-      <input
-        id="cannot"
-        className="form-control"
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        list="cannot-reasons"
-      />
-      <datalist id="cannot-reasons">
-        {REASONS.map((text) => (
-          <option key={text} value={text} />
-        ))}
-      </datalist>
-      <button
-        type="button"
-        className="btn btn-outline-danger"
-        disabled={given === ''}
-        onClick={() => void happen({ kind: 'cannot', step: step.key, reason: given })}
-      >
-        This step cannot be done: leave it out
-      </button>
-      <button
-        type="button"
-        className="btn btn-outline-danger"
-        disabled={given === ''}
-        onClick={() => void happen({ kind: 'paused', reason: given })}
-      >
-        Stop the job here, go on later
-      </button>
-      <button type="button" className="btn btn-outline-primary" onClick={() => setOpen(false)}>
-        Never mind
-      </button>
-    </section>
   );
 }
 
