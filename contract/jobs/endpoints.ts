@@ -13,6 +13,7 @@ import { CAUTIONS, STEP_ENDS, STEP_KEYS, STROKES, type Step } from '../../core/j
 import type { JobCheck } from '../../core/kit/checklists.ts';
 import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
+import type { FaceBatches } from '../../core/schedule/batches.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
@@ -93,6 +94,7 @@ export const step = z.object({
   touches: z.array(caution).optional(),
   dry: z.literal(true).optional(),
   minutes: z.number().optional(),
+  batches: z.array(computed<FaceBatches>()).optional(),
   stroke: z.enum(STROKES).optional(),
   checks: z.array(computed<JobCheck>()).optional(),
 }) as unknown as z.ZodType<Step>;

@@ -2,6 +2,7 @@ import { type Bare, bare } from '../findings.ts';
 import type { JobCheck } from '../kit/checklists.ts';
 import type { Access } from '../methods/access.ts';
 import type { Rung } from '../methods/rungs.ts';
+import type { FaceBatches } from '../schedule/batches.ts';
 
 export const STEP_KEYS = [
   'safety',
@@ -72,6 +73,8 @@ export interface Step {
   touches?: Caution[];
   /** works without water */
   dry?: true;
+  /** how many modules are wetted at once, face by face through the day */
+  batches?: readonly FaceBatches[];
   /** which way the brush goes: down the slope at the end of a pole, or across it from beside the modules */
   stroke?: Stroke;
   /** minutes that the step lasts at least */
@@ -111,6 +114,8 @@ export interface StepsInput {
   takeDown?: readonly JobCheck[];
   /** whether the site's safety sheet is read first; default not, as in jobs from before there was one */
   safety?: boolean;
+  /** of each face, for whoever brushes with water; default nobody worked them out */
+  batches?: readonly FaceBatches[];
   /** whether bristles are felt and the blade's edge is looked along before they touch glass; default not, as before it was asked */
   tools?: boolean;
 }
@@ -126,6 +131,7 @@ export function jobSteps({
   takeDown = [],
   safety = false,
   tools = false,
+  batches = [],
 }: StepsInput): Step[] {
   const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
   const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
@@ -142,7 +148,11 @@ export function jobSteps({
     step('ready', wet ? 'water' : 'tick', tools ? ['bristles', ...(blade.length > 0 ? (['edge'] as const) : [])] : []),
     setUp.length > 0 && { ...step('assemble', 'tick', [], there), checks: setUp },
     wet && step('rinse', 'tick', ['thermal'], glass),
-    unlessWet(wet, { ...step('brush', 'modules', ['dc'], glass), ...(tools ? { stroke: strokeFrom(access) } : {}) }),
+    unlessWet(wet, {
+      ...step('brush', 'modules', ['dc'], glass),
+      ...(tools ? { stroke: strokeFrom(access) } : {}),
+      ...(wet && batches.length > 0 ? { batches } : {}),
+    }),
     unlessWet(wet, step('lip', 'tick', [], glass)),
     escalates && step('escalate', 'tick', [...chemicals, ...blade], glass),
     wet && step('final-rinse', 'tick', [], glass),

@@ -11,6 +11,7 @@ import { wantedOf } from '../../core/kit/draw.ts';
 import type { KitKind } from '../../core/kit/things.ts';
 import { type Access, highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
+import { batchAt, type FaceBatches } from '../../core/schedule/batches.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
@@ -19,6 +20,7 @@ import { insertAgreement, insertVisits } from '../agreements/storage.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { checklistsNow } from '../kit/checklists.ts';
+import { safetyFacts } from '../methods/safety.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
@@ -86,6 +88,7 @@ async function contentOf(
   const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
   const rungs = usedRungs(done);
   const access = done.map(({ method }) => method.access.choose);
+  const day = await dayOf(trx, plan.siteId, date);
   const lists = await checklistsNow(trx);
   const kinds = kindsToSetUp(plan.output, access);
   const begun = told.some((entry) => 'step' in entry);
@@ -99,7 +102,8 @@ async function contentOf(
     escalates: rungs.some((rung) => rung !== 'water' && rung !== 'soak'),
     rungs,
     isolate: plan.output.isolate,
-    dryMinutes: await dryMinutesOf(trx, plan.siteId, arrays, date),
+    dryMinutes: dryMinutesOn(day, arrays),
+    batches: batchesOn(day, arrays, plan),
   });
   return {
     steps,
@@ -110,6 +114,7 @@ async function contentOf(
       way: plan.output.waterWay,
     },
     arrays,
+    work: safetyFacts(plan, arrays),
   };
 }
 
@@ -142,27 +147,41 @@ async function agree(
 
 /** Hour of the day at which most washes end, by the clock of the site. */
 const USUAL_END = '10:00';
+/** Hours for which the crew is told how many modules to wet at once. */
+const BATCH_HOURS = [7, 10, 13];
 
-/** How long the crew waits for dry glass, minutes: the longest of all faces, in the weather of the month. */
-async function dryMinutesOf(
-  connection: Connection,
-  siteId: string,
-  arrays: SolarArray[],
-  date: string,
-): Promise<number> {
+/** The site of a job and the weather of the month in which it is. */
+async function dayOf(connection: Connection, siteId: string, date: string) {
   const site = await readSite(connection, siteId);
   const climate = CLIMATES[site.climate];
   const of = (values: readonly number[]) => climateMonth(values, Number(date.slice(5, 7)) - 1, site.latitude);
-  const weather = {
-    tempAir: of(climate.tempAir),
-    relativeHumidity: of(climate.humidity),
-    windSpeed: of(climate.windSpeed),
+  return {
+    place: { ...site, linkeTurbidity: climate.linkeTurbidity },
+    weather: {
+      tempAir: of(climate.tempAir),
+      relativeHumidity: of(climate.humidity),
+      windSpeed: of(climate.windSpeed),
+    },
+    at: (clock: string) => timeOn(date, clock, site.zone),
   };
-  const place = { ...site, linkeTurbidity: climate.linkeTurbidity };
-  const time = timeOn(date, USUAL_END, site.zone);
-  return Math.max(
-    ...arrays.map(({ tilt, azimuth }) =>
-      dryWait({ place, surface: { surfaceTilt: tilt, surfaceAzimuth: azimuth }, time, weather }),
-    ),
-  );
 }
+type DayOfJob = Awaited<ReturnType<typeof dayOf>>;
+
+const surfaceOf = ({ tilt, azimuth }: SolarArray) => ({ surfaceTilt: tilt, surfaceAzimuth: azimuth });
+
+/** How long the crew waits for dry glass, minutes: the longest of all faces. */
+const dryMinutesOn = ({ place, weather, at }: DayOfJob, arrays: readonly SolarArray[]): number =>
+  Math.max(...arrays.map((array) => dryWait({ place, surface: surfaceOf(array), time: at(USUAL_END), weather })));
+
+/** How many modules are wetted at once on each face through the day. */
+const batchesOn = ({ place, weather, at }: DayOfJob, arrays: readonly SolarArray[], plan: Plan): FaceBatches[] =>
+  arrays.flatMap((array) => {
+    const method = plan.output.arrays.find(({ arrayId }) => arrayId === array.id)?.method;
+    if (method === undefined) return [];
+    const { minutesPerModule } = method;
+    const batches = BATCH_HOURS.map((hour) => {
+      const time = at(`${String(hour).padStart(2, '0')}:00`);
+      return { hour, modules: batchAt({ place, surface: surfaceOf(array), time, weather, minutesPerModule }) };
+    });
+    return [{ array: array.id, batches }];
+  });

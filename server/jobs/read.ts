@@ -1,8 +1,8 @@
-import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { SafetyView } from '../../contract/methods/safety.ts';
 import { OPEN_JOBS } from '../../core/jobs/states.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { picturesOf } from '../kit/checklists.ts';
-import { safetyOf } from '../methods/safety.ts';
+import { safetyFacts, safetyOf } from '../methods/safety.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { siteAndCustomer } from '../sites/storage.ts';
@@ -10,9 +10,12 @@ import type { Connection } from '../storage/database.ts';
 import { drawnOn } from './kitDrawn.ts';
 import { entriesOf, findJob, type JobRow } from './storage.ts';
 
-/** The plan that a job was made by. */
-export const planOfJob = async (connection: Connection, { quoteId }: Pick<JobRow, 'quoteId'>): Promise<Plan> =>
-  readPlan(connection, (await readQuote(connection, quoteId)).planId);
+/** The safety sheet of a job's site, for the work of the job: as its plan had it where the job does not say. */
+export async function safetyOfJob(connection: Connection, { siteId, quoteId, content }: JobRow): Promise<SafetyView> {
+  if (content.work) return safetyOf(connection, siteId, content.work);
+  const plan = await readPlan(connection, (await readQuote(connection, quoteId)).planId);
+  return safetyOf(connection, siteId, safetyFacts(plan, content.arrays));
+}
 
 /** A job with all that happened on it, and what stands about it now: its kit, its safety sheet, the pictures of its checks. */
 export async function readJob(connection: Connection, id: string) {
@@ -29,7 +32,7 @@ export async function readJob(connection: Connection, id: string) {
     folded: _folded,
     washedAt: _washedAt,
     calculationVersion: _version,
-    content,
+    content: { work: _work, ...content },
     ...rest
   } = row;
   return {
@@ -40,7 +43,7 @@ export async function readJob(connection: Connection, id: string) {
     entries,
     photos,
     drawn: [...(drawn.get(id) ?? [])],
-    safety: await safetyOf(connection, row.siteId, await planOfJob(connection, row)),
+    safety: await safetyOfJob(connection, row),
     checkPictures: await picturesOf(connection, content.steps),
   };
 }

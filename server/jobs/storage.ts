@@ -8,6 +8,7 @@ import { FOLD_VERSION, type FoldedJob, type JobEntry } from '../../core/jobs/pro
 import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
+import type { SafetyFacts } from '../../core/methods/safety.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { utcDate } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
@@ -26,6 +27,8 @@ export interface JobContent {
   kit: KitItem[];
   water: { limit: number; litres: number; way: string };
   arrays: SolarArray[];
+  /** what of the work bears on safety; left out in jobs that were booked before sheets were read on them */
+  work?: SafetyFacts;
 }
 
 export interface JobRow {

@@ -8,7 +8,6 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { findingWords } from '../../words/say.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
-import { safetyOf } from '../methods/safety.ts';
 import { siteAndCustomer } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
@@ -16,7 +15,7 @@ import { createEachOnce, updateVersioned } from '../storage/writing.ts';
 import { type Folding, folding } from './folding.ts';
 import { mustHaveMachines } from './kitDrawn.ts';
 import { measureJob } from './measured.ts';
-import { planOfJob, readJob } from './read.ts';
+import { readJob, safetyOfJob } from './read.ts';
 import { entriesKnown, findJob, followJob, insertEntries, type JobRow, listJobRows, lockJob } from './storage.ts';
 
 type Endpoints = typeof jobsEndpoints;
@@ -147,7 +146,7 @@ async function checkEntry(
 
 /** Nobody begins before what the sheet has to say for this work is written down. */
 async function mustHaveSheet(trx: Transaction, context: Context, job: JobRow, path: string): Promise<void> {
-  const { lacking } = await safetyOf(trx, job.siteId, await planOfJob(trx, job));
+  const { lacking } = await safetyOfJob(trx, job);
   const missing = lacking.map((one) => findingWords(one, { units: context.person.units, currency: '' })).join(' ');
   if (lacking.length > 0) throw stopped(path, missing, 'cannot end: the safety sheet lacks what this work asks for');
 }

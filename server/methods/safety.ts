@@ -16,7 +16,7 @@ import { newestPlan } from './storage.ts';
 type Endpoints = typeof safetyEndpoints;
 
 /** What of the work bears on safety: by its plan; before there is one by how the faces lie. */
-function factsOf(plan: Plan | undefined, arrays: readonly SolarArray[]): SafetyFacts {
+export function safetyFacts(plan: Plan | undefined, arrays: readonly SolarArray[]): SafetyFacts {
   const done = plan?.output.arrays.filter(({ stopped }) => stopped === null) ?? [];
   const input = plan?.input as unknown as PlanInput | undefined;
   const most = (of: (array: SolarArray) => number) => Math.max(0, ...arrays.map(of));
@@ -35,10 +35,9 @@ function factsOf(plan: Plan | undefined, arrays: readonly SolarArray[]): SafetyF
   };
 }
 
-/** The safety sheet of a site as it stands, for the work of a plan. */
-export async function safetyOf(connection: Connection, siteId: string, plan: Plan | undefined): Promise<SafetyView> {
+/** The safety sheet of a site as it stands, for some work there. */
+export async function safetyOf(connection: Connection, siteId: string, facts: SafetyFacts): Promise<SafetyView> {
   const written = await newestSafety(connection, siteId);
-  const facts = factsOf(plan, await arraysOfSite(connection, siteId));
   const sheet = written?.sheet ?? null;
   const last = sheet ?? (await lastSafety(connection));
   return {
@@ -58,7 +57,8 @@ export async function readSafety(
   connection: Connection = context.database,
 ): Promise<SafetyView> {
   await readSite(connection, siteId);
-  return safetyOf(connection, siteId, await newestPlan(connection, siteId));
+  const facts = safetyFacts(await newestPlan(connection, siteId), await arraysOfSite(connection, siteId));
+  return safetyOf(connection, siteId, facts);
 }
 
 export function writeSafety(

@@ -10,6 +10,7 @@ import { FieldSafety } from '../methods/FieldSafety.tsx';
 import { FieldMeter } from '../water/FieldMeter.tsx';
 import { FieldWater } from '../water/FieldWater.tsx';
 import { FacePicker } from './FacePicker.tsx';
+import { FieldBatches } from './FieldBatches.tsx';
 import { FieldCannot } from './FieldCannot.tsx';
 import { FieldCautions } from './FieldCautions.tsx';
 import { FieldChecks } from './FieldChecks.tsx';
@@ -156,6 +157,7 @@ function StepWork({
       />
       {step.ends === 'modules' && (
         <>
+          <FieldBatches of={step.batches} array={array.id} hands={progress.hands ?? 1} />
           <MarkModules array={array} progress={progress} entries={entries} happen={happen} />
           <FieldHands progress={progress} happen={happen} />
         </>
