@@ -41,6 +41,14 @@ test.describe
       await context.close();
     });
 
+    test('reads the safety sheet before anything else', async () => {
+      await expect(page.locator('.verb')).toHaveText('Brief');
+      await expect(page.getByText('Packing shed, cold-room side')).toBeVisible();
+      await answerYes(page);
+      await page.getByRole('button', { name: 'Begin: Brief' }).tap();
+      await page.getByRole('button', { name: 'Brief: done' }).tap();
+    });
+
     test('is stopped by a no, and nothing but the answer leads on', async () => {
       await expect(page.locator('.verb')).toHaveText('Arrive');
       await page.getByRole('button', { name: 'No', exact: true }).tap();
