@@ -66,6 +66,7 @@ const SHOTS: Shot[] = [
     go: async (page) => {
       await onSite('School carport', 'plan')(page);
       await page.getByRole('link', { name: 'A spray line beside visits' }).first().click();
+      await page.getByLabel('The line, put up').fill('9500');
       await page.getByText(/^The line does/).waitFor();
     },
   },

@@ -281,5 +281,22 @@ export const CHECK_MONTHS = { holdsPeople: 6, machine: 6, usual: 12 } as const;
 export const CALIBRATION_MONTHS = { proof: 24, conductivity: 12 } as const;
 /** Modules after which what touches the glass is taken to be worn. */
 export const WEAR_MODULES = { brush: 20_000, blade: 200, squeegee: 5000, rotary: 40_000, robotModule: 60_000 } as const;
+/** A spray line as it is usually put up: m, m of water, L/min, W, years; holes to each module across the face. */
+export const USUAL_LINE = {
+  holes: 2,
+  orificeDiameter: 0.0015,
+  pipeDiameter: 0.02,
+  riserDiameter: 0.025,
+  /** m of riser beside the height that it climbs */
+  riserBeside: 4,
+  shutOffHead: 30,
+  maxFlow: 80,
+  pumpPower: 750,
+  /** rows of modules from which on a second pipe lies half way down, and loss of film under which it is kept */
+  secondFrom: 4,
+  keepUnder: 0.02,
+  lasts: 10,
+} as const;
+
 /** How far an instrument may drift in a year past its calibration: of the value, of the ratio of irradiances, K. */
 export const CALIBRATION_DRIFT = { repeatability: 0.003, irradianceRatio: 0.005, temperature: 0.5 } as const;

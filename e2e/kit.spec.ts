@@ -156,7 +156,7 @@ test.describe
       await signIn(page);
       await openSite(page, 'School carport', 'plan');
       await page.getByRole('link', { name: 'A spray line beside visits' }).first().click();
-      await expect(page.getByText(/^The line does/)).toBeVisible();
+      await expect(page.getByText(/^It pays up to a price of /)).toBeVisible();
       const pipe = page.getByRole('img', { name: /^Pipe 1: 48 holes, / });
       await expect(pipe).toBeVisible();
       const told = (await pipe.getAttribute('aria-label')) ?? '';

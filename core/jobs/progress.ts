@@ -1,6 +1,7 @@
 import type { Reading } from '../comparisons/compare.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import type { WipeTest } from '../inspections/soil.ts';
+import { unstruck } from '../struck.ts';
 import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
 
@@ -137,10 +138,7 @@ export const WORKED: readonly ModuleDone[] = ['rinsed', 'brushed', 'bladed'];
 
 /** Entries in the order in which they happened, without those that were struck out. */
 export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
-  const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
-  return entries
-    .filter((entry) => entry.kind !== 'struck' && !struck.has(entry.id))
-    .sort((a, b) => Date.parse(happenedAt(a)) - Date.parse(happenedAt(b)));
+  return unstruck(entries).sort((a, b) => Date.parse(happenedAt(a)) - Date.parse(happenedAt(b)));
 }
 
 /**

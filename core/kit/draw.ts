@@ -64,8 +64,8 @@ export function wantedOf(label: KitName): Wanted | null {
   return kinds ? { kinds } : null;
 }
 
-/** Kinds that are missed on a job whether or not the register has any: without them there is no job. */
-const MISSED = (kind: KitKind): boolean => KIT[kind].oneJobADay === true || kind === 'rotary-head';
+/** Whether a job misses a kind that the register has never kept: without a machine there is no job. */
+const isMissed = (kind: KitKind): boolean => KIT[kind].oneJobADay === true || kind === 'rotary-head';
 
 /**
  * What each job of a day takes along of the register, the jobs in their order: a machine that one job has the others do not.
@@ -120,7 +120,7 @@ function drawItem(
       missing: null,
       due: soon(best.due),
     };
-  if (ofKind.length === 0 && !MISSED(kind)) return null;
+  if (ofKind.length === 0 && !isMissed(kind)) return null;
   const missing = ((): KitMissing => {
     if (ofKind.length === 0) return { code: 'kit-none-entered', params: { kind } };
     if (usable.length === 0) return { code: 'kit-none-usable', params: { kind } };

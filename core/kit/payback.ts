@@ -29,6 +29,13 @@ export interface Payback {
   perDay: number | null;
 }
 
+/** Days between which a year lies four times in five where so many are likely: jobs come one by one. */
+export const daysAround = (likely: number): PaybackInput['days'] => ({
+  low: Math.max(0, Math.floor(likely - 1.28 * Math.sqrt(likely))),
+  likely,
+  high: Math.ceil(likely + 1.28 * Math.sqrt(likely)),
+});
+
 /** Own kit against hiring it or sending a contractor. Interest is left out: a machine that lasts a few years. */
 export function payback(input: PaybackInput): Payback {
   const { price, lasts, upkeep, hire, contractor, days } = input;

@@ -7,7 +7,7 @@ import { rulesWithKit } from '../methods/rulesWithKit.ts';
 import { drawDay, wantedOf } from './draw.ts';
 import { instrumentsOn } from './instruments.ts';
 import { kitList } from './list.ts';
-import { payback } from './payback.ts';
+import { daysAround, payback } from './payback.ts';
 import { type KitEntry, standingOfThing } from './standing.ts';
 import { KIT, KIT_KINDS, type KitKind, type KitThing } from './things.ts';
 
@@ -262,6 +262,11 @@ describe('owning against hiring', () => {
     expect(years?.likely).to.be.closeTo(60_000 / (15_000 - 3000), 1e-9);
     expect(years?.low).to.be.closeTo(60_000 / (21_000 - 3000), 1e-9);
     expect(years?.high).to.equal(null);
+  });
+
+  it('counts on fewer and on more days than are likely, and never on less than none', () => {
+    expect(daysAround(16)).to.deep.equal({ low: 10, likely: 16, high: 22 });
+    expect(daysAround(0)).to.deep.equal({ low: 0, likely: 0, high: 0 });
   });
 
   it('compares with the cheaper of hire and a contractor, and with nothing where neither is known', () => {

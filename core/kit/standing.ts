@@ -1,4 +1,5 @@
 import type { Bare, Finding } from '../findings.ts';
+import { unstruck } from '../struck.ts';
 import { addedDays, daysBetween, monthsAfter } from '../time/dates.ts';
 import { KIT, type KitState, type KitThing, USABLE } from './things.ts';
 
@@ -52,14 +53,6 @@ const SAID_BEFORE = 30;
 /** Share of its life from which on the wear of a thing is said. */
 const WEAR_SAID = 0.8;
 
-/** The entries of a thing that stand, in the order in which they were made. */
-export function standingEntries(entries: readonly KitEntry[]): KitEntry[] {
-  const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
-  return entries
-    .filter(({ id, kind }) => kind !== 'struck' && !struck.has(id))
-    .sort((one, other) => one.at.localeCompare(other.at));
-}
-
 /** The day from which on an entry holds; told late on a day, it is the next already where the clocks of the world begin. */
 const dayOf = (entry: KitEntry): string => ('on' in entry ? entry.on : addedDays(entry.at, -1));
 
@@ -81,7 +74,9 @@ export function standingOfThing(
   let checkedOn: string | null = null;
   let calibratedOn: string | null = null;
   let { uncertainty } = thing;
-  const known = standingEntries(entries).filter((entry) => dayOf(entry) <= day);
+  const known = unstruck(entries)
+    .filter((entry) => dayOf(entry) <= day)
+    .sort((one, other) => one.at.localeCompare(other.at));
   for (const entry of known) {
     if (entry.kind === 'moved') where = entry.where;
     if (entry.kind === 'state') {

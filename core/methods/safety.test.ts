@@ -4,7 +4,6 @@ import { hazardsOf, lackingOnSheet, type SafetyFacts, type SafetySheet } from '.
 const facts: SafetyFacts = {
   access: ['ground'],
   tilt: 20,
-  storeys: 1,
   wet: true,
   ways: ['fed-pole'],
   rungs: ['water'],

@@ -2,6 +2,7 @@ import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare } from '../findings.ts';
 import type { Access } from './access.ts';
 import type { Cold } from './input.ts';
+import { MACHINES } from './rules.ts';
 import type { Rung } from './rungs.ts';
 
 /** What somebody can answer about a hazard of a place. */
@@ -35,8 +36,6 @@ export interface SafetyFacts {
   access: readonly Access[];
   /** degrees, the steepest face */
   tilt: number;
-  /** storeys of the highest face */
-  storeys: number;
   wet: boolean;
   ways: readonly CleaningMethod[];
   rungs: readonly Rung[];
@@ -67,7 +66,6 @@ export type Hazard = (typeof HAZARDS)[number];
 
 /** Degrees from which on nobody keeps their feet on wet glass or tiles. */
 const STEEP = 15;
-const MACHINES: readonly CleaningMethod[] = ['rotary-head', 'robot-wet', 'robot-dry'];
 
 const aboveGround = ({ access }: Pick<SafetyFacts, 'access'>): boolean =>
   access.includes('lift') || access.includes('walkway');

@@ -31,8 +31,8 @@ export interface SprayAsWayInput {
   timer: Omit<SprayTimerInput, 'deposition' | 'effectiveness' | 'surfaceTilt'>;
   /** rinses a year that somebody wipes along, evenly through it */
   wipes: number;
-  /** minor units: the line once, what it costs beside that in a year, and a wiping */
-  price: number;
+  /** minor units: the line once, null where nobody has priced it; what it costs beside that in a year, and a wiping */
+  price: number | null;
   upkeep: number;
   wipeCost: number;
   /** years that the line lasts */
@@ -62,10 +62,11 @@ export interface SprayAsWay {
   everyDays: { most: number | null; least: number | null };
   nothing: YearOfWay;
   visits: YearOfWay & { count: number };
+  /** with its own share of its price, where that is known */
   line: YearOfWay;
-  /** minor units a year by which the line does better than the best visits; less than nothing where it does worse */
-  saves: number;
-  /** years until its price is back against the best visits; null where it never is while it lasts */
+  /** minor units a year by which the line does better than the best visits; less than nothing where it does worse; null without a price */
+  saves: number | null;
+  /** years until its price is back against the best visits; null where it never is while it lasts, or without a price */
   payback: number | null;
   /** price from which on it does not pay against the best visits, minor units */
   worthAtMost: number;
@@ -106,9 +107,10 @@ export function sprayAsWay(input: SprayAsWayInput): SprayAsWay {
     timer.energyAYear * input.valuePerKWh +
     input.upkeep +
     input.wipes * input.wipeCost;
-  const line = year(daysOfLine(timer, input), Math.round(running + input.price / input.lasts));
+  const { price, lasts } = input;
+  const line = year(daysOfLine(timer, input), Math.round(running + (price ?? 0) / lasts));
   const against = visits.total - (line.lostValue + Math.round(running));
-  const years = against > 0 ? input.price / against : Number.POSITIVE_INFINITY;
+  const years = price !== null && against > 0 ? price / against : Number.POSITIVE_INFINITY;
   return {
     deposition,
     timer,
@@ -116,9 +118,9 @@ export function sprayAsWay(input: SprayAsWayInput): SprayAsWay {
     nothing: year(NO_VISITS, 0),
     visits,
     line,
-    saves: visits.total - line.total,
-    payback: years <= input.lasts ? years : null,
-    worthAtMost: Math.max(0, Math.round(against * input.lasts)),
+    saves: price === null ? null : visits.total - line.total,
+    payback: years <= lasts ? years : null,
+    worthAtMost: Math.max(0, Math.round(against * lasts)),
     warnings: warningsOf(water, prepared),
   };
 }

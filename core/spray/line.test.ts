@@ -1,16 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { frictionFactor, headLoss, type SprayLineInput, sprayLine } from './line.ts';
-
-const line: SprayLineInput = {
-  orifices: 30,
-  spacing: 0.4,
-  orificeDiameter: 0.0015,
-  pipeDiameter: 0.016,
-  pump: { shutOffHead: 30, maxFlow: 80 },
-  riser: { length: 12, diameter: 0.02 },
-  lift: 6,
-};
+import { exampleLine as line } from '../testing/exampleLine.ts';
+import { frictionFactor, headLoss, sprayLine } from './line.ts';
 
 describe('a spray line', () => {
   it('gives nothing where the pump cannot lift so high', () => {

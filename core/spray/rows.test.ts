@@ -2,19 +2,11 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import { exampleYear } from '../testing/exampleAhead.ts';
+import { exampleLine as line } from '../testing/exampleLine.ts';
 import { type SprayAsWayInput, sprayAsWay } from './asWay.ts';
-import { type SprayLineInput, sprayLine } from './line.ts';
+import { sprayLine } from './line.ts';
 import { type SprayRowsInput, sprayRows } from './rows.ts';
 
-const line: SprayLineInput = {
-  orifices: 30,
-  spacing: 0.4,
-  orificeDiameter: 0.0015,
-  pipeDiameter: 0.016,
-  pump: { shutOffHead: 30, maxFlow: 80 },
-  riser: { length: 12, diameter: 0.02 },
-  lift: 6,
-};
 const { orifices: _, lift: __, ...shared } = line;
 const two = (lower: number, changes: Partial<SprayRowsInput> = {}): SprayRowsInput => ({
   ...shared,
@@ -137,7 +129,14 @@ describe('a spray line beside visits', () => {
     const at = sprayAsWay({ ...dear, price: worthAtMost });
     expect(at.saves).to.be.within(-2, 2);
     expect(at.payback).to.be.closeTo(10, 0.001);
-    expect([saves > 0, payback !== null]).to.deep.equal([true, true]);
+    expect([(saves ?? 0) > 0, payback !== null]).to.deep.equal([true, true]);
+  });
+
+  it('is worth as much before anybody has priced it, and pays for nothing then', () => {
+    const unpriced = sprayAsWay({ ...input, price: null });
+    expect([unpriced.saves, unpriced.payback]).to.deep.equal([null, null]);
+    expect(unpriced.worthAtMost).to.equal(one.worthAtMost);
+    expect(unpriced.line.cost).to.equal(one.line.cost - 120_000);
   });
 
   it('does not pay where visits do not, and says by how much', () => {

@@ -2,6 +2,7 @@ import { calibrate, type Figure } from '../assimilation/calibration.ts';
 import { RESIN_BETWEEN, RESIN_READING, RESIN_SPREAD, SIDE_BY_SIDE_FROM } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import type { Spread } from '../statistics/summary.ts';
+import { unstruck } from '../struck.ts';
 import { expectedReading, type Plumbing, type ResinSetUp, resinState, type Stretch } from './resin.ts';
 
 export interface Vessel {
@@ -100,10 +101,7 @@ interface Folded {
 
 /** The entries that still stand, in the order in which they happened. */
 export function standingOf(entries: readonly ResinEntry[]): ResinEntry[] {
-  const struck = new Set(entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.entry] : [])));
-  return entries
-    .filter(({ id, kind }) => kind !== 'struck' && !struck.has(id))
-    .sort((one, other) => one.at.localeCompare(other.at));
+  return unstruck(entries).sort((one, other) => one.at.localeCompare(other.at));
 }
 
 /** What a charge is taken to have in it beforehand: as computed, or as the charges before it had (C18). */

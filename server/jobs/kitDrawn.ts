@@ -41,7 +41,7 @@ export async function mustHaveMachines(trx: Transaction, day: string, job: JobWi
 
 /** How exact the instruments are that a job is read with: those that it was worked with, or is to be. */
 export async function instrumentsOf(connection: Connection, job: JobRow): Promise<Instruments> {
-  const { things } = await registerOn(connection, job.scheduledFor);
+  const { things } = await registerOn(connection, job.scheduledFor, false);
   const used = await usedOn(connection, job.id);
   const drawn =
     used.length > 0

@@ -15,9 +15,10 @@ export interface UseRow {
   modules: number;
 }
 
-/** Far more than any contractor's van has, and than ever happens to it. */
+/** Far more than any contractor's van has. */
 const MOST_THINGS = 2000;
-const MOST_ENTRIES = 5000;
+/** Entries of each kind that are read of a thing: how it stands follows from the last few. */
+const MOST_OF_A_KIND = 20;
 
 export async function listThings(connection: Connection): Promise<ThingRow[]> {
   const rows = await connection('kit_things').orderBy(['kind', 'name', 'id']).limit(MOST_THINGS);
@@ -36,14 +37,18 @@ export const insertKitEntry = (
   { told, thing, ...row }: { id: string; thing: string; at: string; by: string; told: z.infer<typeof kitTold> },
 ): Promise<unknown> => trx('kit_entries').insert({ ...row, thingId: thing, kind: told.kind, told: json(told) });
 
-/** What was told of all things, the newest first. */
+/** What was told of all things, the newest first: of each the last entries of every kind. */
 export async function kitEntries(connection: Connection): Promise<NamedEntry[]> {
+  const ranked = connection('kit_entries')
+    .select('id', connection.raw('row_number() over (partition by thing_id, kind order by at desc, id desc) as place'))
+    .as('ranked');
+  const last = connection.from(ranked).where('place', '<=', MOST_OF_A_KIND).select('id');
   const rows = await withPerson(connection('kit_entries'), 'kit_entries.by')
+    .whereIn('kit_entries.id', last)
     .orderBy([
       { column: 'kit_entries.at', order: 'desc' },
       { column: 'kit_entries.id', order: 'desc' },
     ])
-    .limit(MOST_ENTRIES)
     .select(
       'kit_entries.id',
       'kit_entries.thingId as thing',

@@ -13,15 +13,19 @@ import * as storage from './storage.ts';
 
 type Endpoints = typeof kitEndpoints;
 
-/** The register as it stands on a day, with how many days of the year before it each thing was used. */
+/**
+ * The register as it stands on a day, with how many days of the year before it each thing was used.
+ * @param worn whether that, and what has worn by it, is asked at all
+ */
 export async function registerOn(
   connection: Connection,
   day: string,
+  worn = true,
 ): Promise<{ things: (KitStanding & { version: number; days: number })[]; entries: storage.NamedEntry[] }> {
   const things = await storage.listThings(connection);
   if (things.length === 0) return { things: [], entries: [] };
   const entries = await storage.kitEntries(connection);
-  const uses = await storage.kitUses(connection);
+  const uses = worn ? await storage.kitUses(connection) : [];
   const yearAgo = addedDays(day, -365);
   return {
     things: things.map((thing) => {
@@ -42,7 +46,7 @@ export async function registerOn(
 }
 
 /** Today where the company is. */
-async function today(context: Pick<Context, 'clock'>, connection: Connection): Promise<string> {
+export async function today(context: Pick<Context, 'clock'>, connection: Connection): Promise<string> {
   const company = await readCompanyRow(connection);
   return dateIn(context.clock(), company?.zone ?? 'UTC');
 }
@@ -51,12 +55,8 @@ async function today(context: Pick<Context, 'clock'>, connection: Connection): P
 export const registerNow = async (context: Pick<Context, 'clock'>, connection: Connection) =>
   registerOn(connection, await today(context, connection));
 
-/** Entries that are shown. */
-const SHOWN = 400;
-
-export async function readKit(context: Context, connection: Connection = context.database): Promise<KitView> {
-  const { things, entries } = await registerNow(context, connection);
-  return { things, entries: entries.slice(0, SHOWN) };
+export function readKit(context: Context, connection: Connection = context.database): Promise<KitView> {
+  return registerNow(context, connection);
 }
 
 export function addThing(context: Context, body: BodyOf<Endpoints['addThing']>): Promise<KitView> {
@@ -90,11 +90,14 @@ export function addKitEntry(context: Context, thing: string, body: BodyOf<Endpoi
     if ('on' in told && told.on > (await today(context, trx)))
       throw invalid('told.on', 'lies in the future: enter the day on which it was done');
     await createOnce(trx, context, 'kit entry', { ...body, thing }, () =>
-      storage.insertKitEntry(trx, { id, thing, at, told, by: context.person.id }),
+      storage.insertKitEntry(trx, { id, thing, at: notLater(at, context.clock()), told, by: context.person.id }),
     );
     return readKit(context, trx);
   });
 }
+
+/** A phone's clock that is ahead tells of nothing that has not happened yet. */
+const notLater = (at: string, now: Date): string => (Date.parse(at) > now.getTime() ? now.toISOString() : at);
 
 /** How exact an instrument can be stated to be: a share under 1, kelvin under 10. */
 function mustFit({ kind, uncertainty }: Pick<BodyOf<Endpoints['addThing']>, 'kind' | 'uncertainty'>): void {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { safetyBody, siteBody } from '../../contract/testing/bodies.ts';
 import { makeJob, onStage } from '../testing/harness.ts';
-import { textOfPdf } from '../testing/pdf.ts';
+import { pagesOfPdf, textOfPdf } from '../testing/pdf.ts';
 
 describe('the safety sheet of a site', () => {
   const { owner, harness } = onStage();
@@ -46,6 +46,7 @@ describe('the safety sheet of a site', () => {
     await owner.must('PUT', `/api/sites/${id}/safety`, safetyBody());
     const { status, headers, body } = await owner.send('GET', `/api/sites/${id}/safety.pdf`);
     expect([status, headers.get('content-type')]).to.deep.equal([200, 'application/pdf']);
+    expect(await pagesOfPdf(body)).to.equal(1);
     const text = await textOfPdf(body);
     expect(text).to.include('Second person with the lift');
     expect(text).to.not.match(/\bis safe\b|\bsafe to\b/i);

@@ -19,13 +19,11 @@ type Endpoints = typeof safetyEndpoints;
 export function safetyFacts(plan: Plan | undefined, arrays: readonly SolarArray[]): SafetyFacts {
   const done = plan?.output.arrays.filter(({ stopped }) => stopped === null) ?? [];
   const input = plan?.input as unknown as PlanInput | undefined;
-  const most = (of: (array: SolarArray) => number) => Math.max(0, ...arrays.map(of));
   return {
     access: plan
       ? done.map(({ method }) => method.access.choose)
       : arrays.map(({ mount }) => (mount === 'ground' ? 'hand-height' : mount === 'flat-roof' ? 'lift' : 'ground')),
-    tilt: most(({ tilt }) => tilt),
-    storeys: most(({ storeys }) => storeys),
+    tilt: Math.max(0, ...arrays.map(({ tilt }) => tilt)),
     wet: plan === undefined || plan.output.water.litres > 0,
     ways: done.flatMap(({ method }) => method.ways),
     rungs: usedRungs(done),

@@ -52,7 +52,8 @@ export function setUnits(context: Context, body: BodyOf<Endpoints['setUnits']>):
   const { version, ...units } = body;
   return context.database.transaction(async (trx) => {
     const row = { table: 'people', record: 'person', id: context.person.id, version };
-    await updateVersioned(trx, context, row, { units: json(units) });
+    // What an older page does not know of stays as it is.
+    await updateVersioned(trx, context, row, { units: json({ ...context.person.units, ...units }) });
     return toPerson(await mustFind<PersonRow>(trx, 'people', context.person.id, 'person'));
   });
 }

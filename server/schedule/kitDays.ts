@@ -1,14 +1,12 @@
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { KitDays, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import { OPEN_JOBS } from '../../core/jobs/states.ts';
-import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
-import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { drawnOn } from '../jobs/kitDrawn.ts';
 import { jobsOn } from '../jobs/storage.ts';
-
-const MOST_ON_A_DAY = 40;
+import { today } from '../kit/useCases.ts';
+import { MOST_ON_A_DAY } from './useCases.ts';
 
 /** What the jobs of a day and of the next still have to take along: the evening before it can be seen to. */
 export async function readKitDays(
@@ -16,8 +14,7 @@ export async function readKitDays(
   query: QueryOf<(typeof scheduleEndpoints)['readKitDays']>,
 ): Promise<KitDays> {
   const { database } = context;
-  const company = await readCompanyRow(database);
-  const first = query.date ?? dateIn(context.clock(), company?.zone ?? 'UTC');
+  const first = query.date ?? (await today(context, database));
   const jobs = [];
   for (const day of [first, addedDays(first, 1)]) {
     const open = (await jobsOn(database, day, MOST_ON_A_DAY)).filter(({ state }) => OPEN_JOBS.includes(state));

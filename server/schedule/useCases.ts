@@ -30,7 +30,7 @@ const LOOK_AFTER = 365;
 const CHASE_AFTER = 5;
 /** How far ahead the page looks, days, and how long its lists get. */
 const COMING_DAYS = 14;
-const MOST_ON_A_DAY = 40;
+export const MOST_ON_A_DAY = 40;
 const MOST_LISTED = 12;
 
 /** A day of the company on one axis: its jobs, their cool hours, and what to chase. */

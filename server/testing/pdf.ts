@@ -1,3 +1,9 @@
+/** How many pages a PDF has. */
+export async function pagesOfPdf(bytes: Buffer): Promise<number> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  return (await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise).numPages;
+}
+
 /** The text of a PDF in reading order, with every kind of space as one plain space. */
 export async function textOfPdf(bytes: Buffer): Promise<string> {
   const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');

@@ -35,8 +35,8 @@ function Lists({ view }: { view: ChecklistsView }) {
   const [fresh, setFresh] = useState<string | null>(null);
   const list = view.lists.find(({ id }) => id === shown);
   return (
-    <div className="kit">
-      <section className="sheet">
+    <div className={`kit ${list || fresh ? 'chosen' : ''}`}>
+      <section className="sheet kit-list">
         {desk && (
           <div className="actions mb-2">
             <Button
@@ -72,6 +72,18 @@ function Lists({ view }: { view: ChecklistsView }) {
         </ul>
       </section>
       <section className="sheet">
+        {(list || fresh) && (
+          <Button
+            variant="quiet"
+            className="kit-back"
+            onClick={() => {
+              setShown(null);
+              setFresh(null);
+            }}
+          >
+            all checklists
+          </Button>
+        )}
         {fresh ? (
           <ChecklistForm key={fresh} id={fresh} list={null} onDone={() => setFresh(null)} />
         ) : list ? (

@@ -35,8 +35,8 @@ function Register({ view }: { view: KitView }) {
     setDoing(null);
   };
   return (
-    <div className="kit">
-      <section className="sheet">
+    <div className={`kit ${thing || doing ? 'chosen' : ''}`}>
+      <section className="sheet kit-list">
         {view.things.length === 0 && (
           <Empty>
             Nothing is entered yet. With poles, brushes, machines and instruments in here, plans go by what there is,
@@ -51,6 +51,18 @@ function Register({ view }: { view: KitView }) {
         {view.things.length > 0 && <ThingList things={view.things} shown={shown} onShow={show} />}
       </section>
       <section className="sheet">
+        {(thing || doing) && (
+          <Button
+            variant="quiet"
+            className="kit-back"
+            onClick={() => {
+              setShown(null);
+              setDoing(null);
+            }}
+          >
+            all kit
+          </Button>
+        )}
         {doing === 'new' ? (
           <ThingForm key="new" onDone={() => setDoing(null)} onCancel={() => setDoing(null)} />
         ) : thing && doing === 'change' ? (

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { type Payback, type PaybackWay, payback } from '../../core/kit/payback.ts';
+import { daysAround, type Payback, type PaybackWay, payback } from '../../core/kit/payback.ts';
 import { formatMoney, formatNumber } from '../../words/format.ts';
-import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useUnits } from '../api/hooks.ts';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import type { Thing } from './ThingList.tsx';
 
@@ -12,18 +12,10 @@ const WAY_WORDS: Record<PaybackWay, string> = {
   contractor: 'A contractor who has it',
 };
 
-/** Days between which a year may lie where so many are likely: as jobs come and go. */
-const around = (days: number) => ({
-  low: Math.max(0, Math.floor(days - 1.28 * Math.sqrt(days))),
-  likely: days,
-  high: Math.ceil(days + 1.28 * Math.sqrt(days)),
-});
-
 /** Owning a thing against hiring it or sending a contractor: which is the cheapest at the days it is used. */
 export function PaybackPart({ thing }: { thing: Thing }) {
   const currency = useCurrency();
   const units = useUnits();
-  const minor = 10 ** minorDigits(currency);
   const own = thing.held === 'own';
   const [price, setPrice] = useState(own ? (thing.price ?? null) : null);
   const [lasts, setLasts] = useState(thing.lasts ?? 5);
@@ -32,42 +24,19 @@ export function PaybackPart({ thing }: { thing: Thing }) {
   const [contractor, setContractor] = useState<number | null>(null);
   const [days, setDays] = useState(thing.days);
   const money = (amount: number) => formatMoney(amount, currency, units, 0);
-  const given = { min: 0, max: 1e7 };
-  const found = price === null ? null : payback({ price, lasts, upkeep, hire, contractor, days: around(days) });
+  const found = price === null ? null : payback({ price, lasts, upkeep, hire, contractor, days: daysAround(days) });
   return (
     <details className="kit-payback">
       <summary>Own, hire, or send somebody</summary>
       <div className="form-grid">
-        <PlainNumber
-          label="Price"
-          suffix={currency}
-          value={price === null ? null : price / minor}
-          {...given}
-          onValue={(value) => setPrice(Math.round(value * minor))}
-          onEmpty={() => setPrice(null)}
-        />
+        <PlainMoney label="Price" amount={price} onAmount={setPrice} onEmpty={() => setPrice(null)} />
         <PlainNumber label="Lasts" suffix="years" value={lasts} min={0.5} max={50} onValue={setLasts} />
-        <PlainNumber
-          label="Upkeep, a year"
-          suffix={currency}
-          value={upkeep / minor}
-          {...given}
-          onValue={(value) => setUpkeep(Math.round(value * minor))}
-        />
-        <PlainNumber
-          label="Hire, a day"
-          suffix={currency}
-          value={hire === null ? null : hire / minor}
-          {...given}
-          onValue={(value) => setHire(Math.round(value * minor))}
-          onEmpty={() => setHire(null)}
-        />
-        <PlainNumber
+        <PlainMoney label="Upkeep, a year" amount={upkeep} onAmount={setUpkeep} />
+        <PlainMoney label="Hire, a day" amount={hire} onAmount={setHire} onEmpty={() => setHire(null)} />
+        <PlainMoney
           label="A contractor who has it, a day"
-          suffix={currency}
-          value={contractor === null ? null : contractor / minor}
-          {...given}
-          onValue={(value) => setContractor(Math.round(value * minor))}
+          amount={contractor}
+          onAmount={setContractor}
           onEmpty={() => setContractor(null)}
         />
         <PlainNumber label="Days a year" suffix="days" value={days} min={0} max={366} onValue={setDays} />
@@ -86,7 +55,7 @@ export function PaybackPart({ thing }: { thing: Thing }) {
 /** What each way costs a year, which is the cheapest, and when owning begins to pay. */
 function Found({ found, days, money }: { found: Payback; days: number; money: (amount: number) => string }) {
   const units = useUnits();
-  const { low, high } = around(days);
+  const { low, high } = daysAround(days);
   const count = (value: number | null, digits: number) => (value === null ? null : formatNumber(value, digits, units));
   const years = found.years && count(found.years.likely, 1);
   const from = count(found.from === null ? null : Math.ceil(found.from), 0);

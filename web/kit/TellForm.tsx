@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { kitEndpoints } from '../../contract/kit/endpoints.ts';
 import { KIT, KIT_STATES, type KitState } from '../../core/kit/things.ts';
+import { fromUnits, unitOf } from '../../core/units/quantities.ts';
 import { KIT_STATE_WORDS } from '../../words/en/kit.ts';
 import { useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -29,12 +30,11 @@ export function TellForm({ thing, kind, onDone }: { thing: Thing; kind: Telling;
   const [where, setWhere] = useState(thing.where);
   const [sigma, setSigma] = useState<number | null>(null);
   const { uncertainty } = KIT[thing.kind];
-  const scale = uncertainty === 'fraction' ? 100 : units.system === 'us' ? 1.8 : 1;
   const told: Told =
     kind === 'checked'
       ? { kind, on, passed, note }
       : kind === 'calibrated'
-        ? { kind, on, uncertainty: sigma === null ? null : sigma / scale, note }
+        ? { kind, on, uncertainty: sigma, note }
         : kind === 'state'
           ? { kind, state, note }
           : { kind, where };
@@ -70,11 +70,11 @@ export function TellForm({ thing, kind, onDone }: { thing: Thing; kind: Telling;
         {kind === 'calibrated' && uncertainty && (
           <PlainNumber
             label="Standard uncertainty, from the certificate"
-            suffix={uncertainty === 'fraction' ? '%' : units.system === 'us' ? '°F' : 'K'}
+            suffix={unitOf(uncertainty, units).symbol}
             value={null}
             min={0.01}
             max={20}
-            onValue={setSigma}
+            onValue={(value) => setSigma(fromUnits(value, uncertainty, units))}
             onEmpty={() => setSigma(null)}
           />
         )}

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { thingFields } from '../../contract/kit/endpoints.ts';
 import { BRISTLES, HELD, KIT, KIT_KINDS, type KitKind, MEASURE_KINDS } from '../../core/kit/things.ts';
 import { BRISTLE_WORDS, HELD_WORDS, KIT_WORDS, MEASURE_WORDS } from '../../words/en/kit.ts';
+import { formatNumber } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useDo, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
@@ -30,6 +31,11 @@ export function ThingForm({ thing, onDone, onCancel }: { thing?: Thing; onDone: 
   const kind = (draft.form.watch('kind') ?? 'pole') as KitKind;
   const held = draft.form.watch('held') ?? 'own';
   const { measures, check, calibrate, wears, uncertainty } = KIT[kind];
+  const spans = [
+    ['checkEvery', 'Checked every', check, 'months'],
+    ['calibrateEvery', 'Calibrated every', calibrate, 'months'],
+    ['wearsAfter', 'Worn after', wears, 'modules'],
+  ] as const;
   const money = {
     kind: 'count' as const,
     scale: 1 / 10 ** minorDigits(currency),
@@ -85,35 +91,19 @@ export function ThingForm({ thing, onDone, onCancel }: { thing?: Thing; onDone: 
             <NumberField name="upkeep" label="Upkeep, a year" {...money} />
           </>
         )}
-        {check !== null && (
-          <NumberField
-            name="checkEvery"
-            label="Checked every"
-            hint={`Left empty: ${check} months, a house assumption`}
-            kind="count"
-            suffix="months"
-            optional
-          />
-        )}
-        {calibrate !== null && (
-          <NumberField
-            name="calibrateEvery"
-            label="Calibrated every"
-            hint={`Left empty: ${calibrate} months, a house assumption`}
-            kind="count"
-            suffix="months"
-            optional
-          />
-        )}
-        {wears !== null && (
-          <NumberField
-            name="wearsAfter"
-            label="Worn after"
-            hint={`Left empty: ${wears.toLocaleString(units.decimalMark === ',' ? 'de' : 'en')}, a house assumption`}
-            kind="count"
-            suffix="modules"
-            optional
-          />
+        {spans.map(
+          ([name, label, usual, suffix]) =>
+            usual !== null && (
+              <NumberField
+                key={name}
+                name={name}
+                label={label}
+                hint={`Left empty: ${formatNumber(usual, 0, units)}, a house assumption`}
+                kind="count"
+                suffix={suffix}
+                optional
+              />
+            ),
         )}
       </div>
       <FormErrors />

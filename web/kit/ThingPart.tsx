@@ -6,7 +6,7 @@ import { KIT_STATE_WORDS, KIT_WORDS } from '../../words/en/kit.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { useCurrency, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { AskReason } from '../parts/AskReason.tsx';
+import { StruckLog, whyStruck } from '../parts/StruckLog.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { PaybackPart } from './PaybackPart.tsx';
 import { TellForm, type Telling } from './TellForm.tsx';
@@ -114,54 +114,35 @@ function Figures({ thing }: { thing: Thing }) {
   );
 }
 
-/** What was told of a thing, the newest first; what was wrong is struck with its reason, and stays. */
+/** What was told of a thing, the newest first. */
 function Log({ view, thing }: { view: KitView; thing: Thing }) {
   const units = useUnits();
-  const [striking, setStriking] = useState<string | null>(null);
   const id = useRef(newId());
   const strike = useDo('addKitEntry', () => {
     id.current = newId();
-    setStriking(null);
   });
   const all = view.entries.filter((entry) => entry.thing === thing.id);
-  const struck = new Map(all.flatMap((entry) => (entry.kind === 'struck' ? [[entry.entry, entry.reason]] : [])));
   const told = all.filter(({ kind }) => kind !== 'struck').slice(0, SHOWN);
   if (told.length === 0) return null;
   return (
     <>
       <h3>What happened to it</h3>
       <Trouble error={strike.error} />
-      <ul className="plain-list kit-log">
-        {told.map((entry) => (
-          <li key={entry.id}>
-            <span>
-              {formatDate('on' in entry ? entry.on : entry.at, units)} <span className="quiet">{entry.by}</span>
-            </span>
-            <span className={struck.has(entry.id) ? 'struck' : ''}>{wordsOf(entry, thing, units)}</span>
-            {struck.has(entry.id) ? (
-              <span className="overruled">Struck: {struck.get(entry.id)}</span>
-            ) : (
-              <button type="button" className="btn btn-quiet end" onClick={() => setStriking(entry.id)}>
-                strike
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {striking && (
-        <AskReason
-          title="Strike an entry"
-          label="What was wrong with it (kept on record)"
-          action="Strike it"
-          onClose={() => setStriking(null)}
-          onReason={(reason) =>
-            strike.mutate({
-              params: { id: thing.id },
-              body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry: striking, reason } },
-            })
-          }
-        />
-      )}
+      <StruckLog
+        lines={told.map((entry) => ({
+          id: entry.id,
+          when: formatDate('on' in entry ? entry.on : entry.at, units),
+          by: entry.by,
+          words: wordsOf(entry, thing, units),
+        }))}
+        struck={whyStruck(all)}
+        onStrike={(entry, reason) =>
+          strike.mutate({
+            params: { id: thing.id },
+            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry, reason } },
+          })
+        }
+      />
     </>
   );
 }

@@ -47,13 +47,13 @@ export function FieldSafety({ siteId, view }: { siteId: string; view: SafetyView
       </ul>
       {lacking.length > 0 && (
         <section className="caution stopped" aria-label="Caution">
-          <p role="alert">
+          <p className="m-0" role="alert">
             <strong>Nobody begins before this is written down.</strong>{' '}
             {lacking.map((one) => say.finding(one)).join(' ')}
           </p>
-          <SafetyForm key={view.version} siteId={siteId} view={view} />
         </section>
       )}
+      {lacking.length > 0 && <SafetyForm key={view.version} siteId={siteId} view={view} />}
     </>
   );
 }

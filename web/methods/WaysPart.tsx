@@ -130,41 +130,52 @@ function Way({ way, chosen, best, onChoose, busy }: WayProps) {
   const possible = way.refusals.length === 0;
   const { left, brings } = way;
   return (
-    <tr className={chosen ? 'chosen' : ''} aria-current={chosen ? 'true' : undefined}>
-      <td>
-        <span className={possible ? 'fw-bold' : 'quiet'}>{METHOD_WORDS[way.way]}</span>
-        {chosen && <span className="quiet text-nowrap"> chosen</span>}
-        {best && <span className="quiet text-nowrap"> best worth</span>}
-        <span className="quiet d-block">
-          {possible ? ACCESS_WORDS[way.access] : way.refusals.map((refusal) => say.finding(refusal)).join(' ')}
-          {possible && !way.keepsFinish && (
-            <> · takes off {formatQuantity(way.takesOff, 'fraction', units, 0)} of the loss now, under the finish</>
-          )}
-        </span>
-        {possible && <Stays way={way} />}
-      </td>
-      <td className="number" data-label="At the modules">
-        {formatQuantity(way.minutes, 'minutes', units, 0)}
-        <span className="quiet d-block">{formatQuantity(way.litres, 'volume', units, 0)}</span>
-      </td>
-      <td className="number" data-label="Loss left, brought back">
-        {formatRange(left.p10, left.p90, 'fraction', units)}
-        <span className="quiet d-block">{formatRange(brings.p10, brings.p90, 'energy', units, 0)}</span>
-      </td>
-      <td className="number" data-label="A visit costs, worth less cost">
-        {formatMoney(way.gross, currency, units, 0)}
-        <span className="fw-bold d-block">{formatMoney(way.net, currency, units, 0)}</span>
-      </td>
-      {onChoose && (
-        <td className="text-end">
-          {possible && !chosen && (
-            <button type="button" className="btn btn-quiet" disabled={busy} onClick={onChoose}>
-              choose
-            </button>
-          )}
+    <>
+      <tr
+        className={`${chosen ? 'chosen' : ''} ${possible ? 'has-more' : ''}`}
+        aria-current={chosen ? 'true' : undefined}
+      >
+        <td>
+          <span className={possible ? 'fw-bold' : 'quiet'}>{METHOD_WORDS[way.way]}</span>
+          {chosen && <span className="quiet text-nowrap"> chosen</span>}
+          {best && <span className="quiet text-nowrap"> best worth</span>}
+          <span className="quiet d-block">
+            {possible ? ACCESS_WORDS[way.access] : way.refusals.map((refusal) => say.finding(refusal)).join(' ')}
+            {possible && !way.keepsFinish && (
+              <> · takes off {formatQuantity(way.takesOff, 'fraction', units, 0)} of the loss now, under the finish</>
+            )}
+          </span>
         </td>
+        <td className="number" data-label="At the modules">
+          {formatQuantity(way.minutes, 'minutes', units, 0)}
+          <span className="quiet d-block">{formatQuantity(way.litres, 'volume', units, 0)}</span>
+        </td>
+        <td className="number" data-label="Loss left, brought back">
+          {formatRange(left.p10, left.p90, 'fraction', units)}
+          <span className="quiet d-block">{formatRange(brings.p10, brings.p90, 'energy', units, 0)}</span>
+        </td>
+        <td className="number" data-label="A visit costs, worth less cost">
+          {formatMoney(way.gross, currency, units, 0)}
+          <span className="fw-bold d-block">{formatMoney(way.net, currency, units, 0)}</span>
+        </td>
+        {onChoose && (
+          <td className="text-end">
+            {possible && !chosen && (
+              <button type="button" className="btn btn-quiet" disabled={busy} onClick={onChoose}>
+                choose
+              </button>
+            )}
+          </td>
+        )}
+      </tr>
+      {possible && (
+        <tr className="way-more">
+          <td colSpan={onChoose ? 5 : 4}>
+            <Stays way={way} />
+          </td>
+        </tr>
       )}
-    </tr>
+    </>
   );
 }
 

@@ -5,10 +5,9 @@ import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/cours
 import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
 import { type CourseSetup, withFewer } from '../../core/courses/setup.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
-import { PlainNumber } from '../parts/PlainNumber.tsx';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import type { useOutlook } from './outlook.ts';
 
@@ -39,8 +38,6 @@ interface RemediesPartProps {
 
 /** What can be done about the causes: what each changes and saves, what it may cost, and how many visits it spares. */
 export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, house }: RemediesPartProps) {
-  const currency = useCurrency();
-  const minor = 10 ** minorDigits(currency);
   const [asked, setAsked] = useState<RemedyInput | null>(null);
   const { visitCost = quoted, remedyCosts = {} } = outlook.settings;
   const here = REMEDIES.filter((key) => withRemedy(setup, key) !== null);
@@ -64,26 +61,20 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, hou
       <h4 className="mt-3">What can be done about the causes</h4>
       <p className="quiet mb-1">What each may cost at most is worked out. Enter a price to see what is left of it.</p>
       <div className="form-grid">
-        <PlainNumber
+        <PlainMoney
           key={`visit.${quoted}.${outlook.round}`}
           label="One visit, this face"
-          suffix={currency}
-          value={visitCost === null ? null : visitCost / minor}
-          min={0}
-          max={1e7}
-          onValue={(cost) => outlook.change({ visitCost: Math.round(cost * minor) })}
+          amount={visitCost}
+          onAmount={(cost) => outlook.change({ visitCost: cost })}
         />
         {here
           .filter((key) => key !== 'wait')
           .map((key) => (
-            <PlainNumber
+            <PlainMoney
               key={`${key}.${outlook.round}`}
               label={REMEDY_WORDS[key]}
-              suffix={currency}
-              value={remedyCosts[key] === undefined ? null : remedyCosts[key] / minor}
-              min={0}
-              max={1e8}
-              onValue={(cost) => price(key, Math.round(cost * minor))}
+              amount={remedyCosts[key] ?? null}
+              onAmount={(cost) => price(key, cost)}
               onEmpty={() => price(key, undefined)}
             />
           ))}

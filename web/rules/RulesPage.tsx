@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { useWatch } from 'react-hook-form';
+import { Link } from 'react-router';
 import type { z } from 'zod';
 import { text } from '../../contract/common.ts';
 import { type RulesInUse, rulesBody } from '../../contract/rules/endpoints.ts';
@@ -107,6 +108,10 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
         </section>
         <section className="sheet mt-3">
           <h2>Limits</h2>
+          <p className="quiet mb-1">
+            What the <Link to="/kit">register of kit</Link> knows stands in the place of these: the longest pole that is
+            fit for use, whether a machine is there, what a day of it costs, the weight of the lightest brush.
+          </p>
           <div className="form-grid">
             {LIMITS.map((limit) => {
               const { label, hint, unit } = LIMIT_WORDS[limit];

@@ -26,19 +26,25 @@ function Found({ found, lasts }: { found: SprayAsWay; lasts: number }) {
   const rows: [string, YearOfWay][] = [
     ['Nobody comes', nothing],
     [visits.count === 0 ? 'No visit is best' : `${counted(visits.count, 'visit')} a year`, visits],
-    ['Spray line', line],
+    [saves === null ? 'Spray line, without its price' : 'Spray line', line],
   ];
-  const cheapest = rows.reduce((least, row) => (row[1].total < least[1].total ? row : least));
+  // What is not priced yet is the cheapest of nothing.
+  const cheapest =
+    saves === null ? null : rows.reduce((least, row) => (row[1].total < least[1].total ? row : least))[0];
   return (
     <>
       <p className="verdict" role="status">
-        {saves > 0
-          ? `The line does better than the best visits by ${money(saves)} a year, its price counted in.`
-          : `The line does not pay here: it costs ${money(-saves)} a year more than the best visits.`}{' '}
-        {payback === null
-          ? `Its price does not come back within ${formatNumber(lasts, 0, units)} years`
-          : `Its price is back after ${formatNumber(payback, 1, units)} years`}
-        ; it may cost {money(worthAtMost)} at most.
+        {saves !== null &&
+          (saves > 0
+            ? `The line does better than the best visits by ${money(saves)} a year, its price counted in. `
+            : `The line does not pay here: it costs ${money(-saves)} a year more than the best visits. `)}
+        {saves !== null &&
+          (payback === null
+            ? `Its price does not come back within ${formatNumber(lasts, 0, units)} years. `
+            : `Its price is back after ${formatNumber(payback, 1, units)} years. `)}
+        {worthAtMost > 0
+          ? `It pays up to a price of ${money(worthAtMost)}.`
+          : 'It does not pay at any price: the best visits cost less than running it.'}
       </p>
       <table className="table row-cards">
         <thead>
@@ -52,10 +58,10 @@ function Found({ found, lasts }: { found: SprayAsWay; lasts: number }) {
         </thead>
         <tbody>
           {rows.map(([name, year]) => (
-            <tr key={name} className={name === cheapest[0] ? 'chosen' : ''}>
+            <tr key={name} className={name === cheapest ? 'chosen' : ''}>
               <td>
                 {name}
-                {name === cheapest[0] && <b className="d-block">the cheapest</b>}
+                {name === cheapest && <b className="d-block">the cheapest</b>}
               </td>
               <td className="number" data-label="Lost">
                 {formatQuantity(year.lost.p50, 'energy', units, 0)}

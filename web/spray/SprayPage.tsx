@@ -3,20 +3,27 @@ import { Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { MODULE_SIZE } from '../../core/assumptions.ts';
+import { USUAL_LINE } from '../../core/assumptions.ts';
 import type { CourseSetup } from '../../core/courses/setup.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
-import { MODULE_GAP } from '../../core/sites/section.ts';
 import type { SprayAsWayInput } from '../../core/spray/asWay.ts';
+import { lineOver, pipesOver } from '../../core/spray/overFace.ts';
 import { type SprayRowsInput, sprayRows } from '../../core/spray/rows.ts';
-import { minorDigits } from '../../words/money.ts';
-import { useAsk, useCurrency, useUnits } from '../api/hooks.ts';
+import { useAsk, useUnits } from '../api/hooks.ts';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { LineAsWay } from './LineAsWay.tsx';
 import { LineDrawn } from './LineDrawn.tsx';
 import { LineFlows } from './LineFlows.tsx';
+
+/** What of a line is typed as a number. */
+type LineNumber =
+  | Exclude<keyof typeof USUAL_LINE, 'holes' | 'riserBeside' | 'secondFrom'>
+  | 'lift'
+  | 'riser'
+  | 'caught';
 
 /** A spray line over one face of a site: its pipes and holes, its timer, and what it is worth beside visits. */
 export function SprayPage() {
@@ -45,38 +52,27 @@ export function SprayPage() {
   );
 }
 
-/** Holes to each module, and what is usual of the rest: metres, minor units are the company's. */
-const HOLES = 2;
-const USUAL = {
-  hole: 0.0015,
-  pipe: 0.02,
-  head: 30,
-  flow: 80,
-  power: 750,
-  riserPipe: 0.025,
-  loss: 0.02,
-  caught: 0,
-  lasts: 10,
-};
-
 function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: SolarArray }) {
-  const currency = useCurrency();
   const units = useUnits();
-  const minor = 10 ** minorDigits(currency);
   const input = plan.input as unknown as PlanInput;
-  const size = array.orientation === 'portrait' ? MODULE_SIZE : { long: MODULE_SIZE.short, short: MODULE_SIZE.long };
-  const share = moduleCount(array) / Math.max(1, plan.output.modules);
-  const top = array.eaveHeight + Math.sin((array.tilt * Math.PI) / 180) * array.rows * (size.long + MODULE_GAP);
-  const [line, setLine] = useState({ ...USUAL, lift: Math.round(top * 10) / 10, riser: Math.ceil(top + 4) });
-  const [rows, setRows] = useState(array.rows > 3 ? 2 : 1);
-  const [water, setWater] = useState({ stored: false, mains: true });
-  const [money, setMoney] = useState({
-    price: 400_000 + 15_000 * array.columns,
-    upkeep: 40_000,
-    wipes: 0,
-    wipeCost: Math.round(plan.output.priced.gross * share * 0.6),
+  const laid = lineOver(array);
+  const visitCost = Math.round((plan.output.priced.gross * moduleCount(array)) / Math.max(1, plan.output.modules));
+  const [line, setLine] = useState<Record<LineNumber, number>>({
+    ...USUAL_LINE,
+    lift: Math.round(laid.lift * 10) / 10,
+    riser: laid.riser,
+    caught: 0,
   });
-  const number = (key: keyof typeof line, label: string, suffix: string, min: number, max: number, scale = 1) => (
+  const [pipes, setPipes] = useState<1 | 2>(laid.pipes);
+  const [water, setWater] = useState({ stored: false, mains: true });
+  const [money, setMoney] = useState<{ price: number | null; upkeep: number; wipes: number; wipeCost: number }>({
+    price: null,
+    upkeep: 0,
+    wipes: 0,
+    // Who wipes along comes out for it.
+    wipeCost: visitCost,
+  });
+  const number = (key: LineNumber, label: string, suffix: string, min: number, max: number, scale = 1) => (
     <PlainNumber
       label={label}
       suffix={suffix}
@@ -86,32 +82,15 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
       onValue={(value) => setLine((now) => ({ ...now, [key]: value / scale }))}
     />
   );
-  const amount = (key: 'price' | 'upkeep' | 'wipeCost', label: string) => (
-    <PlainNumber
-      label={label}
-      suffix={currency}
-      value={money[key] / minor}
-      min={0}
-      max={1e7}
-      onValue={(value) => setMoney((now) => ({ ...now, [key]: Math.round(value * minor) }))}
-    />
-  );
-  const holes = array.columns * HOLES;
-  // A second row lies half way down the face.
-  const lower = line.lift - (Math.sin((array.tilt * Math.PI) / 180) * array.rows * (size.long + MODULE_GAP)) / 2;
-  const pipes: SprayRowsInput = {
-    rows: [
-      { orifices: holes, lift: line.lift },
-      ...(rows === 2 ? [{ orifices: holes, lift: Math.max(0, lower) }] : []),
-    ],
-    spacing: (size.short + MODULE_GAP) / HOLES,
-    orificeDiameter: line.hole,
-    pipeDiameter: line.pipe,
-    pump: { shutOffHead: line.head, maxFlow: line.flow },
-    riser: { length: line.riser, diameter: line.riserPipe },
+  const rows: SprayRowsInput = {
+    rows: pipesOver(array, pipes, line.lift),
+    spacing: laid.spacing,
+    orificeDiameter: line.orificeDiameter,
+    pipeDiameter: line.pipeDiameter,
+    pump: { shutOffHead: line.shutOffHead, maxFlow: line.maxFlow },
+    riser: { length: line.riser, diameter: line.riserDiameter },
   };
-  const found = sprayRows(pipes);
-  const area = moduleCount(array) * MODULE_SIZE.long * MODULE_SIZE.short;
+  const found = sprayRows(rows);
   const { effectiveness } = input.house;
   const asWay: SprayAsWayInput | null =
     found === null || found.balanced.totalLpm <= 0
@@ -127,17 +106,17 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
               ],
           },
           timer: {
-            area,
-            keepUnder: line.loss,
+            area: laid.area,
+            keepUnder: line.keepUnder,
             totalLpm: found.balanced.totalLpm,
-            pumpPower: line.power,
+            pumpPower: line.pumpPower,
             caught: line.caught,
           },
           ...money,
           lasts: line.lasts,
           waterPer1000: input.water.prices.sourcePer1000,
           valuePerKWh: input.valuePerKWh,
-          visitCost: Math.round(plan.output.priced.gross * share),
+          visitCost,
           water: { conductivity: input.water.conductivity, ...water },
         };
   const metric = units.system !== 'us';
@@ -146,13 +125,14 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
       <section className="bench-picture">
         {found === null ? (
           <p className="notice" role="status">
-            The pump cannot lift the water so high: it gives no more than {line.head} m of head when nothing flows.
+            The pump cannot lift the water so high: it gives no more than {line.shutOffHead} m of head when nothing
+            flows.
           </p>
         ) : (
           <>
             {asWay && <LineAsWay input={asWay} />}
             <LineDrawn array={array} rows={found.balanced.rows} valve={found.valve} />
-            <LineFlows found={found} rows={pipes.rows} />
+            <LineFlows found={found} rows={rows.rows} />
           </>
         )}
       </section>
@@ -161,24 +141,28 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
         <div className="form-grid">
           <div>
             <Form.Label htmlFor="line-rows">Pipes across the face</Form.Label>
-            <Form.Select id="line-rows" value={rows} onChange={(event) => setRows(Number(event.target.value))}>
+            <Form.Select
+              id="line-rows"
+              value={pipes}
+              onChange={(event) => setPipes(event.target.value === '2' ? 2 : 1)}
+            >
               <option value={1}>one, along the top</option>
               <option value={2}>two, a second half way down</option>
             </Form.Select>
           </div>
-          {number('hole', 'Hole', 'mm', 0.3, 10, 1000)}
-          {number('pipe', 'Pipe inside', 'mm', 4, 200, 1000)}
+          {number('orificeDiameter', 'Hole', 'mm', 0.3, 10, 1000)}
+          {number('pipeDiameter', 'Pipe inside', 'mm', 4, 200, 1000)}
           {number('lift', 'Water up to the top pipe', 'm', 0, 200)}
           {number('riser', 'Riser', 'm', 0, 300)}
-          {number('riserPipe', 'Riser inside', 'mm', 4, 200, 1000)}
-          {number('head', 'Pump or mains, nothing flowing', 'm', 0.5, 300)}
-          {number('flow', 'Pump or mains, free flow', 'L/min', 1, 5000)}
-          {number('power', 'Pump draws', 'W', 0, 50_000)}
+          {number('riserDiameter', 'Riser inside', 'mm', 4, 200, 1000)}
+          {number('shutOffHead', 'Pump or mains, nothing flowing', 'm', 0.5, 300)}
+          {number('maxFlow', 'Pump or mains, free flow', 'L/min', 1, 5000)}
+          {number('pumpPower', 'Pump draws', 'W', 0, 50_000)}
         </div>
         {!metric && <p className="quiet">Pipes are asked in metric here: the fittings are sold so.</p>}
         <h2>Timer and water</h2>
         <div className="form-grid">
-          {number('loss', 'Keep the loss of film under', '%', 0.1, 50, 100)}
+          {number('keepUnder', 'Keep the loss of film under', '%', 0.1, 50, 100)}
           {number('caught', 'Water caught and used again', '%', 0, 100, 100)}
         </div>
         <Form.Check
@@ -197,8 +181,17 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
         />
         <h2>Money</h2>
         <div className="form-grid">
-          {amount('price', 'The line, put up')}
-          {amount('upkeep', 'Upkeep, a year')}
+          <PlainMoney
+            label="The line, put up"
+            amount={money.price}
+            onAmount={(price) => setMoney((now) => ({ ...now, price }))}
+            onEmpty={() => setMoney((now) => ({ ...now, price: null }))}
+          />
+          <PlainMoney
+            label="Upkeep, a year"
+            amount={money.upkeep}
+            onAmount={(upkeep) => setMoney((now) => ({ ...now, upkeep }))}
+          />
           {number('lasts', 'Lasts', 'years', 1, 40)}
           <PlainNumber
             label="Wiped along while it runs"
@@ -208,11 +201,15 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
             max={52}
             onValue={(value) => setMoney((now) => ({ ...now, wipes: Math.round(value) }))}
           />
-          {amount('wipeCost', 'Wiping, each time')}
+          <PlainMoney
+            label="Wiping, each time"
+            amount={money.wipeCost}
+            onAmount={(wipeCost) => setMoney((now) => ({ ...now, wipeCost }))}
+          />
         </div>
         <p className="quiet">
-          Holes, pump and prices to begin with are house assumptions; what settles here and what a visit costs are this
-          site’s own.
+          Holes and pump to begin with are house assumptions; what settles here and what a visit costs are this site’s
+          own.
         </p>
       </section>
     </div>

@@ -1,63 +1,42 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import type { ResinView } from '../../contract/water/resin.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { AskReason } from '../parts/AskReason.tsx';
+import { StruckLog, whyStruck } from '../parts/StruckLog.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { vesselName } from './vessels.ts';
 
 type Entry = ResinView['entries'][number];
 const SHOWN = 40;
 
-/** What was told of the vessels, the newest first; one that was wrong is struck, with its reason, and stays on record. */
+/** What was told of the vessels, the newest first. */
 export function ResinLog({ view }: { view: ResinView }) {
   const units = useUnits();
-  const [striking, setStriking] = useState<string | null>(null);
   const id = useRef(newId());
   const strike = useDo('addResinEntry', () => {
     id.current = newId();
-    setStriking(null);
   });
-  const struck = new Map(
-    view.entries.flatMap((entry) => (entry.kind === 'struck' ? [[entry.entry, entry.reason]] : [])),
-  );
   const told = view.entries.filter(({ kind }) => kind !== 'struck').slice(0, SHOWN);
   return (
     <section className="sheet">
       <h2>Log</h2>
       <Trouble error={strike.error} />
-      <ul className="plain-list resin-log">
-        {told.map((entry) => (
-          <li key={entry.id}>
-            <span>
-              {formatDate(entry.at, units)} <span className="quiet">{entry.by}</span>
-            </span>
-            <span className={struck.has(entry.id) ? 'struck' : ''}>{wordsOf(view, entry, units)}</span>
-            {entry.sure && <span className="quiet">asked about, and said to be right</span>}
-            {struck.has(entry.id) ? (
-              <span className="overruled">Struck: {struck.get(entry.id)}</span>
-            ) : (
-              <button type="button" className="btn btn-quiet end" onClick={() => setStriking(entry.id)}>
-                strike
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {striking && (
-        <AskReason
-          title="Strike an entry"
-          label="What was wrong with it (kept on record)"
-          action="Strike it"
-          onClose={() => setStriking(null)}
-          onReason={(reason) =>
-            strike.mutate({
-              body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry: striking, reason } },
-            })
-          }
-        />
-      )}
+      <StruckLog
+        lines={told.map((entry) => ({
+          id: entry.id,
+          when: formatDate(entry.at, units),
+          by: entry.by,
+          words: wordsOf(view, entry, units),
+          more: entry.sure && <span className="quiet">asked about, and said to be right</span>,
+        }))}
+        struck={whyStruck(view.entries)}
+        onStrike={(entry, reason) =>
+          strike.mutate({
+            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry, reason } },
+          })
+        }
+      />
     </section>
   );
 }

@@ -1,18 +1,15 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { ResinView } from '../../contract/water/resin.ts';
-import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useDo, useSession } from '../api/hooks.ts';
+import { useDo, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { PlainNumber } from '../parts/PlainNumber.tsx';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { type Standing, vesselName } from './vessels.ts';
 
 /** Exchanging the lead, step by step: each is done before the next, and the log has it once all are. */
 export function RotateForm({ view, standing, onDone }: { view: ResinView; standing: Standing; onDone: () => void }) {
   const { lead, lag } = standing;
-  const currency = useCurrency();
-  const minor = 10 ** minorDigits(currency);
   const desk = useSession().data?.person?.role !== 'crew';
   const [media, setMedia] = useState(lead.media);
   const [price, setPrice] = useState<number | null>(lead.price ?? null);
@@ -65,17 +62,7 @@ export function RotateForm({ view, standing, onDone }: { view: ResinView; standi
             onChange={(event) => setMedia(event.target.value)}
           />
         </div>
-        {desk && (
-          <PlainNumber
-            label="What it cost"
-            suffix={currency}
-            value={price === null ? null : price / minor}
-            min={0}
-            max={1e6}
-            onValue={(value) => setPrice(Math.round(value * minor))}
-            onEmpty={() => setPrice(null)}
-          />
-        )}
+        {desk && <PlainMoney label="What it cost" amount={price} onAmount={setPrice} onEmpty={() => setPrice(null)} />}
       </div>
       <Trouble error={save.error} />
       <div className="form-foot">

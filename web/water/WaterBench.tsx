@@ -8,9 +8,10 @@ import { type WaterBenchInput, waterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
+import { saltsLabel } from '../../words/en/water.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { minorDigits } from '../../words/money.ts';
 import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Waiting } from '../parts/states.tsx';
 import { WaterOptions } from './WaterOptions.tsx';
@@ -78,7 +79,6 @@ function Bench({ kit }: { kit: typeof KIT }) {
   const input: WaterBenchInput = { ...kit, ...source, prices, finish, filmThickness: DRYINGS[drying], van };
   const bench = waterBench(input);
   const { job } = bench;
-  const minor = 10 ** minorDigits(currency);
   const number = (key: keyof typeof source, label: string, suffix: string, min: number, max: number) => (
     <PlainNumber
       label={label}
@@ -90,13 +90,10 @@ function Bench({ kit }: { kit: typeof KIT }) {
     />
   );
   const price = (key: keyof typeof prices, label: string) => (
-    <PlainNumber
+    <PlainMoney
       label={label}
-      suffix={currency}
-      value={prices[key] / minor}
-      min={0}
-      max={1e6}
-      onValue={(value) => setPrices((now) => ({ ...now, [key]: Math.round(value * minor) }))}
+      amount={prices[key]}
+      onAmount={(amount) => setPrices((now) => ({ ...now, [key]: amount }))}
     />
   );
   const chosen = job.options.find(({ way }) => way === job.recommended);
@@ -136,7 +133,7 @@ function Bench({ kit }: { kit: typeof KIT }) {
         <h2>The source</h2>
         <div className="form-grid">
           <PlainNumber
-            label={units.meter && units.meter !== 'conductivity' ? 'TDS' : 'Conductivity'}
+            label={saltsLabel(units)}
             suffix={unitOf('conductivity', units).symbol}
             value={toUnits(source.conductivity, 'conductivity', units)}
             min={0}

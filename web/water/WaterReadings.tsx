@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Site, SiteSpread } from '../../contract/sites/endpoints.ts';
 import { waterReadingFields } from '../../contract/water/endpoints.ts';
 import { READ_SOURCES, type ReadSource } from '../../core/water/plan.ts';
-import { READ_SOURCE_WORDS } from '../../words/en/water.ts';
+import { READ_SOURCE_WORDS, saltsLabel } from '../../words/en/water.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';
 import { useDo, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
@@ -55,7 +55,7 @@ export function WaterReadings({
           />
           <NumberField
             name="conductivity"
-            label={units.meter && units.meter !== 'conductivity' ? 'TDS' : 'Conductivity'}
+            label={saltsLabel(units)}
             kind="conductivity"
             hint="A meter on another scale: say so under your name"
           />
@@ -72,7 +72,7 @@ export function WaterReadings({
         </div>
         <FormErrors />
         <Trouble error={add.error} />
-        <div className="form-foot">
+        <div className="form-foot mt-3">
           <Button type="submit" disabled={add.isPending}>
             Record the reading
           </Button>

@@ -1,5 +1,10 @@
+import type { Units } from '../../core/units/quantities.ts';
 import type { ReadSource } from '../../core/water/plan.ts';
 import type { WaterFinding, Words } from '../language.ts';
+
+/** What a person's meter calls what it shows of the salts in water. */
+export const saltsLabel = ({ meter = 'conductivity' }: Pick<Units, 'meter'>): string =>
+  meter === 'conductivity' ? 'Conductivity' : 'TDS';
 
 export const READ_SOURCE_WORDS: Record<ReadSource, string> = {
   tap: 'Tap',
