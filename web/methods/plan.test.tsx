@@ -12,7 +12,7 @@ import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { count, markup, read } from '../testing/markup.tsx';
 import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
-import { WaysTable } from './WaysPart.tsx';
+import { WaysTable } from './Ways.tsx';
 
 function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> = {}): Plan {
   const input = { ...examplePlan, ...changes };
