@@ -113,7 +113,12 @@ const SHOTS: Shot[] = [
   {
     name: 'field-caution',
     phone: true,
-    go: inField('Pear Tree'),
+    go: inField('Pear Tree', async (page) => {
+      await page.getByRole('button', { name: 'Yes', exact: true }).click();
+      await page.getByRole('button', { name: 'Begin: Brief' }).click();
+      await page.getByRole('button', { name: 'Brief: done' }).click();
+      await page.getByRole('heading', { name: 'Arrive' }).waitFor();
+    }),
   },
   { name: 'field-brush', phone: true, go: inField('Oakes farmhouse') },
 ];

@@ -151,6 +151,52 @@ test.describe
       await context.close();
     });
 
+    test('is told of by thumb where it lies: the thing stands in the place of the list, and back leads to it', async ({
+      browser,
+    }) => {
+      const context = await browser.newContext(phone);
+      const page = await context.newPage();
+      const errors = watchConsole(page);
+      await signIn(page, 'crew@harbourpail.example');
+      await page.goto('/kit');
+      await page.getByRole('button', { name: 'Long tank' }).tap();
+      await expect(page.getByRole('button', { name: 'Blue hose' })).toBeHidden();
+      await expect(page.getByText('Price paid')).toHaveCount(0);
+      await page.getByRole('button', { name: 'Its state' }).tap();
+      await page.getByLabel('It is').selectOption('broken');
+      await page.getByLabel('What was seen').fill('strap torn');
+      await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).tap());
+      await expect(page.getByText('Broken: strap torn', { exact: true })).toBeVisible();
+      await expectAccessible(page);
+      await page.getByRole('button', { name: 'all kit' }).tap();
+      await expect(page.getByRole('button', { name: 'Blue hose' })).toBeVisible();
+      await expect(page.getByRole('row').filter({ hasText: 'Long tank' })).toContainText('broken');
+      expect(errors).toEqual([]);
+      await context.close();
+    });
+
+    test('leaves the next plan when it is retired, and is there again when it was mended', async ({ page }) => {
+      await signIn(page);
+      await page.goto('/kit');
+      for (const [name, state] of [
+        ['Dervish', 'retired'],
+        ['Moth', 'retired'],
+        ['Long tank', 'good'],
+      ] as const) {
+        await page.getByRole('button', { name }).click();
+        await page.getByRole('button', { name: 'Its state' }).click();
+        await page.getByLabel('It is').selectOption(state);
+        await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
+      }
+      await expect(page.getByRole('row').filter({ hasText: 'Dervish' })).toContainText('retired');
+      await expect(page.getByRole('row').filter({ hasText: 'Long tank' })).not.toContainText('broken');
+      await openSite(page, 'Thornfield cellar', 'plan');
+      await answered(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+      await page.getByText('All ways beside each other').first().click();
+      const row = page.getByRole('row').filter({ hasText: 'Rotary head' }).first();
+      await expect(row).toContainText('the machine is not ours');
+    });
+
     test('has a spray line as a way of its own beside visits: its pipes answer while one types', async ({ page }) => {
       const errors = watchConsole(page);
       await signIn(page);
