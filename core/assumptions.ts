@@ -186,6 +186,14 @@ export const PUDDLE_LEFT = { steeper: 1 / 3 } as const;
  * day's bonding under a coating, of droppings under a deterrent.
  */
 export const FITTED_LEFT = { 'drain-clip': 0.25, deterrent: 1 / 15, coating: 0.5, gutter: 0.5 } as const;
+/** Clips for one module, by where water is left standing at its lower frame: along it, in a sag in the middle, in one corner. */
+export const CLIPS_A_MODULE = { along: 2, middle: 1, corner: 1 } as const;
+/** Minutes to fit a clip, a metre of a deterrent or a gutter, a square metre of coating. */
+export const FITTING_MINUTES = { 'drain-clip': 1.5, deterrent: 6, coating: 3, gutter: 10 } as const;
+/** Years looked ahead, and the courses of weather on which a fitting is held against none. */
+export const FITTING_AHEAD = { years: 10, courses: 10 } as const;
+/** Rows to one that is left without a fitting, for later visits to hold it against. */
+export const ROWS_TO_A_CONTROL = 10;
 /** Tilt of steeper frames, degrees. */
 export const STEEPER_TILT = 20;
 /** A coating: how much sooner rain takes loose film, how much more of droppings, and its life in years. */

@@ -198,5 +198,7 @@ export type ReasonFinding =
  * 9: what a way takes off is not taken for certain; what was fitted counts on the modules that have it.
  * 10: the figures of 9; what was found is kept as codes with parameters.
  * 11: the figures of 10; a climate of a site's own calls the clear-sky index by its name.
+ * 12: ways are chosen by rules, a face that none can wash is left out, and glass may be drawn off.
+ * 13: what is fitted against a cause counts in the years ahead by the share of the face that has it, and is planned and priced.
  */
-export const CALCULATION_VERSION = '12';
+export const CALCULATION_VERSION = '13';

@@ -87,6 +87,7 @@ function makeRound(site: DemoSite, round: DemoRound, key: string): Round {
       causes: round.causes ?? [],
       reading: round.reading?.[index] ?? null,
       bladeAgreed: round.bladeAgreed ?? false,
+      ...(round.fittings?.[index]?.length ? { fittings: round.fittings[index] } : {}),
       notes: round.notes ?? '',
     };
   });

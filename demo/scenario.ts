@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { defect, expectedReading, mark, soil } from '../contract/inspections/endpoints.ts';
+import type { defect, expectedReading, fittingLookedAt, mark, soil } from '../contract/inspections/endpoints.ts';
 import type { planOverrides } from '../contract/methods/endpoints.ts';
 import type { arrayFields, customerFields, siteFields } from '../contract/sites/endpoints.ts';
 import type { RoofSheet, RoofThing } from '../contract/sites/sheet.ts';
@@ -22,6 +22,8 @@ export interface DemoRound {
   causes?: string[];
   reading?: (z.input<typeof expectedReading> | undefined)[];
   bladeAgreed?: boolean;
+  /** of each face, how what was fitted there was found */
+  fittings?: z.input<typeof fittingLookedAt>[][];
   notes?: string;
   photos?: boolean;
   reckoned?: boolean;
@@ -459,9 +461,22 @@ export const SITES: DemoSite[] = [
           [marked('droppings', 'spots', 'heavy', span(0, 11)), marked('droppings', 'spots', 'plain', span(12, 17))],
           [marked('algae', 'lower-edge', 'heavy', span(9, 17)), marked('droppings', 'spots', 'light', [2, 5, 11])],
         ],
+        fittings: [[], [], [{ kind: 'drain-clip', since: '2026-01-12', found: 'in-place', rows: [] }]],
         causes: ['gulls on the parapet', 'water stands at the lip'],
         photos: true,
-        plan: { finish: 'output' },
+        plan: {
+          finish: 'output',
+          overrides: {
+            arrays: {
+              'North face': {
+                fittings: {
+                  value: [{ kind: 'deterrent', rows: [0, 2], stands: 'along', each: 18000 }],
+                  reason: 'gulls on the parapet',
+                },
+              },
+            },
+          },
+        },
         quote: { sent: -19 },
       },
     ],

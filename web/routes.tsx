@@ -34,6 +34,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./spray/SprayPage.tsx')).SprayPage }),
           },
           {
+            path: 'sites/:id/fittings/:arrayId',
+            lazy: async () => ({ Component: (await import('./fittings/FittingsPage.tsx')).FittingsPage }),
+          },
+          {
             path: 'sites/:id/safety',
             lazy: async () => ({ Component: (await import('./methods/SafetyPage.tsx')).SafetyPage }),
           },

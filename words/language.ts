@@ -5,7 +5,7 @@ import type { PatchFinding } from '../core/comparisons/testPatch.ts';
 import type { ReadingWarning } from '../core/comparisons/warnings.ts';
 import type { RemedyChange } from '../core/courses/remedies.ts';
 import type { DrillLesson } from '../core/drill/drill.ts';
-import type { ByHand, Finding, Written } from '../core/findings.ts';
+import type { Bare, ByHand, Finding, Written } from '../core/findings.ts';
 import type { DefectFinding } from '../core/inspections/defects.ts';
 import type { UntoldEffect } from '../core/inspections/growth.ts';
 import type { Lacking } from '../core/jobs/progress.ts';
@@ -25,11 +25,13 @@ import type {
   RungCaution,
   SoakBecause,
 } from '../core/methods/findings.ts';
+import type { FittingQuestion } from '../core/methods/fitting.ts';
 import type { PlanQuestion } from '../core/methods/plan.ts';
 import type { WayRefusal } from '../core/methods/refusals.ts';
 import type { HazardFinding, SafetyLacking } from '../core/methods/safety.ts';
 import type { WaysFinding } from '../core/methods/ways.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
+import type { FittingLine } from '../core/quotes/offer.ts';
 import type { LineLabel, OfferFinding } from '../core/quotes/price.ts';
 import type { ReasonFinding } from '../core/reasons.ts';
 import type { ReckoningFinding } from '../core/reckoning/findings.ts';
@@ -100,6 +102,11 @@ export type SprayFinding = LineWarning;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;
+/** What is said of what is fitted against a cause, before and on an offer. */
+export type FittingFinding =
+  | FittingQuestion
+  | Exclude<FittingLine['label'], Bare<'line-access'>>
+  | NonNullable<FittingLine['says']>;
 export type SiteFinding = AssumedFinding | EpwFault | TooLarge | StringName | LineFault | ClimateName;
 export type SoilingFinding = RemedyChange | UntoldEffect | DrillLesson | DefectFinding;
 
@@ -113,6 +120,7 @@ export type AnyFinding =
   | JobFinding
   | SafetyFinding
   | SprayFinding
+  | FittingFinding
   | ReportFinding
   | QuoteFinding
   | SiteFinding

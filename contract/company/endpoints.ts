@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import { fraction, price, text, version, zone } from '../common.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
 
@@ -17,6 +18,8 @@ export const companyFields = z.object({
     riskShare: fraction,
     planDiscount: fraction,
     taxRate: fraction,
+    /** for a piece, a metre or a square metre of what is fitted, put up; none where nobody has priced it */
+    fittings: z.partialRecord(z.enum(FITTED_KINDS), price.nullable()).default({}),
   }),
   water: z.object({
     boughtConductivity: z.number().min(0).max(5000),

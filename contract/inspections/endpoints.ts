@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { QUANTITIES } from '../../core/comparisons/compare.ts';
 import { READING_SIDES } from '../../core/comparisons/powerReading.ts';
 import { PATCH_WAYS } from '../../core/comparisons/testPatch.ts';
+import { FITTED_FOUND, FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
 import { MARK_KINDS, MARK_PATTERNS, SEVERITIES } from '../../core/inspections/marks.ts';
 import { PHOTO_ROLES, PHOTO_SIZES, PHOTO_STATES } from '../../core/inspections/photoFace.ts';
@@ -46,6 +47,19 @@ export const mark = z
   .refine(({ pattern, cells }) => (pattern === 'cells') === (cells !== undefined), {
     path: ['cells'],
     message: 'must name the cells with the pattern "cells", and with no other',
+  });
+
+/** What a look finds of one fitting of the array, by its kind and the day it was fitted. */
+export const fittingLookedAt = z
+  .object({
+    kind: z.enum(FITTED_KINDS),
+    since: date,
+    found: z.enum(FITTED_FOUND),
+    rows: z.array(z.number().int().min(-1000).max(1000)).max(200).default([]),
+  })
+  .refine(({ found, rows }) => (found === 'loose' || found === 'gone') === rows.length > 0, {
+    path: ['rows'],
+    message: 'must name the rows on which it is loose or gone, and none where it is in place or was not seen',
   });
 
 /** Modules marked in one inspection, each mark of a module counted: what can be reckoned in one go. */
@@ -123,6 +137,8 @@ export const inspectionFields = z.object({
   /** the last wash, where somebody knows it; else the last job on record is taken */
   lastWashed: date.nullable().default(null),
   bladeAgreed: z.boolean().default(false),
+  /** of what was fitted against a cause, how it was found */
+  fittings: z.array(fittingLookedAt).max(40).default([]),
   notes: note(),
 });
 

@@ -9,7 +9,7 @@ import {
   READING_HOWS,
 } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
-import { CAUTIONS, STEP_ENDS, STEP_KEYS, STROKES, type Step } from '../../core/jobs/steps.ts';
+import { CAUTIONS, type FitOnRows, STEP_ENDS, STEP_KEYS, STROKES, type Step } from '../../core/jobs/steps.ts';
 import type { JobCheck } from '../../core/kit/checklists.ts';
 import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
@@ -97,6 +97,7 @@ export const step = z.object({
   batches: z.array(computed<FaceBatches>()).optional(),
   stroke: z.enum(STROKES).optional(),
   checks: z.array(computed<JobCheck>()).optional(),
+  fit: z.array(computed<FitOnRows>()).optional(),
 }) as unknown as z.ZodType<Step>;
 
 export const job = z.object({

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { CLEANING_METHODS, FINISHES } from '../../core/assumptions.ts';
+import { FITTED_KINDS, WATER_STANDS } from '../../core/fittings/kinds.ts';
 import { ACCESS, type Access } from '../../core/methods/access.ts';
 import { COLDS } from '../../core/methods/input.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
-import { id, idParams, overruled, pageOf, pageQuery, text } from '../common.ts';
+import { id, idParams, overruled, pageOf, pageQuery, price, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { planOutput } from './results.ts';
 
@@ -17,6 +18,15 @@ export const ACCESS_IN_WORDS: Readonly<Record<string, Access>> = {
 };
 const access = z.preprocess((value) => ACCESS_IN_WORDS[String(value)] ?? value, z.enum(ACCESS));
 
+const fittingAsked = z.object({
+  kind: z.enum(FITTED_KINDS),
+  rows: z.array(z.number().int().min(-1000).max(1000)).min(1, 'must name at least one row').max(200),
+  /** where water is left standing at the lower frame */
+  stands: z.enum(WATER_STANDS),
+  /** for a piece, a metre or a square metre, put up, before tax */
+  each: price,
+});
+
 const arrayOverrides = z.object({
   method: overruled(z.enum(CLEANING_METHODS)).optional(),
   access: overruled(access).optional(),
@@ -26,6 +36,16 @@ const arrayOverrides = z.object({
   minutesPerModule: overruled(z.number().gt(0).max(120)).optional(),
   /** whether a rung of the escalation ladder is used */
   rungs: z.partialRecord(z.enum(RUNGS), overruled(z.boolean())).optional(),
+  /** what is fitted on its rows at the next visit, once; the rows that are not named are its control */
+  fittings: overruled(
+    z
+      .array(fittingAsked)
+      .min(1, 'must name at least one fitting')
+      .max(FITTED_KINDS.length)
+      .refine((all) => new Set(all.map(({ kind }) => kind)).size === all.length, {
+        message: 'must name each kind of fitting once',
+      }),
+  ).optional(),
 });
 
 export const planOverrides = z.object({

@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
+import { FITTED_KINDS, FITTING_UNITS, WATER_STANDS } from '../../core/fittings/kinds.ts';
 import { ACCESS } from '../../core/methods/access.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { REFUSALS } from '../../core/methods/rules.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
+import { VERDICTS } from '../../core/quotes/price.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
+import { money } from '../common.ts';
 import { reason, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
 import { priceLine } from '../priceLine.ts';
@@ -102,6 +105,42 @@ const visits = z.object({
   breakEvenPrice: z.number(),
 });
 
+const low = z.object({ low: z.number(), mid: z.number(), high: z.number() });
+const rows = z.array(z.number());
+const fitting = z.object({
+  kind: z.enum(FITTED_KINDS),
+  stands: z.enum(WATER_STANDS),
+  rows,
+  control: rows,
+  modules: z.number(),
+  share: z.number(),
+  already: z.number(),
+  quantity: z.number(),
+  unit: z.enum(FITTING_UNITS),
+  minutes: z.number(),
+  each: money,
+  amount: money,
+  access: money,
+  stopped: z.boolean(),
+  gross: money,
+  changes: said().nullable(),
+  worth: low,
+  savedEnergy: low,
+  life: z.number().nullable(),
+  payback: z.number().nullable(),
+  visits: z.object({ before: z.number(), after: z.number() }),
+  verdict: z.enum(VERDICTS),
+  questions: z.array(said()),
+});
+const fittings = z.object({
+  faces: z.array(z.object({ arrayId: z.string(), name: z.string(), fittings: z.array(fitting) })),
+  access: money,
+  minutes: z.number(),
+  net: money,
+  tax: money,
+  gross: money,
+});
+
 export const kitItem = z.object({ key: z.string(), label: said(), because: said() });
 
 const output = z.object({
@@ -130,6 +169,8 @@ const output = z.object({
   recoverable: spread,
   benefit: spread,
   usedShare: z.number(),
+  /** what is fitted at the next visit, once; null where nothing is, and by calculations 1 to 12 */
+  fittings: fittings.nullable(),
   kit: z.array(kitItem),
   isolate: z.boolean(),
   assumed: z.array(assumedFact),

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
+import { FITTING_UNITS } from '../../core/fittings/kinds.ts';
 import type { WayRefusal } from '../../core/methods/refusals.ts';
+import type { FittingLine } from '../../core/quotes/offer.ts';
 import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
 import { DECISIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
@@ -57,6 +59,24 @@ export const quoteContent = z.object({
   assumed: z.array(assumedFact),
   /** faces that the price does not wash */
   leftOut: z.array(z.object({ name: z.string(), modules: z.number(), because: z.array(said<WayRefusal>()) })),
+  /** what is fitted once at the first visit, whichever is chosen; null where nothing is */
+  fittings: z
+    .object({
+      lines: z.array(
+        z.object({
+          label: said<FittingLine['label']>(),
+          quantity: z.number(),
+          unit: z.enum([...FITTING_UNITS, 'visit']),
+          amount: money,
+          says: said<NonNullable<FittingLine['says']>>().nullable(),
+        }),
+      ),
+      minutes: z.number(),
+      net: money,
+      tax: money,
+      gross: money,
+    })
+    .nullable(),
   message: z.string(),
   stated: z.string(),
 });

@@ -71,6 +71,7 @@ export const courseSetup = z.object({
   bondingPerDew: z.number().nullable(),
   lichenDensity: z.number(),
   puddleFactor: z.number(),
+  puddlesDrained: z.number().optional(),
   orientation: arrayFields.shape.orientation,
   cells: arrayFields.shape.cells.unwrap(),
   startDay: z.number().int(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FITTED_KINDS } from '../../core/inspections/fittings.ts';
+import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import { THING_KINDS } from '../../core/sites/layout.ts';
 import { date, note, text } from '../common.ts';
 

@@ -11,7 +11,7 @@ import {
   type Surroundings,
   WITNESS_SIGMA,
 } from '../assumptions.ts';
-import type { FittedKind } from '../inspections/fittings.ts';
+import type { FittedKind } from '../fittings/kinds.ts';
 import type { Exposure, Season } from '../weather/index.ts';
 import { PRIOR_SPREAD } from './factors.ts';
 

@@ -99,7 +99,7 @@ export const withChoices = (setup: CourseSetup, choices: AheadChoices): CourseSe
   exposure: { ...setup.exposure, works: choices.works },
   bondingPerDew: choices.bondingPerDew,
   lichenDensity: LICHEN_DENSITY[choices.lichen],
-  puddleFactor: PUDDLE_FACTOR[choices.puddles],
+  puddleFactor: Math.max(1, PUDDLE_FACTOR[choices.puddles] * (setup.puddlesDrained ?? 1)),
 });
 
 /** Share of what stands on the glass that is lichen, and so goes on growing, by what each costs. */

@@ -8,7 +8,7 @@ import {
   TRIM_YEARS,
 } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { FittedKind } from '../inspections/fittings.ts';
+import type { FittedKind } from '../fittings/kinds.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { withDefaults } from '../soiling/layered.ts';
 import { fourInFive, mean } from '../statistics/summary.ts';
@@ -21,7 +21,22 @@ export interface RemedyAsked {
   key: RemedyKey;
   /** minor units, once; null where nobody has priced it yet */
   cost: number | null;
+  /** on how much of the face it is; default all of it */
+  on?: OnFace | undefined;
 }
+
+/** Shares of a face that get a fitting, and that have one of the kind already. */
+export interface OnFace {
+  share: number;
+  already: number;
+}
+const ON_ALL: OnFace = { share: 1, already: 0 };
+
+/** A factor that holds where a fitting is, over a face of which a part has it: against what holds there as it is. */
+const overFace = (factor: number, { share, already }: OnFace): number => {
+  const at = (part: number) => 1 - part * (1 - factor);
+  return at(Math.min(1, already + share)) / at(already);
+};
 
 /** What a remedy changes in the model. Factors are against what lies elsewhere or without it. */
 export type RemedyChange =
@@ -75,14 +90,25 @@ export interface RemedyInput {
 const MOST_VISITS = 4;
 const DAYS = 365;
 
-/** What a remedy changes in a setup; null where there is nothing for it to change. */
+/**
+ * What a remedy changes in a setup; null where there is nothing for it to change.
+ * @param fitted share of what each fitting works against that it leaves
+ * @param on how much of the face gets it; each part of the face is taken to lose by itself
+ */
 export function withRemedy(
   setup: CourseSetup,
   key: RemedyKey,
-  left: Record<FittedKind, number> = FITTED_LEFT,
+  fitted: Record<FittedKind, number> = FITTED_LEFT,
+  on: OnFace = ON_ALL,
 ): { setup: CourseSetup; changes: RemedyChange } | null {
   const { exposure } = setup;
+  const left = (kind: FittedKind) => overFace(fitted[kind], on);
   const puddlesLeft = (share: number) => Math.max(1, setup.puddleFactor * share);
+  const puddlesUnder = (kind: FittedKind): CourseSetup => ({
+    ...setup,
+    puddleFactor: puddlesLeft(left(kind)),
+    puddlesDrained: (setup.puddlesDrained ?? 1) * left(kind),
+  });
   switch (key) {
     case 'trim':
       if (exposure.pollen === false && exposure.birds === 'none') return null;
@@ -98,37 +124,37 @@ export function withRemedy(
       return {
         setup: {
           ...setup,
-          members: setup.members.map((member) => ({ ...member, droppings: member.droppings * left.deterrent })),
+          members: setup.members.map((member) => ({ ...member, droppings: member.droppings * left('deterrent') })),
         },
-        changes: { code: 'remedy-deterrent', params: { left: left.deterrent } },
+        changes: { code: 'remedy-deterrent', params: { left: left('deterrent') } },
       };
     case 'drain-clip':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: puddlesLeft(left['drain-clip']) },
+        setup: puddlesUnder('drain-clip'),
         changes: {
           code: 'remedy-drain-clip',
-          params: { before: setup.puddleFactor, after: puddlesLeft(left['drain-clip']) },
+          params: { before: setup.puddleFactor, after: puddlesLeft(left('drain-clip')) },
         },
       };
     case 'gutter':
       if (setup.puddleFactor <= 1) return null;
       return {
-        setup: { ...setup, puddleFactor: puddlesLeft(left.gutter) },
+        setup: puddlesUnder('gutter'),
         changes: bare('remedy-gutter'),
       };
     case 'coating':
       return {
-        setup: withParameters(bondingLess(setup, left.coating), (parameters) => {
+        setup: withParameters(bondingLess(setup, left('coating')), (parameters) => {
           const given = withDefaults(parameters);
           return {
             ...parameters,
-            rainScale: given.rainScale * COATING.rainScale,
-            bondingPerDew: given.bondingPerDew * left.coating,
-            droppingsRainFactor: Math.min(1, given.droppingsRainFactor * COATING.droppings),
+            rainScale: given.rainScale * overFace(COATING.rainScale, on),
+            bondingPerDew: given.bondingPerDew * left('coating'),
+            droppingsRainFactor: Math.min(1, given.droppingsRainFactor * overFace(COATING.droppings, on)),
           };
         }),
-        changes: { code: 'remedy-coating', params: { bonds: left.coating } },
+        changes: { code: 'remedy-coating', params: { bonds: left('coating') } },
       };
     case 'tilt':
       if (setup.surfaceTilt >= STEEPER_TILT) return null;
@@ -151,7 +177,8 @@ const bondingLess = (setup: CourseSetup, left: number): CourseSetup => ({
   bondingPerDew: setup.bondingPerDew === null ? null : setup.bondingPerDew * left,
 });
 
-const LIFE: Partial<Record<RemedyKey, number>> = {
+/** Years until each has to be done again; those that are not named last. */
+export const REMEDY_LIFE: Partial<Record<RemedyKey, number>> = {
   coating: COATING.years,
   deterrent: DETERRENT_YEARS,
   trim: TRIM_YEARS,
@@ -187,11 +214,11 @@ const atLeastNone = ({ low, mid, high }: Estimate): Estimate => ({
  */
 export function compareRemedies(input: RemedyInput): RemediesFound {
   const before = bestEvenVisits(prepareCourses(input.setup), input);
-  const remedies = input.asked.flatMap(({ key, cost }): RemedyFound[] => {
-    const changed = withRemedy(input.setup, key, input.fitted);
+  const remedies = input.asked.flatMap(({ key, cost, on }): RemedyFound[] => {
+    const changed = withRemedy(input.setup, key, input.fitted, on);
     if (changed === null) return [];
     const after = bestEvenVisits(prepareCourses(changed.setup), input);
-    const life = LIFE[key] ?? null;
+    const life = REMEDY_LIFE[key] ?? null;
     const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
     const same = after.tried[before.best.count] ?? after.best;
     const savedBy = (other: readonly number[]) => before.best.lost.map((lost, course) => lost - (other[course] ?? 0));

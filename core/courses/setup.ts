@@ -28,6 +28,8 @@ export interface CourseSetup extends Omit<YearsOfSite, 'years'> {
   lichenDensity: number;
   /** how many times what settles on the face settles along the lower frame */
   puddleFactor: number;
+  /** share of that which fittings have left since it was seen, where there are any; it is in `puddleFactor` already */
+  puddlesDrained?: number | undefined;
   /** how the modules lie and are cut: what a lower edge costs hangs on it */
   orientation: Orientation;
   cells: CellCut;

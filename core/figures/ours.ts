@@ -11,7 +11,7 @@ import {
   SURROUNDINGS,
   type Surroundings,
 } from '../assumptions.ts';
-import type { FittedKind } from '../inspections/fittings.ts';
+import type { FittedKind } from '../fittings/kinds.ts';
 import { SEASONS, type Season } from '../weather/index.ts';
 
 /** What a figure is of, before the name of whom or what it is of: `eye:ID of a person`, `bonded:fed-pole`, `dust:farmland`. */

@@ -1,4 +1,5 @@
 import { type Bare, bare } from '../findings.ts';
+import type { FittedKind, FittingUnit, WaterStands } from '../fittings/kinds.ts';
 import type { JobCheck } from '../kit/checklists.ts';
 import type { Access } from '../methods/access.ts';
 import type { Rung } from '../methods/rungs.ts';
@@ -18,6 +19,7 @@ export const STEP_KEYS = [
   'final-rinse',
   'take-down',
   'wipe',
+  'fit',
   're-energise',
   'dry',
   'after',
@@ -54,6 +56,7 @@ export const CAUTIONS = [
   'sheet',
   'bristles',
   'edge',
+  'fixing',
 ] as const;
 export type CautionKey = (typeof CAUTIONS)[number];
 
@@ -81,6 +84,19 @@ export interface Step {
   minutes?: number;
   /** of the checklists of machines: each is answered before the next */
   checks?: readonly JobCheck[];
+  /** what is fitted on which rows */
+  fit?: readonly FitOnRows[];
+}
+
+/** What is fitted on rows of a face, and which rows are left without for later visits to hold it against. */
+export interface FitOnRows {
+  array: string;
+  kind: FittedKind;
+  stands: WaterStands;
+  rows: readonly number[];
+  control: readonly number[];
+  quantity: number;
+  unit: FittingUnit;
 }
 
 /** What a step is called, what is done in it, and what a caution asks and says to do where it is answered no. */
@@ -118,6 +134,10 @@ export interface StepsInput {
   batches?: readonly FaceBatches[];
   /** whether bristles are felt and the blade's edge is looked along before they touch glass; default not, as before it was asked */
   tools?: boolean;
+  /** what is fitted on this visit; default nothing */
+  fit?: readonly FitOnRows[];
+  /** a lift or scaffold is brought to fit it, where the washing needs none; default not */
+  fitByLift?: boolean;
 }
 
 /** The steps of a wash in the order of the work, with the cautions that stop them. */
@@ -132,6 +152,8 @@ export function jobSteps({
   safety = false,
   tools = false,
   batches = [],
+  fit = [],
+  fitByLift = false,
 }: StepsInput): Step[] {
   const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
   const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
@@ -158,6 +180,15 @@ export function jobSteps({
     wet && step('final-rinse', 'tick', [], glass),
     takeDown.length > 0 && { ...step('take-down', 'tick', [], there), checks: takeDown },
     step('wipe', 'wipe-pair'),
+    fit.length > 0 && {
+      ...step(
+        'fit',
+        'tick',
+        ['fixing', ...(fitByLift && height.length === 0 ? (['height'] as const) : [])],
+        [...there, 'dc'],
+      ),
+      fit,
+    },
     isolate && step('re-energise', 'tick', ['switch', 'energise']),
     wet && { ...step('dry', 'tick'), ...(dryMinutes ? { minutes: dryMinutes } : {}) },
     step('after', 'after-readings'),

@@ -1,5 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import type { FittedKind, FittingUnit } from '../fittings/kinds.ts';
 import type { WaterWay } from '../water/plan.ts';
 import type { BrushName } from './brushes.ts';
 
@@ -8,10 +9,18 @@ export type KitName =
   | Finding<'kit-pole', { length: number }>
   | Finding<'kit-brush', { brush: BrushName }>
   | Finding<'kit-tank', { litres: number }>
+  | Finding<'kit-fitting', Fitted>
   | Bare<`kit-${PlainKit}`>
   | Written;
+
+/** What is taken along to be fitted, and how much of it. */
+interface Fitted {
+  kind: FittedKind;
+  quantity: number;
+  unit: FittingUnit;
+}
 /** Why it is on the list. */
-export type KitBecause = Bare<`kit-because-${PlainKit | 'pole' | 'brush' | 'tank'}`> | Written;
+export type KitBecause = Bare<`kit-because-${PlainKit | 'pole' | 'brush' | 'tank' | 'fitting'}`> | Written;
 
 type PlainKit =
   | 'rotary'
@@ -55,6 +64,8 @@ export interface KitInput {
   /** of the ladder that are used, and from where the glass is reached: by their codes */
   rungs: readonly string[];
   access: string;
+  /** what is fitted on the visit, kind by kind; default nothing */
+  fittings?: readonly Fitted[];
 }
 
 const thing = (name: PlainKit, key: string = name): KitItem => ({
@@ -82,6 +93,7 @@ export function kitList({
   squeegee = false,
   rungs,
   access,
+  fittings = [],
 }: KitInput): KitItem[] {
   const asked = (condition: boolean, ...items: KitItem[]) => (condition ? items : []);
   return [
@@ -109,5 +121,10 @@ export function kitList({
     ...asked(rungs.includes('alcohol'), thing('alcohol')),
     ...asked(rungs.includes('blade'), thing('blade')),
     ...asked(access === 'lift', thing('access')),
+    ...fittings.map((params) => ({
+      key: `fitting-${params.kind}`,
+      label: { code: 'kit-fitting' as const, params },
+      because: bare('kit-because-fitting'),
+    })),
   ];
 }

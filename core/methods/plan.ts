@@ -3,6 +3,7 @@ import { NO_VISITS } from '../courses/setup.ts';
 import { compareVisits, type VisitsComparison, type VisitsOption, type WashedArray } from '../courses/visitsOfSite.ts';
 import { bare, type Finding, type Written } from '../findings.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
+import { byKind } from '../quotes/fittings.ts';
 import { type PricedVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
 import type { Reason } from '../reasons.ts';
 import { scale } from '../reckoning/reckon.ts';
@@ -13,6 +14,7 @@ import { DRYINGS, type Drying } from '../water/treatment.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
 import { highest } from './access.ts';
 import type { MethodPlan } from './choose.ts';
+import { type FittingsPlanned, fittingsOfVisit } from './fittings.ts';
 import { type SettledFace, settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { Rung } from './rungs.ts';
@@ -56,6 +58,8 @@ export interface PlanOutput {
   recoverable: Spread;
   benefit: Spread;
   usedShare: number;
+  /** what is fitted against causes at the next visit, once; null where nothing is */
+  fittings: FittingsPlanned | null;
   kit: KitItem[];
   isolate: boolean;
   assumed: AssumedFact[];
@@ -100,6 +104,7 @@ export function makePlan(input: PlanInput): PlanOutput {
   const recoverable = broughtBack(washed);
   const visitsChosen = input.overrides.visits ?? visits.best;
   const done = arrays.filter(({ stopped }) => stopped === null);
+  const fittings = fittingsOfVisit(input, settled, { gross: priced.gross, modules, lift: work.accessEquipment });
   const [first] = done;
   const option = visits.options[visitsChosen] as VisitsOption;
   return {
@@ -116,6 +121,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     recoverable,
     benefit: scale(recoverable, input.valuePerKWh),
     usedShare: input.ownUse,
+    fittings,
     kit: first
       ? kitList({
           way: waterWay,
@@ -126,7 +132,8 @@ export function makePlan(input: PlanInput): PlanOutput {
           litres: water.litres,
           squeegee: drying === 'squeegee',
           rungs: usedRungs(done),
-          access: highest(done.map(({ method }) => method.access.choose)),
+          access: fittings?.access ? 'lift' : highest(done.map(({ method }) => method.access.choose)),
+          fittings: fittings ? byKind(fittings) : [],
         })
       : [],
     isolate: input.overrides.isolate ?? true,

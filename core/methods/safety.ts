@@ -43,11 +43,14 @@ export interface SafetyFacts {
   cold: Cold;
   /** it is switched off for the work */
   isolate: boolean;
+  /** something fitted was last found loose; left out in jobs from before looks asked about it */
+  loose?: boolean | undefined;
 }
 
 export const HAZARDS = [
   'fall',
   'overhead-work',
+  'loose',
   'brittle',
   'lines',
   'dc',
@@ -77,6 +80,7 @@ export function hazardsOf(facts: SafetyFacts, sheet: Pick<SafetySheet, 'lines' |
   const there: Record<Hazard, boolean> = {
     fall: above,
     'overhead-work': access.some((one) => one !== 'hand-height'),
+    loose: facts.loose === true,
     brittle: above && sheet?.brittle !== 'no',
     lines: sheet?.lines !== 'no',
     dc: true,

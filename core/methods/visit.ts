@@ -7,12 +7,20 @@ import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '.
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../water/treatment.ts';
 import type { Access } from './access.ts';
 import type { MethodPlan } from './choose.ts';
+import type { FaceOfFittings, FittingAsked } from './fitting.ts';
 import type { MethodInput } from './input.ts';
 import { HOUSE_RULES, type MethodRules } from './rules.ts';
 import type { Rung } from './rungs.ts';
 
 export interface PlanInput {
-  arrays: { arrayId: string; name: string; method: MethodInput; courses: CourseSetup }[];
+  arrays: {
+    arrayId: string;
+    name: string;
+    method: MethodInput;
+    courses: CourseSetup;
+    /** its rows, and what is fitted on them; left out by calculations before 13, which fitted nothing */
+    fitting?: FaceOfFittings | undefined;
+  }[];
   /** what each way takes off each layer: the house's figures, or the contractor's own */
   house: HouseFigures;
   /** by which ways are chosen, refused and worked; the house's where they are left out, as calculations before 12 did */
@@ -47,6 +55,8 @@ export interface ArrayOverrides {
   pole?: number | undefined;
   minutesPerModule?: number | undefined;
   rungs?: Partial<Record<Rung, boolean>> | undefined;
+  /** what is fitted on its rows at the next visit, once */
+  fittings?: readonly FittingAsked[] | undefined;
 }
 
 export const rulesOf = ({ rules }: Pick<PlanInput, 'rules'>): MethodRules => rules ?? HOUSE_RULES;

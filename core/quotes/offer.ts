@@ -1,9 +1,12 @@
-import type { Finish } from '../assumptions.ts';
-import { bare, type Finding, written } from '../findings.ts';
+import { FITTING_AHEAD, type Finish } from '../assumptions.ts';
+import { type Bare, bare, type Finding, written } from '../findings.ts';
+import type { FittedKind, FittingUnit } from '../fittings/kinds.ts';
+import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
 import type { ClimateName } from '../weather/climates.ts';
+import { type FittingsPriced, fitted } from './fittings.ts';
 import {
   type LineKey,
   type OfferFinding,
@@ -11,6 +14,7 @@ import {
   planFinding,
   planVerdict,
   type QuoteLine,
+  type Totals,
   totals,
   type Verdict,
   verdict,
@@ -62,7 +66,43 @@ export interface PlanOffered<Because = Finding<string, object>> {
   climate: ClimateName | null;
   assumed: AssumedFact[];
   arrays: readonly { name: string; modules: number; stopped: Because[] | null }[];
+  fittings: FittingsPriced | null;
   reasons: Record<'benefit' | 'recoverable' | 'planSaves', Reason>;
+}
+
+/** A line of what is fitted, or the lift that is brought for it. */
+export interface FittingLine {
+  label: Finding<'line-fitting', FittedOnFace> | Bare<'line-access'>;
+  quantity: number;
+  unit: FittingUnit | 'visit';
+  /** minor units, before tax */
+  amount: number;
+  /** whether it pays, and what it is held against; null for a lift, which is in the others */
+  says: Finding<'offer-fitting', FittingOffered> | null;
+}
+
+/** What is fitted on which rows of a face, and which are left without; `of` is its name, where there are several. */
+interface FittedOnFace {
+  kind: FittedKind;
+  of: string | null;
+  rows: number[];
+  control: number[];
+}
+
+/** Minor units: what a fitting saves over its years, and what it costs with its tax and access. */
+interface FittingOffered {
+  kind: FittedKind;
+  worth: Estimate;
+  years: number;
+  gross: number;
+  verdict: Verdict;
+  payback: number | null;
+}
+
+/** What is fitted once, at the first visit, whichever is chosen. */
+export interface OfferedFittings extends Totals {
+  lines: FittingLine[];
+  minutes: number;
 }
 
 /** One visit, and each of a plan of visits where there is one, with what they are worth. */
@@ -75,6 +115,8 @@ export interface OfferContent<Because = Finding<string, object>> {
   assumed: AssumedFact[];
   /** faces that the price does not wash */
   leftOut: LeftOut<Because>[];
+  /** what is fitted once beside the visits; null where nothing is */
+  fittings: OfferedFittings | null;
 }
 
 /** A plan of visits is offered from so many a year on. */
@@ -114,6 +156,26 @@ function benefitOf(plan: PlanOffered<unknown>, one: Offer, planned: Offer | null
   };
 }
 
+/** What is fitted, line by line; null where all of it was stopped. */
+function fittingsOffered(planned: FittingsPriced, several: boolean): OfferedFittings | null {
+  const all = fitted(planned);
+  if (all.length === 0) return null;
+  const { access, minutes, net, tax, gross } = planned;
+  const lines = all.map((one): FittingLine => {
+    const { kind, rows, control, quantity, unit, amount, worth, life, verdict: says, payback } = one;
+    const years = Math.min(life ?? FITTING_AHEAD.years, FITTING_AHEAD.years);
+    return {
+      label: { code: 'line-fitting', params: { kind, rows, control, of: several ? one.name : null } },
+      quantity,
+      unit,
+      amount,
+      says: { code: 'offer-fitting', params: { kind, worth, years, gross: one.gross, verdict: says, payback } },
+    };
+  });
+  const lift: FittingLine = { label: bare('line-access'), quantity: 1, unit: 'visit', amount: access, says: null };
+  return { lines: access > 0 ? [...lines, lift] : lines, minutes, net, tax, gross };
+}
+
 /** What is offered on a plan, as it was computed. */
 export function offerOf<Because>(plan: PlanOffered<Because>): OfferContent<Because> {
   const one = offered(plan.priced);
@@ -129,6 +191,7 @@ export function offerOf<Because>(plan: PlanOffered<Because>): OfferContent<Becau
     leftOut: plan.arrays.flatMap(({ name, modules, stopped }) =>
       stopped === null ? [] : [{ name, modules, because: stopped }],
     ),
+    fittings: plan.fittings && fittingsOffered(plan.fittings, plan.arrays.length > 1),
   };
 }
 

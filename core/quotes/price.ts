@@ -74,12 +74,9 @@ export interface QuoteLine {
   amount: number;
 }
 
-export interface PricedVisit {
+export interface PricedVisit extends Totals {
   minutes: number;
   lines: QuoteLine[];
-  net: number;
-  tax: number;
-  gross: number;
 }
 
 /** Minutes of a visit: set-up and packing, soaking, the modules, and the road (C15). */
@@ -89,8 +86,15 @@ export const visitMinutes = (work: VisitWork): number =>
   work.modules * work.minutesPerModule +
   work.travelMinutes;
 
+/** Integer minor units: before tax, the tax on it, and both. */
+export interface Totals {
+  net: number;
+  tax: number;
+  gross: number;
+}
+
 /** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
-export function totals(lines: readonly { amount: number }[], taxRate: number) {
+export function totals(lines: readonly { amount: number }[], taxRate: number): Totals {
   const net = lines.reduce((sum, line) => sum + line.amount, 0);
   const tax = roundHalfAway(net * taxRate);
   return { net, tax, gross: net + tax };

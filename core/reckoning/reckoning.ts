@@ -8,7 +8,7 @@ import type { Expectation } from '../comparisons/expected.ts';
 import type { ReadingWarning } from '../comparisons/warnings.ts';
 import type { CourseSetup } from '../courses/setup.ts';
 import type { YearAhead } from '../courses/yearAhead.ts';
-import type { FittedOn } from '../inspections/fittings.ts';
+import type { FittedOn } from '../fittings/kinds.ts';
 import type { Mark } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';

@@ -1,6 +1,8 @@
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import type { PairOnRecord, WashOnRecord } from '../../core/assimilation/records.ts';
 import { WASH_UNTOLD } from '../../core/assumptions.ts';
+import type { FittedOn } from '../../core/fittings/kinds.ts';
+import { type FittingsLook, lostRows } from '../../core/fittings/standing.ts';
 import type { MeasuredJob } from '../../core/jobs/measured.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { indexOf, moduleCount, placesOf } from '../../core/sites/layout.ts';
@@ -58,9 +60,9 @@ export async function recordsOfArray(
       birds: array.birds,
       installedOn: array.installedOn,
       wiring: wiringOf(array),
-      fitted: fittedOn(array),
+      fitted: fittedOn(array, fittingsLooks(looks, site)),
     },
-    looks: looks.map(({ inspectedAt, lastWashed: _, ...look }) => {
+    looks: looks.map(({ inspectedAt, lastWashed: _, fittings: __, ...look }) => {
       const date = dateIn(inspectedAt, site.zone);
       const afterWash = jobs.some(
         (job) => job.date === date && Date.parse(job.washedAt ?? '') < Date.parse(inspectedAt),
@@ -75,13 +77,22 @@ export async function recordsOfArray(
   return { records, measuredAt: jobs.findLast((job) => faceOf(array.id, job)?.pair)?.washedAt ?? null };
 }
 
-/** Fittings stand on rows of the sheet: what of the array has them. */
-const fittedOn = (array: SolarArray): ReckonInput['array']['fitted'] => {
+/** What looks found of the fittings of an array, by the calendar of its site. */
+export const fittingsLooks = (
+  looks: readonly Pick<Look, 'inspectedAt' | 'fittings'>[],
+  { zone }: Pick<Site, 'zone'>,
+): FittingsLook[] => looks.map(({ inspectedAt, fittings }) => ({ date: dateIn(inspectedAt, zone), fittings }));
+
+/** Fittings stand on rows of the sheet: what of the array has them, and on which modules they were found loose or gone. */
+const fittedOn = (array: SolarArray, looks: readonly FittingsLook[]): FittedOn[] => {
   const grid = { ...array, origin: array.sheet.origin };
-  return array.sheet.fitted.map(({ kind, since, rows }) => ({
-    kind,
-    since,
-    modules: placesOf(grid).flatMap((place) => (rows.includes(place.row) ? (indexOf(grid, place) ?? []) : [])),
+  const modulesOf = (rows: readonly number[]) =>
+    placesOf(grid).flatMap((place) => (rows.includes(place.row) ? (indexOf(grid, place) ?? []) : []));
+  return array.sheet.fitted.map((fitting) => ({
+    kind: fitting.kind,
+    since: fitting.since,
+    modules: modulesOf(fitting.rows),
+    lost: lostRows(fitting, looks).map(({ date, rows }) => ({ date, modules: modulesOf(rows) })),
   }));
 };
 

@@ -5,6 +5,7 @@ import { offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
+import { fittingQuantity } from '../../words/en/fittings.ts';
 import type { Language } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { right, sheet, table } from './parts.ts';
@@ -84,6 +85,31 @@ export function quotePaper(
         ],
         ['*', 110, 110],
       ),
+    );
+  }
+  if (quote.fittings) {
+    const { lines, net, tax, gross } = quote.fittings;
+    content.push(
+      { text: 'Fitted once, on the first visit', style: 'heading' },
+      table(
+        ['', 'Quantity', 'Amount'],
+        [
+          ...lines.map((line) => [
+            say.finding(line.label),
+            right(fittingQuantity(line, say)),
+            right(money(line.amount)),
+          ]),
+          ['Before tax', '', right(money(net))],
+          [`Tax, ${say.quantity(quote.taxRate, 'fraction')}`, '', right(money(tax))],
+          [{ text: 'Fitted, once', bold: true }, '', right(money(gross), true)],
+        ],
+        ['*', 110, 110],
+      ),
+      ...lines.flatMap(({ says }) => (says ? [{ text: say.finding(says), style: 'verdict' }] : [])),
+      {
+        text: 'It comes on top of what is chosen above. The rows left without show at later visits what it did.',
+        style: 'quiet',
+      },
     );
   }
   content.push(

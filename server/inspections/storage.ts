@@ -123,7 +123,7 @@ export async function listInspectionRows(
 export interface Look
   extends Pick<
     Inspection,
-    'id' | 'inspectedAt' | 'soils' | 'marks' | 'wipeTest' | 'reading' | 'testPatch' | 'lastWashed'
+    'id' | 'inspectedAt' | 'soils' | 'marks' | 'wipeTest' | 'reading' | 'testPatch' | 'lastWashed' | 'fittings'
   > {
   /** the id of a person */
   by: string;
@@ -139,7 +139,7 @@ export async function looksSince(connection: Connection, arrayId: string, since:
   const [array] = await arraysOf(connection, [arrayId]);
   const now = array && { ...array, origin: array.sheet.origin };
   return rows.map((row) => {
-    const { soils, marks, wipeTest, reading, testPatch, lastWashed } = asFound(row, now);
+    const { soils, marks, wipeTest, reading, testPatch, lastWashed, fittings } = asFound(row, now);
     return {
       id: row.id,
       by: row.by,
@@ -150,6 +150,7 @@ export async function looksSince(connection: Connection, arrayId: string, since:
       reading,
       testPatch,
       lastWashed,
+      fittings,
     };
   });
 }

@@ -5,12 +5,13 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { CleaningMethod } from '../../core/assumptions.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
-import { jobSteps, type StepKey } from '../../core/jobs/steps.ts';
+import { type FitOnRows, jobSteps, type StepKey } from '../../core/jobs/steps.ts';
 import { checksFor } from '../../core/kit/checklists.ts';
 import { wantedOf } from '../../core/kit/draw.ts';
 import type { KitKind } from '../../core/kit/things.ts';
 import { type Access, highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
+import { fitted } from '../../core/quotes/fittings.ts';
 import { batchAt, type FaceBatches } from '../../core/schedule/batches.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
@@ -50,7 +51,8 @@ export function scheduleJob(
     const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
     const planned = new Set(done.map(({ arrayId }) => arrayId));
     const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
-    const content = await contentOf(trx, plan, arrays, body.scheduledFor, told);
+    const { fittings } = quote;
+    const content = await contentOf(trx, plan, arrays, body.scheduledFor, { told, fit: fittings ? fitOf(plan) : [] });
     const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
     const existing = await jobOfQuote(trx, quoteId);
     if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
@@ -60,14 +62,16 @@ export function scheduleJob(
       const visits = quote.choice === 'planned' ? quote.visits : 1;
       const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
       const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
+      // What is fitted is fitted once, on the first of them.
+      const later = withoutFitting(content, (plan.output.fittings?.access ?? 0) > 0);
       const jobs = dates.map((scheduledFor, index) => ({
         id: index === 0 ? body.id : randomUUID(),
         siteId: quote.siteId,
         quoteId,
         scheduledFor,
-        content,
+        content: index === 0 ? content : later,
         modules,
-        minutes,
+        minutes: index === 0 ? minutes + (fittings?.minutes ?? 0) : minutes,
         visit: index + 1,
       }));
       await insertJobs(trx, jobs);
@@ -83,7 +87,7 @@ async function contentOf(
   plan: Plan,
   arrays: SolarArray[],
   date: string,
-  told: readonly JobEntry[],
+  { told, fit }: { told: readonly JobEntry[]; fit: readonly FitOnRows[] },
 ): Promise<JobContent> {
   const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
   const rungs = usedRungs(done);
@@ -104,6 +108,8 @@ async function contentOf(
     isolate: plan.output.isolate,
     dryMinutes: dryMinutesOn(day, arrays),
     batches: batchesOn(day, arrays, plan),
+    fit: asks('fit') ? fit : [],
+    fitByLift: (plan.output.fittings?.access ?? 0) > 0,
   });
   return {
     steps,
@@ -117,6 +123,27 @@ async function contentOf(
     work: safetyFacts(plan, arrays),
   };
 }
+
+/** What of a plan is fitted on which rows, without what it costs. */
+const fitOf = ({ output }: Plan): FitOnRows[] =>
+  output.fittings === null
+    ? []
+    : fitted(output.fittings).map(({ arrayId, kind, stands, rows, control, quantity, unit }) => ({
+        array: arrayId,
+        kind,
+        stands,
+        rows,
+        control,
+        quantity,
+        unit,
+      }));
+
+/** A later visit of a plan: what was fitted on the first is neither fitted nor taken along again, nor a lift that was brought for it. */
+const withoutFitting = ({ steps, kit, ...content }: JobContent, lift: boolean): JobContent => ({
+  ...content,
+  steps: steps.filter(({ key }) => key !== 'fit'),
+  kit: kit.filter(({ key, label }) => label.code !== 'kit-fitting' && !(lift && key === 'access')),
+});
 
 /** Kinds of kit that a plan takes along, of which some have a checklist. */
 const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]): KitKind[] => [

@@ -12,6 +12,7 @@ import { siteAndCustomer } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
 import { createEachOnce, updateVersioned } from '../storage/writing.ts';
+import { keepFitted } from './fitted.ts';
 import { type Folding, folding } from './folding.ts';
 import { mustHaveMachines } from './kitDrawn.ts';
 import { measureJob } from './measured.ts';
@@ -176,5 +177,8 @@ async function followEntries(trx: Transaction, context: Context, job: JobRow, fo
         ? 'in-hand'
         : 'scheduled';
   await followJob(trx, context, job, { state, modulesLeft, folded, washedAt: progress.washedAt });
-  if (progress.finished) await measureJob(trx, job);
+  if (progress.finished) {
+    await measureJob(trx, job);
+    await keepFitted(trx, context, job, progress);
+  }
 }

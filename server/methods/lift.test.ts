@@ -105,4 +105,11 @@ describe('a stored plan', () => {
     expect(arrays.map(({ stopped }) => stopped)).to.deep.equal(arrays.map(() => null));
     expect(arrays[0]?.method.escalation[0]).to.deep.include({ modules: null, conditions: [] });
   });
+
+  it('of calculation 12 fitted nothing', () => {
+    const { fittings: _, ...before } = output;
+    const made = lifted({ calculationVersion: '12', input: examplePlan, output: before });
+    expect((made.output as typeof output).fittings).to.equal(null);
+    expect(planOutput.safeParse(made.output).error).to.equal(undefined);
+  });
 });

@@ -208,6 +208,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
     }));
     return { ...row, output: { ...output, drying: 'drip-dry', arrays } };
   },
+  // 12 fitted nothing.
+  12: (row) => ({ ...row, output: { ...(row.output as Part), fittings: null } }),
 };
 
 /** A stored plan in the newest shape. */

@@ -21,7 +21,10 @@ export function safetyFacts(plan: Plan | undefined, arrays: readonly SolarArray[
   const input = plan?.input as unknown as PlanInput | undefined;
   return {
     access: plan
-      ? done.map(({ method }) => method.access.choose)
+      ? [
+          ...done.map(({ method }) => method.access.choose),
+          ...(plan.output.fittings?.access ? (['lift'] as const) : []),
+        ]
       : arrays.map(({ mount }) => (mount === 'ground' ? 'hand-height' : mount === 'flat-roof' ? 'lift' : 'ground')),
     tilt: Math.max(0, ...arrays.map(({ tilt }) => tilt)),
     wet: plan === undefined || plan.output.water.litres > 0,
@@ -30,6 +33,7 @@ export function safetyFacts(plan: Plan | undefined, arrays: readonly SolarArray[
     droppings: input?.arrays.some(({ method }) => method.soils.some(({ kind }) => kind === 'droppings')) ?? false,
     cold: plan?.cold ?? 'none',
     isolate: plan?.output.isolate ?? true,
+    loose: input?.arrays.some(({ fitting }) => (fitting?.loose.length ?? 0) > 0),
   };
 }
 

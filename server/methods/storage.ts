@@ -58,7 +58,9 @@ export const newestPlans = (
     connection,
     'plans',
     { by: 'site_id', order: 'entered', ids: siteIds },
-    "id, at, visits, overrides <> '{}'::jsonb as overruled",
+    // What is fitted is added, and overrules nothing.
+    `id, at, visits, (overrides - 'arrays' <> '{}'::jsonb
+      or jsonb_path_exists(overrides, '$.arrays.*.keyvalue().key \\? (@ <> "fittings")')) as overruled`,
   );
 
 /** Plans of a site, by a column, that have found since a moment that no visit pays. */

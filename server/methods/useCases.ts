@@ -1,8 +1,12 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts';
+import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
+import { rowsOfFace } from '../../core/fittings/lay.ts';
+import { looseRows, standingRows } from '../../core/fittings/standing.ts';
 import type { DefectKind } from '../../core/inspections/defects.ts';
-import { soilsOfMarks } from '../../core/inspections/marks.ts';
+import { type Mark, soilsOfMarks } from '../../core/inspections/marks.ts';
+import type { FaceOfFittings } from '../../core/methods/fitting.ts';
 import { foundOf, reachMap } from '../../core/methods/reachMap.ts';
 import { rulesWithKit } from '../../core/methods/rulesWithKit.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
@@ -12,11 +16,12 @@ import { assumedFacts } from '../../core/sites/assumed.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
+import { fittingsLooks } from '../assimilation/gather.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
-import { findInspection } from '../inspections/storage.ts';
+import { findInspection, looksSince } from '../inspections/storage.ts';
 import { registerNow } from '../kit/useCases.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
@@ -50,6 +55,26 @@ function withoutReasons(overrides: unknown): unknown {
   return Object.fromEntries(Object.entries(overrides).map(([key, entry]) => [key, withoutReasons(entry)]));
 }
 
+/** The rows of a face with what stands on them, by what every look since it was fitted has found. */
+async function fittingOf(
+  connection: Connection,
+  array: SolarArray,
+  site: Pick<Site, 'zone'>,
+  marks: readonly Mark[],
+): Promise<FaceOfFittings> {
+  const { fitted, origin } = array.sheet;
+  const { rows, columns, missing, orientation } = array;
+  const face = { rows, columns, missing, orientation, origin };
+  const [first] = fitted.map(({ since }) => since).sort();
+  const looks = first === undefined ? [] : fittingsLooks(await looksSince(connection, array.id, first), site);
+  const had: FaceOfFittings['had'] = {};
+  for (const fitting of fitted) {
+    const standing = standingRows(fitting, looks);
+    if (standing.length > 0) had[fitting.kind] = [...(had[fitting.kind] ?? []), ...standing];
+  }
+  return { face, rows: rowsOfFace(face, marks), had, loose: fitted.flatMap((one) => looseRows(one, looks)) };
+}
+
 /** The inputs of a plan, gathered from everything on record about a site. */
 async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['makePlan']>): Promise<PlanInput> {
   const { database } = context;
@@ -70,7 +95,10 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     const courses = reckoning?.output.courses;
     if (reckoning && courses === null)
       throw outOfOrder(`${array.name} was reckoned by an older calculation. Reckon it again, then plan.`);
-    if (courses && inspection) reckoned.push({ array, courses, inspection });
+    if (courses && inspection) {
+      const fitting = await fittingOf(database, array, site, inspection.marks);
+      reckoned.push({ array, courses, inspection, fitting });
+    }
   }
   if (reckoned.length === 0) throw outOfOrder('No array of this site has been reckoned yet. Reckon the loss first.');
   const read = water ?? UNREAD_WATER[site.waterSource];
@@ -79,10 +107,11 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
   const rules = rulesWithKit(await rulesNow(database), things, days);
   const { overrides } = body;
   return {
-    arrays: reckoned.map(({ array, courses, inspection }) => ({
+    arrays: reckoned.map(({ array, courses, inspection, fitting }) => ({
       arrayId: array.id,
       name: array.name,
       courses,
+      fitting,
       method: {
         soils: [...inspection.soils, ...soilsOfMarks(inspection.marks, moduleCount(array))],
         mount: array.mount,
@@ -97,7 +126,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         waterLimit: site.waterLimit ?? undefined,
         groundOnly: site.groundOnly,
         // Whether the maker coated the glass nobody has said.
-        coated: array.sheet.fitted.some(({ kind }) => kind === 'coating') || undefined,
+        coated: fitting.had.coating !== undefined || undefined,
         cracked: modulesWith(inspection.defects, CRACKED),
         sealDamage: modulesWith(inspection.defects, ['seal']),
         lineFitted: array.sheet.things.some(({ kind }) => kind === 'spray-line'),

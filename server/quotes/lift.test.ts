@@ -32,4 +32,9 @@ describe('a stored quote', () => {
     expect(made.benefit).to.deep.include({ planRange: null, beyondFirst: null, climate: null, reasons: null });
     expect(made.assumed).to.deep.equal([]);
   });
+
+  it('of calculation 12 offered nothing to be fitted', () => {
+    const made = of('12', { leftOut: [] }) as unknown as { fittings: unknown };
+    expect(made.fittings).to.equal(null);
+  });
 });

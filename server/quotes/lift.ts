@@ -31,6 +31,8 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   },
   // 11 left no face out.
   11: (row) => ({ ...row, content: { ...(row.content as Part), leftOut: [] } }),
+  // 12 offered nothing to be fitted.
+  12: (row) => ({ ...row, content: { ...(row.content as Part), fittings: null } }),
 };
 
 /** A stored quote in the newest shape. */

@@ -63,6 +63,10 @@ export async function sitesOf(connection: Connection, ids: readonly string[]): P
 export const readArray = async (connection: Connection, id: string): Promise<SolarArray> =>
   array.parse(mustHave(await connection('arrays').where({ id }).first(), 'array'));
 
+/** The same, held against other changes until the transaction ends. */
+export const lockArray = async (trx: Transaction, id: string): Promise<SolarArray> =>
+  array.parse(mustHave(await trx('arrays').where({ id }).forUpdate().first(), 'array'));
+
 const parsedArrays = (rows: unknown[]): SolarArray[] => rows.map((row) => array.parse(row));
 
 export const arraysOfSite = async (connection: Connection, siteId: string): Promise<SolarArray[]> =>

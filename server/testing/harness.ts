@@ -210,14 +210,15 @@ export async function makeJob(caller: Caller, visits?: number, faces = 1): Promi
   return { siteId: site.id, arrayId: arrayIds[0] as string, arrayIds, ...booked };
 }
 
-/** From a site whose arrays are reckoned to a job: plan, quote, the customer's yes. */
+/** From a site whose arrays are reckoned to a job: plan, quote, the customer's yes. @param arrays overrides by their ids */
 export async function bookJob(
   caller: Caller,
   siteId: string,
   visits?: number,
+  arrays: Record<string, unknown> = {},
 ): Promise<Pick<Chain, 'planId' | 'quoteId' | 'jobId'>> {
   const [planId, quoteId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
-  const overrides = visits ? { visits: { value: visits, reason: 'as agreed' } } : {};
+  const overrides = { arrays, ...(visits ? { visits: { value: visits, reason: 'as agreed' } } : {}) };
   await caller.must('POST', `/api/sites/${siteId}/plans`, { id: planId, overrides });
   const quote = await caller.must('POST', `/api/sites/${siteId}/quotes`, { id: quoteId });
   const sent = await caller.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });

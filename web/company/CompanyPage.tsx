@@ -1,6 +1,9 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/company/endpoints.ts';
+import { FITTED_KINDS, UNIT_OF_FITTING } from '../../core/fittings/kinds.ts';
+import { EACH_WORDS } from '../../words/en/fittings.ts';
+import { FITTED_WORDS } from '../../words/en/labels.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
@@ -68,6 +71,21 @@ function CompanyForm({ company }: { company: Company }) {
             <NumberField name="prices.riskShare" label="Each storey above one" kind="fraction" />
             <NumberField name="prices.planDiscount" label="Contract discount" kind="fraction" />
             <NumberField name="prices.taxRate" label="Tax" kind="fraction" />
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>What is fitted, put up, before tax</legend>
+          <div className="form-grid">
+            {FITTED_KINDS.map((kind) => (
+              <NumberField
+                key={kind}
+                name={`prices.fittings.${kind}`}
+                label={`${FITTED_WORDS[kind].charAt(0).toUpperCase()}${FITTED_WORDS[kind].slice(1)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`}
+                {...money}
+                suffix={company.currency}
+                optional
+              />
+            ))}
           </div>
         </fieldset>
         <fieldset>

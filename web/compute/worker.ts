@@ -12,6 +12,7 @@ import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
+import { type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from '../../core/methods/fitting.ts';
 import type { MethodRules } from '../../core/methods/rules.ts';
 import { changedSituations, type SituationChange } from '../../core/methods/situations.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
@@ -105,6 +106,9 @@ const tasks = {
   /** years ahead, the courses kept as long as only the visits move */
   ahead: (setup: CourseSetup, visits: Visits): YearsAhead => yearsAhead(coursesOf(setup), visits),
   remedies: (input: RemedyInput) => compareRemedies(input),
+  /** fittings on one face, each by itself */
+  fittings: (asked: readonly FittingAsked[], place: FittingPlace): FittingPlanned[] =>
+    asked.map((one) => planFitting(one, place)),
   /** the loss now if one witness had not spoken */
   without: (input: ReckonInput, key: string): Estimate => {
     const { loss } = whatIsKnown(recordsOf({ ...input, leftOut: [...input.leftOut, key] }));

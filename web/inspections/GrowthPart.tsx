@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import type { FittedKind } from '../../core/inspections/fittings.ts';
+import type { FittedKind } from '../../core/fittings/kinds.ts';
 import { type Growth, growthBetween, TOO_SOON } from '../../core/inspections/growth.ts';
 import { FITTED_WORDS, MARK_WORDS, SOIL_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';

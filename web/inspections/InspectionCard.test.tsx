@@ -11,6 +11,7 @@ const inspection = (changes: Partial<Inspection> = {}): Inspection => ({
   ...(inspectionBody() as unknown as Inspection),
   soils: [],
   marks: [],
+  fittings: [],
   inspectedAt: '2026-11-23T22:30:00Z',
   from: 'ladder',
   by: 'Test Owner',
@@ -39,6 +40,15 @@ describe('an inspection as it was recorded', () => {
   it('keeps defects apart from dirt', () => {
     const text = card({ defects: [{ kind: 'crack', module: 0, severity: 'watch', note: 'corner' }] });
     expect(text).to.match(/Defects, which are not dirt:.*Crack, module 1: corner/);
+  });
+
+  it('says how what was fitted was found', () => {
+    const since = '2026-01-12';
+    const fittings: Inspection['fittings'] = [
+      { kind: 'drain-clip', since, found: 'loose', rows: [1] },
+      { kind: 'gutter', since, found: 'in-place', rows: [] },
+    ];
+    expect(card({ fittings })).to.match(/Fitted: drain clips loose row 2; gutter in place\s*\./);
   });
 
   it('shows a reading with its units', () => {

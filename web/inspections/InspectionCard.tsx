@@ -4,7 +4,16 @@ import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { isFilm } from '../../core/inspections/soil.ts';
-import { BOND_WORDS, DEFECT_WORDS, GRADE_WORDS, SOIL_WORDS, WHERE_WORDS, WIPE_WORDS } from '../../words/en/labels.ts';
+import { FITTED_FOUND_WORDS, rowsInWords } from '../../words/en/fittings.ts';
+import {
+  BOND_WORDS,
+  DEFECT_WORDS,
+  FITTED_WORDS,
+  GRADE_WORDS,
+  SOIL_WORDS,
+  WHERE_WORDS,
+  WIPE_WORDS,
+} from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { markWords } from '../../words/marks.ts';
 import { useDo, useUnits } from '../api/hooks.ts';
@@ -77,6 +86,19 @@ export function InspectionCard({
         Wipe test: {WIPE_WORDS[inspection.wipeTest]}.
         {inspection.causes.length > 0 && <> Causes: {inspection.causes.join(', ')}.</>}
       </p>
+      {inspection.fittings.length > 0 && (
+        <p className="mb-1">
+          Fitted:{' '}
+          {inspection.fittings
+            .map(({ kind, found, rows }) =>
+              [FITTED_WORDS[kind], FITTED_FOUND_WORDS[found], rows.length > 0 && rowsInWords(rows)]
+                .filter(Boolean)
+                .join(' '),
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
       {inspection.reading && (
         <p className="mb-1">
           Reading: {formatQuantity(inspection.reading.power, 'power', units)} at{' '}

@@ -29,6 +29,7 @@ import { useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { TestPatchPart } from '../comparisons/TestPatchPart.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { FittingsLooked } from '../fittings/FittingsLooked.tsx';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { pairs } from '../parts/pairs.ts';
@@ -164,6 +165,7 @@ export function InspectionForm({
           />
         </div>
       </fieldset>
+      <FittingsLooked fitted={array.sheet.fitted} />
       <PowerReading array={array} site={site} />
       <TestPatchPart array={array} />
       <Defects onFiles={(key, chosen) => setDefectFiles({ ...defectFiles, [key]: chosen })} />

@@ -6,11 +6,11 @@ import { readDraft } from '../api/drafts.ts';
 import { useAsk, useAskAgain, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { DefectsPart } from './DefectsPart.tsx';
-import { GrowthPart } from './GrowthPart.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
 import { inspectionDraft } from './inspectionDraft.ts';
 import type { Seen } from './seen.ts';
 
+const GrowthPart = lazy(async () => ({ default: (await import('./GrowthPart.tsx')).GrowthPart }));
 const InspectionForm = lazy(async () => ({ default: (await import('./InspectionForm.tsx')).InspectionForm }));
 
 /** Look: what lies on the glass now, beside what lay on it last time. */
@@ -94,7 +94,11 @@ export function LookStep({
               )}
             </div>
           )}
-          <GrowthPart array={array} site={site} inspections={items} />
+          {items.length > 1 && (
+            <Suspense fallback={<Waiting />}>
+              <GrowthPart array={array} site={site} inspections={items} />
+            </Suspense>
+          )}
           <DefectsPart inspections={items} siteId={site.id} desk={desk} />
         </>
       )}

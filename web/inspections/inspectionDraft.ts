@@ -17,6 +17,7 @@ export const INSPECTION_DEFAULTS = {
   testPatch: null,
   lastWashed: null,
   bladeAgreed: false,
+  fittings: [],
   notes: '',
 };
 

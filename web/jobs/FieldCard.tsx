@@ -15,6 +15,7 @@ import { FieldCannot } from './FieldCannot.tsx';
 import { FieldCautions } from './FieldCautions.tsx';
 import { FieldChecks } from './FieldChecks.tsx';
 import { FieldCloth } from './FieldCloth.tsx';
+import { FieldFit } from './FieldFit.tsx';
 import { FieldHands } from './FieldHands.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
@@ -63,6 +64,7 @@ export function FieldCard({ job, progress, index, entries, happen }: CardProps) 
             {say.finding(otherwiseOf(SKY))}
           </p>
         )}
+        <FieldFit step={step} arrays={job.arrays} />
         {step.key === 'safety' && job.safety && <FieldSafety siteId={job.siteId} view={job.safety} />}
         {!lacksSheet && (
           <FieldCautions

@@ -8,6 +8,7 @@ import { REFUSAL_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useSay, useUnits } from '../api/hooks.ts';
+import { FittingsPlanned } from '../fittings/FittingsPlanned.tsx';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
@@ -37,6 +38,7 @@ export function MethodPart({
           <ArrayMethod
             array={array}
             solarArray={arrays.find(({ id }) => id === array.arrayId)}
+            plan={plan}
             several={several}
             input={comparable(plan.input)}
             overrides={overrides.arrays?.[array.arrayId] ?? {}}
@@ -89,13 +91,14 @@ interface ArrayMethodProps {
   /** the array as it lies now, where it is at hand: its section is drawn */
   solarArray: SolarArray | undefined;
   input: PlanInput | null;
+  plan: PlanPartProps['plan'];
   several: boolean;
   overrides: ArrayOverrides;
   onChange: ((overrides: ArrayOverrides) => void) | undefined;
   busy: boolean;
 }
 
-function ArrayMethod({ array, solarArray, input, several, overrides, onChange, busy }: ArrayMethodProps) {
+function ArrayMethod({ array, solarArray, plan, input, several, overrides, onChange, busy }: ArrayMethodProps) {
   const say = useSay();
   const units = useUnits();
   const { method } = array;
@@ -103,7 +106,7 @@ function ArrayMethod({ array, solarArray, input, several, overrides, onChange, b
   const metres = (value: number) => formatQuantity(value, 'length', units, 0);
   const pace = (value: number) => `${formatNumber(value, 2, units)} min a module`;
   const named = (what: string) => (several ? `${what}, ${array.name}` : what);
-  const way = <K extends Exclude<keyof ArrayOverrides, 'rungs'>>(key: K) => ({
+  const way = <K extends Exclude<keyof ArrayOverrides, 'rungs' | 'fittings'>>(key: K) => ({
     busy,
     onOverrule: (value: NonNullable<ArrayOverrides[K]>['value'], reason: string) =>
       onChange?.({ ...overrides, [key]: { value, reason } }),
@@ -218,6 +221,7 @@ function ArrayMethod({ array, solarArray, input, several, overrides, onChange, b
         )}
       </Choice>
       <Ladder array={array} named={named} overrides={overrides} onChange={onChange} busy={busy} />
+      {onChange && <FittingsPlanned plan={plan} arrayId={array.arrayId} overrides={overrides} />}
     </>
   );
 }
@@ -265,7 +269,7 @@ function Ladder({
   overrides,
   onChange,
   busy,
-}: Omit<ArrayMethodProps, 'several' | 'input' | 'solarArray'> & { named: (what: string) => string }) {
+}: Omit<ArrayMethodProps, 'several' | 'input' | 'solarArray' | 'plan'> & { named: (what: string) => string }) {
   const say = useSay();
   const { rungs } = overrides;
   return (

@@ -46,6 +46,7 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   finish: 'output',
   assumed: [],
   leftOut: [],
+  fittings: null,
   message: '',
   stated: '',
   choice: null,

@@ -8,6 +8,7 @@ import { offeredPlan } from '../../core/quotes/offer.ts';
 import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
+import { fittingQuantity } from '../../words/en/fittings.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
@@ -154,11 +155,57 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       ))}
       <Assumed facts={quote.assumed} />
       <QuoteLines quote={quote} line={line} />
+      {quote.fittings && <FittedOnce fittings={quote.fittings} currency={currency} taxRate={quote.taxRate} />}
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />
       <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
     </>
+  );
+}
+
+/** What is fitted once beside the visits: its lines, and whether each of it pays. */
+function FittedOnce({
+  fittings: { lines, net, tax, gross },
+  currency,
+  taxRate,
+}: {
+  fittings: NonNullable<Quote['fittings']>;
+  currency: string;
+  taxRate: number;
+}) {
+  const say = useSay();
+  const units = useUnits();
+  const money = (amount: number) => formatMoney(amount, currency, units);
+  return (
+    <section aria-label="Fitted once">
+      <h3 className="mt-3">Fitted once, on the first visit</h3>
+      <table className="table">
+        <tbody>
+          {lines.map((line) => (
+            <tr key={say.finding(line.label)}>
+              <td>
+                {say.finding(line.label)}
+                {line.says && <div className="quiet">{say.finding(line.says)}</div>}
+              </td>
+              <td className="number">{fittingQuantity(line, say)}</td>
+              <td className="number">{money(line.amount)}</td>
+            </tr>
+          ))}
+          <tr>
+            <td>Tax, {formatQuantity(taxRate, 'fraction', units)}</td>
+            <td className="number">on {money(net)}</td>
+            <td className="number">{money(tax)}</td>
+          </tr>
+          <tr className="total">
+            <td>Fitted, once</td>
+            <td />
+            <td className="number">{money(gross)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="quiet">It comes on top of what is chosen. To change it, plan the fittings again.</p>
+    </section>
   );
 }
 

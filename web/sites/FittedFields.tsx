@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
-import { FITTED_KINDS, type FittedKind } from '../../core/inspections/fittings.ts';
+import { FITTED_KINDS, type FittedKind } from '../../core/fittings/kinds.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
+import { rowsOfText, textOfRows } from '../../words/rows.ts';
 import { useUnits } from '../api/hooks.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
-import { rowsOfText, textOfRows } from './rowsText.ts';
 
 interface FittedFieldsProps {
   fitted: RoofSheet['fitted'];

@@ -5,6 +5,7 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { USUAL_LINE } from '../../core/assumptions.ts';
 import type { CourseSetup } from '../../core/courses/setup.ts';
+import { visitCostOf } from '../../core/methods/fittings.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import type { SprayAsWayInput } from '../../core/spray/asWay.ts';
@@ -56,7 +57,7 @@ function Line({ plan, setup, array }: { plan: Plan; setup: CourseSetup; array: S
   const units = useUnits();
   const input = plan.input as unknown as PlanInput;
   const laid = lineOver(array);
-  const visitCost = Math.round((plan.output.priced.gross * moduleCount(array)) / Math.max(1, plan.output.modules));
+  const visitCost = visitCostOf(plan.output.priced.gross, moduleCount(array), plan.output.modules);
   const [line, setLine] = useState<Record<LineNumber, number>>({
     ...USUAL_LINE,
     lift: Math.round(laid.lift * 10) / 10,

@@ -1,5 +1,6 @@
 import type { Language } from '../language.ts';
 import { comparisons } from './comparisons.ts';
+import { fittings } from './fittings.ts';
 import { jobs } from './jobs.ts';
 import { kit } from './kit.ts';
 import { methods } from './methods.ts';
@@ -16,6 +17,7 @@ import { water } from './water.ts';
 /** English, as the trade speaks it. */
 export const english: Language = {
   ...comparisons,
+  ...fittings,
   ...jobs,
   ...kit,
   ...methods,

@@ -33,6 +33,9 @@ export const jobs: Words<JobFinding> = {
   'step-how-escalate': () => 'Only where something stays, and only as the plan allows.',
   'step-final-rinse': () => 'Rinse off',
   'step-how-final-rinse': () => 'From the top with a sheet of water, until it runs off without breaking.',
+  'step-fit': () => 'Fit',
+  'step-how-fit': () =>
+    'On the rows named and on no other: the row left without shows later what it did. By its maker’s manual.',
   'step-wipe': () => 'Wipe test',
   'step-how-wipe': () => 'White cloth, one stroke; photograph it beside the one from before.',
   'step-re-energise': () => 'Switch on',
@@ -75,6 +78,10 @@ export const jobs: Words<JobFinding> = {
   'caution-ask-bristles': () =>
     'Have you felt through all bristles or the pad with a bare hand, and found no stone, grit or hard edge?',
   'caution-no-bristles': () => 'It touches no glass. Rinse it out and feel again, or take another.',
+  'caution-ask-fixing': () =>
+    'Does the module’s maker allow it on this frame, and can nothing of it come loose and fall?',
+  'caution-no-fixing': () =>
+    'Do not fit it. Ask the office: the maker’s word comes first, and what cannot be held stays off.',
   'caution-ask-edge': () => 'Is the blade new, and when you look along its edge, is there no nick and no rust?',
   'caution-no-edge': () => 'A nick scratches every module after it: put in a new blade and look again.',
   'caution-ask-sheet': () =>

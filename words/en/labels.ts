@@ -1,7 +1,7 @@
 import type { Birds } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
+import type { FittedKind } from '../../core/fittings/kinds.ts';
 import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.ts';
-import type { FittedKind } from '../../core/inspections/fittings.ts';
 import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { Access } from '../../core/methods/access.ts';
 import type { ReachedFrom } from '../../core/methods/reachMap.ts';

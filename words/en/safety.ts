@@ -6,6 +6,8 @@ export const KNOWN_WORDS: Record<Known, string> = { unknown: 'not looked at yet'
 export const safety: Words<SafetyFinding> = {
   'hazard-fall': () => 'A fall from height: edge protection or a harness that holds, and somebody in charge of both.',
   'hazard-overhead-work': () => 'Things that fall: the ground under the work is closed off, and somebody stands there.',
+  'hazard-loose': () =>
+    'Something fitted up there was found loose: nobody stands under it before it is made fast or off.',
   'hazard-brittle': () => 'A brittle roof or skylight: nobody steps on what is not known to carry.',
   'hazard-lines': () => 'Overhead lines: poles, hoses and lifts stay away, whichever way they fall.',
   'hazard-dc': () =>

@@ -33,6 +33,7 @@ import * as resin from './031-resin.ts';
 import * as kit from './032-kit.ts';
 import * as safety from './033-safety.ts';
 import * as waterSources from './034-water-sources.ts';
+import * as fittings from './035-fittings.ts';
 
 interface Migration {
   name: string;
@@ -76,6 +77,7 @@ const MIGRATIONS: Migration[] = [
   { name: '032-kit', ...kit },
   { name: '033-safety', ...safety },
   { name: '034-water-sources', ...waterSources },
+  { name: '035-fittings', ...fittings },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

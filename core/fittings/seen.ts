@@ -1,18 +1,7 @@
 import { WITNESS_SIGMA } from '../assumptions.ts';
+import { coverOfMark, type Mark } from '../inspections/marks.ts';
 import { daysBetween } from '../time/dates.ts';
-import { coverOfMark, type Mark } from './marks.ts';
-
-/** What can be fitted on rows of modules against a cause. */
-export const FITTED_KINDS = ['drain-clip', 'deterrent', 'coating', 'gutter'] as const;
-export type FittedKind = (typeof FITTED_KINDS)[number];
-
-/** A fitting with the modules that have it; all others of the array are its control. */
-export interface FittedOn {
-  kind: FittedKind;
-  /** `YYYY-MM-DD` */
-  since: string;
-  modules: readonly number[];
-}
+import type { FittedKind, FittedOn } from './kinds.ts';
 
 /** What a fitting was seen to leave, between two visits. */
 export interface FittingSeen {
@@ -44,7 +33,8 @@ const worksAgainst = (kind: FittedKind, mark: Mark): boolean =>
 
 /**
  * What fittings have left of what grows, by marks of visits that follow each other: the modules that have one beside those
- * that were left without.
+ * that were left without. Modules on which a look found the
+ * fitting loose or gone belong to neither.
  * @param modules how many the array has @param washes dates of washes, from which on both begin from nothing
  */
 export function fittingsSeen(
@@ -61,7 +51,9 @@ export function fittingsSeen(
       const control = modules - under.size;
       if (one.since > past.date || daysBetween(past.date, now.date) < LEAST_DAYS || control <= 0) return [];
       const washed = washes.some((date) => date > past.date && date <= now.date);
-      const own = new Set(one.modules);
+      const lost = new Set((one.lost ?? []).flatMap(({ date, modules }) => (date <= now.date ? modules : [])));
+      const own = new Set(one.modules.filter((module) => !lost.has(module)));
+      if (own.size === 0) return [];
       const growth = (counts: (module: number) => boolean, size: number) => {
         const cover = ({ marks }: MarkedVisit) =>
           marks

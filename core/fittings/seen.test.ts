@@ -1,6 +1,7 @@
 import { expect } from 'chai';
-import { type FittedOn, fittingsSeen } from './fittings.ts';
-import type { Mark } from './marks.ts';
+import type { Mark } from '../inspections/marks.ts';
+import type { FittedOn } from './kinds.ts';
+import { fittingsSeen } from './seen.ts';
 
 const algae = (modules: number[], severity: Mark['severity'] = 'plain'): Mark => ({
   kind: 'algae',
@@ -53,5 +54,13 @@ describe('what fittings were seen to leave', () => {
     const droppings: Mark = { kind: 'droppings', pattern: 'spots', severity: 'heavy', modules: range(0, 10) };
     expect(seen([droppings, algae(range(10, 20))])[0]?.left).to.equal(0.05);
     expect(seen([droppings, algae(range(10, 20))], { kind: 'deterrent' })).to.deep.equal([]);
+  });
+
+  it('does not count modules on which a look found it loose or gone by then, as fitted or as control', () => {
+    const grown = [algae(range(0, 3)), algae(range(10, 20))];
+    const lost = (date: string, modules: number[]) => seen(grown, { lost: [{ date, modules }] });
+    expect(lost('2026-11-05', range(0, 3))[0]?.left).to.equal(0.05);
+    expect(lost('2026-11-06', range(0, 3))[0]?.left).to.equal(seen(grown)[0]?.left);
+    expect(lost('2026-11-05', range(0, 10))).to.deep.equal([]);
   });
 });

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { rowsOfText, textOfRows } from './rowsText.ts';
+import { rowsOfText, textOfRows } from './rows.ts';
 
 describe('rows as a person writes them', () => {
   it('count from one, with runs and single rows', () => {

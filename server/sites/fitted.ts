@@ -1,0 +1,23 @@
+import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import { json, type Transaction } from '../storage/database.ts';
+import { updateVersioned, type Writer } from '../storage/writing.ts';
+import { lockArray } from './storage.ts';
+
+/** As many as a sheet holds. */
+const MOST_FITTED = 20;
+
+/** Notes on the sheet of an array what was put up on its rows; what stands there for that day already is not noted twice. */
+export async function noteFitted(
+  trx: Transaction,
+  writer: Writer,
+  arrayId: string,
+  putUp: RoofSheet['fitted'],
+): Promise<void> {
+  const { sheet, version } = await lockArray(trx, arrayId);
+  const known = ({ kind, since }: RoofSheet['fitted'][number]) =>
+    sheet.fitted.some((one) => one.kind === kind && one.since === since);
+  const fresh = putUp.filter((one) => !known(one)).slice(0, MOST_FITTED - sheet.fitted.length);
+  if (fresh.length === 0) return;
+  const row = { table: 'arrays', record: 'array', id: arrayId, version };
+  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, fitted: [...sheet.fitted, ...fresh] }) });
+}

@@ -1,0 +1,162 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { FITTED_KINDS, type FittedKind, type WaterStands } from '../../core/fittings/kinds.ts';
+import { controlRows, usualStands } from '../../core/fittings/lay.ts';
+import type { FittingAsked, FittingPlace, FittingPlanned } from '../../core/methods/fitting.ts';
+import { fittingPlace } from '../../core/methods/fittings.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
+import { fitted } from '../../core/quotes/fittings.ts';
+import { rowsOfText, textOfRows } from '../../words/rows.ts';
+import { useAsk } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { FittedDrawn } from './FittedDrawn.tsx';
+import { FittingFields } from './FittingFields.tsx';
+import { FittingsCompared } from './FittingsCompared.tsx';
+import { PlanIt } from './PlanIt.tsx';
+
+/** What can be fitted against the causes on one face: on which rows, how much of it, for what money, and whether it pays. */
+export function FittingsPage() {
+  const { id = '', arrayId = '' } = useParams();
+  const spread = useAsk('readSite', { params: { id } });
+  const plans = useAsk('listPlans', { params: { id }, query: { limit: 1 } });
+  const company = useAsk('readCompany', {});
+  const array = spread.data?.arrays.find((one) => one.id === arrayId);
+  const plan = plans.data?.items[0];
+  const place = plan && placeOn(plan, arrayId);
+  const pending = spread.isPending || plans.isPending || company.isPending;
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Fittings</h1>
+        <Link to={`/sites/${id}/plan`}>{spread.data?.site.name ?? 'the site'}</Link>
+        <span className="quiet">{array?.name}</span>
+      </div>
+      {pending && <Waiting />}
+      <Trouble error={spread.error ?? plans.error ?? company.error} />
+      {!pending && (!plan || !array) && (
+        <Empty>Reckon this face and plan the site first: a fitting is held against what is known of it.</Empty>
+      )}
+      {plan && array && place === null && (
+        <Empty>This plan is from before fittings were reckoned. Plan the site again first.</Empty>
+      )}
+      {plan && array && place && company.data && (
+        <Face key={plan.id} plan={plan} array={array} place={place} prices={company.data.prices.fittings} />
+      )}
+    </>
+  );
+}
+
+/** What is planned of a kind, or else what is suggested: all rows that have none, but for those left to compare. */
+interface Typed {
+  rows: string;
+  stands: WaterStands;
+  each: number | null;
+}
+
+/** What was typed, as it is reckoned with; without a price it is held against nothing. Null where no rows can be read. */
+function askedFor(kind: FittedKind, { rows, stands, each }: Typed): FittingAsked | null {
+  const own = rowsOfText(rows);
+  return own === null ? null : { kind, rows: own, stands, each: each ?? 0 };
+}
+
+/** What fittings on a face of a plan are held against; null where the plan does not know its rows. */
+function placeOn({ input, output }: Plan, arrayId: string): FittingPlace | null {
+  const planned = output.arrays.find((one) => one.arrayId === arrayId);
+  if (planned === undefined) return null;
+  const lift = output.arrays.some(({ stopped, method }) => stopped === null && method.access.choose === 'lift');
+  const beside = { gross: output.priced.gross, modules: output.modules, lift };
+  return fittingPlace(input as unknown as PlanInput, arrayId, planned.method, beside, 1);
+}
+
+function Face({
+  plan,
+  array,
+  place,
+  prices,
+}: {
+  plan: Plan;
+  array: SolarArray;
+  place: FittingPlace;
+  prices: Partial<Record<FittedKind, number | null>>;
+}) {
+  const planned = plan.output.fittings ? fitted(plan.output.fittings).filter((one) => one.arrayId === array.id) : [];
+  const [typed, setTyped] = useState<Record<FittedKind, Typed>>(() => suggested(place, planned, prices));
+  const [kind, setKind] = useState<FittedKind>(planned[0]?.kind ?? 'drain-clip');
+  const worker = useWorker();
+  const asked = FITTED_KINDS.flatMap((one) => askedFor(one, typed[one]) ?? []);
+  const { answer, error } = useNewest(
+    'fittings',
+    (input: { asked: FittingAsked[]; place: FittingPlace }) => worker.get().fittings(input.asked, input.place),
+    { asked, place },
+  );
+  const own = answer?.find((one) => one.kind === kind);
+  const chosen = askedFor(kind, typed[kind]);
+  return (
+    <div className="bench">
+      <section className="bench-picture">
+        <Trouble error={error} />
+        {answer === null ? (
+          <Waiting what="Holding each against ten years" />
+        ) : (
+          <FittingsCompared
+            found={answer}
+            unpriced={FITTED_KINDS.filter((one) => typed[one].each === null)}
+            planned={planned.map((one) => one.kind)}
+            shown={kind}
+            onShow={setKind}
+            taxRate={place.taxRate}
+          />
+        )}
+        {answer !== null && (own || place.had[kind]) && (
+          <FittedDrawn
+            name={array.name}
+            had={place.had[kind] ?? []}
+            face={place.face}
+            kind={kind}
+            stands={typed[kind].stands}
+            rows={own?.rows ?? []}
+            control={own?.control ?? place.rows.map(({ row }) => row).filter((row) => !place.had[kind]?.includes(row))}
+          />
+        )}
+      </section>
+      <section className="bench-figures" aria-label="The fitting">
+        <FittingFields
+          key={kind}
+          kind={kind}
+          typed={typed[kind]}
+          had={place.had[kind] ?? []}
+          onTyped={(next) => setTyped((now) => ({ ...now, [kind]: next }))}
+        />
+        <PlanIt
+          key={`plan.${kind}`}
+          plan={plan}
+          arrayId={array.id}
+          kind={kind}
+          asked={typed[kind].each === null ? null : chosen}
+          planned={planned.some((one) => one.kind === kind)}
+          stopped={own?.stopped ?? true}
+        />
+      </section>
+    </div>
+  );
+}
+
+function suggested(
+  { face, rows, had }: FittingPlace,
+  planned: readonly FittingPlanned[],
+  prices: Partial<Record<FittedKind, number | null>>,
+): Record<FittedKind, Typed> {
+  const of = (kind: FittedKind): Typed => {
+    const one = planned.find((other) => other.kind === kind);
+    if (one) return { rows: textOfRows(one.rows), stands: one.stands, each: one.each };
+    const open = rows.filter(({ row }) => !had[kind]?.includes(row));
+    // Where it stands already, one of the rows that were left to compare is left so.
+    const left = had[kind] && open.length === 1 ? open.map(({ row }) => row) : controlRows(kind, open);
+    const wanted = open.map(({ row }) => row).filter((row) => !left.includes(row));
+    return { rows: textOfRows(wanted), stands: usualStands(face.orientation), each: prices[kind] ?? null };
+  };
+  return { 'drain-clip': of('drain-clip'), deterrent: of('deterrent'), coating: of('coating'), gutter: of('gutter') };
+}
