@@ -1,22 +1,17 @@
-import { expect, type Page, test } from '@playwright/test';
-import { answered, compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from '@playwright/test';
+import {
+  answered,
+  ask,
+  compute,
+  expectAccessible,
+  openSite,
+  plain,
+  signIn,
+  toCard,
+  watchConsole,
+} from './support/person.ts';
 
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-
-/** Asks the API as whoever is signed in on a page. */
-const ask = <T>(page: Page, method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> =>
-  page.evaluate(
-    async ([verb, address, content]) => {
-      const { csrf } = await (await fetch('/api/session')).json();
-      const answer = await fetch(address as string, {
-        method: verb as string,
-        headers: { 'content-type': 'application/json', 'x-csrf-token': csrf },
-        ...(content === undefined ? {} : { body: JSON.stringify(content) }),
-      });
-      return { status: answer.status, body: await answer.json() };
-    },
-    [method, path, body] as const,
-  );
 
 test.describe
   .serial('the kit of the company', () => {
@@ -140,7 +135,7 @@ test.describe
       await field.getByRole('button', { name: 'Kit' }).tap();
       await expect(field.getByText('Moth')).toBeVisible();
       await field.getByRole('button', { name: 'Back' }).tap();
-      await goTo(field, 'Set up');
+      await toCard(field, 'Set up');
       await field.getByRole('button', { name: 'No', exact: true }).tap();
       await expect(field.getByRole('alert')).toContainText('The step is stopped.');
       await field.getByRole('button', { name: 'Now yes' }).tap();
@@ -230,25 +225,3 @@ test.describe
       expect(errors).toEqual([]);
     });
   });
-
-/** Goes through the cards to one of them: yes to what is asked, and what cannot be done here is left out with a reason. */
-async function goTo(field: Page, verb: string): Promise<void> {
-  for (let cards = 0; cards < 8; cards += 1) {
-    const now = (await field.locator('.verb').textContent()) ?? '';
-    while ((await field.locator('[aria-label="Caution"] .answers').count()) > 0) {
-      const asked = (await field.locator('[aria-label="Caution"] strong').first().textContent()) ?? '';
-      await field.getByRole('button', { name: 'Yes', exact: true }).tap();
-      await expect(field.locator('[aria-label="Caution"]').filter({ hasText: asked })).toHaveCount(0);
-    }
-    if (now === verb) return;
-    await field.getByRole('button', { name: `Begin: ${now}` }).tap();
-    if (now === 'Read before' || now === 'Make ready') {
-      await field.getByRole('button', { name: 'Cannot, or stop here' }).tap();
-      await field.getByLabel('Why').fill('not on this visit');
-      await field.getByRole('button', { name: 'This step cannot be done: leave it out' }).tap();
-    } else {
-      await field.getByRole('button', { name: `${now}: done` }).tap();
-    }
-    await expect(field.locator('.verb')).not.toHaveText(now);
-  }
-}

@@ -81,3 +81,54 @@ export function compute<T>(name: string, input: unknown): T {
   expect(ran.status, ran.stderr).toBe(0);
   return JSON.parse(ran.stdout) as T;
 }
+
+/** Asks the API as whoever is signed in on a page. */
+export const ask = <T>(
+  page: Page,
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: T }> =>
+  page.evaluate(
+    async ([verb, address, content]) => {
+      const { csrf } = await (await fetch('/api/session')).json();
+      const answer = await fetch(address as string, {
+        method: verb as string,
+        headers: { 'content-type': 'application/json', 'x-csrf-token': csrf },
+        ...(content === undefined ? {} : { body: JSON.stringify(content) }),
+      });
+      return { status: answer.status, body: await answer.json() };
+    },
+    [method, path, body] as const,
+  );
+
+/** Goes on in the field to the card of a step: every caution is answered yes, and what asks for more than a tick is left out. */
+export async function toCard(field: Page, verb: string): Promise<void> {
+  for (let cards = 0; cards < 20; cards += 1) {
+    const now = (await field.locator('.verb').textContent()) ?? '';
+    if (now === verb) return;
+    await answerCautions(field);
+    await field.getByRole('button', { name: `Begin: ${now}` }).tap();
+    await leaveCard(field, now);
+    await expect(field.locator('.verb')).not.toHaveText(now);
+  }
+}
+
+/** Answers every caution of a card yes. */
+export async function answerCautions(field: Page): Promise<void> {
+  while ((await field.locator('[aria-label="Caution"] .answers').count()) > 0) {
+    const asked = (await field.locator('[aria-label="Caution"] strong').first().textContent()) ?? '';
+    await field.getByRole('button', { name: 'Yes', exact: true }).tap();
+    await expect(field.locator('[aria-label="Caution"]').filter({ hasText: asked })).toHaveCount(0);
+  }
+}
+
+/** Ends a card that was begun: done where that can be said, and left out with a reason where it asks for more. */
+async function leaveCard(field: Page, verb: string): Promise<void> {
+  const done = field.getByRole('button', { name: `${verb}: done` });
+  await expect(done.or(field.locator('.lacking'))).toBeVisible();
+  if (await done.isVisible()) return done.tap();
+  await field.getByRole('button', { name: 'Cannot, or stop here' }).tap();
+  await field.getByLabel('Why').fill('not on this visit');
+  await field.getByRole('button', { name: 'This step cannot be done: leave it out' }).tap();
+}

@@ -3,10 +3,8 @@ import { Link, useParams } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { FITTED_KINDS, type FittedKind, type WaterStands } from '../../core/fittings/kinds.ts';
-import { controlRows, usualStands } from '../../core/fittings/lay.ts';
+import { usualStands } from '../../core/fittings/lay.ts';
 import type { FittingAsked, FittingPlace, FittingPlanned } from '../../core/methods/fitting.ts';
-import { fittingPlace } from '../../core/methods/fittings.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { rowsOfText, textOfRows } from '../../words/rows.ts';
 import { useAsk } from '../api/hooks.ts';
@@ -16,6 +14,7 @@ import { FittedDrawn } from './FittedDrawn.tsx';
 import { FittingFields } from './FittingFields.tsx';
 import { FittingsCompared } from './FittingsCompared.tsx';
 import { PlanIt } from './PlanIt.tsx';
+import { placeOn, suggestedRows } from './place.ts';
 
 /** What can be fitted against the causes on one face: on which rows, how much of it, for what money, and whether it pays. */
 export function FittingsPage() {
@@ -60,15 +59,6 @@ interface Typed {
 function askedFor(kind: FittedKind, { rows, stands, each }: Typed): FittingAsked | null {
   const own = rowsOfText(rows);
   return own === null ? null : { kind, rows: own, stands, each: each ?? 0 };
-}
-
-/** What fittings on a face of a plan are held against; null where the plan does not know its rows. */
-function placeOn({ input, output }: Plan, arrayId: string): FittingPlace | null {
-  const planned = output.arrays.find((one) => one.arrayId === arrayId);
-  if (planned === undefined) return null;
-  const lift = output.arrays.some(({ stopped, method }) => stopped === null && method.access.choose === 'lift');
-  const beside = { gross: output.priced.gross, modules: output.modules, lift };
-  return fittingPlace(input as unknown as PlanInput, arrayId, planned.method, beside, 1);
 }
 
 function Face({
@@ -145,18 +135,18 @@ function Face({
 }
 
 function suggested(
-  { face, rows, had }: FittingPlace,
+  place: FittingPlace,
   planned: readonly FittingPlanned[],
   prices: Partial<Record<FittedKind, number | null>>,
 ): Record<FittedKind, Typed> {
   const of = (kind: FittedKind): Typed => {
     const one = planned.find((other) => other.kind === kind);
     if (one) return { rows: textOfRows(one.rows), stands: one.stands, each: one.each };
-    const open = rows.filter(({ row }) => !had[kind]?.includes(row));
-    // Where it stands already, one of the rows that were left to compare is left so.
-    const left = had[kind] && open.length === 1 ? open.map(({ row }) => row) : controlRows(kind, open);
-    const wanted = open.map(({ row }) => row).filter((row) => !left.includes(row));
-    return { rows: textOfRows(wanted), stands: usualStands(face.orientation), each: prices[kind] ?? null };
+    return {
+      rows: textOfRows(suggestedRows(place, kind)),
+      stands: usualStands(place.face.orientation),
+      each: prices[kind] ?? null,
+    };
   };
   return { 'drain-clip': of('drain-clip'), deterrent: of('deterrent'), coating: of('coating'), gutter: of('gutter') };
 }

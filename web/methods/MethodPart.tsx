@@ -1,3 +1,4 @@
+import { lazy } from 'react';
 import { Link } from 'react-router';
 import type { ArrayOverrides } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
@@ -15,6 +16,8 @@ import { pairs } from '../parts/pairs.ts';
 import type { PlanPartProps } from './planPart.ts';
 import { SectionPart } from './SectionPart.tsx';
 import { WaysPart } from './WaysPart.tsx';
+
+const CoatingBeside = lazy(() => import('../fittings/CoatingBeside.tsx'));
 
 const YES_OR_NO = [
   ['yes', 'yes'],
@@ -141,6 +144,7 @@ function ArrayMethod({ array, solarArray, plan, input, several, overrides, onCha
         <WaysPart
           input={input}
           arrayId={array.arrayId}
+          beside={onChange && <CoatingBeside plan={plan} arrayId={array.arrayId} />}
           onChoose={
             onChange &&
             (({ way: value, access }, reason) =>
