@@ -7,6 +7,7 @@ import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.t
 import { addedDays } from '../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
 import { KIT } from '../demo/kit.ts';
+import { MEDIA, READINGS, ROTATED_AGO, SET_UP_AGO, VESSELS } from '../demo/resin.ts';
 import { SAFETY } from '../demo/safety.ts';
 import { SITES } from '../demo/scenario.ts';
 import { asItWas } from '../demo/truth.ts';
@@ -70,6 +71,7 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       await importFolder({ owner: door, estimator }, folder, company.zone);
       await giveRole(door, DEMO_CREW[0].email, 'estimator');
       await enterKit(door, company.zone);
+      await enterResin(door, company.zone);
     }
   } finally {
     await database.destroy();
@@ -138,6 +140,21 @@ async function enterKit(door: Door, zone: string): Promise<void> {
       await door('POST', `/api/kit/${id}/entries`, { id: crypto.randomUUID(), at, told: dated });
     }
   }
+}
+
+/** Enters the vessels of the demo's van and their log. */
+async function enterResin(door: Door, zone: string): Promise<void> {
+  const at = (ago: number) => DateTime.now().setZone(zone).minus({ days: ago }).toISO();
+  const vessels = VESSELS.map((vessel) => ({ id: crypto.randomUUID(), ...vessel }));
+  for (const vessel of vessels) await door('POST', '/api/resin/vessels', vessel);
+  const [lead, lag] = vessels.map(({ id }) => ({ vessel: id, ...MEDIA }));
+  const told = [
+    { ago: SET_UP_AGO, told: { kind: 'set-up', lead, lag, plumbing: 'series' } },
+    ...READINGS.map(({ ago, ...reading }) => ({ ago, told: { kind: 'reading', ...reading } })),
+    ...ROTATED_AGO.map((ago) => ({ ago, told: { kind: 'rotated', fill: MEDIA } })),
+  ].sort((one, other) => other.ago - one.ago);
+  for (const entry of told)
+    await door('POST', '/api/resin/entries', { id: crypto.randomUUID(), at: at(entry.ago), told: entry.told });
 }
 
 const toldOf = (site: ImportedSite) => SITES.find(({ fields }) => fields.name === site.site.name);

@@ -7,14 +7,16 @@ const mood = (page: Page, is: MeterMood) => meter(page, `/mood?is=${is}`);
 
 test.describe
   .serial('the resin of the van', () => {
-    test('is set up by the desk: two vessels, lead and lag, warned of where they stand side by side', async ({
+    test('is set up anew by the desk: two vessels, lead and lag, warned of where they stand side by side', async ({
       page,
     }) => {
       const errors = watchConsole(page);
       await signIn(page);
       await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Kit' }).click();
       await page.getByRole('navigation', { name: 'Kit' }).getByRole('link', { name: 'Resin' }).click();
-      await expect(page.getByText('No vessel is entered yet')).toBeVisible();
+      await expect(page.getByRole('img', { name: /^Juniper, lead, .* left; Slate, lag, .* left$/ })).toBeVisible();
+      await expect(page.getByRole('row', { name: /^Slate.* to / })).toContainText(/times \(/);
+      await page.getByRole('button', { name: 'set up anew' }).click();
       await page.getByRole('button', { name: 'Add the vessel' }).click();
       await expect(page.getByText('Name of a vessel').first()).toBeVisible();
       for (const [name, litres] of [
@@ -29,6 +31,10 @@ test.describe
       await page.getByLabel('Plumbed').selectOption('side-by-side');
       await expect(page.getByText('both break through together')).toBeVisible();
       await page.getByLabel('Plumbed').selectOption('series');
+      await page.getByLabel('First: the lead').selectOption('Blue');
+      await page.getByLabel('Second: the lag').selectOption('Grey');
+      await expect(page.getByRole('button', { name: 'Begin the log' })).toBeDisabled();
+      await page.getByLabel(/^Both vessels hold fresh resin/).check();
       await expectAccessible(page);
       await answered(page, () => page.getByRole('button', { name: 'Begin the log' }).click());
       await expect(page.getByRole('img', { name: /^Blue, lead, .* left; Grey, lag, .* left$/ })).toBeVisible();
