@@ -50,8 +50,6 @@ export interface FaceOfFittings {
   rows: readonly RowOfFace[];
   /** rows that have one of each kind and on which it stands */
   had: Partial<Record<FittedKind, readonly number[]>>;
-  /** rows on which something was last found loose: it may fall */
-  loose: readonly number[];
 }
 
 /** A face, the prices and what is known of it, that a fitting is held against. */

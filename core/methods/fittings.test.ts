@@ -6,7 +6,7 @@ import { makePlan } from './plan.ts';
 import type { PlanInput } from './visit.ts';
 
 const face = { rows: 4, columns: 5, missing: [], origin: { row: 0, column: 0 }, orientation: 'portrait' as const };
-const fitting: FaceOfFittings = { face, rows: rowsOfFace(face, []), had: {}, loose: [] };
+const fitting: FaceOfFittings = { face, rows: rowsOfFace(face, []), had: {} };
 const clips: FittingAsked = { kind: 'drain-clip', rows: [0, 1, 3], stands: 'along', each: 5_000 };
 
 /** The example with water that stands along the frame of both faces, and fittings asked for on them. */

@@ -53,6 +53,11 @@ describe('the safety sheet of a site', () => {
     expect(hazardsOf({ ...facts, wet: false, access: ['hand-height'] }, sheet)).to.include('dc');
   });
 
+  it('names what was found loose up there, whatever the work', () => {
+    expect(hazardsOf(facts, sheet, { loose: true })).to.include('loose');
+    expect(hazardsOf(facts, sheet)).to.not.include('loose');
+  });
+
   it('lacks everything where there is none', () => {
     expect(codes(facts, null)).to.deep.equal(['safety-no-sheet']);
   });

@@ -43,8 +43,6 @@ export interface SafetyFacts {
   cold: Cold;
   /** it is switched off for the work */
   isolate: boolean;
-  /** something fitted was last found loose; left out in jobs from before looks asked about it */
-  loose?: boolean | undefined;
 }
 
 export const HAZARDS = [
@@ -73,14 +71,24 @@ const STEEP = 15;
 const aboveGround = ({ access }: Pick<SafetyFacts, 'access'>): boolean =>
   access.includes('lift') || access.includes('walkway');
 
+/** What the last looks found there that is dangerous to whoever comes. */
+export interface FoundThere {
+  /** something that was fitted is loose */
+  loose: boolean;
+}
+
 /** Hazards that follow from the work and from what is written down of the place, the gravest first. */
-export function hazardsOf(facts: SafetyFacts, sheet: Pick<SafetySheet, 'lines' | 'brittle'> | null): Hazard[] {
+export function hazardsOf(
+  facts: SafetyFacts,
+  sheet: Pick<SafetySheet, 'lines' | 'brittle'> | null,
+  { loose }: FoundThere = { loose: false },
+): Hazard[] {
   const { access, tilt, wet, ways, rungs, droppings, cold } = facts;
   const above = aboveGround(facts);
   const there: Record<Hazard, boolean> = {
     fall: above,
     'overhead-work': access.some((one) => one !== 'hand-height'),
-    loose: facts.loose === true,
+    loose,
     brittle: above && sheet?.brittle !== 'no',
     lines: sheet?.lines !== 'no',
     dc: true,

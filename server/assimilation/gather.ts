@@ -9,6 +9,7 @@ import { indexOf, moduleCount, placesOf } from '../../core/sites/layout.ts';
 import { wiringOf } from '../../core/soiling/markedLoss.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
+import { fittingsLooks } from '../inspections/fittings.ts';
 import { type Look, looksSince } from '../inspections/storage.ts';
 import { measuredJobsOf } from '../jobs/measured.ts';
 import type { Connection } from '../storage/database.ts';
@@ -76,12 +77,6 @@ export async function recordsOfArray(
   };
   return { records, measuredAt: jobs.findLast((job) => faceOf(array.id, job)?.pair)?.washedAt ?? null };
 }
-
-/** What looks found of the fittings of an array, by the calendar of its site. */
-export const fittingsLooks = (
-  looks: readonly Pick<Look, 'inspectedAt' | 'fittings'>[],
-  { zone }: Pick<Site, 'zone'>,
-): FittingsLook[] => looks.map(({ inspectedAt, fittings }) => ({ date: dateIn(inspectedAt, zone), fittings }));
 
 /** Fittings stand on rows of the sheet: what of the array has them, and on which modules they were found loose or gone. */
 const fittedOn = (array: SolarArray, looks: readonly FittingsLook[]): FittedOn[] => {

@@ -63,7 +63,7 @@ export function scheduleJob(
       const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
       const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
       // What is fitted is fitted once, on the first of them.
-      const later = withoutFitting(content, (plan.output.fittings?.access ?? 0) > 0);
+      const later = withoutFitting(content, plan, arrays);
       const jobs = dates.map((scheduledFor, index) => ({
         id: index === 0 ? body.id : randomUUID(),
         siteId: quote.siteId,
@@ -139,11 +139,15 @@ const fitOf = ({ output }: Plan): FitOnRows[] =>
       }));
 
 /** A later visit of a plan: what was fitted on the first is neither fitted nor taken along again, nor a lift that was brought for it. */
-const withoutFitting = ({ steps, kit, ...content }: JobContent, lift: boolean): JobContent => ({
-  ...content,
-  steps: steps.filter(({ key }) => key !== 'fit'),
-  kit: kit.filter(({ key, label }) => label.code !== 'kit-fitting' && !(lift && key === 'access')),
-});
+function withoutFitting({ steps, kit, ...content }: JobContent, plan: Plan, arrays: SolarArray[]): JobContent {
+  const lift = (plan.output.fittings?.access ?? 0) > 0;
+  return {
+    ...content,
+    steps: steps.filter(({ key }) => key !== 'fit'),
+    kit: kit.filter(({ key, label }) => label.code !== 'kit-fitting' && !(lift && key === 'access')),
+    work: safetyFacts({ ...plan, output: { ...plan.output, fittings: null } }, arrays),
+  };
+}
 
 /** Kinds of kit that a plan takes along, of which some have a checklist. */
 const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]): KitKind[] => [

@@ -7,6 +7,7 @@ import { hazardsOf, lackingOnSheet, type SafetyFacts } from '../../core/methods/
 import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
+import { hasLoose } from '../inspections/fittings.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { createOnce } from '../storage/writing.ts';
@@ -33,7 +34,6 @@ export function safetyFacts(plan: Plan | undefined, arrays: readonly SolarArray[
     droppings: input?.arrays.some(({ method }) => method.soils.some(({ kind }) => kind === 'droppings')) ?? false,
     cold: plan?.cold ?? 'none',
     isolate: plan?.output.isolate ?? true,
-    loose: input?.arrays.some(({ fitting }) => (fitting?.loose.length ?? 0) > 0),
   };
 }
 
@@ -47,7 +47,7 @@ export async function safetyOf(connection: Connection, siteId: string, facts: Sa
     version: written?.version ?? 0,
     at: written?.at ?? null,
     by: written?.by ?? null,
-    hazards: hazardsOf(facts, sheet),
+    hazards: hazardsOf(facts, sheet, { loose: await hasLoose(connection, siteId) }),
     lacking: lackingOnSheet(facts, sheet),
     usual: { competent: last?.competent ?? '', emergencyNumber: last?.emergencyNumber ?? '' },
   };

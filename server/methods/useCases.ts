@@ -3,7 +3,7 @@ import type { methodsEndpoints, Plan } from '../../contract/methods/endpoints.ts
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
 import { rowsOfFace } from '../../core/fittings/lay.ts';
-import { looseRows, standingRows } from '../../core/fittings/standing.ts';
+import { standingRows } from '../../core/fittings/standing.ts';
 import type { DefectKind } from '../../core/inspections/defects.ts';
 import { type Mark, soilsOfMarks } from '../../core/inspections/marks.ts';
 import type { FaceOfFittings } from '../../core/methods/fitting.ts';
@@ -16,12 +16,12 @@ import { assumedFacts } from '../../core/sites/assumed.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
-import { fittingsLooks } from '../assimilation/gather.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
-import { findInspection, looksSince } from '../inspections/storage.ts';
+import { fittingsLooksOf } from '../inspections/fittings.ts';
+import { findInspection } from '../inspections/storage.ts';
 import { registerNow } from '../kit/useCases.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
@@ -65,14 +65,13 @@ async function fittingOf(
   const { fitted, origin } = array.sheet;
   const { rows, columns, missing, orientation } = array;
   const face = { rows, columns, missing, orientation, origin };
-  const [first] = fitted.map(({ since }) => since).sort();
-  const looks = first === undefined ? [] : fittingsLooks(await looksSince(connection, array.id, first), site);
+  const looks = await fittingsLooksOf(connection, array, site);
   const had: FaceOfFittings['had'] = {};
   for (const fitting of fitted) {
     const standing = standingRows(fitting, looks);
     if (standing.length > 0) had[fitting.kind] = [...(had[fitting.kind] ?? []), ...standing];
   }
-  return { face, rows: rowsOfFace(face, marks), had, loose: fitted.flatMap((one) => looseRows(one, looks)) };
+  return { face, rows: rowsOfFace(face, marks), had };
 }
 
 /** The inputs of a plan, gathered from everything on record about a site. */
