@@ -37,7 +37,7 @@ test.describe
       await expect(page.getByText(/Row 1 has it already/)).toBeVisible();
       await page.getByRole('button', { name: 'coating' }).focus();
       await page.keyboard.press('Enter');
-      const rows = page.getByLabel('On rows');
+      const rows = page.getByRole('textbox', { name: 'On rows' });
       await rows.fill('second');
       await expect(page.getByText('Name the rows that get it, such as 1-2, 4.')).toBeVisible();
       await rows.fill('1-2');

@@ -34,10 +34,7 @@ test('water is read by source: a wrong number is named, a strip warns the next p
   await page.goto(site);
   await expect(page.getByText(/448\sppm/).first()).toBeVisible();
   await page.getByRole('button', { name: 'read the water' }).click();
-  await page
-    .getByLabel(/ppm|Salts/)
-    .first()
-    .fill('70');
+  await page.getByRole('textbox', { name: 'TDS' }).fill('70');
   await page.getByLabel('Of which water').selectOption('hauled');
   await answered(page, () => page.getByRole('button', { name: 'Record the reading' }).click());
   await page.getByRole('link', { name: 'Nomsa Vale' }).click();
