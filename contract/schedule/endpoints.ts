@@ -32,6 +32,8 @@ export const dayStrip = z.object({
     /** sites with arrays, by name, that a wash is expected to pay for from a day on that has come: to be looked at now */
     paying: z.array(z.object({ siteId: id, site: z.string(), arrays: z.string(), lookOn: z.string() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
+    /** arrays on which something that was fitted was last found loose */
+    loose: z.array(z.object({ siteId: id, site: z.string(), array: z.string(), foundAt: z.string() })),
   }),
   coming: z.array(plannedJob),
 });

@@ -129,6 +129,17 @@ export interface Look
   by: string;
 }
 
+/** Looks that found something fitted loose, the last first. */
+export const looksThatFoundLoose = (
+  connection: Connection,
+  limit: number,
+): Promise<{ arrayId: string; inspectedAt: string }[]> =>
+  connection('inspections')
+    .whereRaw(`found @> '{"fittings": [{"found": "loose"}]}'::jsonb`)
+    .orderBy('inspectedAt', 'desc')
+    .limit(limit)
+    .select('arrayId', 'inspectedAt');
+
 /** Every look at an array from a date on, oldest first, without pictures and amendments. */
 export async function looksSince(connection: Connection, arrayId: string, since: string): Promise<Look[]> {
   const rows: InspectionRow[] = await connection('inspections')

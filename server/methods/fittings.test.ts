@@ -105,14 +105,34 @@ describe('what is fitted against a cause', () => {
       const made = await plan(chain.siteId, asked(chain.arrayId));
       return made.output.fittings.faces[0].fittings[0];
     };
+    const chased = async () =>
+      (await owner.must('GET', '/api/day')).chase.loose.map(({ siteId }: { siteId: string }) => siteId);
     const hazards = async () => (await owner.must('GET', `/api/sites/${chain.siteId}/safety`)).hazards;
     expect(await first()).to.include({ quantity: 0, stopped: true });
     await look(chain.arrayId, { fittings: told('loose', [0]), inspectedAt: '2026-11-22T08:00:00Z' });
     expect((await first()).quantity).to.be.above(0);
     expect(await hazards()).to.include('loose');
+    expect(await chased()).to.include(chain.siteId);
     await look(chain.arrayId, { fittings: told('in-place', []), inspectedAt: '2026-11-23T08:00:00Z' });
     expect((await first()).quantity).to.equal(0);
     expect(await hazards()).to.not.include('loose');
+    expect(await chased()).to.not.include(chain.siteId);
+  });
+
+  it('takes the place of what was loose on the same rows, once it is put up again', async () => {
+    const { siteId, arrayId } = await reckoned();
+    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
+    const { id: _, siteId: __, ...fields } = arrays[0];
+    const since = '2026-10-01';
+    const sheet = { ...fields.sheet, fitted: [{ kind: 'drain-clip', rows: [0, 1], since }] };
+    await owner.must('PUT', `/api/arrays/${arrayId}`, { ...fields, sheet });
+    await look(arrayId, { fittings: [{ kind: 'drain-clip', since, found: 'loose', rows: [0] }] });
+    const again = await bookJob(owner, siteId, undefined, asked(arrayId));
+    await finishJob(owner, { siteId, arrayId, arrayIds: [arrayId], ...again });
+    expect(await fittedOn(siteId, arrayId)).to.deep.equal([
+      { kind: 'drain-clip', rows: [1], since },
+      { kind: 'drain-clip', rows: [0], since: '2026-11-20' },
+    ]);
   });
 
   it('lessens what stands at the frame in the years ahead from the day it is fitted', async () => {

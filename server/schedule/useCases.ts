@@ -13,6 +13,7 @@ import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
+import { looseArrays } from '../inspections/fittings.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
 import { arraysOfSites, firstPlace, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
@@ -61,6 +62,7 @@ export async function readDay(
       unlooked: sees ? await sitesNotSeenSince(database, daysBefore(context, LOOK_AFTER), MOST_LISTED) : [],
       paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
+      loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },
   };
 }

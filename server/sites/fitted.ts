@@ -1,4 +1,5 @@
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import type { FittedKind } from '../../core/fittings/kinds.ts';
 import { json, type Transaction } from '../storage/database.ts';
 import { updateVersioned, type Writer } from '../storage/writing.ts';
 import { lockArray } from './storage.ts';
@@ -18,6 +19,11 @@ export async function noteFitted(
     sheet.fitted.some((one) => one.kind === kind && one.since === since);
   const fresh = putUp.filter((one) => !known(one)).slice(0, MOST_FITTED - sheet.fitted.length);
   if (fresh.length === 0) return;
+  // What stood on the same rows before is what was put up in its place.
+  const renewed = (kind: FittedKind) => fresh.filter((one) => one.kind === kind).flatMap(({ rows }) => rows);
+  const before = sheet.fitted
+    .map((one) => ({ ...one, rows: one.rows.filter((row) => !renewed(one.kind).includes(row)) }))
+    .filter(({ rows }) => rows.length > 0);
   const row = { table: 'arrays', record: 'array', id: arrayId, version };
-  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, fitted: [...sheet.fitted, ...fresh] }) });
+  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, fitted: [...before, ...fresh] }) });
 }

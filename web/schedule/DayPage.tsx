@@ -62,13 +62,20 @@ function Chase({ day }: { day: DayStrip }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked, paying } = day.chase;
-  const nothing = quotes.length + unsigned.length + unlooked.length + paying.length === 0;
+  const { quotes, unsigned, unlooked, paying, loose } = day.chase;
+  const nothing = quotes.length + unsigned.length + unlooked.length + paying.length + loose.length === 0;
   if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
       <h2>To chase</h2>
       <ul className="plain-list">
+        {loose.map(({ siteId, site, array, foundAt }) => (
+          <li key={`loose ${siteId} ${array}`}>
+            <Link to={`/sites/${siteId}/plan`}>{site}</Link>
+            <span>something fitted on {array} is loose and may fall</span>
+            <span className="end">found {formatDate(foundAt, units)}</span>
+          </li>
+        ))}
         {quotes.map((quote) => (
           <li key={quote.id}>
             <Link to={`/sites/${quote.siteId}/offer`}>{quote.site}</Link>
