@@ -6,7 +6,7 @@ test('water is read by source: a wrong number is named, a strip warns the next p
 }) => {
   const errors = watchConsole(page);
   await signIn(page);
-  await openSite(page, 'Low Ferry clinic', 'plan');
+  await openSite(page, 'Pear Tree packing shed', 'plan');
   const site = page.url();
   await page.getByRole('button', { name: 'read the water' }).focus();
   await page.keyboard.press('Enter');
