@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { rowsOfFace } from '../fittings/lay.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
 import type { FaceOfFittings, FittingAsked, FittingPlanned } from './fitting.ts';
+import { askedOn, askedOnLift } from './fittings.ts';
 import { makePlan } from './plan.ts';
 import type { PlanInput } from './visit.ts';
 
@@ -88,6 +89,14 @@ describe('what is fitted at a visit', () => {
       Math.round(low.prices.accessEquipment / 2),
       Math.round(low.prices.accessEquipment / 2),
     ]);
+  });
+
+  it('counts for one lift what is asked for on faces that only a pole reaches', () => {
+    const faces = (given: PlanInput) => makePlan(given).arrays;
+    const given = input({ sunny: [clips, { ...clips, kind: 'coating' }], shaded: [clips] });
+    expect(askedOnLift(given, faces(given))).to.equal(2);
+    expect(askedOn(given, 'shaded')).to.deep.equal([clips]);
+    expect(askedOn(given, 'elsewhere')).to.deep.equal([]);
   });
 
   it('is neither priced nor done where nobody may leave the ground', () => {

@@ -2,7 +2,7 @@ import { NO_VISITS } from '../courses/setup.ts';
 import { type FittingsPriced, fittingsTogether } from '../quotes/fittings.ts';
 import type { Access } from './access.ts';
 import type { MethodPlan } from './choose.ts';
-import { type FitterReach, type FittingPlace, type FittingPlanned, planFitting } from './fitting.ts';
+import { type FitterReach, type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from './fitting.ts';
 import type { MethodInput } from './input.ts';
 import type { SettledFace } from './recommend.ts';
 import type { PlanInput } from './visit.ts';
@@ -16,8 +16,10 @@ export const fittingsOfVisit = (
   settled: readonly SettledFace[],
   visit: VisitBeside,
 ): FittingsPlanned | null => {
-  const lifted = settled.filter(({ face, method }) => fitterReach(face.input, method.access.choose) === 'by-lift');
-  const onLift = lifted.reduce((sum, { face }) => sum + askedOn(input, face.arrayId).length, 0);
+  const onLift = askedOnLift(
+    input,
+    settled.map(({ face: { arrayId }, method }) => ({ arrayId, method })),
+  );
   return fittingsTogether(
     settled.map(({ face: { arrayId, name }, method }) => {
       const place = fittingPlace(input, arrayId, method, visit, onLift);
@@ -28,7 +30,20 @@ export const fittingsOfVisit = (
   );
 };
 
-const askedOn = ({ overrides }: PlanInput, arrayId: string) => overrides.arrays?.[arrayId]?.fittings ?? [];
+/** What is asked for on a face. */
+export const askedOn = ({ overrides }: Pick<PlanInput, 'overrides'>, arrayId: string): readonly FittingAsked[] =>
+  overrides.arrays?.[arrayId]?.fittings ?? [];
+
+/** How many of the fittings that are asked for share a lift that is brought for them. */
+export const askedOnLift = (
+  input: PlanInput,
+  faces: readonly { arrayId: string; method: Pick<MethodPlan, 'access'> }[],
+): number =>
+  faces.reduce((sum, { arrayId, method: { access } }) => {
+    const own = input.arrays.find((one) => one.arrayId === arrayId);
+    const lifted = own !== undefined && fitterReach(own.method, access.choose) === 'by-lift';
+    return lifted ? sum + askedOn(input, arrayId).length : sum;
+  }, 0);
 
 /** How somebody gets to a face to fit something, by how it is reached to be washed: a pole fits nothing. */
 const fitterReach = ({ groundOnly }: MethodInput, access: Access): FitterReach => {

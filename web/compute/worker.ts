@@ -107,8 +107,8 @@ const tasks = {
   ahead: (setup: CourseSetup, visits: Visits): YearsAhead => yearsAhead(coursesOf(setup), visits),
   remedies: (input: RemedyInput) => compareRemedies(input),
   /** fittings on one face, each by itself */
-  fittings: (asked: readonly FittingAsked[], place: FittingPlace): FittingPlanned[] =>
-    asked.map((one) => planFitting(one, place)),
+  fittings: (wanted: readonly { asked: FittingAsked; place: FittingPlace }[]): FittingPlanned[] =>
+    wanted.map(({ asked, place }) => planFitting(asked, place)),
   /** the loss now if one witness had not spoken */
   without: (input: ReckonInput, key: string): Estimate => {
     const { loss } = whatIsKnown(recordsOf({ ...input, leftOut: [...input.leftOut, key] }));

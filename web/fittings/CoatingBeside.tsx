@@ -15,7 +15,7 @@ interface CoatingBesideProps {
 /** A coating beside the ways of cleaning: it takes nothing off, it lets less stick between the visits. */
 export default function CoatingBeside({ plan, arrayId }: CoatingBesideProps) {
   const company = useAsk('readCompany');
-  const place = placeOn(plan, arrayId);
+  const place = placeOn(plan, arrayId, 'coating');
   if (place === null || !company.data) return null;
   const asked: FittingAsked = {
     kind: 'coating',
@@ -33,8 +33,8 @@ function Coating({ asked, place, to }: { asked: FittingAsked; place: FittingPlac
   const worker = useWorker();
   const { answer } = useNewest(
     'fittings',
-    (input: { asked: FittingAsked[]; place: FittingPlace }) => worker.get().fittings(input.asked, input.place),
-    { asked: [asked], place },
+    (input: { asked: FittingAsked; place: FittingPlace }[]) => worker.get().fittings(input),
+    [{ asked, place }],
   );
   const [found] = answer ?? [];
   if (found === undefined) return null;

@@ -24,7 +24,7 @@ export function FittingsPage() {
   const company = useAsk('readCompany', {});
   const array = spread.data?.arrays.find((one) => one.id === arrayId);
   const plan = plans.data?.items[0];
-  const place = plan && placeOn(plan, arrayId);
+  const place = plan && placeOn(plan, arrayId, 'drain-clip');
   const pending = spread.isPending || plans.isPending || company.isPending;
   return (
     <>
@@ -76,11 +76,14 @@ function Face({
   const [typed, setTyped] = useState<Record<FittedKind, Typed>>(() => suggested(place, planned, prices));
   const [kind, setKind] = useState<FittedKind>(planned[0]?.kind ?? 'drain-clip');
   const worker = useWorker();
-  const asked = FITTED_KINDS.flatMap((one) => askedFor(one, typed[one]) ?? []);
+  const wanted = FITTED_KINDS.flatMap((one) => {
+    const asked = askedFor(one, typed[one]);
+    return asked === null ? [] : { asked, place: placeOn(plan, array.id, one) ?? place };
+  });
   const { answer, error } = useNewest(
     'fittings',
-    (input: { asked: FittingAsked[]; place: FittingPlace }) => worker.get().fittings(input.asked, input.place),
-    { asked, place },
+    (input: { asked: FittingAsked; place: FittingPlace }[]) => worker.get().fittings(input),
+    wanted,
   );
   const own = answer?.find((one) => one.kind === kind);
   const chosen = askedFor(kind, typed[kind]);

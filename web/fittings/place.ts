@@ -2,16 +2,20 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
 import { controlRows } from '../../core/fittings/lay.ts';
 import type { FittingPlace } from '../../core/methods/fitting.ts';
-import { fittingPlace } from '../../core/methods/fittings.ts';
+import { askedOn, askedOnLift, fittingPlace } from '../../core/methods/fittings.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 
-/** What fittings on a face of a plan are held against; null where the plan does not know its rows. */
-export function placeOn({ input, output }: Plan, arrayId: string): FittingPlace | null {
+/** What a fitting of a kind on a face of a plan is held against; null where the plan does not know its rows. */
+export function placeOn({ input: stored, output }: Plan, arrayId: string, kind: FittedKind): FittingPlace | null {
   const planned = output.arrays.find((one) => one.arrayId === arrayId);
   if (planned === undefined) return null;
   const lift = output.arrays.some(({ stopped, method }) => stopped === null && method.access.choose === 'lift');
   const beside = { gross: output.priced.gross, modules: output.modules, lift };
-  return fittingPlace(input as unknown as PlanInput, arrayId, planned.method, beside, 1);
+  const input = stored as unknown as PlanInput;
+  // What is in the plan already shares the lift that is brought; what is not would share it as one more.
+  const known = askedOn({ overrides: input.overrides ?? {} }, arrayId).some((one) => one.kind === kind);
+  const onLift = askedOnLift(input, output.arrays) + (known ? 0 : 1);
+  return fittingPlace(input, arrayId, planned.method, beside, onLift);
 }
 
 /** Rows on which a fitting of a kind is suggested: all that have none, but for those that are left to compare. */
