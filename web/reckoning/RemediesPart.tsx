@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { type RemedyFound, type RemedyInput, withRemedy } from '../../core/courses/remedies.ts';
 import { REMEDIES, type RemedyKey } from '../../core/courses/remedyKeys.ts';
@@ -31,13 +32,15 @@ interface RemediesPartProps {
   quoted: number | null;
   /** visits a year of the site's plan; null where there is none, or it may not be seen */
   planned: number | null;
+  /** where what is fitted is laid row by row and planned; null for those who may not */
+  fittings: string | null;
   outlook: ReturnType<typeof useOutlook>;
   /** what washes and fittings do, by the figures that the reckoning went by */
   house: Pick<HouseFigures, 'effectiveness' | 'fitted'>;
 }
 
 /** What can be done about the causes: what each changes and saves, what it may cost, and how many visits it spares. */
-export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, house }: RemediesPartProps) {
+export function RemediesPart({ setup, valuePerKWh, quoted, planned, fittings, outlook, house }: RemediesPartProps) {
   const [asked, setAsked] = useState<RemedyInput | null>(null);
   const { visitCost = quoted, remedyCosts = {} } = outlook.settings;
   const here = REMEDIES.filter((key) => withRemedy(setup, key) !== null);
@@ -82,6 +85,11 @@ export function RemediesPart({ setup, valuePerKWh, quoted, planned, outlook, hou
       <Button variant="outline-primary" className="my-2" disabled={input === null} onClick={() => setAsked(input)}>
         Compare them
       </Button>
+      {fittings !== null && (
+        <p className="quiet">
+          What is fitted is laid row by row, priced and planned <Link to={fittings}>beside the other fittings</Link>.
+        </p>
+      )}
       {input === null && <p className="quiet">Nothing was quoted here yet. Enter what a visit costs.</p>}
       {asked && <Compared input={asked} planned={planned} stale={JSON.stringify(asked) !== JSON.stringify(input)} />}
     </>

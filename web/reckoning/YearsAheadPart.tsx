@@ -224,6 +224,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
         valuePerKWh={output.valuePerKWh}
         quoted={quoted}
         planned={planned}
+        fittings={desk ? `/sites/${array.siteId}/fittings/${array.id}` : null}
         outlook={outlook}
         house={reckoning.input?.house ?? HOUSE}
       />
