@@ -1,6 +1,7 @@
 import { MODULE_SIZE } from '../../core/assumptions.ts';
 import type { FittedKind, WaterStands } from '../../core/fittings/kinds.ts';
 import type { FittedFace } from '../../core/fittings/lay.ts';
+import { placesOf } from '../../core/sites/layout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
 import { rowsInWords } from '../../words/en/fittings.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
@@ -67,17 +68,31 @@ export function FittedDrawn({ name, face, kind, stands, rows, had = [], control 
                         height={high}
                       />
                       {has && kind === 'deterrent' && <path className="fitted-line" d={`M ${x} ${y} h ${wide}`} />}
-                      {has &&
-                        kind === 'drain-clip' &&
-                        CLIPS_AT[stands].map((share) => (
-                          <circle key={share} className="fitted-clip" cx={x + share * wide} cy={y + high} r={0.14} />
-                        ))}
                     </g>
                   );
                 })}
             </g>
           );
         })}
+        {/* Over all glass: a clip hangs at the edge of two rows. */}
+        {kind === 'drain-clip' &&
+          placesOf(face)
+            .filter(({ row }) => all.includes(row))
+            .flatMap(({ row, column }) => {
+              const [x, y] = [
+                (column - face.origin.column) * (wide + MODULE_GAP),
+                (row - face.origin.row) * (high + MODULE_GAP) + high,
+              ];
+              return CLIPS_AT[stands].map((share) => (
+                <circle
+                  key={`${row} ${column} ${share}`}
+                  className={had.includes(row) ? 'fitted-clip had' : 'fitted-clip'}
+                  cx={x + share * wide}
+                  cy={y}
+                  r={0.14}
+                />
+              ));
+            })}
       </svg>
     </figure>
   );

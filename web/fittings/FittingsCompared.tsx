@@ -114,7 +114,7 @@ function Chooser({ kind, shown, onShow }: Pick<FittingsComparedProps, 'shown' | 
 }
 
 function saysOf(one: FittingPlanned, unpriced: boolean): string {
-  if (one.stopped) return one.quantity === 0 ? 'is there already' : 'nobody gets there';
+  if (one.stopped) return one.quantity === 0 ? 'nothing to put up on these rows' : 'nobody gets there';
   if (one.changes === null) return 'has nothing to do';
   return unpriced ? '' : FITTING_VERDICT_WORDS[one.verdict];
 }

@@ -197,7 +197,7 @@ function FittedOnce({
             <td className="number">on {money(net)}</td>
             <td className="number">{money(tax)}</td>
           </tr>
-          <tr className="total">
+          <tr className="fw-bold">
             <td>Fitted, once</td>
             <td />
             <td className="number">{money(gross)}</td>
