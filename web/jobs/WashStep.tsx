@@ -113,7 +113,7 @@ function JobPage({ job }: { job: Job }) {
   const progress = jobProgress(job.steps, job.entries);
   return (
     <>
-      <div className="d-flex gap-3 align-items-baseline mb-2">
+      <div className="d-flex flex-wrap gap-3 align-items-baseline mb-2">
         <strong>{formatDate(job.scheduledFor, units)}</strong>
         <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>
         {(job.state === 'scheduled' || job.state === 'paused') && <MoveJob key={job.scheduledFor} job={job} />}
@@ -200,7 +200,7 @@ function MoveJob({ job }: { job: Job }) {
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
   return (
-    <span className="d-flex gap-2 align-items-center">
+    <span className="move-job">
       <label htmlFor="move-job">move to</label>
       <DateInput id="move-job" size="sm" value={date} onDate={setDate} />
       <Button
