@@ -139,6 +139,14 @@ test.describe
       await page.getByRole('button', { name: 'Record what you saw' }).click();
       await expect(page.getByText('Not saved yet.')).toBeVisible();
       await page.getByLabel('Loose on rows').fill('1');
+      // What grows there is marked as well, as at every look.
+      await page.getByRole('button', { name: 'Mark them on the roof' }).click();
+      await page.getByLabel('What', { exact: true }).selectOption('Lichen');
+      await page.getByLabel('How it lies').selectOption('at the lower edge');
+      await page
+        .locator('.marking-roof')
+        .getByRole('button', { name: /^Module 12,/ })
+        .click();
       await answered(page, () => page.getByRole('button', { name: 'Record what you saw' }).click());
       await expect(page.getByText(/Fitted: .*drain clips loose row 1/).first()).toBeVisible();
       await page.goto(`${site}/reckon`);
