@@ -33,8 +33,7 @@ const worksAgainst = (kind: FittedKind, mark: Mark): boolean =>
 
 /**
  * What fittings have left of what grows, by marks of visits that follow each other: the modules that have one beside those
- * that were left without. Modules on which a look found the
- * fitting loose or gone belong to neither.
+ * that were left without. Modules on which a look found the fitting loose or gone belong to neither.
  * @param modules how many the array has @param washes dates of washes, from which on both begin from nothing
  */
 export function fittingsSeen(

@@ -34,6 +34,12 @@ describe('what is fitted against a cause', () => {
     const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
     return arrays.find(({ id }: { id: string }) => id === arrayId).sheet.fitted;
   };
+  /** Enters a fitting on the drawing by hand. */
+  async function drawOn(siteId: string, fitting: { kind: string; rows: number[]; since: string }): Promise<void> {
+    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
+    const { id, siteId: _, ...fields } = arrays[0];
+    await owner.must('PUT', `/api/arrays/${id}`, { ...fields, sheet: { ...fields.sheet, fitted: [fitting] } });
+  }
   async function booked(visits?: number): Promise<Chain> {
     const { siteId, arrayId } = await reckoned();
     return { siteId, arrayId, arrayIds: [arrayId], ...(await bookJob(owner, siteId, visits, asked(arrayId))) };
@@ -121,11 +127,8 @@ describe('what is fitted against a cause', () => {
 
   it('takes the place of what was loose on the same rows, once it is put up again', async () => {
     const { siteId, arrayId } = await reckoned();
-    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
-    const { id: _, siteId: __, ...fields } = arrays[0];
     const since = '2026-10-01';
-    const sheet = { ...fields.sheet, fitted: [{ kind: 'drain-clip', rows: [0, 1], since }] };
-    await owner.must('PUT', `/api/arrays/${arrayId}`, { ...fields, sheet });
+    await drawOn(siteId, { kind: 'drain-clip', rows: [0, 1], since });
     await look(arrayId, { fittings: [{ kind: 'drain-clip', since, found: 'loose', rows: [0] }] });
     const again = await bookJob(owner, siteId, undefined, asked(arrayId));
     await finishJob(owner, { siteId, arrayId, arrayIds: [arrayId], ...again });
@@ -153,11 +156,8 @@ describe('what is fitted against a cause', () => {
 
   it('keeps a blade off a coated face until a look finds the coating gone', async () => {
     const { siteId, arrayId } = await reckoned();
-    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
-    const { id: _, siteId: __, ...fields } = arrays[0];
     const since = '2026-03-01';
-    const sheet = { ...fields.sheet, fitted: [{ kind: 'coating', rows: [0, 1], since }] };
-    await owner.must('PUT', `/api/arrays/${arrayId}`, { ...fields, sheet });
+    await drawOn(siteId, { kind: 'coating', rows: [0, 1], since });
     const coated = async () => (await plan(siteId)).input.arrays[0].method.coated;
     expect(await coated()).to.equal(true);
     await look(arrayId, { fittings: [{ kind: 'coating', since, found: 'gone', rows: [0, 1] }] });

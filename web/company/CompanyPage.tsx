@@ -2,8 +2,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/company/endpoints.ts';
 import { FITTED_KINDS, UNIT_OF_FITTING } from '../../core/fittings/kinds.ts';
-import { EACH_WORDS } from '../../words/en/fittings.ts';
-import { FITTED_WORDS } from '../../words/en/labels.ts';
+import { EACH_WORDS, fittingName } from '../../words/en/fittings.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
@@ -80,7 +79,7 @@ function CompanyForm({ company }: { company: Company }) {
               <NumberField
                 key={kind}
                 name={`prices.fittings.${kind}`}
-                label={`${FITTED_WORDS[kind].charAt(0).toUpperCase()}${FITTED_WORDS[kind].slice(1)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`}
+                label={`${fittingName(kind)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`}
                 {...money}
                 suffix={company.currency}
                 optional

@@ -1,7 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { type FittedKind, UNIT_OF_FITTING, WATER_STANDS, type WaterStands } from '../../core/fittings/kinds.ts';
-import { CLIP_WORDS, EACH_WORDS, rowsInWords, STANDS_WORDS } from '../../words/en/fittings.ts';
-import { FITTED_WORDS } from '../../words/en/labels.ts';
+import { CLIP_WORDS, EACH_WORDS, fittingName, rowsInWords, STANDS_WORDS } from '../../words/en/fittings.ts';
 import { rowsOfText } from '../../words/rows.ts';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
 
@@ -18,7 +17,7 @@ export function FittingFields({ kind, typed, had, onTyped }: FittingFieldsProps)
   const wrong = typed.rows.trim() !== '' && rowsOfText(typed.rows) === null;
   return (
     <>
-      <h2>{FITTED_WORDS[kind].charAt(0).toUpperCase() + FITTED_WORDS[kind].slice(1)}</h2>
+      <h2>{fittingName(kind)}</h2>
       <div className="form-grid">
         <div>
           <Form.Label htmlFor="fitting-rows">On rows</Form.Label>

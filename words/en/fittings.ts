@@ -51,7 +51,9 @@ export const fittingQuantity = (
 export const rowsInWords = (rows: readonly number[]): string =>
   `${rows.length === 1 ? 'row' : 'rows'} ${textOfRows(rows)}`;
 
-const Named = (kind: FittedKind): string => FITTED_WORDS[kind].charAt(0).toUpperCase() + FITTED_WORDS[kind].slice(1);
+/** What a fitting is called where it begins a line. */
+export const fittingName = (kind: FittedKind): string =>
+  FITTED_WORDS[kind].charAt(0).toUpperCase() + FITTED_WORDS[kind].slice(1);
 /** Clips come several at once. */
 const many = (kind: FittedKind): boolean => kind === 'drain-clip';
 
@@ -66,9 +68,9 @@ export const fittings: Words<FittingFinding> = {
     'A pole fits nothing: a lift or scaffold is brought for it, which is in the price and on the kit.',
   'fitting-nobody-climbs': () => 'Nobody may leave the ground here: it is neither priced nor put up.',
   'line-fitting': ({ kind, rows, control, of }) =>
-    `${Named(kind)}${of === null ? '' : `, ${of}`}: ${rowsInWords(rows)}${control.length === 0 ? '' : ` (${rowsInWords(control)} left without, to compare)`}`,
+    `${fittingName(kind)}${of === null ? '' : `, ${of}`}: ${rowsInWords(rows)}${control.length === 0 ? '' : ` (${rowsInWords(control)} left without, to compare)`}`,
   'offer-fitting': ({ kind, worth, years, gross, verdict, payback }, say) => {
-    const sum = `${Named(kind)} would save ${say.money(worth.low)} to ${say.money(worth.high)} over ${counted(years, 'year')} and ${many(kind) ? 'cost' : 'costs'} ${say.money(gross)}.`;
+    const sum = `${fittingName(kind)} would save ${say.money(worth.low)} to ${say.money(worth.high)} over ${counted(years, 'year')} and ${many(kind) ? 'cost' : 'costs'} ${say.money(gross)}.`;
     const it = many(kind) ? 'they' : 'it';
     if (verdict === 'pays')
       return `${sum} On these figures ${it} ${many(kind) ? 'pay' : 'pays'}${payback === null ? '' : `, after ${say.number(payback, 1)} years`}.`;

@@ -1,8 +1,7 @@
 import type { ChecklistWhen } from '../../core/kit/checklists.ts';
 import type { Bristle, KitHeld, KitKind, KitMeasure, KitState } from '../../core/kit/things.ts';
 import type { KitFinding, Words } from '../language.ts';
-import { fittingQuantity } from './fittings.ts';
-import { FITTED_WORDS } from './labels.ts';
+import { fittingName, fittingQuantity } from './fittings.ts';
 
 export const KIT_WORDS: Record<KitKind, string> = {
   pole: 'Pole',
@@ -56,8 +55,7 @@ export const kit: Omit<Words<KitFinding>, 'written'> = {
   'kit-because-pole': () => 'Reach of this array.',
   'kit-brush': ({ brush }, say) => `Brush: ${say.finding(brush)}, brush checked`,
   'kit-because-brush': () => 'A stone in the bristles scratches every module after it.',
-  'kit-fitting': ({ kind, quantity, unit }, say) =>
-    `${FITTED_WORDS[kind].charAt(0).toUpperCase()}${FITTED_WORDS[kind].slice(1)}, ${fittingQuantity({ quantity, unit }, say)}`,
+  'kit-fitting': ({ kind, quantity, unit }, say) => `${fittingName(kind)}, ${fittingQuantity({ quantity, unit }, say)}`,
   'kit-because-fitting': () => 'To be fitted on this visit; a few spare.',
   'kit-tank': ({ litres }, say) => `Tank with ${say.quantity(litres, 'volume')}, strapped`,
   'kit-because-tank': () => 'A kilogram a litre: mind the payload.',
