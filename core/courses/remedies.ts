@@ -8,7 +8,7 @@ import {
   TRIM_YEARS,
 } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { FittedKind } from '../fittings/kinds.ts';
+import { type FittedKind, yearsHeld } from '../fittings/kinds.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { withDefaults } from '../soiling/layered.ts';
 import { fourInFive, mean } from '../statistics/summary.ts';
@@ -219,7 +219,7 @@ export function compareRemedies(input: RemedyInput): RemediesFound {
     if (changed === null) return [];
     const after = bestEvenVisits(prepareCourses(changed.setup), input);
     const life = REMEDY_LIFE[key] ?? null;
-    const years = Math.min(input.setup.horizon, life ?? input.setup.horizon);
+    const years = yearsHeld(life, input.setup.horizon);
     const same = after.tried[before.best.count] ?? after.best;
     const savedBy = (other: readonly number[]) => before.best.lost.map((lost, course) => lost - (other[course] ?? 0));
     const savedEnergy = fourInFive(savedBy(same.lost));

@@ -46,3 +46,6 @@ export interface FittingLookedAt {
   /** rows of the sheet on which it is loose or gone */
   rows: readonly number[];
 }
+
+/** Years over which something is reckoned: those looked ahead, or its life where that is shorter. @param life null where it lasts */
+export const yearsHeld = (life: number | null, horizon: number): number => Math.min(life ?? horizon, horizon);

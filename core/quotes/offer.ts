@@ -1,6 +1,6 @@
 import { FITTING_AHEAD, type Finish } from '../assumptions.ts';
 import { type Bare, bare, type Finding, written } from '../findings.ts';
-import type { FittedKind, FittingUnit } from '../fittings/kinds.ts';
+import { type FittedKind, type FittingUnit, yearsHeld } from '../fittings/kinds.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
@@ -163,7 +163,7 @@ function fittingsOffered(planned: FittingsPriced, several: boolean): OfferedFitt
   const { access, minutes, net, tax, gross } = planned;
   const lines = all.map((one): FittingLine => {
     const { kind, rows, control, quantity, unit, amount, worth, life, verdict: says, payback } = one;
-    const years = Math.min(life ?? FITTING_AHEAD.years, FITTING_AHEAD.years);
+    const years = yearsHeld(life, FITTING_AHEAD.years);
     return {
       label: { code: 'line-fitting', params: { kind, rows, control, of: several ? one.name : null } },
       quantity,

@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
+import { FITTING_AHEAD } from '../../core/assumptions.ts';
+import { yearsHeld } from '../../core/fittings/kinds.ts';
 import type { FittingAsked, FittingPlace } from '../../core/methods/fitting.ts';
 import { FITTING_VERDICT_WORDS, fittingQuantity } from '../../words/en/fittings.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
@@ -45,7 +47,7 @@ function Coating({ asked, place, to }: { asked: FittingAsked; place: FittingPlac
       <b>Coating, put on once</b> cleans nothing: rain takes more and dew bonds less between the visits.{' '}
       {found.stopped
         ? 'Here it cannot be put on, or it is there already. '
-        : `${fittingQuantity(found, say)}, ${formatQuantity(found.minutes, 'minutes', units, 0)}; saves ${money(found.worth.low)} to ${money(found.worth.high)} over its ${found.life ?? 10} years${priced ? ` and costs ${money(found.gross)}: ${FITTING_VERDICT_WORDS[found.verdict]}` : ', nobody has priced it'}. `}
+        : `${fittingQuantity(found, say)}, ${formatQuantity(found.minutes, 'minutes', units, 0)}; saves ${money(found.worth.low)} to ${money(found.worth.high)} over its ${yearsHeld(found.life, FITTING_AHEAD.years)} years${priced ? ` and costs ${money(found.gross)}: ${FITTING_VERDICT_WORDS[found.verdict]}` : ', nobody has priced it'}. `}
       From then on no blade, alcohol or stiff bristle. <Link to={to}>Beside the other fittings</Link>
     </p>
   );

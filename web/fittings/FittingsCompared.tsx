@@ -79,20 +79,20 @@ export function FittingsCompared({ found, unpriced, planned, shown, onShow, taxR
       </table>
       {own && (
         <>
-          <p className={`verdict ${own.stopped || unpriced.includes(shown) ? '' : own.verdict}`} role="status">
-            {own.changes === null
-              ? 'It would change nothing here.'
-              : `${say.finding(own.changes)}, over the whole face: ${formatQuantity(own.savedEnergy.mid, 'energy', units)} a year (${formatRange(own.savedEnergy.low, own.savedEnergy.high, 'energy', units)}).`}{' '}
-            {own.changes !== null && own.quantity > 0 && (
-              <>
-                It pays up to {money(Math.max(0, own.worth.mid / (1 + taxRate) - own.access) / own.quantity)} for{' '}
-                {EACH_WORDS[own.unit].split(',')[0]}, before tax
-                {own.life === null ? '.' : `; it lasts about ${formatNumber(own.life, 0, units)} years.`}
-              </>
-            )}{' '}
-            {own.visits.before !== own.visits.after &&
-              `Best visits a year of this face: ${own.visits.before} without it, ${own.visits.after} with it.`}
-          </p>
+          {own.changes !== null && (
+            <p className={`verdict ${own.stopped || unpriced.includes(shown) ? '' : own.verdict}`} role="status">
+              {`${say.finding(own.changes)}, over the whole face: ${formatQuantity(own.savedEnergy.mid, 'energy', units)} a year (${formatRange(own.savedEnergy.low, own.savedEnergy.high, 'energy', units)}).`}{' '}
+              {own.quantity > 0 && (
+                <>
+                  It pays up to {money(Math.max(0, own.worth.mid / (1 + taxRate) - own.access) / own.quantity)} for{' '}
+                  {EACH_WORDS[own.unit].split(',')[0]}, before tax
+                  {own.life === null ? '.' : `; it lasts about ${formatNumber(own.life, 0, units)} years.`}
+                </>
+              )}{' '}
+              {own.visits.before !== own.visits.after &&
+                `Best visits a year of this face: ${own.visits.before} without it, ${own.visits.after} with it.`}
+            </p>
+          )}
           {own.questions.map((question) => (
             <p className={`notice ${question.code === 'fitting-nobody-climbs' ? '' : 'plain'}`} key={question.code}>
               {say.finding(question)}

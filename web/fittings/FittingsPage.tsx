@@ -74,7 +74,7 @@ function Face({
 }) {
   const planned = plan.output.fittings ? fitted(plan.output.fittings).filter((one) => one.arrayId === array.id) : [];
   const [typed, setTyped] = useState<Record<FittedKind, Typed>>(() => suggested(place, planned, prices));
-  const [kind, setKind] = useState<FittedKind>(planned[0]?.kind ?? 'drain-clip');
+  const [picked, setKind] = useState<FittedKind | null>(planned[0]?.kind ?? null);
   const worker = useWorker();
   const wanted = FITTED_KINDS.flatMap((one) => {
     const asked = askedFor(one, typed[one]);
@@ -85,6 +85,7 @@ function Face({
     (input: { asked: FittingAsked; place: FittingPlace }[]) => worker.get().fittings(input),
     wanted,
   );
+  const kind = picked ?? answer?.find(({ changes }) => changes !== null)?.kind ?? 'drain-clip';
   const own = answer?.find((one) => one.kind === kind);
   const chosen = askedFor(kind, typed[kind]);
   return (

@@ -48,7 +48,7 @@ describe('an inspection as it was recorded', () => {
       { kind: 'drain-clip', since, found: 'loose', rows: [1] },
       { kind: 'gutter', since, found: 'in-place', rows: [] },
     ];
-    expect(card({ fittings })).to.match(/Fitted: drain clips loose row 2; gutter in place\s*\./);
+    expect(card({ fittings })).to.match(/Fitted: drain clips loose on row 2; gutter in place\s*\./);
   });
 
   it('shows a reading with its units', () => {

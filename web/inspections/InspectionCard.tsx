@@ -91,7 +91,7 @@ export function InspectionCard({
           Fitted:{' '}
           {inspection.fittings
             .map(({ kind, found, rows }) =>
-              [FITTED_WORDS[kind], FITTED_FOUND_WORDS[found], rows.length > 0 && rowsInWords(rows)]
+              [FITTED_WORDS[kind], FITTED_FOUND_WORDS[found], rows.length > 0 && `on ${rowsInWords(rows)}`]
                 .filter(Boolean)
                 .join(' '),
             )
