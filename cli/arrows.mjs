@@ -37,6 +37,7 @@ const TABLES = {
   inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
   jobs: ['job_entries', 'jobs'],
   kit: ['checklists', 'kit_entries', 'kit_things', 'kit_uses'],
+  letters: ['letter_events', 'letters'],
   methods: ['plans', 'safety_sheets'],
   people: [
     ...['installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],

@@ -1,3 +1,4 @@
+import { agreementsEndpoints } from './agreements/endpoints.ts';
 import { backupsEndpoints } from './backups/endpoints.ts';
 import { companyEndpoints } from './company/endpoints.ts';
 import { drillEndpoints } from './drill/endpoints.ts';
@@ -9,6 +10,7 @@ import { quickLookEndpoints } from './inspections/quickLooks.ts';
 import { jobsEndpoints } from './jobs/endpoints.ts';
 import { checklistEndpoints } from './kit/checklists.ts';
 import { kitEndpoints } from './kit/endpoints.ts';
+import { lettersEndpoints } from './letters/endpoints.ts';
 import { methodsEndpoints } from './methods/endpoints.ts';
 import { safetyEndpoints } from './methods/safety.ts';
 import { accountEndpoints } from './people/account.ts';
@@ -46,6 +48,8 @@ export const endpoints = {
   ...safetyEndpoints,
   ...quotesEndpoints,
   ...jobsEndpoints,
+  ...agreementsEndpoints,
+  ...lettersEndpoints,
   ...reportsEndpoints,
   ...scheduleEndpoints,
   ...importsEndpoints,

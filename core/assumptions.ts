@@ -190,6 +190,8 @@ export const FITTED_LEFT = { 'drain-clip': 0.25, deterrent: 1 / 15, coating: 0.5
 export const CLIPS_A_MODULE = { along: 2, middle: 1, corner: 1 } as const;
 /** Minutes to fit a clip, a metre of a deterrent or a gutter, a square metre of coating. */
 export const FITTING_MINUTES = { 'drain-clip': 1.5, deterrent: 6, coating: 3, gutter: 10 } as const;
+/** Days by which a visit of a plan may come before or after the day it falls due, and by which one visit alone may come after it is agreed (house). */
+export const VISIT_SLACK = { eitherSide: 14, alone: 42 } as const;
 /** Years looked ahead, and the courses of weather on which a fitting is held against none. */
 export const FITTING_AHEAD = { years: 10, courses: 10 } as const;
 /** Rows to one that is left without a fitting, for later visits to hold it against. */

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { siteFields } from '../contract/sites/endpoints.ts';
+import { STANDINGS, VISIT_STATES } from '../core/agreements/states.ts';
 import { EFFECTIVENESS } from '../core/assumptions.ts';
 import { DEFECT_KINDS } from '../core/inspections/defects.ts';
 import { MARK_KINDS } from '../core/inspections/marks.ts';
@@ -20,6 +21,8 @@ const cases: [what: string, keys: readonly string[], table: Record<string, strin
   ['surroundings', siteFields.shape.surroundings.options, words.SURROUNDINGS_WORDS],
   ['state of a quote', QUOTE_STATES, words.QUOTE_WORDS],
   ['state of a job', JOB_STATES, words.JOB_WORDS],
+  ['state of a visit', VISIT_STATES, words.VISIT_WORDS],
+  ['standing of an agreement', STANDINGS, words.AGREEMENT_WORDS],
   ['access', ACCESS, words.ACCESS_WORDS],
   ['water', WATER_WAYS, words.WATER_WORDS],
 ];

@@ -15,7 +15,7 @@ import type { DrawnItem } from '../../core/kit/draw.ts';
 import type { KitItem } from '../../core/kit/list.ts';
 import type { FaceBatches } from '../../core/schedule/batches.ts';
 import { computed, date, doneBy, id, idParams, moment, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
-import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
 import { kitItem } from '../methods/results.ts';
 import { safetyView } from '../methods/safety.ts';
@@ -143,15 +143,6 @@ export const jobListItem = z.object({
 export type JobListItem = z.infer<typeof jobListItem>;
 
 export const jobsEndpoints = {
-  scheduleJob: endpoint({
-    method: 'POST',
-    path: '/api/quotes/:id/jobs',
-    summary: 'Make a job of an accepted quote; of a plan of visits one for each, dated from the first on',
-    roles: DESK,
-    params: idParams,
-    body: z.object({ id, scheduledFor: date }),
-    answer: job,
-  }),
   listJobs: endpoint({
     method: 'GET',
     path: '/api/jobs',
@@ -171,15 +162,6 @@ export const jobsEndpoints = {
     summary: 'A job with all that happened on it',
     roles: EVERYONE,
     params: idParams,
-    answer: job,
-  }),
-  moveJob: endpoint({
-    method: 'PATCH',
-    path: '/api/jobs/:id',
-    summary: 'Move a job to another day',
-    roles: DESK,
-    params: idParams,
-    body: z.object({ version, scheduledFor: date }),
     answer: job,
   }),
   addEntries: endpoint({

@@ -4,7 +4,7 @@ import { FITTING_UNITS } from '../../core/fittings/kinds.ts';
 import type { WayRefusal } from '../../core/methods/refusals.ts';
 import type { FittingLine } from '../../core/quotes/offer.ts';
 import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
-import { DECISIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
 import { id, idParams, money, note, pageOf, pageQuery, reason, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
@@ -190,19 +190,6 @@ export const quotesEndpoints = {
       version,
       /** whether it goes out though some of its characters cannot be printed */
       withoutCharacters: z.boolean().default(false),
-    }),
-    answer: shownQuote,
-  }),
-  decideQuote: endpoint({
-    method: 'POST',
-    path: '/api/quotes/:id/decision',
-    summary: 'Record what the customer decided about a sent quote',
-    roles: DESK,
-    params: idParams,
-    body: z.object({
-      version,
-      decision: z.enum(DECISIONS),
-      choice: z.enum(QUOTE_CHOICES).default('one'),
     }),
     answer: shownQuote,
   }),

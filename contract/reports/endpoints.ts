@@ -67,7 +67,7 @@ export const arrayProof = z.object({
 export type ArrayProof = z.infer<typeof arrayProof>;
 
 /** A drawn signature: lines of points in shares of the width of its field. */
-const strokes = z
+export const strokes = z
   .array(z.array(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)])).max(1000))
   .max(100)
   .refine((lines) => lines.reduce((sum, line) => sum + line.length, 0) <= 5000, 'must hold at most 5000 points');

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { DrawnItem } from '../../core/kit/draw.ts';
+import { visitToBook } from '../agreements/endpoints.ts';
 import { computed, date, id } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
 import { jobListItem } from '../jobs/endpoints.ts';
@@ -33,6 +34,8 @@ export const dayStrip = z.object({
     paying: z.array(z.object({ siteId: id, site: z.string(), arrays: z.string(), lookOn: z.string() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
     /** arrays on which something that was fitted was last found loose */
+    /** visits of agreements that are to be booked: their window has come, or does so soon */
+    visits: z.array(visitToBook),
     loose: z.array(z.object({ siteId: id, site: z.string(), array: z.string(), foundAt: z.string() })),
   }),
   coming: z.array(plannedJob),

@@ -1,20 +1,144 @@
+import type { Knex } from 'knex';
+import type { VisitToBook } from '../../contract/agreements/endpoints.ts';
+import type { YesNo } from '../../contract/common.ts';
+import type { AgreementState } from '../../core/agreements/states.ts';
+import type { DueWindow } from '../../core/agreements/windows.ts';
+import type { QuoteChoice } from '../../core/quotes/states.ts';
+import { withQuote } from '../quotes/storage.ts';
+import { withSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { newestFirst, type PageQuery } from '../storage/paging.ts';
+import { mustHave } from '../storage/writing.ts';
 
-export interface NewAgreement {
+export interface AgreementRow {
   id: string;
   siteId: string;
+  site: string;
   quoteId: string;
+  number: number;
+  revision: number;
+  choice: QuoteChoice;
   visits: number;
   begins: string;
-  madeAt: Date;
+  state: AgreementState;
+  because: string;
+  price: number;
+  currency: string;
+  madeAt: string;
+  version: number;
 }
+
+export interface VisitRow extends DueWindow {
+  id: string;
+  agreementId: string;
+  number: number;
+  price: number;
+  jobId: string | null;
+  added: boolean;
+  skippedAt: string | null;
+  because: string;
+  version: number;
+}
+
+type NewAgreement = Pick<
+  AgreementRow,
+  'id' | 'siteId' | 'quoteId' | 'choice' | 'visits' | 'begins' | 'price' | 'currency'
+> & { madeAt: Date };
+type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'>;
 
 export const insertAgreement = (trx: Transaction, row: NewAgreement): Promise<unknown> => trx('agreements').insert(row);
 
-export const insertVisits = (
+export const insertVisits = (trx: Transaction, rows: readonly NewVisit[]): Promise<unknown> =>
+  trx('visits').insert([...rows]);
+
+/** Agreements with their site and the number of their quote. */
+const agreementRows = (connection: Connection): Knex.QueryBuilder<object, AgreementRow[]> =>
+  withQuote(withSite(connection('agreements'), 'agreements.site_id'), 'agreements.quote_id').select(
+    'agreements.id',
+    'agreements.siteId',
+    'sites.name as site',
+    'agreements.quoteId',
+    'quotes.number',
+    'quotes.revision',
+    'agreements.choice',
+    'agreements.visits',
+    'agreements.begins',
+    'agreements.state',
+    'agreements.because',
+    'agreements.price',
+    'agreements.currency',
+    'agreements.madeAt',
+    'agreements.version',
+  );
+
+/** The agreement, or a 404. */
+export const findAgreement = async (connection: Connection, id: string): Promise<AgreementRow> =>
+  mustHave((await agreementRows(connection).where('agreements.id', id).limit(1))[0], 'agreement');
+
+/** The same, held until the transaction ends. */
+export async function lockAgreement(trx: Transaction, id: string): Promise<AgreementRow> {
+  await trx('agreements').where({ id }).forUpdate().first('id');
+  return findAgreement(trx, id);
+}
+
+/** The agreement that was made of a quote, held until the transaction ends; undefined where it was not accepted. */
+export const lockAgreementOf = (trx: Transaction, quoteId: string): Promise<{ id: string } | undefined> =>
+  trx('agreements').where({ quoteId }).forUpdate().first('id');
+
+interface AgreementFilter extends PageQuery {
+  site?: string | undefined;
+  running?: YesNo | undefined;
+}
+
+/** One more than a page of agreements, the last first. */
+export function listAgreementRows(connection: Connection, filter: AgreementFilter): Promise<AgreementRow[]> {
+  const rows = newestFirst(agreementRows(connection), 'agreements.made_at', 'agreements.id', filter);
+  if (filter.site) rows.where('agreements.siteId', filter.site);
+  if (filter.running) rows.where('agreements.state', filter.running === 'yes' ? 'running' : 'cancelled');
+  return rows;
+}
+
+/** The visits of some agreements in their order. */
+export const visitsOf = (connection: Connection, agreementIds: readonly string[]): Promise<VisitRow[]> =>
+  connection('visits').whereIn('agreementId', agreementIds).orderBy(['due', 'number']);
+
+/** The visit, or a 404. */
+export const findVisit = async (connection: Connection, id: string): Promise<VisitRow> =>
+  mustHave(await connection('visits').where({ id }).first(), 'visit');
+
+/** The visit that a job is done as; undefined where it is of none. */
+export const visitOfJob = (connection: Connection, jobId: string): Promise<VisitRow | undefined> =>
+  connection('visits').where({ jobId }).first();
+
+/** Gives visits their jobs, or other windows. */
+export async function setVisits(
   trx: Transaction,
-  rows: { agreementId: string; number: number; due: string; jobId: string }[],
-): Promise<unknown> => trx('visits').insert(rows);
+  rows: readonly (Pick<VisitRow, 'id'> & Partial<Pick<VisitRow, 'jobId' | 'because' | keyof DueWindow>>)[],
+): Promise<void> {
+  for (const { id, ...change } of rows)
+    await trx('visits')
+      .where({ id })
+      .update({ ...change, version: trx.raw('version + 1') });
+}
+
+/** Visits to be booked whose window begins by a day, those that fall due first first; what was ended early has none. */
+export const visitsToBook = (connection: Connection, by: string, limit: number): Promise<VisitToBook[]> =>
+  withSite(connection('visits').join('agreements', 'agreements.id', 'visits.agreement_id'), 'agreements.site_id')
+    .whereNull('visits.job_id')
+    .whereNull('visits.skipped_at')
+    .where('visits.due_from', '<=', by)
+    .where('agreements.state', 'running')
+    .orderBy(['visits.due_to', 'visits.id'])
+    .limit(limit)
+    .select(
+      'visits.id as visitId',
+      'agreements.siteId',
+      'sites.name as site',
+      'visits.number',
+      'agreements.visits',
+      'visits.dueFrom',
+      'visits.dueTo',
+    );
 
 /** Every agreement of a site and its visits, as they are stored. */
 export const recordedAgreements = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>

@@ -36,6 +36,13 @@ export const newestPaper = (
   id: string,
 ): Promise<{ name: string; bytes: Buffer } | undefined> => newest(connection, record, id).first('name', 'bytes');
 
+/** What the paper of a quote that went out last was made from, and its sum. */
+export const paperSent = (
+  connection: Connection,
+  quoteId: string,
+): Promise<{ input: unknown; sha256: string } | undefined> =>
+  newest(connection, 'quote', quoteId).first('input', 'sha256');
+
 /** Of several processes that would make the paper of one record at once, one does; the others find it made. */
 export const lockPaper = (trx: Transaction, recordId: string): Promise<unknown> =>
   trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [recordId]);

@@ -1,6 +1,8 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
+import type { Soil } from '../../core/inspections/soil.ts';
 import { offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
@@ -18,6 +20,8 @@ export interface QuotePaper {
   place: string;
   modules: number;
   units: Units;
+  /** faces that the price washes, as they lay and as they looked; left out in papers from before they were kept */
+  roofs?: { array: SolarArray; soils: Soil[] }[];
 }
 
 /** The quote as the customer gets it: a short letter, the price, and what it is worth, also where it is not. */

@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { agreementsHandlers } from '../agreements/routes.ts';
 import { backupsHandlers } from '../backups/routes.ts';
 import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
@@ -19,6 +20,7 @@ import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
 import { checklistHandlers, kitHandlers } from '../kit/routes.ts';
+import { lettersHandlers } from '../letters/routes.ts';
 import { methodsHandlers, safetyHandlers } from '../methods/routes.ts';
 import { accountHandlers, peopleHandlers } from '../people/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
@@ -60,6 +62,8 @@ const handlers: Handlers = {
   ...paperHandlers,
   ...quotesHandlers,
   ...jobsHandlers,
+  ...agreementsHandlers,
+  ...lettersHandlers,
   ...reportsHandlers,
   ...scheduleHandlers,
   ...importsHandlers,

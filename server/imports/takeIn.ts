@@ -1,13 +1,14 @@
 import type { ImportBundle, ImportCounts, ImportedSite } from '../../contract/imports/endpoints.ts';
+import { decideQuote } from '../agreements/accept.ts';
+import { scheduleJob } from '../agreements/book.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import { addPhoto } from '../inspections/photos.ts';
 import { recordInspection } from '../inspections/useCases.ts';
-import { scheduleJob } from '../jobs/book.ts';
 import { addEntries } from '../jobs/useCases.ts';
 import { planSite } from '../methods/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
-import { decideQuote, draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
+import { draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
 import { reckonArray } from '../reckoning/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';

@@ -1,7 +1,5 @@
-import { randomUUID } from 'node:crypto';
-import type { BodyOf } from '../../contract/endpoint.ts';
-import type { jobsEndpoints } from '../../contract/jobs/endpoints.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import type { CleaningMethod } from '../../core/assumptions.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
@@ -14,71 +12,56 @@ import { usedRungs } from '../../core/methods/plan.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { batchAt, type FaceBatches } from '../../core/schedule/batches.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
-import { visitDates } from '../../core/schedule/visitDates.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
-import { insertAgreement, insertVisits } from '../agreements/storage.ts';
-import type { Context } from '../context.ts';
-import { outOfOrder } from '../errors.ts';
 import { checklistsNow } from '../kit/checklists.ts';
 import { safetyFacts } from '../methods/safety.ts';
 import { readPlan } from '../methods/storage.ts';
-import { readQuote } from '../quotes/storage.ts';
 import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
-import { createOnce, trail } from '../storage/writing.ts';
 import { timeOn } from '../time/instants.ts';
 import { mustHaveMachines } from './kitDrawn.ts';
-import { readJob } from './read.ts';
-import { insertJobs, type JobContent, jobOfQuote } from './storage.ts';
+import { insertJobs, type JobContent } from './storage.ts';
+
+/** A visit that becomes a job: under which id, and on which day. */
+export interface BookedVisit {
+  jobId: string;
+  /** which visit of its quote, from 1 */
+  number: number;
+  scheduledFor: string;
+}
 
 /**
- * Makes a job of an accepted quote, once: the steps, the kit and the arrays as they are now. An accepted plan of visits
- * becomes an agreement with a dated job for each, the first on the day that is asked for.
- * @param told what happened on it already, where it is brought in: what nobody was asked for then is not asked for
+ * Makes jobs of visits of an accepted quote: the steps, the kit and the arrays as they are now.
+ * @param told what happened on the first already, where it is brought in: what nobody was asked for then is not asked for
  */
-export function scheduleJob(
-  context: Context,
-  quoteId: string,
-  body: BodyOf<(typeof jobsEndpoints)['scheduleJob']>,
+export async function makeJobs(
+  trx: Transaction,
+  quote: Quote,
+  visits: readonly BookedVisit[],
   told: readonly JobEntry[] = [],
-) {
-  return context.database.transaction(async (trx) => {
-    const quote = await readQuote(trx, quoteId);
-    if (quote.state !== 'accepted') throw outOfOrder('Only an accepted quote becomes a job.');
-    const plan = await readPlan(trx, quote.planId);
-    // A face that cannot be washed as things stand is not sold, and no crew is sent to it.
-    const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
-    const planned = new Set(done.map(({ arrayId }) => arrayId));
-    const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
-    const { fittings } = quote;
-    const content = await contentOf(trx, plan, arrays, body.scheduledFor, { told, fit: fittings ? fitOf(plan) : [] });
-    const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
-    const existing = await jobOfQuote(trx, quoteId);
-    if (existing && existing.id !== body.id) throw outOfOrder('A job has been made of this quote already.');
-    await createOnce(trx, context, 'job', { ...body, quoteId }, async () => {
-      const { site } = await siteAndCustomer(trx, quote.siteId);
-      await mustHaveMachines(trx, body.scheduledFor, { id: body.id, site: site.name, kit: content.kit });
-      const visits = quote.choice === 'planned' ? quote.visits : 1;
-      const dates = visitDates(body.scheduledFor, visits, plan.output.visits.options[visits]?.days ?? []);
-      const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
-      // What is fitted is fitted once, on the first of them.
-      const later = withoutFitting(content, plan, arrays);
-      const jobs = dates.map((scheduledFor, index) => ({
-        id: index === 0 ? body.id : randomUUID(),
-        siteId: quote.siteId,
-        quoteId,
-        scheduledFor,
-        content: index === 0 ? content : later,
-        modules,
-        minutes: index === 0 ? minutes + (fittings?.minutes ?? 0) : minutes,
-        visit: index + 1,
-      }));
-      await insertJobs(trx, jobs);
-      if (jobs.length > 1) await agree(trx, context, quote, jobs);
-    });
-    return readJob(trx, body.id);
-  });
+): Promise<void> {
+  const plan = await readPlan(trx, quote.planId);
+  // A face that cannot be washed as things stand is not sold, and no crew is sent to it.
+  const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
+  const planned = new Set(done.map(({ arrayId }) => arrayId));
+  const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
+  const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
+  const { site } = await siteAndCustomer(trx, quote.siteId);
+  const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
+  const jobs = [];
+  for (const [index, { jobId, number, scheduledFor }] of visits.entries()) {
+    const fits = number === 1 && quote.fittings !== null;
+    const own = { told: index === 0 ? told : [], fit: fits ? fitOf(plan) : [] };
+    const made = await contentOf(trx, plan, arrays, scheduledFor, own);
+    // What is fitted is fitted once, on the first of them.
+    const content = number === 1 ? made : withoutFitting(made, plan, arrays);
+    if (index === 0) await mustHaveMachines(trx, scheduledFor, { id: jobId, site: site.name, kit: content.kit });
+    const { siteId, id: quoteId } = quote;
+    const ownMinutes = minutes + (fits ? (quote.fittings?.minutes ?? 0) : 0);
+    jobs.push({ id: jobId, siteId, quoteId, scheduledFor, content, modules, minutes: ownMinutes, visit: number });
+  }
+  await insertJobs(trx, jobs);
 }
 
 /** What a job is meant to be on the day it is booked: its steps, its kit, its water and the arrays as they are now. */
@@ -156,25 +139,6 @@ const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]
   ...(arrays.some(({ method }) => method.ways.some((way) => LINES.includes(way))) ? (['spray-line'] as const) : []),
 ];
 const LINES: readonly CleaningMethod[] = ['spray-line', 'spray-line-wiped'];
-
-/** Keeps a plan of visits as agreed: when each falls due, and which job it is done as. */
-async function agree(
-  trx: Transaction,
-  context: Context,
-  quote: { id: string; siteId: string },
-  jobs: { id: string; scheduledFor: string; visit: number }[],
-): Promise<void> {
-  const id = randomUUID();
-  const due = jobs.map(({ scheduledFor }) => scheduledFor);
-  const begins = due[0] ?? '';
-  const row = { id, siteId: quote.siteId, quoteId: quote.id, visits: jobs.length, begins, madeAt: context.clock() };
-  await insertAgreement(trx, row);
-  await insertVisits(
-    trx,
-    jobs.map((job) => ({ agreementId: id, number: job.visit, due: job.scheduledFor, jobId: job.id })),
-  );
-  await trail(trx, context, { record: 'agreement', id, action: 'create', change: { quoteId: quote.id, due } });
-}
 
 /** Hour of the day at which most washes end, by the clock of the site. */
 const USUAL_END = '10:00';

@@ -118,9 +118,12 @@ export async function insertJobs(trx: Transaction, jobs: readonly NewJob[]): Pro
   );
 }
 
-/** The first job made of a quote, if there is one. */
-export const jobOfQuote = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
-  connection('jobs').where({ quoteId }).orderBy('visit').first('id');
+/** Where some jobs stand, and on which day. */
+export const whereJobsStand = (
+  connection: Connection,
+  ids: readonly string[],
+): Promise<{ id: string; scheduledFor: string; state: JobState; version: number }[]> =>
+  connection('jobs').whereIn('id', ids).select('id', 'scheduledFor', 'state', 'version');
 
 /** A job's row, held until the transaction ends, so that its entries are weighed one batch after another. */
 export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
@@ -183,7 +186,11 @@ export function listJobRows(connection: Connection, filter: JobFilter): Promise<
 
 /** Jobs of one day, by the name of their site. */
 export const jobsOn = (connection: Connection, date: string, limit: number): Promise<JobListItem[]> =>
-  jobItems(connection).where({ scheduledFor: date }).orderBy(['sites.name', 'jobs.id']).limit(limit);
+  jobItems(connection)
+    .where({ scheduledFor: date })
+    .whereNot({ state: 'cancelled' })
+    .orderBy(['sites.name', 'jobs.id'])
+    .limit(limit);
 
 /** The kit of every job of a day, those that were booked first first. */
 export const kitOfDay = (
@@ -192,6 +199,7 @@ export const kitOfDay = (
 ): Promise<{ id: string; site: string; kit: KitItem[] }[]> =>
   withSite(connection('jobs'), 'jobs.site_id')
     .where({ scheduledFor: day })
+    .whereNot({ state: 'cancelled' })
     .orderBy(['jobs.visit', 'jobs.id'])
     .select('jobs.id', 'sites.name as site', connection.raw(`content -> 'kit' as kit`));
 
@@ -220,9 +228,13 @@ export const jobsOnResin = (
       connection.raw(`(content #>> '{water,litres}')::float8 as litres`),
     );
 
-/** Jobs from one date to another, both included, whatever their state. */
+/** Jobs from one date to another, both included, but for those that were called off. */
 export const jobsBetween = (connection: Connection, from: string, to: string, limit: number): Promise<JobListItem[]> =>
-  jobItems(connection).whereBetween('scheduled_for', [from, to]).orderBy(['scheduled_for', 'jobs.id']).limit(limit);
+  jobItems(connection)
+    .whereBetween('scheduled_for', [from, to])
+    .whereNot({ state: 'cancelled' })
+    .orderBy(['scheduled_for', 'jobs.id'])
+    .limit(limit);
 
 /** Jobs whose day has passed and whose work has not ended. */
 export const lateJobs = (connection: Connection, today: string, limit: number): Promise<JobListItem[]> =>
@@ -323,6 +335,7 @@ export async function jobsThatMatter(
   );
   const ranked = withQuote(connection('jobs'), 'jobs.quote_id')
     .whereIn('jobs.site_id', siteIds)
+    .whereNot('jobs.state', 'cancelled')
     .select('jobs.*', 'quotes.entered', { rank })
     .as('ranked');
   return connection

@@ -16,7 +16,7 @@ import { keepFitted } from './fitted.ts';
 import { type Folding, folding } from './folding.ts';
 import { mustHaveMachines } from './kitDrawn.ts';
 import { measureJob } from './measured.ts';
-import { readJob, safetyOfJob } from './read.ts';
+import { safetyOfJob } from './read.ts';
 import { entriesKnown, findJob, followJob, insertEntries, type JobRow, listJobRows, lockJob } from './storage.ts';
 
 type Endpoints = typeof jobsEndpoints;
@@ -26,21 +26,34 @@ export async function listJobs(context: Context, query: QueryOf<Endpoints['listJ
   return page(rows, query.limit, (row) => [row.scheduledFor, row.id]);
 }
 
-export function moveJob(context: Context, id: string, body: BodyOf<Endpoints['moveJob']>) {
-  return context.database.transaction(async (trx) => {
-    const row = await findJob(trx, id);
-    if (row.state !== 'scheduled' && row.state !== 'paused')
-      throw outOfOrder('A job that is being worked on keeps its day. Stop it first; then it can be moved.');
-    const { site } = await siteAndCustomer(trx, row.siteId);
-    await mustHaveMachines(trx, body.scheduledFor, { id, site: site.name, kit: row.content.kit });
-    await updateVersioned(
-      trx,
-      context,
-      { table: 'jobs', record: 'job', id, version: body.version },
-      { scheduledFor: body.scheduledFor },
+/** Moves a job to another day, where it is not being worked on and what it needs is free. */
+export async function moveJob(
+  trx: Transaction,
+  context: Context,
+  id: string,
+  { version, scheduledFor }: { version: number; scheduledFor: string },
+): Promise<void> {
+  const row = await findJob(trx, id);
+  if (row.state !== 'scheduled' && row.state !== 'paused')
+    throw outOfOrder(
+      row.state === 'in-hand'
+        ? 'A job that is being worked on keeps its day. Stop it first; then it can be moved.'
+        : 'This job is over. Book another one instead.',
     );
-    return readJob(trx, id);
-  });
+  const { site } = await siteAndCustomer(trx, row.siteId);
+  await mustHaveMachines(trx, scheduledFor, { id, site: site.name, kit: row.content.kit });
+  await updateVersioned(trx, context, { table: 'jobs', record: 'job', id, version }, { scheduledFor });
+}
+
+/** Calls off jobs that nobody has begun. One that was begun goes on: whoever is on the roof is not overtaken by a desk. */
+export async function callOff(trx: Transaction, context: Context, ids: readonly string[]): Promise<void> {
+  for (const id of ids) {
+    const job = await lockJob(trx, id);
+    if (job.state === 'cancelled') continue;
+    if (job.state !== 'scheduled')
+      throw outOfOrder('Somebody has begun this job. It is ended in the field, and not called off.');
+    await followJob(trx, context, job, { state: 'cancelled' });
+  }
 }
 
 /**
@@ -175,7 +188,10 @@ async function followEntries(trx: Transaction, context: Context, job: JobRow, fo
       ? 'paused'
       : progress.begun
         ? 'in-hand'
-        : 'scheduled';
+        : // What was packed for it does not bring back a job that was called off.
+          job.state === 'cancelled'
+          ? 'cancelled'
+          : 'scheduled';
   await followJob(trx, context, job, { state, modulesLeft, folded, washedAt: progress.washedAt });
   if (progress.finished) {
     await measureJob(trx, job);

@@ -9,7 +9,6 @@ export const quotesHandlers: Pick<Handlers, keyof typeof quotesEndpoints> = {
   readQuote: (context, { params }) => quotes.showQuote(context, context.database, params.id),
   changeQuote: (context, { params, body }) => quotes.changeQuote(context, params.id, body),
   sendQuote: (context, { params, body }) => quotes.sendQuote(context, params.id, body),
-  decideQuote: (context, { params, body }) => quotes.decideQuote(context, params.id, body),
   reviseQuote: (context, { params, body }) => quotes.reviseQuote(context, params.id, body),
   quotePaper: (context, { params }) => makeQuotePaper(context, params.id),
 };

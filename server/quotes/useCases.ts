@@ -1,11 +1,13 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import {
+  type Quote,
   type QuoteContent,
   quoteContent,
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
+import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { readCompany } from '../company/useCases.ts';
@@ -20,7 +22,7 @@ import { lastPlan } from '../methods/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, trail, trailEach, updateVersioned } from '../storage/writing.ts';
+import { createOnce, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,
@@ -136,31 +138,34 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
   });
 }
 
-export function decideQuote(context: Context, id: string, body: BodyOf<Endpoints['decideQuote']>): Promise<ShownQuote> {
-  return context.database.transaction(async (trx) => {
-    const { othersAccepted } = await lockRevisions(trx, id);
-    const current = await readQuote(trx, id);
-    if (othersAccepted) throw outOfOrder('Another revision of this quote has been accepted already. It stands.');
-    if (current.state !== 'sent') throw outOfOrder(`Only a sent quote can be decided; this one is ${current.state}.`);
-    const site = await readSite(trx, current.siteId);
-    if (current.validUntil && current.validUntil < dateIn(context.clock(), site.zone)) {
-      throw outOfOrder('This quote has expired. Make the next revision and send that.');
-    }
-    if (body.choice === 'planned' && current.planned === null) {
-      throw outOfOrder('No plan of visits was offered on this quote.');
-    }
-    await updateVersioned(
-      trx,
-      context,
-      { table: 'quotes', record: 'quote', id, version: body.version },
-      {
-        state: body.decision,
-        choice: body.decision === 'accepted' ? body.choice : null,
-        decidedAt: context.clock(),
-      },
-    );
-    return showQuote(context, trx, id);
-  });
+/**
+ * Keeps what the customer decided about a sent quote, with all its revisions held, so that of several who decide at once one
+ * is the first. @returns the quote as it was sent
+ */
+export async function decide(
+  trx: Transaction,
+  writer: Writer,
+  id: string,
+  { version, decision, choice }: { version: number; decision: Decision; choice: QuoteChoice },
+): Promise<Quote> {
+  const { othersAccepted } = await lockRevisions(trx, id);
+  const current = await readQuote(trx, id);
+  if (othersAccepted) throw outOfOrder('Another revision of this quote has been accepted already. It stands.');
+  if (current.state !== 'sent') throw outOfOrder(`Only a sent quote can be decided; this one is ${current.state}.`);
+  const site = await readSite(trx, current.siteId);
+  if (current.validUntil && current.validUntil < dateIn(writer.clock(), site.zone)) {
+    throw outOfOrder('This quote has expired. Make the next revision and send that.');
+  }
+  if (choice === 'planned' && current.planned === null) {
+    throw outOfOrder('No plan of visits was offered on this quote.');
+  }
+  await updateVersioned(
+    trx,
+    writer,
+    { table: 'quotes', record: 'quote', id, version },
+    { state: decision, choice: decision === 'accepted' ? choice : null, decidedAt: writer.clock() },
+  );
+  return current;
 }
 
 export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints['reviseQuote']>): Promise<ShownQuote> {

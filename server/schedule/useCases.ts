@@ -11,6 +11,7 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
+import { visitsToBook } from '../agreements/storage.ts';
 import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { looseArrays } from '../inspections/fittings.ts';
@@ -29,6 +30,8 @@ const USUAL_WATER = 18;
 /** Days after which a site counts as not looked at, and a sent quote as waiting too long. */
 const LOOK_AFTER = 365;
 const CHASE_AFTER = 5;
+/** Days before the window of a visit begins from which on it is to be booked. */
+const BOOK_AHEAD = 21;
 /** How far ahead the page looks, days, and how long its lists get. */
 const COMING_DAYS = 14;
 export const MOST_ON_A_DAY = 40;
@@ -62,6 +65,7 @@ export async function readDay(
       unlooked: sees ? await sitesNotSeenSince(database, daysBefore(context, LOOK_AFTER), MOST_LISTED) : [],
       paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
+      visits: sees ? await visitsToBook(database, addedDays(today, BOOK_AHEAD), MOST_LISTED) : [],
       loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },
   };

@@ -1,6 +1,7 @@
 import { recordedAgreements, recordedVisits } from '../agreements/storage.ts';
 import { recordedInspections } from '../inspections/storage.ts';
 import { recordedEntries, recordedJobs } from '../jobs/storage.ts';
+import { recordedLetterEvents, recordedLetters } from '../letters/storage.ts';
 import { recordedPlans } from '../methods/storage.ts';
 import { recordedQuotes } from '../quotes/storage.ts';
 import { recordedOutlooks, recordedReckonings } from '../reckoning/storage.ts';
@@ -23,5 +24,20 @@ export async function recordOfSite(connection: Connection, siteId: string, array
   ]);
   const entries = await recordedEntries(connection, idsOf(jobs));
   const visits = await recordedVisits(connection, idsOf(agreements));
-  return { inspections, reckonings, outlooks, plans, quotes, agreements, visits, jobs, entries, reports };
+  const letters = await recordedLetters(connection, idsOf(quotes as { id: string }[]));
+  const letterEvents = await recordedLetterEvents(connection, idsOf(letters));
+  return {
+    inspections,
+    reckonings,
+    outlooks,
+    plans,
+    quotes,
+    letters,
+    letterEvents,
+    agreements,
+    visits,
+    jobs,
+    entries,
+    reports,
+  };
 }

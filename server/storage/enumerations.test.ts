@@ -3,6 +3,7 @@ import { RUN_KINDS } from '../../contract/backups/endpoints.ts';
 import { PAPER_CAUSES } from '../../contract/documents/papers.ts';
 import { ROLES } from '../../contract/endpoint.ts';
 import { MEDIA_TYPES } from '../../contract/inspections/endpoints.ts';
+import { AGREEMENT_STATES } from '../../core/agreements/states.ts';
 import { BIRDS, FINISHES, SURROUNDINGS } from '../../core/assumptions.ts';
 import { IMPORT_STATES } from '../../core/imports/states.ts';
 import { DEFECT_KINDS, DEFECT_SEVERITIES } from '../../core/inspections/defects.ts';
@@ -13,6 +14,7 @@ import { ENTRY_KINDS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { KIT_ENTRY_KINDS } from '../../core/kit/standing.ts';
 import { BRISTLES, HELD, KIT_KINDS } from '../../core/kit/things.ts';
+import { LETTER_EVENTS } from '../../core/letters/states.ts';
 import { COLDS, MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
@@ -25,6 +27,8 @@ import { type Database, openDatabase } from './database.ts';
 
 /** Lists that the code owns and the database holds to. */
 const OWNED: Record<string, readonly string[]> = {
+  'agreements.choice': QUOTE_CHOICES,
+  'agreements.state': AGREEMENT_STATES,
   'arrays.birds': BIRDS,
   'arrays.cells': CELL_CUTS,
   'arrays.electronics': ELECTRONICS,
@@ -45,6 +49,7 @@ const OWNED: Record<string, readonly string[]> = {
   'invitations.role': ROLES,
   'job_entries.kind': ENTRY_KINDS,
   'jobs.state': JOB_STATES,
+  'letter_events.kind': LETTER_EVENTS,
   'papers.because': PAPER_CAUSES,
   'people.role': ROLES,
   'kit_entries.kind': KIT_ENTRY_KINDS,

@@ -19,9 +19,12 @@ const JOBS = [
   'readKitDays',
   'readJob',
   'listJobs',
+  'listAgreements',
   'readReport',
   'readFigures',
 ] as const satisfies readonly Reading[];
+/** What changes with a visit of an agreement, or with its job. */
+const VISITS = JOBS;
 const WEATHER = ['readWeather', 'readEnergy', 'listReckonings'] as const satisfies readonly Reading[];
 const PICTURES = ['listPhotos', 'listInspections', 'readJob', 'readReport'] as const satisfies readonly Reading[];
 const KIT = ['readKit', 'readKitDays', 'readJob', 'listPlans', 'readReport'] as const satisfies readonly Reading[];
@@ -47,7 +50,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   confirmFactor: 'everything',
   createArray: SITE,
   createSite: [...SITE, 'listQuickLooks'],
-  decideQuote: QUOTES,
+  decideQuote: [...QUOTES, 'listAgreements'],
   draftQuote: QUOTES,
   draftReport: JOBS,
   dropClimate: WEATHER,
@@ -88,6 +91,13 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   addKitEntry: KIT,
   saveChecklist: ['readChecklists'],
   writeSafety: ['readSafety', 'readJob'],
+  addVisit: VISITS,
+  bookVisit: VISITS,
+  moveVisit: VISITS,
+  skipVisit: VISITS,
+  resumeVisit: VISITS,
+  renewAgreement: VISITS,
+  cancelAgreement: VISITS,
   addVessel: ['readResin'],
   addResinEntry: ['readResin'],
   useFigures: ['readFigures', 'listReckonings', 'listPlans'],

@@ -8,6 +8,8 @@ import { verbOf } from '../../core/jobs/steps.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
+import { Agreements } from '../agreements/AgreementPart.tsx';
+import { ProblemError } from '../api/client.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Drawn } from '../kit/Drawn.tsx';
@@ -51,31 +53,7 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
       {!accepted && !latest.jobId && <Empty>An accepted quote becomes a job.</Empty>}
       {latest.jobId && job.isPending && <Waiting />}
       {job.data && <JobPage key={job.data.id} job={job.data} />}
-      <Visits siteId={spread.site.id} shown={latest.jobId} />
-    </>
-  );
-}
-
-/** The jobs of a site where there are several: the visits of a plan, and washes from before. */
-function Visits({ siteId, shown }: { siteId: string; shown: string | null }) {
-  const units = useUnits();
-  const jobs = useAsk('listJobs', { query: { site: siteId, limit: 50 } });
-  const items = jobs.data?.items ?? [];
-  if (items.length < 2) return null;
-  return (
-    <>
-      <h3 className="mt-3">Jobs of this site</h3>
-      <ul className="plain-list">
-        {items.map((item) => (
-          <li key={item.id} aria-current={item.id === shown || undefined}>
-            <strong>{formatDate(item.scheduledFor, units)}</strong>
-            <span className={`state-word ${item.state}`}>{JOB_WORDS[item.state]}</span>
-            <span className="end">
-              <Link to={`/field/${item.id}`}>cards</Link>
-            </span>
-          </li>
-        ))}
-      </ul>
+      {desk && <Agreements siteId={spread.site.id} />}
     </>
   );
 }
@@ -196,18 +174,37 @@ const timeAt = (instant: string, timeZone: string): string =>
 
 function MoveJob({ job }: { job: Job }) {
   const [date, setDate] = useState(job.scheduledFor);
+  const [reason, setReason] = useState('');
   const move = useDo('moveJob');
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
+  // The server knows what was agreed: it asks for the reason where the day is not that.
+  const asksWhy =
+    move.error instanceof ProblemError && move.error.problem.issues?.some(({ path }) => path === 'reason');
   return (
     <span className="move-job">
       <label htmlFor="move-job">move to</label>
       <DateInput id="move-job" size="sm" value={date} onDate={setDate} />
+      {asksWhy && (
+        <Form.Control
+          size="sm"
+          aria-label="Reason"
+          placeholder="why outside of what was agreed"
+          value={reason}
+          maxLength={500}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      )}
       <Button
         variant="outline-primary"
         size="sm"
         disabled={move.isPending || !isDate(date) || date === job.scheduledFor}
-        onClick={() => move.mutate({ params: { id: job.id }, body: { version: job.version, scheduledFor: date } })}
+        onClick={() =>
+          move.mutate({
+            params: { id: job.id },
+            body: { version: job.version, scheduledFor: date, ...(reason.trim() && { reason: reason.trim() }) },
+          })
+        }
       >
         Move
       </Button>

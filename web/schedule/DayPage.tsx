@@ -62,8 +62,9 @@ function Chase({ day }: { day: DayStrip }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked, paying, loose } = day.chase;
-  const nothing = quotes.length + unsigned.length + unlooked.length + paying.length + loose.length === 0;
+  const { quotes, unsigned, unlooked, paying, loose, visits } = day.chase;
+  const nothing =
+    quotes.length + unsigned.length + unlooked.length + paying.length + loose.length + visits.length === 0;
   if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
@@ -74,6 +75,15 @@ function Chase({ day }: { day: DayStrip }) {
             <Link to={`/sites/${siteId}/plan`}>{site}</Link>
             <span>something fitted on {array} is loose and may fall</span>
             <span className="end">found {formatDate(foundAt, units)}</span>
+          </li>
+        ))}
+        {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (
+          <li key={visitId}>
+            <Link to={`/sites/${siteId}/wash`}>{site}</Link>
+            <span>{of > 1 ? `visit ${number} of its plan is to be booked` : 'accepted, and not booked'}</span>
+            <span className="end">
+              {formatDate(dueFrom, units)} to {formatDate(dueTo, units)}
+            </span>
           </li>
         ))}
         {quotes.map((quote) => (

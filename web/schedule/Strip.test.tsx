@@ -30,7 +30,7 @@ const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   lastLight: 19.75,
   jobs,
   coming: [],
-  chase: { quotes: [], late: [], unlooked: [], paying: [], unsigned: [], loose: [] },
+  chase: { quotes: [], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] },
   ...changes,
 });
 
@@ -105,14 +105,14 @@ describe('the page of the day', () => {
 
   it('names a quote to chase with its revision and its price', () => {
     const text = page(
-      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [] } }),
+      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] } }),
     );
     expect(text).to.match(/Fell barn.*quote 1004\.2 has no answer.*ZAR.1470/);
   });
 
   it('keeps what is for the desk from the crew', () => {
     const text = page(
-      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [] } }),
+      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] } }),
       'crew',
     );
     expect(text).not.to.include('To chase');

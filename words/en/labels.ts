@@ -1,3 +1,4 @@
+import type { AgreementStanding, VisitState } from '../../core/agreements/states.ts';
 import type { Birds } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
@@ -127,6 +128,18 @@ export const JOB_WORDS: Record<string, string> = {
   paused: 'paused',
   washed: 'washed',
   reported: 'report signed',
+  cancelled: 'called off',
+};
+export const VISIT_WORDS: Record<VisitState, string> = {
+  due: 'to be booked',
+  booked: 'booked',
+  done: 'washed',
+  skipped: 'left out',
+};
+export const AGREEMENT_WORDS: Record<AgreementStanding, string> = {
+  running: 'running',
+  kept: 'all visits done',
+  cancelled: 'ended early',
 };
 /** What a strip of a test patch was washed with. */
 export const WAY_WORDS: Record<PatchWay, string> = {

@@ -93,6 +93,21 @@ describe('a database of an earlier day, brought to the newest schema', function 
     ]);
   });
 
+  it('has an agreement of every quote that was accepted, at its price, with a visit for each job', async () => {
+    const { rows } = await sql.query(`
+      select quotes.id, quotes.choice, agreements.visits, count(*)::int as kept, count(visits.job_id)::int as booked,
+        (select count(*)::int from jobs where quote_id = quotes.id) as jobs, min(visits.price)::int as least,
+        (content #>> array[coalesce(quotes.choice, 'one'), 'gross'])::int as gross
+      from quotes left join agreements on quote_id = quotes.id left join visits on agreement_id = agreements.id
+      where quotes.state = 'accepted' group by quotes.id, agreements.id`);
+    expect(rows).not.to.deep.equal([]);
+    for (const { id, visits, kept, booked, jobs, least, gross } of rows) {
+      expect([kept, booked, least], id).to.deep.equal([visits, jobs, gross]);
+    }
+    const { items } = await owner.must('GET', '/api/agreements?limit=100');
+    expect(items).to.have.length(rows.length);
+  });
+
   it('answers for every record of the job', async () => {
     for (const table of ['sites', 'quotes', 'jobs', 'reports'])
       for (const id of await everyId(table))

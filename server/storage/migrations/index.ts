@@ -34,6 +34,8 @@ import * as kit from './032-kit.ts';
 import * as safety from './033-safety.ts';
 import * as waterSources from './034-water-sources.ts';
 import * as fittings from './035-fittings.ts';
+import * as visits from './036-visits.ts';
+import * as letters from './037-letters.ts';
 
 interface Migration {
   name: string;
@@ -78,6 +80,8 @@ const MIGRATIONS: Migration[] = [
   { name: '033-safety', ...safety },
   { name: '034-water-sources', ...waterSources },
   { name: '035-fittings', ...fittings },
+  { name: '036-visits', ...visits },
+  { name: '037-letters', ...letters },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,56 @@
+import { randomUUID } from 'node:crypto';
+import type { agreementsEndpoints } from '../../contract/agreements/endpoints.ts';
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
+import { dueWindows } from '../../core/agreements/windows.ts';
+import type { QuoteChoice } from '../../core/quotes/states.ts';
+import { visitDates } from '../../core/schedule/visitDates.ts';
+import { dateIn } from '../../core/time/calendar.ts';
+import type { Context } from '../context.ts';
+import { readPlan } from '../methods/storage.ts';
+import { decide, showQuote } from '../quotes/useCases.ts';
+import { readSite } from '../sites/storage.ts';
+import type { Transaction } from '../storage/database.ts';
+import { trail, type Writer } from '../storage/writing.ts';
+import { insertAgreement, insertVisits } from './storage.ts';
+
+/** What the customer decided, as the desk was told. Accepted, a quote is an agreement from then on. */
+export function decideQuote(
+  context: Context,
+  id: string,
+  body: BodyOf<(typeof agreementsEndpoints)['decideQuote']>,
+): Promise<ShownQuote> {
+  return context.database.transaction(async (trx) => {
+    const quote = await decide(trx, context, id, body);
+    if (body.decision === 'accepted') await agree(trx, context, quote, body.choice);
+    return showQuote(context, trx, id);
+  });
+}
+
+/** Makes an accepted quote an agreement: its visits fall due from today on, until somebody books the first. */
+export async function agree(trx: Transaction, writer: Writer, quote: Quote, choice: QuoteChoice): Promise<void> {
+  const { siteId, id: quoteId, currency } = quote;
+  const [visits, { gross: price }] =
+    choice === 'planned' && quote.planned ? [quote.visits, quote.planned] : [1, quote.one];
+  const plan = await readPlan(trx, quote.planId);
+  const begins = dateIn(writer.clock(), (await readSite(trx, siteId)).zone);
+  const due = visitDates(begins, visits, plan.output.visits.options[visits]?.days ?? []);
+  const id = randomUUID();
+  await insertAgreement(trx, {
+    ...{ id, siteId, quoteId, choice, visits, begins, price, currency },
+    madeAt: writer.clock(),
+  });
+  await insertVisits(
+    trx,
+    dueWindows(due).map((window, at) => ({
+      ...window,
+      id: randomUUID(),
+      agreementId: id,
+      number: at + 1,
+      price,
+      added: false,
+      because: '',
+    })),
+  );
+  await trail(trx, writer, { record: 'agreement', id, action: 'create', change: { quoteId, due } });
+}

@@ -1,0 +1,64 @@
+import type { BodyOf } from '../../contract/endpoint.ts';
+import type { LetterLink, lettersEndpoints } from '../../contract/letters/endpoints.ts';
+import { LETTER_OUTLASTS } from '../../core/letters/states.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import type { Context } from '../context.ts';
+import { outOfOrder } from '../errors.ts';
+import { hashToken, makeToken } from '../people/passwords.ts';
+import { readQuote } from '../quotes/storage.ts';
+import { createOnce, trail } from '../storage/writing.ts';
+import { linksOf } from './read.ts';
+import { findLetter, insertEvent, insertLetter, withdraw } from './storage.ts';
+
+type Endpoints = typeof lettersEndpoints;
+type Links = { items: LetterLink[] };
+
+/** A private link to a quote that went out. Its token leaves the server once, in this answer; only its hash is kept. */
+export function makeLetter(context: Context, quoteId: string, { id }: BodyOf<Endpoints['makeLetter']>) {
+  return context.database.transaction(async (trx) => {
+    const { state, validUntil } = await readQuote(trx, quoteId);
+    if (state !== 'sent') throw outOfOrder('A link is made to an offer that is sent and waits for its answer.');
+    let token: string | null = null;
+    await createOnce(trx, context, 'letter', { id, quoteId }, async () => {
+      token = makeToken();
+      const until = Date.parse(`${validUntil ?? context.clock().toISOString().slice(0, 10)}T00:00:00Z`);
+      await insertLetter(trx, {
+        ...{ id, quoteId, tokenHash: hashToken(token), madeAt: context.clock(), madeBy: context.person.id },
+        expiresAt: new Date(until + LETTER_OUTLASTS * MILLISECONDS_PER_DAY),
+      });
+    });
+    const { expiresAt } = await findLetter(trx, id);
+    return { id, token, expiresAt };
+  });
+}
+
+export async function listLetters(context: Context, quoteId: string): Promise<Links> {
+  await readQuote(context.database, quoteId);
+  return linksOf(context.database, quoteId);
+}
+
+export function withdrawLetter(context: Context, id: string): Promise<Links> {
+  return context.database.transaction(async (trx) => {
+    const { quoteId } = await findLetter(trx, id);
+    if (await withdraw(trx, id, context.clock()))
+      await trail(trx, context, { record: 'letter', id, action: 'withdraw' });
+    return linksOf(trx, quoteId);
+  });
+}
+
+export function answerLetter(
+  context: Context,
+  letterId: string,
+  body: BodyOf<Endpoints['answerLetter']>,
+): Promise<Links> {
+  return context.database.transaction(async (trx) => {
+    const { quoteId } = await findLetter(trx, letterId);
+    await createOnce(trx, context, 'letter message', { ...body, letterId }, () =>
+      insertEvent(trx, {
+        ...{ id: body.id, letterId, kind: 'answered', at: context.clock(), by: context.person.id },
+        body: { text: body.text },
+      }),
+    );
+    return linksOf(trx, quoteId);
+  });
+}

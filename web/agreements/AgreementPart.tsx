@@ -1,0 +1,248 @@
+import { useRef, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { Agreement, Visit } from '../../contract/agreements/endpoints.ts';
+import { isWithin } from '../../core/agreements/windows.ts';
+import { counted } from '../../words/counted.ts';
+import { AGREEMENT_WORDS, JOB_WORDS, VISIT_WORDS } from '../../words/en/labels.ts';
+import { formatDate, formatMoney } from '../../words/format.ts';
+import { useAsk, useDo, useUnits } from '../api/hooks.ts';
+import { newId } from '../api/ids.ts';
+import { AskReason } from '../parts/AskReason.tsx';
+import { Trouble } from '../parts/states.tsx';
+import { AskDay } from './AskDay.tsx';
+
+/** What was agreed for a site: each agreement with its visits, and what can be done about them. */
+export function Agreements({ siteId }: { siteId: string }) {
+  const agreements = useAsk('listAgreements', { query: { site: siteId, limit: 10 } });
+  return (
+    <>
+      <Trouble error={agreements.error} />
+      {agreements.data?.items.map((one) => (
+        <AgreementPart key={one.id} agreement={one} />
+      ))}
+    </>
+  );
+}
+
+/** What is asked about an agreement or one of its visits. */
+type Asked = { what: 'book' | 'move' | 'skip'; visit: Visit } | { what: 'add' | 'end' };
+
+export function AgreementPart({ agreement }: { agreement: Agreement }) {
+  const units = useUnits();
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const renew = useDo('renewAgreement');
+  const resume = useDo('resumeVisit');
+  const { standing, left, currency, price, visits, planned } = agreement;
+  const money = (amount: number) => formatMoney(amount, currency, units);
+  const open = agreement.state === 'running';
+  return (
+    <section className="agreement" aria-label={`Agreement on quote ${agreement.number}.${agreement.revision}`}>
+      <h3 className="mt-3">
+        Agreed on quote {agreement.number}.{agreement.revision}{' '}
+        <span className={`state-word ${standing}`}>{AGREEMENT_WORDS[standing]}</span>
+      </h3>
+      <p>
+        {visits > 1 ? `${visits} visits a year, ${money(price)} each` : `One visit, ${money(price)}`}, tax included.{' '}
+        {standing === 'running' && left.visits < planned.length && (
+          <strong>
+            {counted(left.visits, 'visit')} left, {money(left.gross)}.
+          </strong>
+        )}{' '}
+        {agreement.because && <>Ended: {agreement.because}.</>}
+      </p>
+      <table className="table row-cards">
+        <thead>
+          <tr>
+            <th>Visit</th>
+            <th>Agreed for</th>
+            <th>Stands</th>
+            <th className="number">Price</th>
+            {open && <th />}
+          </tr>
+        </thead>
+        <tbody>
+          {planned.map((visit) => (
+            <tr key={visit.id}>
+              <td>
+                {visit.number}
+                {visit.added && <span className="quiet"> added</span>}
+              </td>
+              <td data-label="Agreed for">
+                {formatDate(visit.dueFrom, units)} to {formatDate(visit.dueTo, units)}
+                {visit.because && <div className="overruled">{visit.because}</div>}
+              </td>
+              <td data-label="Stands">
+                <Stands visit={visit} />
+              </td>
+              <td className="number" data-label="Price">
+                {money(visit.price)}
+              </td>
+              {open && (
+                <td>
+                  <VisitMoves
+                    visit={visit}
+                    busy={resume.isPending}
+                    onAsk={(what) => setAsked({ what, visit })}
+                    onResume={() => resume.mutate({ params: { id: visit.id }, body: { version: visit.version } })}
+                  />
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {open && (
+        <div className="form-foot">
+          <Button variant="quiet" onClick={() => setAsked({ what: 'add' })}>
+            add a visit
+          </Button>
+          {visits > 1 && left.visits < 2 && (
+            <Button
+              variant="outline-primary"
+              disabled={renew.isPending}
+              onClick={() => renew.mutate({ params: { id: agreement.id }, body: { version: agreement.version } })}
+            >
+              Renew for another year
+            </Button>
+          )}
+          {left.visits > 0 && (
+            <Button variant="quiet" onClick={() => setAsked({ what: 'end' })}>
+              end it early
+            </Button>
+          )}
+        </div>
+      )}
+      <Trouble error={renew.error ?? resume.error} />
+      {asked && <Ask key={JSON.stringify(asked)} agreement={agreement} asked={asked} onClose={() => setAsked(null)} />}
+    </section>
+  );
+}
+
+/** Where a visit stands, with the day and the cards of its job. */
+function Stands({ visit: { state, job } }: { visit: Visit }) {
+  const units = useUnits();
+  if (job === null || state === 'skipped') return <span className={`state-word ${state}`}>{VISIT_WORDS[state]}</span>;
+  return (
+    <>
+      <span className={`state-word ${job.state}`}>{JOB_WORDS[job.state]}</span>{' '}
+      <Link to={`/field/${job.id}`}>{formatDate(job.scheduledFor, units)}</Link>
+    </>
+  );
+}
+
+function VisitMoves({
+  visit: { state, job, number },
+  busy,
+  onAsk,
+  onResume,
+}: {
+  visit: Visit;
+  busy: boolean;
+  onAsk: (what: 'book' | 'move' | 'skip') => void;
+  onResume: () => void;
+}) {
+  const button = (label: string, onClick: () => void) => (
+    <Button variant="quiet" disabled={busy} onClick={onClick} aria-label={`${label}: visit ${number}`}>
+      {label}
+    </Button>
+  );
+  if (state === 'skipped') return button('take it up again', onResume);
+  if (state === 'done' || job?.state === 'in-hand') return null;
+  return (
+    <span className="text-nowrap">
+      {state === 'due' && button('book', () => onAsk('book'))}
+      {button('move', () => onAsk('move'))}
+      {job?.state !== 'paused' && button('leave out', () => onAsk('skip'))}
+    </span>
+  );
+}
+
+/** The question, and what is done with its answer. A failure stands in the question, with what was typed. */
+function Ask({ agreement, asked, onClose }: { agreement: Agreement; asked: Asked; onClose: () => void }) {
+  const units = useUnits();
+  const id = useRef(newId());
+  const book = useDo('bookVisit', onClose);
+  const move = useDo('moveVisit', onClose);
+  const skip = useDo('skipVisit', onClose);
+  const add = useDo('addVisit', onClose);
+  const end = useDo('cancelAgreement', onClose);
+  const error = book.error ?? move.error ?? skip.error ?? add.error ?? end.error;
+  const params = 'visit' in asked ? { id: asked.visit.id } : { id: agreement.id };
+  const always = () => 'It stays with the visit, for whoever asks later.';
+  const question = () => {
+    switch (asked.what) {
+      case 'book': {
+        const { visit } = asked;
+        const outside = (day: string) =>
+          isWithin(visit, day)
+            ? null
+            : `Agreed was ${formatDate(visit.dueFrom, units)} to ${formatDate(visit.dueTo, units)}.`;
+        return (
+          <AskDay
+            title={`Book visit ${visit.number}`}
+            action="Book it"
+            day={visit.due}
+            asksWhy={outside}
+            onDay={(day, reason) =>
+              book.mutate({ params, body: { id: id.current, scheduledFor: day, ...(reason && { reason }) } })
+            }
+            onClose={onClose}
+          />
+        );
+      }
+      case 'move': {
+        const { visit } = asked;
+        return (
+          <AskDay
+            title={`Move visit ${visit.number}`}
+            action="Move it"
+            day={visit.job?.scheduledFor ?? visit.due}
+            asksWhy={always}
+            onDay={(due, reason) => move.mutate({ params, body: { version: visit.version, due, reason } })}
+            onClose={onClose}
+          />
+        );
+      }
+      case 'skip': {
+        const { visit } = asked;
+        return (
+          <AskReason
+            title={`Leave visit ${visit.number} out`}
+            label="Why is it left out?"
+            action="Leave it out"
+            onReason={(reason) => skip.mutate({ params, body: { version: visit.version, reason } })}
+            onClose={onClose}
+          />
+        );
+      }
+      case 'add':
+        return (
+          <AskDay
+            title="Add a visit"
+            action="Add it"
+            day=""
+            asksWhy={always}
+            onDay={(due, reason) => add.mutate({ params, body: { id: id.current, due, reason } })}
+            onClose={onClose}
+          />
+        );
+      case 'end':
+        return (
+          <AskReason
+            title="End the agreement early"
+            label={`Why does it end? ${counted(agreement.left.visits, 'visit')} would be left out, and what is booked of it called off.`}
+            action="End it"
+            onReason={(reason) => end.mutate({ params, body: { version: agreement.version, reason } })}
+            onClose={onClose}
+          />
+        );
+    }
+  };
+  return (
+    <>
+      <Trouble error={error} />
+      {question()}
+    </>
+  );
+}
