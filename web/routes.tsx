@@ -15,6 +15,10 @@ export const router = createBrowserRouter([
       { path: '/sign-in', lazy: async () => ({ Component: (await import('./people/SignIn.tsx')).SignIn }) },
       { path: '/join/:token', lazy: async () => ({ Component: (await import('./people/Join.tsx')).Join }) },
       { path: '/reset/:token', lazy: async () => ({ Component: (await import('./people/ResetPage.tsx')).ResetPage }) },
+      {
+        path: '/letter/:token',
+        lazy: async () => ({ Component: (await import('./letters/LetterPage.tsx')).LetterPage }),
+      },
       { path: '/field', lazy: async () => ({ Component: (await import('./jobs/FieldList.tsx')).FieldList }) },
       { path: '/field/:jobId', lazy: async () => ({ Component: (await import('./jobs/FieldJob.tsx')).FieldJob }) },
       {

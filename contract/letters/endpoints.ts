@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Soil } from '../../core/inspections/soil.ts';
-import { NO_ANSWERS } from '../../core/letters/states.ts';
+import { MESSAGE_SIDES, NO_ANSWERS } from '../../core/letters/states.ts';
 import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { computed, id, idParams, reason, text } from '../common.ts';
@@ -9,7 +9,7 @@ import { quoteContent } from '../quotes/endpoints.ts';
 import { strokes } from '../reports/endpoints.ts';
 import { array } from '../sites/endpoints.ts';
 
-const message = z.object({ id, by: z.enum(['customer', 'firm']), name: z.string(), text: z.string(), at: z.string() });
+const message = z.object({ id, by: z.enum(MESSAGE_SIDES), name: z.string(), text: z.string(), at: z.string() });
 
 /** What the customer answered, as it is told to both sides. */
 const answered = z.object({

@@ -34,6 +34,8 @@ export const dayStrip = z.object({
     paying: z.array(z.object({ siteId: id, site: z.string(), arrays: z.string(), lookOn: z.string() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
     /** arrays on which something that was fitted was last found loose */
+    /** what customers asked by their links and nobody has answered */
+    asked: z.array(z.object({ siteId: id, site: z.string(), at: z.string(), text: z.string() })),
     /** visits of agreements that are to be booked: their window has come, or does so soon */
     visits: z.array(visitToBook),
     loose: z.array(z.object({ siteId: id, site: z.string(), array: z.string(), foundAt: z.string() })),

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { addedDays } from '../time/dates.ts';
 import { agreementStanding, leftOf, type VisitState, visitState } from './states.ts';
-import { dueWindows, isWithin, movedWindow, nextYear } from './windows.ts';
+import { bookedWindow, dueWindows, isWithin, movedWindow, nextYear } from './windows.ts';
 
 describe('a visit of an agreement', () => {
   it('is due until it is on a day, and done once its glass is washed', () => {
@@ -41,6 +41,18 @@ describe('a visit of an agreement', () => {
     expect(dueWindows(['2027-01-10'])).to.deep.equal([
       { due: '2027-01-10', dueFrom: '2027-01-10', dueTo: '2027-02-21' },
     ]);
+  });
+
+  it('that stands alone may come from when it was agreed, also once it is booked for later', () => {
+    const [window] = dueWindows(['2027-01-10']);
+    if (!window) throw new Error('no window');
+    expect(bookedWindow(window, '2027-01-20', true)).to.deep.equal({
+      due: '2027-01-20',
+      dueFrom: '2027-01-10',
+      dueTo: '2027-03-03',
+    });
+    expect(bookedWindow(window, '2027-01-20', false)).to.deep.equal(movedWindow(window, '2027-01-20'));
+    expect(bookedWindow(window, '2027-01-05', true).dueFrom).to.equal('2027-01-05');
   });
 
   it('holds its day, and its window goes not past the next', () => {

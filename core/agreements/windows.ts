@@ -37,6 +37,12 @@ export function movedWindow({ due, dueFrom, dueTo }: DueWindow, to: string): Due
   return { due: to, dueFrom: addedDays(dueFrom, moved), dueTo: addedDays(dueTo, moved) };
 }
 
+/** The window of a visit once it is booked: about its day as wide as it was, and for one that stands alone from when it was agreed. */
+export function bookedWindow(window: DueWindow, day: string, alone: boolean): DueWindow {
+  const moved = movedWindow(window, day);
+  return alone && window.dueFrom < moved.dueFrom ? { ...moved, dueFrom: window.dueFrom } : moved;
+}
+
 /** Whether a visit on a day is what was agreed. */
 export const isWithin = ({ dueFrom, dueTo }: Omit<DueWindow, 'due'>, day: string): boolean =>
   day >= dueFrom && day <= dueTo;

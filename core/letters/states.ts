@@ -20,6 +20,9 @@ export function noAnswer(
   return state === 'draft' ? null : state;
 }
 
+/** Who wrote a message on a link. */
+export const MESSAGE_SIDES = ['customer', 'firm'] as const;
+
 /** Days that a link goes on showing an offer after the last on which it may be accepted. */
 export const LETTER_OUTLASTS = 60;
 /** Questions that one link takes in a day, and in all. */

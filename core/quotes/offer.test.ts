@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { written } from '../findings.ts';
 import { makePlan } from '../methods/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
-import { type LineChange, offeredPlan, offerOf, overruleLines } from './offer.ts';
+import { choicesOf, type LineChange, offeredPlan, offerOf, overruleLines } from './offer.ts';
 
 const plan = { finish: 'output' as const, ...makePlan({ ...examplePlan, overrides: { visits: 3 } }) };
 const book = { planDiscount: 0.1, taxRate: 0.15 };
@@ -41,6 +41,22 @@ describe('an offer', () => {
     const twice = overruleLines(once, [change({ key: 'other', label: 'Gate key', amount: 700 })], plan, book);
     const own = twice.one.lines.filter(({ key }) => key === 'other');
     expect(own.map(({ label, amount }) => [label, amount])).to.deep.equal([[written('Gate key'), 700]]);
+  });
+
+  it('can be accepted as one visit, or as a plan at the price of all its visits, each with its own verdict', () => {
+    const { one, planned, benefit } = offer;
+    expect(choicesOf(offer)).to.deep.equal([
+      { choice: 'one', visits: 1, each: one.gross, gross: one.gross, worth: benefit.worth, verdict: benefit.verdict },
+      {
+        choice: 'planned',
+        visits: 3,
+        each: planned?.gross,
+        gross: 3 * (planned?.gross ?? 0),
+        worth: benefit.planRange,
+        verdict: benefit.planVerdict,
+      },
+    ]);
+    expect(choicesOf({ ...offer, planned: null }).map(({ choice }) => choice)).to.deep.equal(['one']);
   });
 
   it('tells of a plan of visits by its range, of one without a range by its sum, and of none nothing', () => {

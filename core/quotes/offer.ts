@@ -19,6 +19,7 @@ import {
   type Verdict,
   verdict,
 } from './price.ts';
+import type { QuoteChoice } from './states.ts';
 
 /** A line of an offer; `reason` says why it was overruled, and is empty where it stands as computed. */
 export interface OfferLine extends QuoteLine {
@@ -243,6 +244,39 @@ export function overruleLines<T extends OfferContent>(
   const plannedLines = [...lines, discount];
   const planned = offer.planned && { ...offer.planned, lines: plannedLines, ...totals(plannedLines, book.taxRate) };
   return { ...offer, one, planned, benefit: benefitOf(plan, one, planned) };
+}
+
+/** One of the ways in which an offer can be accepted: what it costs in a year, what it is held against, and whether it pays. */
+export interface OfferedChoice {
+  choice: QuoteChoice;
+  /** visits that it is for */
+  visits: number;
+  /** minor units with tax: of one visit, and of all of them */
+  each: number;
+  gross: number;
+  /** minor units; of one visit until it has soiled again, of a plan in a year. Null on quotes from before ranges were kept */
+  worth: Spread | null;
+  verdict: Verdict;
+}
+
+/** All that can be accepted of an offer, each by itself. */
+export function choicesOf({
+  one,
+  planned,
+  visits,
+  benefit,
+}: Pick<OfferContent<unknown>, 'one' | 'planned' | 'visits' | 'benefit'>): OfferedChoice[] {
+  const alone: OfferedChoice = {
+    choice: 'one',
+    visits: 1,
+    each: one.gross,
+    gross: one.gross,
+    worth: benefit.worth,
+    verdict: benefit.verdict,
+  };
+  if (planned === null) return [alone];
+  const { planRange: worth, planVerdict: verdict } = benefit;
+  return [alone, { choice: 'planned', visits, each: planned.gross, gross: visits * planned.gross, worth, verdict }];
 }
 
 /** What a customer is told of the plan of visits on an offer; null where none is offered. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Agreement, agreementsEndpoints } from '../../contract/agreements/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
-import { isWithin, movedWindow } from '../../core/agreements/windows.ts';
+import { bookedWindow, isWithin } from '../../core/agreements/windows.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import type { Context } from '../context.ts';
@@ -42,7 +42,7 @@ export function scheduleJob(
     const content = { ...body, quoteId };
     const held = await lockAgreementOf(trx, quoteId);
     if (held === undefined) throw outOfOrder('Only an accepted quote becomes a job.');
-    const { state } = await lockAgreement(trx, held.id);
+    const { state, visits } = await lockAgreement(trx, held.id);
     const open = (await visitsOf(trx, [held.id])).filter((visit) => visit.jobId === null && visit.skippedAt === null);
     if (!(await isMade(trx, 'job', content))) {
       if (state === 'cancelled')
@@ -52,7 +52,7 @@ export function scheduleJob(
     await createOnce(trx, context, 'job', content, async () => {
       const shift = daysBetween(open[0]?.due ?? body.scheduledFor, body.scheduledFor);
       const booked = open.map((visit, at) => {
-        const window = movedWindow(visit, addedDays(visit.due, shift));
+        const window = bookedWindow(visit, addedDays(visit.due, shift), visits === 1);
         return { ...visit, ...window, jobId: at === 0 ? body.id : randomUUID(), scheduledFor: window.due };
       });
       await makeJobs(trx, quote, booked, told);

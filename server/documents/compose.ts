@@ -2,6 +2,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { readCompany } from '../company/useCases.ts';
 import { uprightOf } from '../inspections/photoStorage.ts';
+import { lastInspection } from '../inspections/storage.ts';
 import { readPlan } from '../methods/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readReport } from '../reports/read.ts';
@@ -13,6 +14,9 @@ import type { ReportPaper } from './reportPaper.ts';
 /** Pictures of one array that a report shows. */
 export const MOST_PICTURES = 6;
 
+/** Faces that an offer shows as they lie. */
+const MOST_ROOFS = 4;
+
 export const asData = (picture: Buffer): string => `data:image/jpeg;base64,${picture.toString('base64')}`;
 
 /** All that stands on a quote, as firm, customer and site are now. */
@@ -21,17 +25,21 @@ export async function composeQuotePaper(database: Connection, id: string, units:
   const site = await readSite(database, quote.siteId);
   const company = await readCompany({ database });
   const customer = await findCustomer(database, site.customerId);
-  const arrays = await arraysOfSite(database, site.id);
   const plan = await readPlan(database, quote.planId);
-  const planned = new Set(plan.output.arrays.flatMap(({ arrayId, stopped }) => (stopped === null ? [arrayId] : [])));
+  const washed = new Set(plan.output.arrays.flatMap(({ arrayId, stopped }) => (stopped === null ? [arrayId] : [])));
+  const arrays = (await arraysOfSite(database, site.id)).filter(({ id: arrayId }) => washed.has(arrayId));
+  const roofs = [];
+  for (const array of arrays.slice(0, MOST_ROOFS))
+    roofs.push({ array, soils: (await lastInspection(database, array.id))?.soils ?? [] });
   return {
     quote,
     firm: company.name,
     customer: customer.name,
     site: site.name,
     place: site.place,
-    modules: arrays.filter((array) => planned.has(array.id)).reduce((sum, array) => sum + moduleCount(array), 0),
+    modules: arrays.reduce((sum, array) => sum + moduleCount(array), 0),
     units,
+    roofs,
   };
 }
 

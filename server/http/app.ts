@@ -104,6 +104,11 @@ export function createApp(options: AppOptions): Express {
       customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'info'),
     }),
   );
+  // Nothing here is for a search engine, least of all what a private link opens.
+  app.use((_request, response, next) => {
+    response.setHeader('X-Robots-Tag', 'noindex, nofollow');
+    next();
+  });
   app.use(compression());
   app.use('/api', answerGuards(options.behindProxy), (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');

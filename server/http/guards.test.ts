@@ -26,6 +26,11 @@ describe('what a browser is told to refuse', () => {
     }
   });
 
+  it('is for no search engine, neither page nor answer, least of all what a private link opens', async () => {
+    for (const path of ['/', '/letter/of-somebody', '/api/letters/by-link/of-somebody-else-entirely'])
+      expect((await headersOf(path)).get('x-robots-tag'), path).to.equal('noindex, nofollow');
+  });
+
   it('is, with a page, whatever does not come from here', async () => {
     for (const path of ['/', '/sites']) {
       const headers = await headersOf(path);

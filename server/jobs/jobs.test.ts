@@ -389,7 +389,7 @@ describe('jobs', () => {
       for (const day of ['2027-03-05', '2027-03-01', '2027-03-03']) {
         const chain = await makeJob(owner);
         const { version } = await read(chain);
-        await owner.must('PATCH', `/api/jobs/${chain.jobId}`, { version, scheduledFor: day });
+        await owner.must('PATCH', `/api/jobs/${chain.jobId}`, { version, scheduledFor: day, reason: 'as they asked' });
         chains.push(chain);
       }
       await finishJob(owner, chains[0] as Chain);

@@ -1,12 +1,14 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { LetterLink, lettersEndpoints } from '../../contract/letters/endpoints.ts';
 import { LETTER_OUTLASTS } from '../../core/letters/states.ts';
-import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { addedDays, utcDate } from '../../core/time/dates.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { readQuote } from '../quotes/storage.ts';
+import { readSite } from '../sites/storage.ts';
 import { createOnce, trail } from '../storage/writing.ts';
+import { startOfDay } from '../time/instants.ts';
 import { linksOf } from './read.ts';
 import { findLetter, insertEvent, insertLetter, withdraw } from './storage.ts';
 
@@ -16,15 +18,16 @@ type Links = { items: LetterLink[] };
 /** A private link to a quote that went out. Its token leaves the server once, in this answer; only its hash is kept. */
 export function makeLetter(context: Context, quoteId: string, { id }: BodyOf<Endpoints['makeLetter']>) {
   return context.database.transaction(async (trx) => {
-    const { state, validUntil } = await readQuote(trx, quoteId);
+    const { state, validUntil, siteId } = await readQuote(trx, quoteId);
+    const { zone } = await readSite(trx, siteId);
     if (state !== 'sent') throw outOfOrder('A link is made to an offer that is sent and waits for its answer.');
     let token: string | null = null;
     await createOnce(trx, context, 'letter', { id, quoteId }, async () => {
       token = makeToken();
-      const until = Date.parse(`${validUntil ?? context.clock().toISOString().slice(0, 10)}T00:00:00Z`);
+      const last = validUntil ?? utcDate(context.clock().getTime());
       await insertLetter(trx, {
         ...{ id, quoteId, tokenHash: hashToken(token), madeAt: context.clock(), madeBy: context.person.id },
-        expiresAt: new Date(until + LETTER_OUTLASTS * MILLISECONDS_PER_DAY),
+        expiresAt: new Date(startOfDay(addedDays(last, LETTER_OUTLASTS), zone)),
       });
     });
     const { expiresAt } = await findLetter(trx, id);

@@ -85,7 +85,7 @@ describe('the day', () => {
     async function jobOn(date: string): Promise<Chain> {
       const made = await makeJob(owner);
       const { version } = await owner.must('GET', `/api/jobs/${made.jobId}`);
-      await owner.must('PATCH', `/api/jobs/${made.jobId}`, { version, scheduledFor: date });
+      await owner.must('PATCH', `/api/jobs/${made.jobId}`, { version, scheduledFor: date, reason: 'as they asked' });
       return made;
     }
 

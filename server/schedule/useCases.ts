@@ -16,6 +16,7 @@ import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { looseArrays } from '../inspections/fittings.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
+import { unansweredQuestions } from '../letters/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
 import { arraysOfSites, firstPlace, sitesNotSeenSince, sitesOf } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
@@ -65,6 +66,7 @@ export async function readDay(
       unlooked: sees ? await sitesNotSeenSince(database, daysBefore(context, LOOK_AFTER), MOST_LISTED) : [],
       paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
+      asked: sees ? await unansweredQuestions(database, MOST_LISTED) : [],
       visits: sees ? await visitsToBook(database, addedDays(today, BOOK_AHEAD), MOST_LISTED) : [],
       loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },

@@ -7,7 +7,7 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { createContext, useContext, useEffect, useMemo } from 'react';
 import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import type { Session } from '../../contract/people/endpoints.ts';
@@ -133,9 +133,13 @@ export const useSession = (): UseQueryResult<Session> =>
   // Each part of a page that asks who is signed in would otherwise ask anew while there is no signal, without end.
   useQuery({ ...sessionAsked, retryOnMount: false });
 
+/** How a paper reads that is shown to somebody who is not of the house: as its sender wrote it. */
+export const ReadAs = createContext<{ units: Units; currency: string } | null>(null);
+
 /** How the person at the screen reads numbers and dates. */
 export function useUnits(): Units {
-  return useSession().data?.person?.units ?? DEFAULT_UNITS;
+  const own = useSession().data?.person?.units ?? DEFAULT_UNITS;
+  return useContext(ReadAs)?.units ?? own;
 }
 
 /** An instant as this person reads dates, by the clock of the company. */
@@ -146,7 +150,8 @@ export function useMoment(): (at: string) => string {
 }
 
 export function useCurrency(): string {
-  return useSession().data?.company?.currency ?? 'ZAR';
+  const own = useSession().data?.company?.currency ?? 'ZAR';
+  return useContext(ReadAs)?.currency ?? own;
 }
 
 /** What findings, figures and dates are said with, as this person reads them. */

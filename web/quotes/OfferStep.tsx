@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
@@ -19,6 +19,8 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
 import { Assumed } from '../sites/Assumed.tsx';
 import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
+
+const LettersPart = lazy(async () => ({ default: (await import('../letters/LettersPart.tsx')).LettersPart }));
 
 /** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
 export function OfferStep({ spread }: { spread: SiteSpread }) {
@@ -159,6 +161,11 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />
+      {quote.state !== 'draft' && (
+        <Suspense fallback={<Waiting />}>
+          <LettersPart quote={quote} />
+        </Suspense>
+      )}
       <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
     </>
   );

@@ -62,9 +62,10 @@ function Chase({ day }: { day: DayStrip }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked, paying, loose, visits } = day.chase;
+  const { quotes, unsigned, unlooked, paying, loose, visits, asked } = day.chase;
   const nothing =
-    quotes.length + unsigned.length + unlooked.length + paying.length + loose.length + visits.length === 0;
+    quotes.length + unsigned.length + unlooked.length + paying.length + loose.length + visits.length + asked.length ===
+    0;
   if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
@@ -75,6 +76,13 @@ function Chase({ day }: { day: DayStrip }) {
             <Link to={`/sites/${siteId}/plan`}>{site}</Link>
             <span>something fitted on {array} is loose and may fall</span>
             <span className="end">found {formatDate(foundAt, units)}</span>
+          </li>
+        ))}
+        {asked.map(({ siteId, site, at, text }) => (
+          <li key={`asked ${siteId} ${at}`}>
+            <Link to={`/sites/${siteId}/offer`}>{site}</Link>
+            <span className="text-truncate">asks: {text}</span>
+            <span className="end">{formatDate(at, units)}</span>
           </li>
         ))}
         {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (

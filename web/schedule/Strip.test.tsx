@@ -30,7 +30,7 @@ const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   lastLight: 19.75,
   jobs,
   coming: [],
-  chase: { quotes: [], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] },
+  chase: { quotes: [], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
   ...changes,
 });
 
@@ -105,14 +105,18 @@ describe('the page of the day', () => {
 
   it('names a quote to chase with its revision and its price', () => {
     const text = page(
-      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] } }),
+      day([], {
+        chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
+      }),
     );
     expect(text).to.match(/Fell barn.*quote 1004\.2 has no answer.*ZAR.1470/);
   });
 
   it('keeps what is for the desk from the crew', () => {
     const text = page(
-      day([], { chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [] } }),
+      day([], {
+        chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
+      }),
       'crew',
     );
     expect(text).not.to.include('To chase');

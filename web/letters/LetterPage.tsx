@@ -1,0 +1,239 @@
+import { useEffect } from 'react';
+import { useParams } from 'react-router';
+import type { Letter } from '../../contract/letters/endpoints.ts';
+import { bare } from '../../core/findings.ts';
+import { choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
+import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
+import { counted } from '../../words/counted.ts';
+import { fittingQuantity } from '../../words/en/fittings.ts';
+import { choiceWords, NO_ANSWER_WORDS, VERDICT_WORDS } from '../../words/en/letters.ts';
+import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
+import { Figure } from '../parts/Figure.tsx';
+import { RoofDrawing } from '../parts/RoofDrawing.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+import { LetterAnswer } from './LetterAnswer.tsx';
+import { LetterMessages } from './LetterMessages.tsx';
+import { WorthDrawn } from './WorthDrawn.tsx';
+
+/** The offer behind a private link, as its customer reads it: no sign-in, no search engine, and nothing of anybody else. */
+export function LetterPage() {
+  const { token = '' } = useParams();
+  const letter = useAsk('readLetter', { params: { token } }, { retry: false });
+  useKeptFromSearch();
+  return (
+    <main className="letter-desk">
+      {letter.isPending && <Waiting />}
+      {letter.isError && (
+        <article className="letter">
+          <Trouble error={letter.error} />
+        </article>
+      )}
+      {letter.data && (
+        <ReadAs value={{ units: letter.data.units, currency: letter.data.content.currency }}>
+          <OfferLetter letter={letter.data} token={token} />
+        </ReadAs>
+      )}
+    </main>
+  );
+}
+
+/** Asks whoever indexes pages to leave this one out, while it is open. */
+function useKeptFromSearch(): void {
+  useEffect(() => {
+    const meta = document.createElement('meta');
+    meta.name = 'robots';
+    meta.content = 'noindex, nofollow, noarchive';
+    document.head.append(meta);
+    return () => meta.remove();
+  }, []);
+}
+
+function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
+  const say = useSay();
+  const { content, closed, answered } = letter;
+  const { benefit } = content;
+  const choices = choicesOf(content);
+  const ofPlan = offeredPlan(content);
+  const asked = askedOfCustomer(content.assumed);
+  return (
+    <article className="letter">
+      <p className="no-print d-flex gap-3 flex-wrap mb-2">
+        <a href={`/api/letters/by-link/${token}/paper.pdf`} target="_blank" rel="noreferrer">
+          the same as a PDF
+        </a>
+        <button type="button" className="btn btn-quiet p-0" onClick={() => window.print()}>
+          print
+        </button>
+      </p>
+      <p className="small-caps mb-1">{letter.firm}</p>
+      <h1>
+        Offer {letter.number}.{letter.revision}
+      </h1>
+      <p>
+        For {letter.customer}
+        <br />
+        {letter.site}, {letter.place}
+        <br />
+        {letter.sentAt && `Sent ${say.date(letter.sentAt)}`}
+        {letter.validUntil && `, valid until ${say.date(letter.validUntil)}`}
+      </p>
+      {closed !== null && (
+        <p className={`notice ${closed === 'accepted' ? 'fine' : ''}`} role="status">
+          <strong>{NO_ANSWER_WORDS[closed]}</strong>{' '}
+          {answered &&
+            `${answered.name || 'By word of mouth'}, ${say.date(answered.at)}${answered.choice ? `: ${choiceWords({ choice: answered.choice, visits: content.visits })}` : ''}.`}
+        </p>
+      )}
+      {content.message && <p className="letter-words">{content.message}</p>}
+      <p className="headline">
+        Washing {counted(letter.modules, 'module')}:{' '}
+        {content.finish === 'output' ? 'so that they yield again what they can' : 'so that nothing shows on a cloth'}.
+      </p>
+      <p className={`verdict ${benefit.verdict}`}>{say.finding(bare(`verdict-${benefit.verdict}`))}</p>
+      {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{say.finding(ofPlan)}</p>}
+      {content.leftOut.map((face) => (
+        <p className="notice" key={face.name}>
+          <strong>
+            Not washed: {face.name}, {counted(face.modules, 'module')}.
+          </strong>{' '}
+          {face.because.map((one) => say.finding(one)).join(' ')}
+        </p>
+      ))}
+      <table className="table row-cards">
+        <thead>
+          <tr>
+            <th>You can have</th>
+            <th className="number">It costs, tax included</th>
+            <th className="number">It is worth</th>
+            <th>In energy alone it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {choices.map((one) => (
+            <tr key={one.choice}>
+              <td>
+                <strong>{choiceWords(one)}</strong>
+              </td>
+              <td className="number" data-label="It costs, tax included">
+                {say.price(one.gross)}
+                {one.visits > 1 && <span className="quiet d-block">{say.price(one.each)} each</span>}
+              </td>
+              <td className="number" data-label="It is worth">
+                {one.worth ? `${say.money(one.worth.p10)} to ${say.money(one.worth.p90)}` : 'not said'}
+                <span className="quiet d-block">
+                  {one.choice === 'one' ? 'until it has soiled again' : 'in a year'}
+                </span>
+              </td>
+              <td data-label="In energy alone it">{VERDICT_WORDS[one.verdict]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="pairs">
+        <figure className="m-0">
+          {letter.roofs.map(({ array, soils }) => (
+            <RoofDrawing key={array.id} array={array} soils={soils} />
+          ))}
+          {letter.roofs.length > 0 && <figcaption className="quiet">Your roof as it was seen from above</figcaption>}
+        </figure>
+        <figure className="m-0">
+          <WorthDrawn choices={choices} />
+          <figcaption className="quiet">
+            The bar is what it may be worth, four times in five; its line the middle; the dark line what it costs
+          </figcaption>
+        </figure>
+      </div>
+      {benefit.reasons && (
+        <div className="figures">
+          <Figure label="One wash is worth" reason={benefit.reasons.worth} />
+          <Figure label="Energy it brings back" reason={benefit.reasons.recoverable} />
+          {content.planned && (
+            <Figure label={`${content.visits} visits a year save`} reason={benefit.reasons.planSaves} />
+          )}
+        </div>
+      )}
+      <p className="quiet">{say.finding({ code: 'offer-weather', params: { climate: benefit.climate } })}</p>
+      {asked.length > 0 && (
+        <p className="quiet">
+          Please check what we had to assume: {asked.map((fact) => say.finding(assumedFinding(fact))).join('; ')}. Where
+          it is otherwise, what a wash is worth changes.
+        </p>
+      )}
+      <Lines letter={letter} />
+      {content.fittings && <Fitted fittings={content.fittings} />}
+      {content.stated && <p>Reason for washing, as agreed: {content.stated}</p>}
+      <LetterMessages letter={letter} token={token} />
+      {closed === null && <LetterAnswer letter={letter} choices={choices} token={token} />}
+    </article>
+  );
+}
+
+/** How the price of one visit is made up. */
+function Lines({ letter: { content } }: { letter: Letter }) {
+  const say = useSay();
+  return (
+    <details className="mb-2">
+      <summary>How the price of a visit is made up</summary>
+      <table className="table">
+        <tbody>
+          {content.one.lines.map((line) => (
+            <tr key={line.key + say.finding(line.label)}>
+              <td>{say.finding(line.label)}</td>
+              <td className="number">{say.finding({ code: 'line-quantity', params: line })}</td>
+              <td className="number">{say.price(line.amount)}</td>
+            </tr>
+          ))}
+          <tr>
+            <td>Tax, {say.quantity(content.taxRate, 'fraction')}</td>
+            <td />
+            <td className="number">{say.price(content.one.tax)}</td>
+          </tr>
+          <tr className="fw-bold">
+            <td>One visit</td>
+            <td />
+            <td className="number">{say.price(content.one.gross)}</td>
+          </tr>
+          {content.planned && (
+            <tr>
+              <td>Each visit of the plan, its discount taken off</td>
+              <td />
+              <td className="number">{say.price(content.planned.gross)}</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+/** What is fitted once beside the visits. */
+function Fitted({ fittings }: { fittings: NonNullable<Letter['content']['fittings']> }) {
+  const say = useSay();
+  return (
+    <>
+      <h2 className="h3">Fitted once, on the first visit</h2>
+      <table className="table">
+        <tbody>
+          {fittings.lines.map((line) => (
+            <tr key={say.finding(line.label)}>
+              <td>
+                {say.finding(line.label)}
+                {line.says && <div className="quiet">{say.finding(line.says)}</div>}
+              </td>
+              <td className="number">{fittingQuantity(line, say)}</td>
+              <td className="number">{say.price(line.amount)}</td>
+            </tr>
+          ))}
+          <tr className="fw-bold">
+            <td>Fitted, once, tax included</td>
+            <td />
+            <td className="number">{say.price(fittings.gross)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="quiet">
+        It comes on top of what is chosen above. The rows left without show at later visits what it did.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,22 @@
+import type { NoAnswer } from '../../core/letters/states.ts';
+import type { OfferedChoice } from '../../core/quotes/offer.ts';
+import type { Verdict } from '../../core/quotes/price.ts';
+
+/** What can be accepted of an offer, as its customer reads it. */
+export const choiceWords = ({ choice, visits }: Pick<OfferedChoice, 'choice' | 'visits'>): string =>
+  choice === 'one' ? 'One visit' : `A plan of ${visits} visits a year`;
+
+/** Whether something pays, in two or three words. */
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  pays: 'pays',
+  'may-pay': 'may or may not pay',
+  'does-not-pay': 'does not pay',
+};
+
+/** Why an offer takes no answer any more. */
+export const NO_ANSWER_WORDS: Record<NoAnswer, string> = {
+  accepted: 'This offer has been accepted.',
+  declined: 'This offer has been declined.',
+  expired: 'This offer has run out. Ask for a new one: prices and dirt have moved since.',
+  superseded: 'A newer offer has taken the place of this one. Ask for the link to that; this one can only be read.',
+};
