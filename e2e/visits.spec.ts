@@ -66,8 +66,9 @@ test.describe
       await page.goto(page.url().replace(/offer.*$/, 'wash'));
       await page.getByLabel('The quote is accepted. Wash on').fill('4/1/2027');
       await page.getByRole('button', { name: 'Book all 3 visits' }).click();
-      await expect(page.getByRole('heading', { name: 'Jobs of this site' })).toBeVisible();
-      const dates = await page.locator('.plain-list li strong').allTextContents();
+      const agreed = page.getByRole('region', { name: /^Agreement on quote/ }).first();
+      await expect(agreed.getByRole('link')).toHaveCount(3);
+      const dates = await agreed.getByRole('link').allTextContents();
       const site = page.url().match(/sites\/([0-9a-f-]+)/)?.[1] ?? '';
       const plans = await (await page.context().request.get(`/api/sites/${site}/plans?limit=1`)).json();
       const due = visitDates('2027-01-04', 3, plans.items[0].output.visits.options[3].days);
@@ -75,7 +76,7 @@ test.describe
       expect(new Set(dates).size).toBe(3);
       await page.getByLabel('move to').fill('11/1/2027');
       await page.getByRole('button', { name: 'Move', exact: true }).click();
-      await expect(page.locator('.plain-list li strong').first()).toHaveText('11/01/2027');
+      await expect(agreed.getByRole('link').first()).toHaveText('11/01/2027');
       expect(errors).toEqual([]);
     });
 

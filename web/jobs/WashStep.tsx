@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
@@ -8,7 +8,6 @@ import { verbOf } from '../../core/jobs/steps.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { Agreements } from '../agreements/AgreementPart.tsx';
 import { ProblemError } from '../api/client.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -19,6 +18,8 @@ import { DoneLegend } from '../parts/Done.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import type { Job } from './outbox/index.ts';
+
+const Agreements = lazy(async () => ({ default: (await import('../agreements/AgreementPart.tsx')).Agreements }));
 
 /** Wash, seen from the desk: the day, the kit, and how far the crew is. */
 export function WashStep({ spread }: { spread: SiteSpread }) {
@@ -53,7 +54,11 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
       {!accepted && !latest.jobId && <Empty>An accepted quote becomes a job.</Empty>}
       {latest.jobId && job.isPending && <Waiting />}
       {job.data && <JobPage key={job.data.id} job={job.data} />}
-      {desk && <Agreements siteId={spread.site.id} />}
+      {desk && (
+        <Suspense fallback={<Waiting />}>
+          <Agreements siteId={spread.site.id} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -26,7 +26,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
   const client = useQueryClient();
   const id = useRef(newId());
   const [declines, setDeclines] = useState(false);
-  const [choice, setChoice] = useState<QuoteChoice | null>(choices.length === 1 ? 'one' : null);
+  const [choice, setChoice] = useState<QuoteChoice | null>(null);
   const [name, setName] = useState('');
   const [agreed, setAgreed] = useState(false);
   const [strokes, setStrokes] = useState<Strokes>([]);
@@ -61,7 +61,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
   };
   return (
     <section className="no-print letter-answer" aria-label="Your answer">
-      <h2 className="h3">Your answer</h2>
+      <h2 className="h3 mt-4">Your answer</h2>
       <Form
         noValidate
         onSubmit={(event) => {
@@ -106,6 +106,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
               onChange={(event) => setAgreed(event.target.checked)}
               label={`I have read this offer and accept it${chosen ? ` for ${say.price(chosen.gross)}` : ''}${letter.content.fittings ? `, with what is fitted once for ${say.price(letter.content.fittings.gross)}` : ''}.`}
             />
+            <p className="mb-0 mt-2">Sign here, with a finger or the mouse:</p>
             <Suspense fallback={<Waiting />}>
               <SignaturePad onStrokes={setStrokes} />
             </Suspense>
@@ -119,7 +120,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
         </div>
       </Form>
       <Trouble error={decide.error} />
-      <p className="quiet">
+      <p className="quiet mt-2">
         With your answer we keep your name, the time, the address it came from and the sum of the paper that you read.
       </p>
     </section>

@@ -37,7 +37,7 @@ export function LetterMessages({ letter, token }: { letter: Letter; token: strin
   });
   return (
     <section className="no-print" aria-label="Questions">
-      <h2 className="h3">Questions</h2>
+      <h2 className="h3 mt-3">Questions</h2>
       <Messages messages={letter.messages} you="customer" />
       <Form
         onSubmit={(event) => {

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Letter } from '../../contract/letters/endpoints.ts';
+import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
@@ -132,7 +133,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
       <div className="pairs">
         <figure className="m-0">
           {letter.roofs.map(({ array, soils }) => (
-            <RoofDrawing key={array.id} array={array} soils={soils} />
+            <RoofDrawing key={array.id} array={withoutWork(array)} soils={soils} />
           ))}
           {letter.roofs.length > 0 && <figcaption className="quiet">Your roof as it was seen from above</figcaption>}
         </figure>
@@ -167,6 +168,12 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
     </article>
   );
 }
+
+/** The face without what only the crew looks for on it. */
+const withoutWork = (array: SolarArray): SolarArray => ({
+  ...array,
+  sheet: { ...array.sheet, things: array.sheet.things.filter(({ kind }) => kind === 'obstacle') },
+});
 
 /** How the price of one visit is made up. */
 function Lines({ letter: { content } }: { letter: Letter }) {

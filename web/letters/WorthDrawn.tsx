@@ -3,7 +3,7 @@ import { choiceWords, VERDICT_WORDS } from '../../words/en/letters.ts';
 import { useSay } from '../api/hooks.ts';
 
 const LEFT = 8;
-const RIGHT = 412;
+const RIGHT = 292;
 const ROW = 64;
 
 /** What each choice is worth, as a bar over its range with the middle marked, and what it costs as a line across. */
@@ -18,11 +18,11 @@ export function WorthDrawn({ choices }: { choices: readonly OfferedChoice[] }) {
     )
     .join('. ');
   return (
-    <svg className="worth-drawn" viewBox={`0 0 420 ${choices.length * ROW + 4}`} role="img" aria-label={told}>
+    <svg className="worth-drawn" viewBox={`0 0 300 ${choices.length * ROW + 4}`} role="img" aria-label={told}>
       {choices.map((one, at) => {
         const top = at * ROW;
         const price = x(one.gross);
-        const ends = price > 270;
+        const ends = price > 170;
         return (
           <g key={one.choice}>
             <text x={LEFT} y={top + 14} className="name">

@@ -12,13 +12,13 @@ import { useKeys } from '../keys/useKeys.ts';
 import { PlanStep } from '../methods/PlanStep.tsx';
 import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import { OfferStep } from '../quotes/OfferStep.tsx';
 import { ReckonStep } from '../reckoning/ReckonStep.tsx';
 import { ShowStep } from '../reports/ShowStep.tsx';
 import { PailMark, STATE_WORDS } from '../spine/PailMark.tsx';
 import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 
 // What is typed into comes when it is opened, with all that checks it.
+const OfferStep = lazy(async () => ({ default: (await import('../quotes/OfferStep.tsx')).OfferStep }));
 const SiteEditor = lazy(async () => ({ default: (await import('./editors.tsx')).SiteEditor }));
 const ArrayEditor = lazy(async () => ({ default: (await import('./editors.tsx')).ArrayEditor }));
 const WaterReadings = lazy(async () => ({ default: (await import('../water/WaterReadings.tsx')).WaterReadings }));
@@ -141,7 +141,11 @@ function StepPage({
     case 'plan':
       return <PlanStep spread={spread} />;
     case 'offer':
-      return <OfferStep spread={spread} />;
+      return (
+        <Suspense fallback={<Waiting />}>
+          <OfferStep spread={spread} />
+        </Suspense>
+      );
     case 'wash':
       return <WashStep spread={spread} />;
     case 'show':
