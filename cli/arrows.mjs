@@ -30,6 +30,7 @@ for (const { source } of output.modules) {
 const TABLES = {
   agreements: ['agreements', 'visits'],
   backups: ['backup_runs', 'backup_settings'],
+  calendar: ['calendar_links'],
   company: ['company'],
   documents: ['papers'],
   drill: ['drill_rounds'],
@@ -43,7 +44,7 @@ const TABLES = {
     ...['installation', 'installation_secrets', 'invitations', 'known_devices', 'people'],
     ...['recovery_codes', 'reset_links', 'second_factors', 'session', 'sign_in_counts'],
   ],
-  quotes: ['quotes'],
+  quotes: ['follow_ups', 'quotes'],
   reports: ['reports'],
   rules: ['method_rules'],
   sites: ['arrays', 'customers', 'sites'],

@@ -1,5 +1,6 @@
 import { agreementsEndpoints } from './agreements/endpoints.ts';
 import { backupsEndpoints } from './backups/endpoints.ts';
+import { calendarEndpoints } from './calendar/endpoints.ts';
 import { companyEndpoints } from './company/endpoints.ts';
 import { drillEndpoints } from './drill/endpoints.ts';
 import type { Endpoint } from './endpoint.ts';
@@ -50,6 +51,7 @@ export const endpoints = {
   ...jobsEndpoints,
   ...agreementsEndpoints,
   ...lettersEndpoints,
+  ...calendarEndpoints,
   ...reportsEndpoints,
   ...scheduleEndpoints,
   ...importsEndpoints,

@@ -32,7 +32,8 @@ test.describe
       await signIn(page);
       await openFittings(page);
       await expectAccessible(page);
-      // Its one row without clips is the control of the one that has them.
+      // It opens on a kind that has something to do; of the clips its one row without them is the control of the one that has.
+      await page.getByRole('button', { name: 'drain clips' }).click();
       await expect(page.getByRole('row', { name: /drain clips/ })).toContainText('no rows are named for it');
       await expect(page.getByText(/Row 1 has it already/)).toBeVisible();
       await page.getByRole('button', { name: 'coating' }).focus();

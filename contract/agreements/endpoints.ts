@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { AGREEMENT_STATES, STANDINGS, VISIT_STATES } from '../../core/agreements/states.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
-import { date, id, idParams, money, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
+import { date, id, idParams, money, note, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { job } from '../jobs/endpoints.ts';
 import { shownQuote } from '../quotes/endpoints.ts';
@@ -77,6 +77,8 @@ export const agreementsEndpoints = {
       version,
       decision: z.enum(DECISIONS),
       choice: z.enum(QUOTE_CHOICES).default('one'),
+      /** why it was declined, where somebody said */
+      because: note(500),
     }),
     answer: shownQuote,
   }),

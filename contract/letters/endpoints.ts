@@ -93,6 +93,7 @@ export const lettersEndpoints = {
     summary: 'Withdraw a link: it opens nothing from then on',
     roles: DESK,
     params: idParams,
+    body: z.object({}),
     answer: z.object({ items: z.array(letterLink) }),
   }),
   answerLetter: endpoint({

@@ -6,7 +6,7 @@ import type { FittingLine } from '../../core/quotes/offer.ts';
 import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
 import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
-import { id, idParams, money, note, pageOf, pageQuery, reason, version, words } from '../common.ts';
+import { date, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint } from '../endpoint.ts';
 import { reason as reasonOf, said } from '../findings.ts';
@@ -91,6 +91,10 @@ export const quote = z.object({
   state: quoteState,
   ...quoteContent.shape,
   choice: z.enum(QUOTE_CHOICES).nullable(),
+  /** why it was declined; empty where nobody said */
+  decidedBecause: z.string(),
+  /** the day on which somebody follows it up; null before it is sent, and where nobody is to */
+  nextOn: z.string().nullable(),
   createdAt: z.string(),
   sentAt: z.string().nullable(),
   validUntil: z.string().nullable(),
@@ -120,8 +124,20 @@ export const quoteListItem = z.object({
   currency: z.string(),
   validUntil: z.string().nullable(),
   sentAt: z.string().nullable(),
+  nextOn: z.string().nullable(),
+  decidedBecause: z.string(),
 });
 export type QuoteListItem = z.infer<typeof quoteListItem>;
+
+/** What was said to a customer about an offer that waits, and when somebody does so next. */
+export const followUp = z.object({
+  id,
+  at: z.string(),
+  by: z.string(),
+  said: z.string(),
+  nextOn: z.string().nullable(),
+});
+export type FollowUp = z.infer<typeof followUp>;
 
 export const quotesEndpoints = {
   draftQuote: endpoint({
@@ -140,6 +156,30 @@ export const quotesEndpoints = {
     roles: DESK,
     query: pageQuery.extend({ state: quoteState.optional(), site: id.optional() }),
     answer: pageOf(quoteListItem),
+  }),
+  listFollowing: endpoint({
+    method: 'GET',
+    path: '/api/quotes/following',
+    summary: 'Sent quotes that wait for their answer, those that are followed up next first',
+    roles: DESK,
+    answer: z.object({ items: z.array(quoteListItem.extend({ said: z.string(), expiring: z.boolean() })) }),
+  }),
+  listFollowUps: endpoint({
+    method: 'GET',
+    path: '/api/quotes/:id/follow-ups',
+    summary: 'What was said about a quote that waits, the last first',
+    roles: DESK,
+    params: idParams,
+    answer: z.object({ items: z.array(followUp) }),
+  }),
+  followUpQuote: endpoint({
+    method: 'POST',
+    path: '/api/quotes/:id/follow-ups',
+    summary: 'Note what was said about a quote that waits, and when somebody follows it up next',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ id, said: text(500), nextOn: date.nullable() }),
+    answer: z.object({ items: z.array(followUp) }),
   }),
   readQuote: endpoint({
     method: 'GET',

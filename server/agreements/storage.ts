@@ -140,6 +140,36 @@ export const visitsToBook = (connection: Connection, by: string, limit: number):
       'visits.dueTo',
     );
 
+/** Visits whose window touches some days and that are on no day of their own: to be booked, or left out. */
+export const visitsOnNoDay = async (
+  connection: Connection,
+  from: string,
+  to: string,
+  limit: number,
+): Promise<
+  (Pick<VisitRow, 'id' | 'number' | 'dueFrom' | 'dueTo' | 'version'> & { site: string; cancelled: boolean })[]
+> => {
+  const rows = await withSite(
+    connection('visits').join('agreements', 'agreements.id', 'visits.agreement_id'),
+    'agreements.site_id',
+  )
+    .where((open) => open.whereNull('visits.job_id').orWhereNotNull('visits.skipped_at'))
+    .where('visits.due_to', '>=', from)
+    .where('visits.due_from', '<=', to)
+    .orderBy(['visits.due_from', 'visits.id'])
+    .limit(limit)
+    .select(
+      'visits.id',
+      'sites.name as site',
+      'visits.number',
+      'visits.dueFrom',
+      'visits.dueTo',
+      'visits.version',
+      'visits.skippedAt',
+    );
+  return rows.map(({ skippedAt, ...row }) => ({ ...row, cancelled: skippedAt !== null }));
+};
+
 /** Every agreement of a site and its visits, as they are stored. */
 export const recordedAgreements = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
   connection('agreements').where({ siteId }).orderBy('madeAt');

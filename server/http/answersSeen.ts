@@ -15,7 +15,7 @@ export const NOBODY_SEES = new Set([
 ]);
 
 const CREW = `
-  access after agent agree ahead altitude amendments anchor answer array arrayId arrays asLead assumed assumption at
+  access after agent agree ahead altitude amendments anchor answer array arrayId arrays asked asLead assumed assumption at
   azimuth batches because becomes before best between birds bladeAgreed bladed bond bonded bondedRainFactor bonding
   bondingPerDew boughtOn bristle brittle brittleWhere brush brushed by calculationVersion calibratedOn calibrateEvery
   capped causes caution cautions cells change changeAt charges chase checkedOn checkEvery checkPictures checks
@@ -30,7 +30,7 @@ const CREW = `
   items jobId jobs key kind kinds kit known label lacking lag lagUsed lastLight lasts lastWashed late latest latitude
   lead leadUsed learned least left leftOut length level lichen lichenDensity lichenGrowth lichenRadius likely limit
   limitShare lines linesWhere lists litres longest longitude look lookOn loose loss lossNow lostEnergy lostShare low
-  madeUp mark marked marks mean measurement media members meter meterReason mid minutes mismatch missing modules
+  madeAt madeUp mark marked marks mean measurement media members meter meterReason mid minutes mismatch missing modules
   modulesLeft moduleWatts most mount mustSetUpFactor name names narrowing next nextBecause nextCalibration nextCheck
   nextDate not-reached notDone note notes now number observations observed offer on onBestDay orientation origin
   others otherwise outlook output overrides own ownUse p10 p50 p90 packed paper parameters params passed patch paying

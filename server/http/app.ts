@@ -9,6 +9,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { agreementsHandlers } from '../agreements/routes.ts';
 import { backupsHandlers } from '../backups/routes.ts';
+import { calendarHandlers } from '../calendar/routes.ts';
 import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
 import { paperHandlers } from '../documents/routes.ts';
@@ -64,6 +65,7 @@ const handlers: Handlers = {
   ...jobsHandlers,
   ...agreementsHandlers,
   ...lettersHandlers,
+  ...calendarHandlers,
   ...reportsHandlers,
   ...scheduleHandlers,
   ...importsHandlers,

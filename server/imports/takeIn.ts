@@ -113,7 +113,12 @@ async function takeInQuote(context: Context, siteId: string, quote: NonNullable<
   }
   if (decision) {
     const { version } = await readQuote(context.database, id);
-    await decideQuote(at(context, decision.at), id, { version, decision: decision.decision, choice: decision.choice });
+    await decideQuote(at(context, decision.at), id, {
+      version,
+      decision: decision.decision,
+      choice: decision.choice,
+      because: '',
+    });
   }
 }
 

@@ -236,6 +236,19 @@ export const jobsBetween = (connection: Connection, from: string, to: string, li
     .orderBy(['scheduled_for', 'jobs.id'])
     .limit(limit);
 
+/** Jobs of some days as a calendar shows them, those that were called off with them. */
+export const jobsOfCalendar = (
+  connection: Connection,
+  from: string,
+  to: string,
+  limit: number,
+): Promise<(JobListItem & { version: number })[]> =>
+  jobItems(connection)
+    .select('jobs.version')
+    .whereBetween('scheduled_for', [from, to])
+    .orderBy(['scheduled_for', 'jobs.id'])
+    .limit(limit);
+
 /** Jobs whose day has passed and whose work has not ended. */
 export const lateJobs = (connection: Connection, today: string, limit: number): Promise<JobListItem[]> =>
   jobItems(connection)

@@ -8,10 +8,9 @@ import { agree } from '../agreements/accept.ts';
 import type { OpenContext } from '../context.ts';
 import { newestPaper, paperOf } from '../documents/paperStorage.ts';
 import type { PaperFile } from '../documents/papers.ts';
-import { AppError, invalid, notFound, outOfOrder } from '../errors.ts';
-import { reserveAttempt } from '../people/limiter.ts';
+import { AppError, invalid, outOfOrder } from '../errors.ts';
+import { refuseGuess } from '../people/guessing.ts';
 import { hashToken } from '../people/passwords.ts';
-import { tooMany } from '../people/tooMany.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { decide } from '../quotes/useCases.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
@@ -21,19 +20,11 @@ import { askedSince, eventsOf, insertEvent, type LetterRow, lastOpened, openLett
 
 type Endpoints = typeof lettersEndpoints;
 
-/** Links that were not there, from one address, before it has to wait. */
-const FREE_GUESSES = 10;
-
-/**
- * The link behind a token. What is not there is counted by where the asking comes from: whoever guesses has to wait twice as
- * long each time, and whoever has a link is never kept from it.
- */
-async function opened({ database, clock, address }: OpenContext, token: string): Promise<LetterRow> {
-  const row = await openLetter(database, hashToken(token), clock());
-  if (row) return row;
-  const until = await reserveAttempt(database, [{ key: `letter ${address}`, free: FREE_GUESSES }], clock());
-  if (until) throw tooMany(until, clock());
-  throw notFound('offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one');
+/** The link behind a token; what is not there is a guess. */
+async function opened(context: OpenContext, token: string): Promise<LetterRow> {
+  const row = await openLetter(context.database, hashToken(token), context.clock());
+  const what = 'offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one';
+  return row ?? refuseGuess(context, 'letter', what);
 }
 
 /** Whoever comes by a link is nobody that the house knows. */
@@ -114,7 +105,12 @@ export async function decideByLetter(
       if (paper?.sha256 !== body.sha256)
         throw outOfOrder('This is not the offer that was read. Load the page again and read it before you answer.');
       const choice = body.decision === 'accepted' ? body.choice : 'one';
-      const quote = await decide(trx, writer, quoteId, { version, decision: body.decision, choice });
+      const quote = await decide(trx, writer, quoteId, {
+        version,
+        choice,
+        decision: body.decision,
+        because: body.decision === 'declined' ? body.reason : '',
+      });
       const { id, decision, ...said } = body;
       const seenAt = (await eventsOf(trx, [letterId])).find(({ kind }) => kind === 'opened')?.at ?? null;
       await insertEvent(trx, {

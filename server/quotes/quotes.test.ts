@@ -272,6 +272,49 @@ describe('quotes', () => {
     });
   });
 
+  describe('that wait for their answer', () => {
+    const follow = (quote: QuoteLike, body: object) =>
+      owner.send('POST', `/api/quotes/${quote.id}/follow-ups`, { id: randomUUID(), nextOn: null, ...body });
+    const following = async (): Promise<{ id: string; nextOn: string | null; said: string; expiring: boolean }[]> =>
+      (await owner.must('GET', '/api/quotes/following')).items;
+
+    it('are followed up five days after they went out, until somebody says otherwise', async () => {
+      const sent = await send(await draft());
+      const shown = await read(sent);
+      const on = (at: string) => Date.parse(`${at.slice(0, 10)}T00:00:00Z`) / MILLISECONDS_PER_DAY;
+      expect(on(shown.nextOn) - on(shown.sentAt)).to.be.within(4, 6);
+      await follow(sent, { said: 'They want to ask their neighbour', nextOn: '2027-01-15' });
+      expect((await read(sent)).nextOn).to.equal('2027-01-15');
+      const own = (await following()).find(({ id }) => id === sent.id);
+      expect(own).to.include({ nextOn: '2027-01-15', said: 'They want to ask their neighbour', expiring: false });
+    });
+
+    it('keep all that was said, the last first, once however often it is sent', async () => {
+      const sent = await send(await draft());
+      const body = { id: randomUUID(), said: 'No answer', nextOn: '2026-12-20' };
+      for (let times = 0; times < 2; times += 1) await follow(sent, body);
+      const { body: kept } = await follow(sent, { said: 'Wants it in spring' });
+      expect(kept.items.map(({ said }: { said: string }) => said)).to.deep.equal(['Wants it in spring', 'No answer']);
+      expect((await read(sent)).nextOn).to.equal(null);
+    });
+
+    it('leave the list once they are decided, and are not followed up after', async () => {
+      const sent = await send(await draft());
+      const { body } = await decide(sent, { decision: 'declined', because: 'too dear' });
+      expect(body.decidedBecause).to.equal('too dear');
+      expect((await following()).map(({ id }) => id)).not.to.include(sent.id);
+      expect((await follow(sent, { said: 'Again?' })).status).to.equal(409);
+      const { items } = await owner.must('GET', '/api/quotes?state=declined');
+      expect(items[0]).to.include({ id: sent.id, decidedBecause: 'too dear' });
+    });
+
+    it('ask for words, and for a date of the calendar', async () => {
+      const sent = await send(await draft());
+      expect((await follow(sent, { said: ' ' })).body.issues[0].path).to.equal('said');
+      expect((await follow(sent, { said: 'x', nextOn: '2026-02-30' })).body.issues[0].path).to.equal('nextOn');
+    });
+  });
+
   describe('whose day has passed', () => {
     async function expireIn(days: number): Promise<number> {
       const database = openDatabase(harness.url, 1);

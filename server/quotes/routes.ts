@@ -6,6 +6,9 @@ import * as quotes from './useCases.ts';
 export const quotesHandlers: Pick<Handlers, keyof typeof quotesEndpoints> = {
   draftQuote: (context, { params, body }) => quotes.draftQuote(context, params.id, body),
   listQuotes: (context, { query }) => quotes.listQuotes(context, query),
+  listFollowing: (context) => quotes.listFollowing(context),
+  listFollowUps: (context, { params }) => quotes.listFollowUps(context, params.id),
+  followUpQuote: (context, { params, body }) => quotes.followUpQuote(context, params.id, body),
   readQuote: (context, { params }) => quotes.showQuote(context, context.database, params.id),
   changeQuote: (context, { params, body }) => quotes.changeQuote(context, params.id, body),
   sendQuote: (context, { params, body }) => quotes.sendQuote(context, params.id, body),

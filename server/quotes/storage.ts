@@ -1,6 +1,13 @@
 import type { Knex } from 'knex';
-import { type Quote, type QuoteContent, type QuoteListItem, quote } from '../../contract/quotes/endpoints.ts';
+import {
+  type FollowUp,
+  type Quote,
+  type QuoteContent,
+  type QuoteListItem,
+  quote,
+} from '../../contract/quotes/endpoints.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import { withPerson } from '../people/names.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
@@ -116,6 +123,8 @@ const quoteItems = (connection: Connection) =>
     'state',
     'validUntil',
     'sentAt',
+    'nextOn',
+    'decidedBecause',
     'entered',
     'gross',
     'currency',
@@ -132,9 +141,44 @@ export function listQuoteRows(
   return rows;
 }
 
-/** Quotes sent before an instant that nobody has answered, longest waiting first. */
-export const waitingQuotes = (connection: Connection, sentBefore: Date, limit: number): Promise<QuoteItemRow[]> =>
-  quoteItems(connection).where({ state: 'sent' }).where('sent_at', '<', sentBefore).orderBy('sent_at').limit(limit);
+/** Quotes that wait for their answer and are to be followed up by a day, those that should have been first first. */
+export const waitingQuotes = (connection: Connection, by: string, limit: number): Promise<QuoteItemRow[]> =>
+  quoteItems(connection)
+    .where({ state: 'sent' })
+    .where('next_on', '<=', by)
+    .orderBy(['next_on', 'quotes.id'])
+    .limit(limit);
+
+/** Quotes that wait for their answer, with what was said last; those that nobody follows up come last. */
+export const followedQuotes = (
+  connection: Connection,
+  limit: number,
+): Promise<(QuoteItemRow & { said: string; times: number })[]> =>
+  quoteItems(connection)
+    .where({ state: 'sent' })
+    .orderByRaw('quotes.next_on nulls last, quotes.id')
+    .limit(limit)
+    .select(
+      connection.raw(
+        `coalesce((select said from follow_ups where quote_id = quotes.id order by number desc limit 1), '') as said`,
+      ),
+      connection.raw('(select count(*)::int from follow_ups where quote_id = quotes.id) as times'),
+    );
+
+/** What was said about a quote, the last first. */
+export const followUpsOf = (connection: Connection, quoteId: string): Promise<FollowUp[]> =>
+  withPerson(connection('follow_ups').where({ quoteId }), 'follow_ups.by')
+    .orderBy('number', 'desc')
+    .select('follow_ups.id', 'at', 'people.name as by', 'said', 'nextOn');
+
+/** Keeps what was said, and when it is followed up next. */
+export async function insertFollowUp(
+  trx: Transaction,
+  row: { id: string; quoteId: string; at: Date; by: string; said: string; nextOn: string | null },
+): Promise<void> {
+  await trx('follow_ups').insert(row);
+  await trx('quotes').where({ id: row.quoteId }).update({ nextOn: row.nextOn });
+}
 
 /** The newest quote of each of some sites, as far as its standing needs it. */
 export const newestQuotes = (
@@ -153,6 +197,10 @@ export const quotesSent = (connection: Connection) => connection('quotes').where
 /** Rows of another room with the order in which their quotes were entered at hand. */
 export const withQuote = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
   rows.join('quotes', 'quotes.id', column) as Q;
+
+/** What was said about some quotes, as it is stored. */
+export const recordedFollowUps = (connection: Connection, quoteIds: readonly string[]): Promise<unknown[]> =>
+  connection('follow_ups').whereIn('quoteId', quoteIds).orderBy('number');
 
 /** Every quote of a site as it is stored. */
 export const recordedQuotes = (connection: Connection, siteId: string): Promise<unknown[]> =>

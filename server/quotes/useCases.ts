@@ -1,15 +1,17 @@
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import {
+  type FollowUp,
   type Quote,
   type QuoteContent,
   quoteContent,
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
+import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
 import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
-import { addedDays } from '../../core/time/dates.ts';
+import { addedDays, utcDate } from '../../core/time/dates.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
@@ -22,11 +24,14 @@ import { lastPlan } from '../methods/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
-import { createOnce, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
+import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
 import { changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,
   expireQuote,
+  followedQuotes,
+  followUpsOf,
+  insertFollowUp,
   insertQuote,
   listQuoteRows,
   lockOverdueQuotes,
@@ -88,6 +93,42 @@ export async function listQuotes(context: Context, query: QueryOf<Endpoints['lis
   return pageOfEntered(rows, query.limit);
 }
 
+/** Quotes on the list of those that wait. */
+const MOST_FOLLOWED = 200;
+
+export async function listFollowing({ database, clock }: Context) {
+  const rows = await followedQuotes(database, MOST_FOLLOWED);
+  const today = utcDate(clock().getTime());
+  return {
+    items: rows.map(({ entered: _, times: _times, ...row }) => ({
+      ...row,
+      expiring: expiresSoon(row.validUntil, today),
+    })),
+  };
+}
+
+export async function listFollowUps({ database }: Context, id: string): Promise<{ items: FollowUp[] }> {
+  await readQuote(database, id);
+  return { items: await followUpsOf(database, id) };
+}
+
+export function followUpQuote(
+  context: Context,
+  quoteId: string,
+  body: BodyOf<Endpoints['followUpQuote']>,
+): Promise<{ items: FollowUp[] }> {
+  return context.database.transaction(async (trx) => {
+    const content = { ...body, quoteId };
+    const { state } = await lockRevisions(trx, quoteId);
+    if (state !== 'sent' && !(await isMade(trx, 'follow-up', content)))
+      throw outOfOrder('Only an offer that waits for its answer is followed up.');
+    await createOnce(trx, context, 'follow-up', content, () =>
+      insertFollowUp(trx, { ...content, at: context.clock(), by: context.person.id }),
+    );
+    return { items: await followUpsOf(trx, quoteId) };
+  });
+}
+
 export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     const row = await readQuote(trx, id);
@@ -116,6 +157,8 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
     const company = await readCompany({ database: trx });
     const site = await readSite(trx, row.siteId);
     const sentAt = context.clock();
+    const sentOn = dateIn(sentAt, site.zone);
+    const validUntil = addedDays(sentOn, company.quoteValidDays);
     await updateVersioned(
       trx,
       context,
@@ -123,7 +166,8 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
       {
         state: 'sent',
         sentAt,
-        validUntil: addedDays(dateIn(sentAt, site.zone), company.quoteValidDays),
+        validUntil,
+        nextOn: firstFollowUp(sentOn, validUntil),
       },
     );
     const superseded = await supersedeBefore(trx, row.number, row.revision);
@@ -146,7 +190,7 @@ export async function decide(
   trx: Transaction,
   writer: Writer,
   id: string,
-  { version, decision, choice }: { version: number; decision: Decision; choice: QuoteChoice },
+  { version, decision, choice, because }: { version: number; decision: Decision; choice: QuoteChoice; because: string },
 ): Promise<Quote> {
   const { othersAccepted } = await lockRevisions(trx, id);
   const current = await readQuote(trx, id);
@@ -163,7 +207,12 @@ export async function decide(
     trx,
     writer,
     { table: 'quotes', record: 'quote', id, version },
-    { state: decision, choice: decision === 'accepted' ? choice : null, decidedAt: writer.clock() },
+    {
+      state: decision,
+      choice: decision === 'accepted' ? choice : null,
+      decidedAt: writer.clock(),
+      decidedBecause: because,
+    },
   );
   return current;
 }

@@ -105,16 +105,16 @@ describe('the day', () => {
       expect(sites((await today()).chase.unsigned)).not.to.include(washed.siteId);
     });
 
-    it('names a quote that has waited five days for an answer, and no younger one', async () => {
+    it('names a quote that is to be followed up by today, and none that was sent just now', async () => {
       const quote = await owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID() });
       await owner.must('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
       const waiting = async () => (await today()).chase.quotes.map(({ id }: Listed) => id);
       expect(await waiting()).not.to.include(quote.id);
       const old = randomUUID();
       await harness.sql(
-        `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, by, sent_at, valid_until,
+        `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, by, sent_at, valid_until, next_on,
            calculation_version, gross, currency)
-         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, now() - interval '6 days', current_date + 20,
+         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, now() - interval '6 days', current_date + 20, current_date - 1,
            calculation_version, gross, currency
          from quotes where id = $2`,
         [old, quote.id],

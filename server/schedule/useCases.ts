@@ -9,7 +9,7 @@ import type { Stretch } from '../../core/schedule/onStrip.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
-import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import { visitsToBook } from '../agreements/storage.ts';
 import { readCompanyRow } from '../company/storage.ts';
@@ -28,9 +28,8 @@ import { payingSites } from './chaseStorage.ts';
 const STEP_MINUTES = 15;
 const STEPS_A_DAY = (24 * 60) / STEP_MINUTES;
 const USUAL_WATER = 18;
-/** Days after which a site counts as not looked at, and a sent quote as waiting too long. */
+/** Days after which a site counts as not looked at. */
 const LOOK_AFTER = 365;
-const CHASE_AFTER = 5;
 /** Days before the window of a visit begins from which on it is to be booked. */
 const BOOK_AHEAD = 21;
 /** How far ahead the page looks, days, and how long its lists get. */
@@ -62,7 +61,7 @@ export async function readDay(
     coming: coming.map(packed),
     chase: {
       late: await lateJobs(database, today, MOST_LISTED),
-      quotes: sees ? await unanswered(context) : [],
+      quotes: sees ? await unanswered(context, today) : [],
       unlooked: sees ? await sitesNotSeenSince(database, daysBefore(context, LOOK_AFTER), MOST_LISTED) : [],
       paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
@@ -71,6 +70,23 @@ export async function readDay(
       loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },
   };
+}
+
+/** When the first cool hours of some jobs begin, ms; null where nobody can say. */
+export async function coolStart(
+  connection: Connection,
+  jobs: readonly JobListItem[],
+): Promise<(id: string) => number | null> {
+  const known = await knownOfSites(connection, jobs);
+  const starts = new Map(
+    jobs.flatMap((job) => {
+      const of = known(job.siteId);
+      const { zone } = of.site;
+      const [first] = coolHours(of, job.scheduledFor, zone).cool;
+      return first ? [[job.id, startOfDay(job.scheduledFor, zone) + first.from * MILLISECONDS_PER_HOUR] as const] : [];
+    }),
+  );
+  return (id) => starts.get(id) ?? null;
 }
 
 /** Jobs with what has to be in the van for them, and how much of it is. */
@@ -88,8 +104,8 @@ async function packing(connection: Connection, jobs: readonly JobListItem[]) {
 const daysBefore = (context: Context, days: number): Date =>
   new Date(context.clock().getTime() - days * MILLISECONDS_PER_DAY);
 
-async function unanswered(context: Context) {
-  const rows = await waitingQuotes(context.database, daysBefore(context, CHASE_AFTER), MOST_LISTED);
+async function unanswered(context: Context, today: string) {
+  const rows = await waitingQuotes(context.database, today, MOST_LISTED);
   return rows.map(({ entered: _, ...row }) => row);
 }
 

@@ -3,7 +3,7 @@ import { recordedInspections } from '../inspections/storage.ts';
 import { recordedEntries, recordedJobs } from '../jobs/storage.ts';
 import { recordedLetterEvents, recordedLetters } from '../letters/storage.ts';
 import { recordedPlans } from '../methods/storage.ts';
-import { recordedQuotes } from '../quotes/storage.ts';
+import { recordedFollowUps, recordedQuotes } from '../quotes/storage.ts';
 import { recordedOutlooks, recordedReckonings } from '../reckoning/storage.ts';
 import { recordedReports } from '../reports/storage.ts';
 import type { Connection } from '../storage/database.ts';
@@ -25,6 +25,7 @@ export async function recordOfSite(connection: Connection, siteId: string, array
   const entries = await recordedEntries(connection, idsOf(jobs));
   const visits = await recordedVisits(connection, idsOf(agreements));
   const letters = await recordedLetters(connection, idsOf(quotes as { id: string }[]));
+  const followUps = await recordedFollowUps(connection, idsOf(quotes as { id: string }[]));
   const letterEvents = await recordedLetterEvents(connection, idsOf(letters));
   return {
     inspections,
@@ -32,6 +33,7 @@ export async function recordOfSite(connection: Connection, siteId: string, array
     outlooks,
     plans,
     quotes,
+    followUps,
     letters,
     letterEvents,
     agreements,

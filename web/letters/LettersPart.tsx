@@ -6,6 +6,7 @@ import { counted } from '../../words/counted.ts';
 import { choiceWords } from '../../words/en/letters.ts';
 import { useAsk, useDo, useMoment, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { FreshLink } from '../parts/FreshLink.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { Messages } from './LetterMessages.tsx';
 
@@ -30,36 +31,12 @@ export function LettersPart({ quote }: { quote: Pick<Quote, 'id' | 'state' | 'vi
           Make a private link
         </Button>
       )}
-      {link && <FreshLink link={link} />}
+      {link && <FreshLink link={link} label="Send this to the customer. It is shown here once." />}
       <Trouble error={letters.error ?? make.error} />
       {letters.data?.items.map((one) => (
         <LinkPart key={one.id} letter={one} visits={quote.visits} />
       ))}
     </section>
-  );
-}
-
-/** A link that was just made: it is shown this once. */
-function FreshLink({ link }: { link: string }) {
-  const [copied, setCopied] = useState(false);
-  return (
-    <div className="notice fine" role="status">
-      <Form.Label htmlFor="private-link">Send this to the customer. It is shown here once.</Form.Label>
-      <div className="d-flex gap-2">
-        <Form.Control id="private-link" readOnly value={link} onFocus={(event) => event.target.select()} />
-        <Button
-          variant="outline-primary"
-          onClick={() =>
-            void navigator.clipboard
-              ?.writeText(link)
-              .then(() => setCopied(true))
-              .catch(() => undefined)
-          }
-        >
-          {copied ? 'Copied' : 'Copy'}
-        </Button>
-      </div>
-    </div>
   );
 }
 
@@ -80,7 +57,7 @@ function LinkPart({ letter, visits }: { letter: LetterLink; visits: number }) {
             <Button
               variant="quiet"
               disabled={withdraw.isPending}
-              onClick={() => withdraw.mutate({ params: { id: letter.id } })}
+              onClick={() => withdraw.mutate({ params: { id: letter.id }, body: {} })}
             >
               withdraw it
             </Button>

@@ -5,6 +5,7 @@ import { PinPart } from '../device/PinPart.tsx';
 import { KeysSwitch } from '../keys/KeysSwitch.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { CalendarPart } from './CalendarPart.tsx';
 import { FactorPart } from './FactorPart.tsx';
 import { NewPassword } from './NewPassword.tsx';
 import { UnitsForm } from './UnitsForm.tsx';
@@ -27,6 +28,7 @@ export function AccountPage() {
         {!locked && (
           <div className="d-grid gap-3 align-content-start">
             <PasswordPart />
+            <CalendarPart />
             <PinPart />
             <section className="sheet">
               <h2>Units and numbers</h2>

@@ -25,6 +25,8 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   number: 1004,
   revision: 1,
   state: 'draft',
+  decidedBecause: '',
+  nextOn: null,
   currency: 'ZAR',
   taxRate: 0.15,
   one: offered(plan.priced),

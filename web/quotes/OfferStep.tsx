@@ -13,11 +13,13 @@ import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { AskReason } from '../parts/AskReason.tsx';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
 import { Assumed } from '../sites/Assumed.tsx';
+import { FollowPart } from './FollowPart.tsx';
 import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
 
 const LettersPart = lazy(async () => ({ default: (await import('../letters/LettersPart.tsx')).LettersPart }));
@@ -164,6 +166,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       {quote.state !== 'draft' && (
         <Suspense fallback={<Waiting />}>
           <LettersPart quote={quote} />
+          <FollowPart quote={quote} />
         </Suspense>
       )}
       <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
@@ -335,8 +338,9 @@ function Moves({
       : await save.mutateAsync({ params, body: { version: quote.version, ...words.value } });
     send.mutate({ params, body: { version, withoutCharacters } });
   };
-  const decided = (decision: Decision, choice: QuoteChoice = 'one') =>
-    decide.mutate({ params, body: { version: quote.version, decision, choice } });
+  const [asksWhy, setAsksWhy] = useState(false);
+  const decided = (decision: Decision, choice: QuoteChoice = 'one', because = '') =>
+    decide.mutate({ params, body: { version: quote.version, decision, choice, because } });
   return (
     <div className="form-foot flex-wrap">
       {quote.state === 'draft' && (
@@ -364,7 +368,7 @@ function Moves({
               Accepted: the plan
             </Button>
           )}
-          <Button variant="outline-primary" disabled={decide.isPending} onClick={() => decided('declined')}>
+          <Button variant="outline-primary" disabled={decide.isPending} onClick={() => setAsksWhy(true)}>
             Declined
           </Button>
         </>
@@ -378,6 +382,19 @@ function Moves({
           Next revision
         </Button>
       )}
+      {asksWhy && (
+        <AskReason
+          title="They said no"
+          label="Why? It is what the next offers learn from."
+          action="Declined"
+          onReason={(reason) => {
+            setAsksWhy(false);
+            decided('declined', 'one', reason);
+          }}
+          onClose={() => setAsksWhy(false)}
+        />
+      )}
+      {quote.state === 'declined' && quote.decidedBecause && <span>Declined: {quote.decidedBecause}</span>}
       {quote.state === 'accepted' && (
         <span>Accepted {quote.choice === 'planned' ? 'as a plan of visits' : 'for one visit'}. Go on to Wash.</span>
       )}

@@ -6,12 +6,15 @@ import { QuoteList } from './QuoteList.tsx';
 describe('a list that is pressed for more', () => {
   const browser = inBrowser();
   const asked: string[] = [];
+  const answer = (body: object) =>
+    new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } });
   before(() => {
     globalThis.fetch = async (address) => {
+      if (String(address).endsWith('/following')) return answer({ items: [] });
       asked.push(String(address));
       const second = String(address).includes('cursor=two');
       const page = second ? { items: [quote(2)], next: null } : { items: [quote(1)], next: 'two' };
-      return new Response(JSON.stringify(page), { headers: { 'content-type': 'application/json' } });
+      return answer(page);
     };
   });
 

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { QUOTE_STATES } from '../../core/quotes/states.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAskPages, useUnits } from '../api/hooks.ts';
+import { useAsk, useAskPages, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -30,6 +30,7 @@ export function QuoteList() {
           ))}
         </Form.Select>
       </div>
+      {state === '' && <Following />}
       {quotes.items === null && !quotes.error && <Waiting />}
       <Trouble error={quotes.error} retry={quotes.refetch} />
       {quotes.items?.length === 0 && <Empty>No quotes here.</Empty>}
@@ -57,6 +58,7 @@ export function QuoteList() {
                   </td>
                   <td>
                     <span className={`state-word ${item.state}`}>{QUOTE_WORDS[item.state]}</span>
+                    {item.decidedBecause && <div className="quiet">{item.decidedBecause}</div>}
                   </td>
                   <td>{item.sentAt ? formatDate(item.sentAt, units) : ''}</td>
                   <td>{item.validUntil ? formatDate(item.validUntil, units) : ''}</td>
@@ -69,5 +71,48 @@ export function QuoteList() {
       )}
       <More pages={quotes} what="quotes" />
     </>
+  );
+}
+
+/** Offers that wait for their answer: who is asked next and when, what was said last, and which of them run out soon. */
+function Following() {
+  const units = useUnits();
+  const following = useAsk('listFollowing');
+  const items = following.data?.items ?? [];
+  if (items.length === 0) return <Trouble error={following.error} />;
+  return (
+    <section className="sheet p-0 mb-3" aria-label="To follow up">
+      <h2 className="px-3 pt-2">To follow up</h2>
+      <table className="table site-rows mb-0">
+        <thead>
+          <tr>
+            <th>Next on</th>
+            <th>Site</th>
+            <th>Said last</th>
+            <th>Valid until</th>
+            <th className="number">One visit, tax included</th>
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((item) => (
+            <tr key={item.id}>
+              <td>{item.nextOn ? <strong>{formatDate(item.nextOn, units)}</strong> : 'nobody asks'}</td>
+              <td>
+                <Link to={`/sites/${item.siteId}/offer`}>{item.site}</Link>{' '}
+                <span className="quiet">
+                  {item.number}.{item.revision}
+                </span>
+              </td>
+              <td>{item.said || <span className="quiet">nothing yet</span>}</td>
+              <td>
+                {item.validUntil ? formatDate(item.validUntil, units) : ''}
+                {item.expiring && <strong className="d-block">expires soon</strong>}
+              </td>
+              <td className="number">{formatMoney(item.gross, item.currency, units)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

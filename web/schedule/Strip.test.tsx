@@ -97,6 +97,8 @@ describe('the page of the day', () => {
     currency: 'ZAR',
     validUntil: '2026-12-24',
     sentAt: '2026-11-24T08:00:00Z',
+    nextOn: '2026-11-29',
+    decidedBecause: '',
   };
 
   it('names the day by its weekday', () => {

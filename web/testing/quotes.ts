@@ -10,4 +10,6 @@ export const quote = (number: number) => ({
   validUntil: null,
   gross: 100_000,
   currency: 'ZAR',
+  nextOn: null,
+  decidedBecause: '',
 });

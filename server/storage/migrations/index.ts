@@ -36,6 +36,8 @@ import * as waterSources from './034-water-sources.ts';
 import * as fittings from './035-fittings.ts';
 import * as visits from './036-visits.ts';
 import * as letters from './037-letters.ts';
+import * as followingUp from './038-following-up.ts';
+import * as calendar from './039-calendar.ts';
 
 interface Migration {
   name: string;
@@ -82,6 +84,8 @@ const MIGRATIONS: Migration[] = [
   { name: '035-fittings', ...fittings },
   { name: '036-visits', ...visits },
   { name: '037-letters', ...letters },
+  { name: '038-following-up', ...followingUp },
+  { name: '039-calendar', ...calendar },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
