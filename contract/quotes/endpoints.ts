@@ -108,6 +108,8 @@ export const shownQuote = quote.extend({
   paper: keptPaper.nullable(),
   /** characters that no shipped font can print; empty once it is sent */
   unprintable: z.array(z.string()),
+  /** visits a year that are best at its prices; another number may be offered */
+  bestVisits: z.number().int(),
   /** which version of the contractor's own figures its plan went by; 0: the house's */
   figures: z.number().int(),
 });

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { EXAMPLE_FACE } from '../sites/example.ts';
 import { daysOfHabit } from './habits.ts';
-import { frequencyInput, type HowOftenSetup, howOften, pricesOfChange } from './howOften.ts';
+import { frequencyInput, type HowOftenSetup, howOften } from './howOften.ts';
 import { type FrequencyInput, optimalDays } from './optimalDays.ts';
 import { valueOfDays, valueOfThreshold } from './schedules.ts';
 
@@ -86,24 +86,6 @@ describe('the habits of a calendar', () => {
       (habit) => daysOfHabit(habit, -33).length,
     );
     expect(counts).to.deep.equal([0, 1, 2, 4, 12]);
-  });
-});
-
-describe('the price at which the answer changes', () => {
-  const option = (cleans: number, lostValue: number) => ({ cleans, lostValue, cost: 0, total: 0, days: [] });
-  const options = [option(0, 100), option(1, 60), option(2, 40), option(3, 35)];
-
-  it('is what the next cleaning saves, and what the last one saved', () => {
-    expect(pricesOfChange(options, 1)).to.deep.equal({ moreUnder: 20, fewerOver: 40 });
-  });
-
-  it('looks past a number that is never the best', () => {
-    expect(pricesOfChange([option(0, 100), option(1, 95), option(2, 40)], 0).moreUnder).to.equal(30);
-  });
-
-  it('is not there at either end', () => {
-    expect(pricesOfChange(options, 0).fewerOver).to.equal(null);
-    expect(pricesOfChange(options, 3).moreUnder).to.equal(null);
   });
 });
 

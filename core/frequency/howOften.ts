@@ -8,6 +8,7 @@ import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { climateOf, generateWeatherYears } from '../weather/index.ts';
 import { daysOfHabit, HABITS, type Habit } from './habits.ts';
 import { type FrequencyInput, type FrequencyOption, type FrequencyOutput, optimalDays } from './optimalDays.ts';
+import { oneBeside, pricesOfChange } from './prices.ts';
 import { type ScheduleValue, valueOfDays, valueOfThreshold } from './schedules.ts';
 
 export interface HowOftenSetup extends YearsOfSite {
@@ -76,18 +77,13 @@ export function howOften(setup: HowOftenSetup): HowOften {
   const found = optimalDays(input);
   const { options } = found;
   const best = options.reduce((least, option) => (option.total < least.total ? option : least));
-  const over = (cleans: number) => {
-    const other = options[cleans];
-    return other === undefined ? null : other.total - best.total;
-  };
   return {
     ...found,
     best: best.cleans,
     everyYears: cheapestLonger(found, best)?.everyYears ?? null,
     price: pricesOfChange(options, best.cleans),
     spread: spread(valueOfDays(input, best.days).byYear),
-    oneMore: over(best.cleans + 1),
-    oneFewer: over(best.cleans - 1),
+    ...oneBeside(options, best.cleans),
     habits: HABITS.map((habit) => {
       const days = daysOfHabit(habit, setup.latitude);
       return { habit, days, ...valueOfDays(input, days) };
@@ -102,22 +98,3 @@ const cheapestLonger = ({ longer }: FrequencyOutput, best: FrequencyOption) =>
     .filter(({ total }) => total < best.total)
     .sort((a, b) => a.total - b.total)
     .at(0);
-
-/**
- * Between which prices of a cleaning a number of them stays the best: what is lost with a few more or a few less, over
- * how many more or less they are.
- */
-export function pricesOfChange(options: readonly FrequencyOption[], best: number) {
-  const lost = (cleans: number) => options[cleans]?.lostValue ?? 0;
-  const more = options
-    .filter(({ cleans }) => cleans > best)
-    .map(({ cleans }) => (lost(best) - lost(cleans)) / (cleans - best));
-  const fewer = options
-    .filter(({ cleans }) => cleans < best)
-    .map(({ cleans }) => (lost(cleans) - lost(best)) / (best - cleans));
-  const moreUnder = Math.max(0, ...more);
-  return {
-    moreUnder: more.length > 0 && moreUnder > 0 ? moreUnder : null,
-    fewerOver: fewer.length > 0 ? Math.min(...fewer) : null,
-  };
-}

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { written } from '../findings.ts';
 import { makePlan } from '../methods/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
-import { choicesOf, type LineChange, offeredPlan, offerOf, overruleLines } from './offer.ts';
+import { bestVisitsAt, choicesOf, type LineChange, offeredPlan, offerOf, overruleLines } from './offer.ts';
 
 const plan = { finish: 'output' as const, ...makePlan({ ...examplePlan, overrides: { visits: 3 } }) };
 const book = { planDiscount: 0.1, taxRate: 0.15 };
@@ -57,6 +57,20 @@ describe('an offer', () => {
       },
     ]);
     expect(choicesOf({ ...offer, planned: null }).map(({ choice }) => choice)).to.deep.equal(['one']);
+  });
+
+  it('is best with as many visits as its plan at the prices of its plan, and with fewer where it gets dear', () => {
+    const { options, best } = plan.visits;
+    expect(bestVisitsAt(offer, options)).to.equal(best);
+    const dear = overruleLines(offer, [change({ amount: 90_000_000 })], plan, book);
+    expect(bestVisitsAt(dear, options)).to.equal(0);
+    const free = overruleLines(
+      offer,
+      offer.one.lines.map(({ key }) => change({ key, amount: 0 })),
+      plan,
+      book,
+    );
+    expect(bestVisitsAt(free, options)).to.equal(options.length - 1);
   });
 
   it('tells of a plan of visits by its range, of one without a range by its sum, and of none nothing', () => {

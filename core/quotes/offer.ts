@@ -1,10 +1,12 @@
 import { FITTING_AHEAD, type Finish } from '../assumptions.ts';
 import { type Bare, bare, type Finding, written } from '../findings.ts';
 import { type FittedKind, type FittingUnit, yearsHeld } from '../fittings/kinds.ts';
+import { bestAt } from '../frequency/prices.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
+import { shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
 import { type FittingsPriced, fitted } from './fittings.ts';
 import {
@@ -238,7 +240,7 @@ export function overruleLines<T extends OfferContent>(
     label: bare('line-discount'),
     quantity: 1,
     unit: 'visit',
-    amount: -Math.round(one.net * book.planDiscount),
+    amount: -shareOf(one.net, book.planDiscount),
     reason: '',
   };
   const plannedLines = [...lines, discount];
@@ -278,6 +280,12 @@ export function choicesOf({
   const { planRange: worth, planVerdict: verdict } = benefit;
   return [alone, { choice: 'planned', visits, each: planned.gross, gross: visits * planned.gross, worth, verdict }];
 }
+
+/** The number of visits a year that is best at the prices of an offer. @param options of the plan, by their number */
+export const bestVisitsAt = (
+  { one, planned }: Pick<OfferContent<unknown>, 'one' | 'planned'>,
+  options: readonly { lostValue: number }[],
+): number => bestAt(options, (visits) => (visits >= PLANNED_FROM && planned ? planned.gross : one.gross));
 
 /** What a customer is told of the plan of visits on an offer; null where none is offered. */
 export function offeredPlan({

@@ -1,6 +1,6 @@
 import { SET_UP_MINUTES } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
-import { roundHalfAway } from '../units/rounding.ts';
+import { roundHalfAway, shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
 
 /** A contractor's own prices, integer minor units of one currency. */
@@ -96,7 +96,7 @@ export interface Totals {
 /** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
 export function totals(lines: readonly { amount: number }[], taxRate: number): Totals {
   const net = lines.reduce((sum, line) => sum + line.amount, 0);
-  const tax = roundHalfAway(net * taxRate);
+  const tax = shareOf(net, taxRate);
   return { net, tax, gross: net + tax };
 }
 
@@ -138,7 +138,7 @@ export function priceVisit(work: VisitWork, book: PriceBook, discounted = false)
   const before = totals(lines, 0).net;
   if (before < book.minimumCharge) lines.push(visit('minimum', book.minimumCharge - before));
   if (discounted && book.planDiscount > 0)
-    lines.push(visit('discount', -Math.round(totals(lines, 0).net * book.planDiscount)));
+    lines.push(visit('discount', -shareOf(totals(lines, 0).net, book.planDiscount)));
   return { minutes, lines, ...totals(lines, book.taxRate) };
 }
 

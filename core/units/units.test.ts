@@ -11,7 +11,7 @@ import {
 } from '../../words/format.ts';
 import { parseCoordinates, parseNumber } from './parse.ts';
 import { DEFAULT_UNITS, fromUnits, toUnits } from './quantities.ts';
-import { roundHalfAway } from './rounding.ts';
+import { roundHalfAway, shareOf } from './rounding.ts';
 
 const us = { ...DEFAULT_UNITS, system: 'us' as const };
 const comma = { ...DEFAULT_UNITS, decimalMark: ',' as const };
@@ -118,6 +118,18 @@ describe('figures in their units', () => {
     expect(roundHalfAway(2.5)).to.equal(3);
     expect(roundHalfAway(-2.5)).to.equal(-3);
     expect(roundHalfAway(1.005, 2)).to.equal(1.01);
+  });
+
+  it('take a share of money in whole numbers: half is away from zero, and a large amount has no other half', () => {
+    expect([shareOf(10, 0.25), shareOf(-10, 0.25), shareOf(350, 0.15)]).to.deep.equal([3, -3, 53]);
+    expect(shareOf(75_694_718, 0.211)).to.equal(15_971_585);
+    expect(shareOf(999_999_999_999, 0.4999)).to.equal(499_900_000_000);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 9_000_000 }), fc.integer({ min: 0, max: 1000 }), (amount, perMille) => {
+        const exact = Math.floor((amount * perMille + 500) / 1000);
+        expect(shareOf(amount, perMille / 1000)).to.equal(exact);
+      }),
+    );
   });
 });
 

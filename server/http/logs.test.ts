@@ -17,6 +17,9 @@ describe('what logs hold of a request', () => {
       `/api/reset-links/${token}/password`,
       `/join/${token}`,
       `/reset/${token}?a=1`,
+      `/letter/${token}`,
+      `/api/letters/by-link/${token}/paper.pdf`,
+      `/api/calendar/by-link/${token}/pail.ics`,
     ]) {
       expect(safeAddress(path), path).to.not.include(token);
     }

@@ -9,6 +9,7 @@ import {
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
 import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
+import { bestVisitsAt } from '../../core/quotes/offer.ts';
 import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays, utcDate } from '../../core/time/dates.ts';
@@ -53,10 +54,11 @@ export async function showQuote(
 ): Promise<ShownQuote> {
   const found = await readQuote(connection, id);
   const paper = await paperOf(connection, 'quote', id);
-  const { figures } = (await readPlan(connection, found.planId)).output;
-  if (found.state !== 'draft') return { ...found, paper, figures, unprintable: [] };
+  const { figures, visits } = (await readPlan(connection, found.planId)).output;
+  const shown = { ...found, paper, figures, bestVisits: bestVisitsAt(found, visits.options) };
+  if (found.state !== 'draft') return { ...shown, unprintable: [] };
   const drawn = await composeQuotePaper(connection, id, context.person.units);
-  return { ...found, paper, figures, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
+  return { ...shown, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
 }
 
 export function draftQuote(

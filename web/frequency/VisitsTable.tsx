@@ -1,4 +1,5 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
+import { oneBeside, pricesOfChange } from '../../core/frequency/prices.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
 import { counted } from '../../words/counted.ts';
@@ -62,6 +63,7 @@ export function VisitsTable({ plan }: { plan: Plan }) {
         {breakEvenPrice > 0
           ? `One visit a year begins to pay under ${formatMoney(breakEvenPrice, currency, units, 0)} a visit.`
           : 'No price of a visit would make it pay in energy.'}{' '}
+        {aroundWords(plan, (amount) => formatMoney(amount, currency, units, 0))}{' '}
         {`Each number on the days found best for it${
           dates.length > 0
             ? `: for ${counted(dates.length, 'visit')} about ${dates.map((date) => formatDate(date, units)).join(', ')}`
@@ -70,4 +72,22 @@ export function VisitsTable({ plan }: { plan: Plan }) {
       </p>
     </>
   );
+}
+
+/** What one visit more or fewer than those chosen changes in a year, and the prices of a visit at which another number is best. */
+function aroundWords({ output: { visits, visitsChosen } }: Plan, money: (amount: number) => string): string {
+  const { options } = visits;
+  const { oneMore, oneFewer } = oneBeside(options, visitsChosen);
+  const changed = (what: string, by: number) => `${what} ${by < 0 ? 'saves' : 'adds'} ${money(Math.abs(by))} a year`;
+  const beside = [
+    oneMore === null ? '' : changed('One more', oneMore),
+    oneFewer === null ? '' : changed('one fewer', oneFewer),
+  ].filter(Boolean);
+  const { moreUnder, fewerOver } = pricesOfChange(options, visits.best);
+  const prices = [
+    moreUnder === null ? '' : `more are best under ${money(moreUnder)} a visit`,
+    fewerOver === null ? '' : `fewer from ${money(fewerOver)}`,
+  ].filter(Boolean);
+  const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+  return [beside, prices].flatMap((said) => (said.length > 0 ? [`${upper(said.join(', '))}.`] : [])).join(' ');
 }

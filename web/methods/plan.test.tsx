@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
+import { pricesOfChange } from '../../core/frequency/prices.ts';
 import { makePlan } from '../../core/methods/plan.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { compareWays } from '../../core/methods/ways.ts';
@@ -163,6 +164,16 @@ describe('the visits of a plan', () => {
   it('show the number that was set by hand, also where it is not among the usual ones', () => {
     const seven = planned({ visits: { value: 7, reason: 'asked for' } }, { overrides: { visits: 7 } });
     expect(markup(<VisitsTable plan={seven} />)).to.match(/chosen"><td class="number">7/);
+  });
+
+  it('say what one more and one fewer change, and the prices at which another number is best', () => {
+    const plan = planned();
+    const text = read(<VisitsTable plan={plan} />);
+    expect(text).to.match(/One (more|fewer) (adds|saves) ZAR.\d[\d\s]* a year/);
+    const { moreUnder, fewerOver } = pricesOfChange(plan.output.visits.options, plan.output.visits.best);
+    if (fewerOver !== null) expect(text).to.match(/ewer from ZAR/);
+    if (moreUnder !== null) expect(text).to.match(/ore are best under ZAR.*a visit/);
+    expect(moreUnder === null && fewerOver === null).to.equal(false);
   });
 
   it('say the price from which a visit pays, or that none would', () => {

@@ -19,6 +19,7 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   paper: null,
   unprintable: [],
   figures: 0,
+  bestVisits: 3,
   id: 'q',
   siteId: 's',
   planId: 'p',
@@ -114,8 +115,16 @@ describe('the page of a quote', () => {
     expect(page(quote())).to.match(/One visit, tax included ZAR.*One wash is worth ZAR.\d+ ZAR \d+ to \d+/);
   });
 
+  it('says where another number of visits is best at its price, and where none is', () => {
+    expect(page(quote())).not.to.include('At this price');
+    expect(page(quote({ bestVisits: 1 }))).to.include(
+      'At this price 1 visit a year would be best, and 3 visits a year are offered.',
+    );
+    expect(page(quote({ bestVisits: 0 }))).to.include('At this price no visit pays in energy');
+  });
+
   it('offers no plan of visits where there is none', () => {
-    const text = page(quote({ planned: null, visits: 1 }));
+    const text = page(quote({ planned: null, visits: 1, bestVisits: 1 }));
     expect(text).not.to.include('visits a year');
   });
 

@@ -145,6 +145,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       </div>
       <p className={`verdict ${benefit.verdict}`}>{say.finding(bare(`verdict-${benefit.verdict}`))}</p>
       {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{say.finding(ofPlan)}</p>}
+      <BestVisits quote={quote} />
       <p className="quiet">
         {say.finding({ code: 'offer-weather', params: { climate: benefit.climate } })} Reckoned and planned with{' '}
         {figuresUsedWords(quote.figures)}.
@@ -171,6 +172,19 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       )}
       <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
     </>
+  );
+}
+
+/** That another number of visits than the offered one is best at the prices of the quote. */
+function BestVisits({ quote: { bestVisits, planned, visits } }: { quote: ShownQuote }) {
+  const offered = planned ? visits : 1;
+  if (bestVisits === offered) return null;
+  return (
+    <p className="notice plain">
+      At this price{' '}
+      {bestVisits === 0 ? 'no visit pays in energy' : `${counted(bestVisits, 'visit')} a year would be best`},
+      {` and ${counted(offered, 'visit')} ${offered === 1 ? 'is' : 'a year are'} offered.`}
+    </p>
   );
 }
 
