@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Chain, makeJob, onStage } from '../testing/harness.ts';
+import { nextQuoteNumber } from './storage.ts';
 import { expireQuotes } from './useCases.ts';
 
 interface QuoteLike {
@@ -270,6 +271,38 @@ describe('quotes', () => {
       });
       expect(answer.status).to.equal(409);
     });
+  });
+
+  it('are numbered without a gap or a double, however many are drafted at once and however many of them fail', async () => {
+    const [{ last } = { last: 0 }] = await harness.sql('select max(number)::int as last from quotes');
+    const taken = (await draft()).id;
+    const other = await makeJob(owner);
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, at) =>
+        // Every fourth asks under an id that stands for a quote of another site, and is refused.
+        at % 4 === 3
+          ? owner.send('POST', `/api/sites/${other.siteId}/quotes`, { id: taken })
+          : owner.send('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID() }),
+      ),
+    );
+    const statuses = answers.map(({ status }) => status);
+    expect(statuses.filter((status) => status === 200)).to.have.length(15);
+    const rows = await harness.sql('select number from quotes where number > $1 order by number', [last]);
+    const first = Number(last) + 1;
+    expect(rows.map(({ number }) => number)).to.deep.equal(rows.map((_, at) => first + at));
+  });
+
+  it('give the number of a draft that was not kept to the next', async () => {
+    const database = openDatabase(harness.url, 2);
+    const given: number[] = [];
+    await database
+      .transaction(async (trx) => {
+        given.push(await nextQuoteNumber(trx));
+        throw new Error('not kept');
+      })
+      .catch(() => undefined);
+    await database.destroy();
+    expect((await draft()).number).to.equal(given[0]);
   });
 
   describe('that wait for their answer', () => {

@@ -16,6 +16,9 @@ import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
 
+/** The number of a company's first quote. */
+const FIRST_NUMBER = 1001;
+
 export interface NewQuote {
   id: string;
   siteId: string;
@@ -54,9 +57,13 @@ export async function lastOffered(
   return row ?? null;
 }
 
-/** A number that no quote has had yet. */
+/**
+ * The number after the highest. Whoever asks waits for those before to end: a number that was given to a draft which was not
+ * kept is given again, so that there is no gap and no double.
+ */
 export async function nextQuoteNumber(trx: Transaction): Promise<number> {
-  const { rows } = await trx.raw("select nextval('quote_numbers')::int as number");
+  await trx.raw(`select pg_advisory_xact_lock(hashtext('numbers of quotes'))`);
+  const { rows } = await trx.raw('select coalesce(max(number), ?)::int + 1 as number from quotes', [FIRST_NUMBER - 1]);
   return rows[0].number;
 }
 

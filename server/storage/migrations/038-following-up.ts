@@ -9,6 +9,9 @@ export async function up(knex: Knex): Promise<void> {
       where sent_at is not null;
     create index quotes_next on quotes (next_on, id) where state = 'sent';
 
+    -- Numbers follow the highest from now on: a sequence leaves a gap where a draft is not kept.
+    drop sequence quote_numbers;
+
     create table follow_ups (
       id uuid primary key,
       quote_id uuid not null references quotes,
@@ -26,6 +29,8 @@ export async function up(knex: Knex): Promise<void> {
 export async function down(knex: Knex): Promise<void> {
   await knex.raw(`
     drop table follow_ups;
+    create sequence quote_numbers start 1001;
+    select setval('quote_numbers', greatest(1001, (select coalesce(max(number), 1000) + 1 from quotes)), false);
     drop index quotes_next;
     alter table quotes drop column next_on, drop column decided_because;
   `);
