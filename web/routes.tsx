@@ -66,6 +66,10 @@ export const router = createBrowserRouter([
             path: 'quick',
             lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
           },
+          {
+            path: 'sales',
+            lazy: async () => ({ Component: (await import('./agreements/SalesPage.tsx')).SalesPage }),
+          },
           { path: 'quotes', lazy: async () => ({ Component: (await import('./quotes/QuoteList.tsx')).QuoteList }) },
           {
             path: 'reports/:id',

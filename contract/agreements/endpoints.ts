@@ -3,9 +3,9 @@ import { AGREEMENT_STATES, STANDINGS, VISIT_STATES } from '../../core/agreements
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, idParams, money, note, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
-import { DESK, endpoint } from '../endpoint.ts';
+import { DESK, endpoint, OWNER } from '../endpoint.ts';
 import { job } from '../jobs/endpoints.ts';
-import { shownQuote } from '../quotes/endpoints.ts';
+import { quoteListItem, shownQuote } from '../quotes/endpoints.ts';
 
 /** A visit of an agreement: when it falls due, what it costs, and the job it is done as. */
 export const visit = z.object({
@@ -66,6 +66,39 @@ export const visitToBook = z.object({
 });
 export type VisitToBook = z.infer<typeof visitToBook>;
 
+/** What was sold in the last year, by month; minor units, tax included. */
+export const sales = z.object({
+  currency: z.string(),
+  months: z.array(
+    z.object({
+      month: z.string(),
+      sent: z.number().int(),
+      won: z.number().int(),
+      lost: z.number().int(),
+      waiting: z.number().int(),
+      agreed: money,
+      visits: z.number().int(),
+      earned: money,
+    }),
+  ),
+  /** what is agreed and neither washed nor left out */
+  ahead: z.object({ visits: z.number().int(), gross: money }),
+  /** offers that were declined or ran out, the last first, with why */
+  lost: z.array(
+    quoteListItem.pick({
+      id: true,
+      siteId: true,
+      site: true,
+      number: true,
+      revision: true,
+      state: true,
+      gross: true,
+      decidedBecause: true,
+    }),
+  ),
+});
+export type Sales = z.infer<typeof sales>;
+
 export const agreementsEndpoints = {
   decideQuote: endpoint({
     method: 'POST',
@@ -104,6 +137,14 @@ export const agreementsEndpoints = {
       reason: reason.optional(),
     }),
     answer: job,
+  }),
+  readSales: endpoint({
+    method: 'GET',
+    path: '/api/sales',
+    summary:
+      'What became of a year of offers, what was earned by month, what is agreed ahead, and why offers were lost',
+    roles: OWNER,
+    answer: sales,
   }),
   listAgreements: endpoint({
     method: 'GET',

@@ -219,6 +219,16 @@ describe('an accepted quote', () => {
       expect(items.map(({ id }: Agreement) => id)).to.deep.equal([agreement.id]);
     });
 
+    it('ends early without what a crew has begun, which is finished', async () => {
+      const entries = [{ id: randomUUID(), at: new Date().toISOString(), kind: 'step-started', step: 'arrive' }];
+      await owner.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
+      const body = { version: agreement.version, reason: 'moved away' };
+      const ended: Agreement = await owner.must('POST', `/api/agreements/${agreement.id}/cancel`, body);
+      expect(states(ended)).to.deep.equal(['booked', 'skipped', 'skipped']);
+      await finishJob(owner, chain);
+      expect(states(await again(agreement))).to.deep.equal(['done', 'skipped', 'skipped']);
+    });
+
     it('leaves each change in the trail, with who and why', async () => {
       const second = numbered(agreement, 2);
       await visit(agreement, 2, 'due', { due: addedDays(second.due, 3), reason: 'wind' });

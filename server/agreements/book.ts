@@ -47,7 +47,8 @@ export function scheduleJob(
     if (!(await isMade(trx, 'job', content))) {
       if (state === 'cancelled')
         throw outOfOrder('This agreement was ended early. Draft a new quote for further work.');
-      if (open.length === 0) throw outOfOrder('A job has been made of this quote already.');
+      if (open.length === 0)
+        throw outOfOrder('A job has been made of each visit of this quote already, or it was left out.');
     }
     await createOnce(trx, context, 'job', content, async () => {
       const shift = daysBetween(open[0]?.due ?? body.scheduledFor, body.scheduledFor);

@@ -114,7 +114,7 @@ export function renewAgreement(
   });
 }
 
-/** Ends an agreement early: what is left of it is left out, and its jobs are called off. */
+/** Ends an agreement early: what is left of it is left out, and its jobs are called off, but for what a crew has begun. */
 export function cancelAgreement(
   context: Context,
   id: string,
@@ -124,7 +124,10 @@ export function cancelAgreement(
     await lockAgreement(trx, id);
     const agreement = await readAgreement(trx, id);
     mustRun(agreement);
-    const left = agreement.planned.filter(({ state }) => state === 'due' || state === 'booked');
+    // What somebody has begun is ended in the field.
+    const left = agreement.planned.filter(
+      ({ state, job }) => state === 'due' || (state === 'booked' && job?.state === 'scheduled'),
+    );
     await callOff(
       trx,
       context,

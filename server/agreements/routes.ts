@@ -4,11 +4,13 @@ import { decideQuote } from './accept.ts';
 import { bookVisit, moveJob, scheduleJob } from './book.ts';
 import * as change from './change.ts';
 import { listAgreements, readAgreement } from './read.ts';
+import { readSales } from './sales.ts';
 
 export const agreementsHandlers: Pick<Handlers, keyof typeof agreementsEndpoints> = {
   decideQuote: (context, { params, body }) => decideQuote(context, params.id, body),
   scheduleJob: (context, { params, body }) => scheduleJob(context, params.id, body),
   moveJob: (context, { params, body }) => moveJob(context, params.id, body),
+  readSales: (context) => readSales(context),
   listAgreements: (context, { query }) => listAgreements(context, query),
   readAgreement: (context, { params }) => readAgreement(context.database, params.id),
   addVisit: (context, { params, body }) => change.addVisit(context, params.id, body),

@@ -170,6 +170,27 @@ export const visitsOnNoDay = async (
   return rows.map(({ skippedAt, ...row }) => ({ ...row, cancelled: skippedAt !== null }));
 };
 
+/** Visits of agreements that run which fall due from a day on and were not left out. */
+export const visitsFrom = (connection: Connection, day: string): Promise<{ price: number; jobId: string | null }[]> =>
+  connection('visits')
+    .join('agreements', 'agreements.id', 'visits.agreement_id')
+    .where('agreements.state', 'running')
+    .whereNull('visits.skipped_at')
+    .where('visits.due_to', '>=', day)
+    .select('visits.price', 'visits.jobId');
+
+/** What some quotes came to as agreements: the price of all their visits of a year, minor units. */
+export async function agreedOf(connection: Connection, quoteIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await connection('agreements').whereIn('quoteId', quoteIds).select('quoteId', 'price', 'visits');
+  return new Map(rows.map(({ quoteId, price, visits }) => [quoteId, price * visits]));
+}
+
+/** What the visit of each of some jobs costs, minor units; jobs that are of none are left out. */
+export async function pricesOfJobs(connection: Connection, jobIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await connection('visits').whereIn('jobId', jobIds).select('jobId', 'price');
+  return new Map(rows.map(({ jobId, price }) => [jobId, price]));
+}
+
 /** Every agreement of a site and its visits, as they are stored. */
 export const recordedAgreements = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
   connection('agreements').where({ siteId }).orderBy('madeAt');

@@ -236,6 +236,13 @@ export const jobsBetween = (connection: Connection, from: string, to: string, li
     .orderBy(['scheduled_for', 'jobs.id'])
     .limit(limit);
 
+/** Jobs that were washed from a day on, by the day on which they were booked. */
+export const jobsWashedSince = (connection: Connection, from: string): Promise<{ id: string; washedOn: string }[]> =>
+  connection('jobs')
+    .whereIn('state', ['washed', 'reported'])
+    .where('scheduledFor', '>=', from)
+    .select('id', 'scheduledFor as washedOn');
+
 /** Jobs of some days as a calendar shows them, those that were called off with them. */
 export const jobsOfCalendar = (
   connection: Connection,

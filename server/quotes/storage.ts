@@ -205,6 +205,48 @@ export const quotesSent = (connection: Connection) => connection('quotes').where
 export const withQuote = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
   rows.join('quotes', 'quotes.id', column) as Q;
 
+/** Offers by the month in which they went out and what became of them; a number counts once, by its newest revision. */
+export async function offersByMonth(
+  connection: Connection,
+  from: string,
+): Promise<{ month: string; became: 'won' | 'lost' | 'waiting'; ids: string[] }[]> {
+  const { rows } = await connection.raw(
+    `select to_char(sent_at at time zone 'UTC', 'YYYY-MM') as month,
+        case state when 'accepted' then 'won' when 'sent' then 'waiting' else 'lost' end as became,
+        array_agg(id::text order by id) as ids
+      from (
+        select distinct on (number) id, state, sent_at from quotes
+        where sent_at >= ?::date and state in ('sent', 'accepted', 'declined', 'expired')
+        order by number, revision desc
+      ) newest
+      group by 1, 2 order by 1, 2`,
+    [from],
+  );
+  return rows;
+}
+
+/** Offers that were declined or ran out, the last first. */
+export const lostQuotes = (
+  connection: Connection,
+  limit: number,
+): Promise<
+  Pick<QuoteItemRow, 'id' | 'siteId' | 'site' | 'number' | 'revision' | 'state' | 'gross' | 'decidedBecause'>[]
+> =>
+  withSite(connection('quotes'), 'quotes.site_id')
+    .whereIn('state', ['declined', 'expired'])
+    .orderBy('entered', 'desc')
+    .limit(limit)
+    .select(
+      'quotes.id',
+      'quotes.siteId',
+      'sites.name as site',
+      'number',
+      'revision',
+      'state',
+      'gross',
+      'decidedBecause',
+    );
+
 /** What was said about some quotes, as it is stored. */
 export const recordedFollowUps = (connection: Connection, quoteIds: readonly string[]): Promise<unknown[]> =>
   connection('follow_ups').whereIn('quoteId', quoteIds).orderBy('number');

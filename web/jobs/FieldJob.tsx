@@ -83,6 +83,11 @@ function Cards({ job, kept }: { job: Job; kept: Outbox }) {
       </header>
       <ClockOff />
       <NewVersionBanner between={step?.startedAt == null} />
+      {job.state === 'cancelled' && (
+        <div className="notice" role="status">
+          This visit was called off. Ask before you go up. If you are on it already, go on: what you do here counts.
+        </div>
+      )}
       <div className={`unsent ${waiting === 0 && refused.length === 0 ? 'none' : ''}`} role="status">
         {waiting > 0 ? `${waiting} not sent yet: kept on this device.` : read ? 'Everything is sent.' : LOOKING}
         {othersWaiting.length > 0 && ` Of ${names(othersWaiting)}, sent when they sign in here.`}

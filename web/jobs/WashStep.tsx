@@ -50,7 +50,7 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
         )}
       </div>
       <Trouble error={job.error} />
-      {accepted && <Schedule quote={accepted} />}
+      {accepted && <Schedule quote={accepted} siteId={spread.site.id} />}
       {!accepted && !latest.jobId && <Empty>An accepted quote becomes a job.</Empty>}
       {latest.jobId && job.isPending && <Waiting />}
       {job.data && <JobPage key={job.data.id} job={job.data} />}
@@ -63,13 +63,16 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
   );
 }
 
-function Schedule({ quote }: { quote: Quote }) {
-  const visits = quote.choice === 'planned' ? quote.visits : 1;
+function Schedule({ quote, siteId }: { quote: Quote; siteId: string }) {
+  const agreed = useAsk('listAgreements', { query: { site: siteId, limit: 10 } });
+  const agreement = agreed.data?.items.find(({ quoteId }) => quoteId === quote.id);
+  const visits = agreement?.planned.filter(({ state }) => state === 'due').length ?? 0;
   const [date, setDate] = useState('');
   const id = useRef(newId());
   const schedule = useDo('scheduleJob', () => {
     id.current = newId();
   });
+  if (visits === 0) return <Trouble error={agreed.error} />;
   return (
     <Form
       className="d-flex gap-2 align-items-end mb-3"

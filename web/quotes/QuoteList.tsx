@@ -4,18 +4,20 @@ import { Link } from 'react-router';
 import { QUOTE_STATES } from '../../core/quotes/states.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAsk, useAskPages, useUnits } from '../api/hooks.ts';
+import { useAsk, useAskPages, useSession, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 export function QuoteList() {
   const [state, setState] = useState<(typeof QUOTE_STATES)[number] | ''>('');
   const units = useUnits();
+  const owner = useSession().data?.person?.role === 'owner';
   const quotes = useAskPages('listQuotes', { query: { ...(state ? { state } : {}), limit: 50 } });
   return (
     <>
       <div className="desk-head">
         <h1>Quotes</h1>
+        {owner && <Link to="/sales">Sales</Link>}
         <Form.Select
           aria-label="Show quotes that are"
           style={{ width: 180 }}

@@ -1,0 +1,62 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import type { Agreement, Sales } from '../../contract/agreements/endpoints.ts';
+import { finishJob, makeJob, onStage } from '../testing/harness.ts';
+
+describe('what was sold', () => {
+  const { harness, owner } = onStage();
+  const sales = (): Promise<Sales> => owner.must('GET', '/api/sales');
+  const thisMonth = async () => (await sales()).months.at(-1);
+
+  it('counts what went out, was won and was lost, each number once however often it was revised', async () => {
+    const before = await thisMonth();
+    const { siteId } = await makeJob(owner);
+    const quote = async (id: string, path = `/api/sites/${siteId}/quotes`) => {
+      const { version } = await owner.must('POST', path, { id });
+      return owner.must('POST', `/api/quotes/${id}/send`, { version });
+    };
+    const [first, second] = [randomUUID(), randomUUID()];
+    const sent = await quote(first);
+    const no = { version: sent.version, decision: 'declined', because: 'too dear' };
+    await owner.must('POST', `/api/quotes/${first}/decision`, no);
+    const lost = await thisMonth();
+    expect([lost?.sent, lost?.won, lost?.lost]).to.deep.equal([
+      (before?.sent ?? 0) + 2,
+      (before?.won ?? 0) + 1,
+      (before?.lost ?? 0) + 1,
+    ]);
+    expect((await sales()).lost[0]).to.deep.include({ id: first, decidedBecause: 'too dear' });
+    const revised = await quote(second, `/api/quotes/${first}/revisions`);
+    await owner.must('POST', `/api/quotes/${second}/decision`, { version: revised.version, decision: 'accepted' });
+    const now = await thisMonth();
+    expect([now?.sent, now?.won, now?.lost]).to.deep.equal([
+      (before?.sent ?? 0) + 2,
+      (before?.won ?? 0) + 2,
+      before?.lost ?? 0,
+    ]);
+  });
+
+  it('has earned what is washed, has agreed all visits of a year, and has ahead what is left', async () => {
+    const chain = await makeJob(owner, 3);
+    const [agreement]: Agreement[] = (await owner.must('GET', `/api/agreements?site=${chain.siteId}`)).items;
+    const price = agreement?.price ?? 0;
+    const booked = await sales();
+    await finishJob(owner, chain);
+    const washed = await sales();
+    expect(booked.ahead.gross - washed.ahead.gross).to.equal(price);
+    expect(booked.ahead.visits - washed.ahead.visits).to.equal(1);
+    const earned = ({ months }: Sales) => months.reduce((sum, month) => sum + month.earned, 0);
+    const days = await harness.sql('select scheduled_for::text as day from jobs where id = $1', [chain.jobId]);
+    // The wash is booked for December: it is earned once that month is among the twelve.
+    const told = washed.months.some(({ month }) => String(days[0]?.day).startsWith(month));
+    expect(earned(washed) - earned(booked)).to.equal(told ? price : 0);
+    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [chain.jobId]);
+    expect(earned(await sales()) - earned(booked)).to.equal(price);
+    expect((await thisMonth())?.agreed).to.be.at.least(3 * price);
+  });
+
+  it('is the owner’s alone to see', async () => {
+    for (const role of ['estimator', 'crew'] as const)
+      expect((await (await harness.as(role)).send('GET', '/api/sales')).status).to.equal(403);
+  });
+});

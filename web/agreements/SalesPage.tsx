@@ -1,0 +1,115 @@
+import { Link } from 'react-router';
+import type { Sales } from '../../contract/agreements/endpoints.ts';
+import { wonShare } from '../../core/agreements/sales.ts';
+import { counted } from '../../words/counted.ts';
+import { QUOTE_WORDS } from '../../words/en/labels.ts';
+import { formatMoney, formatQuantity } from '../../words/format.ts';
+import { useAsk, useUnits } from '../api/hooks.ts';
+import { Plain } from '../parts/Figure.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+/** What was sold in a year: how much of what was offered, what it earned by month, what is to come, and why others said no. */
+export function SalesPage() {
+  const sales = useAsk('readSales');
+  return (
+    <>
+      <div className="desk-head">
+        <h1>Sales</h1>
+        <Link to="/quotes">Quotes</Link>
+        <span className="quiet">The last twelve months, tax included</span>
+      </div>
+      {sales.isPending && <Waiting />}
+      <Trouble error={sales.error} retry={sales.refetch} />
+      {sales.data && <Year sales={sales.data} />}
+    </>
+  );
+}
+
+const sumOf = (sales: Sales, of: 'earned' | 'agreed' | 'sent' | 'won' | 'lost' | 'waiting'): number =>
+  sales.months.reduce((sum, month) => sum + month[of], 0);
+
+function Year({ sales }: { sales: Sales }) {
+  const units = useUnits();
+  const money = (amount: number) => formatMoney(amount, sales.currency, units, 0);
+  const share = wonShare(sales.months);
+  return (
+    <>
+      <div className="figures">
+        <Plain
+          label="Won, of what was decided"
+          value={share === null ? 'none yet' : formatQuantity(share, 'fraction', units, 0)}
+          note={`${sumOf(sales, 'won')} won, ${sumOf(sales, 'lost')} lost, ${sumOf(sales, 'waiting')} waiting`}
+        />
+        <Plain label="Earned by washes" value={money(sumOf(sales, 'earned'))} note="in the month of the wash" />
+        <Plain label="Agreed" value={money(sumOf(sales, 'agreed'))} note="by the month of the offer" />
+        <Plain
+          label="Still to be washed"
+          value={money(sales.ahead.gross)}
+          note={`${counted(sales.ahead.visits, 'visit')} of what is agreed`}
+        />
+      </div>
+      <div className="two">
+        <section className="sheet p-0" aria-label="By month">
+          <Months sales={sales} />
+        </section>
+        <section className="sheet" aria-label="Lost, and why">
+          <h2>Lost, and why</h2>
+          <ul className="plain-list">
+            {sales.lost.map((one) => (
+              <li key={one.id}>
+                <Link to={`/sites/${one.siteId}/offer`}>{one.site}</Link>
+                <span>
+                  {QUOTE_WORDS[one.state]}
+                  {one.decidedBecause && `: ${one.decidedBecause}`}
+                </span>
+                <span className="end">{money(one.gross)}</span>
+              </li>
+            ))}
+            {sales.lost.length === 0 && <li className="quiet">None was lost.</li>}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}
+
+/** Each month with its offers and its money; the longer the bar, the more was earned (solid) beside what was agreed (striped). */
+function Months({ sales: { months, currency } }: { sales: Sales }) {
+  const units = useUnits();
+  const money = (amount: number) => formatMoney(amount, currency, units, 0);
+  const greatest = Math.max(1, ...months.map(({ earned, agreed }) => Math.max(earned, agreed)));
+  const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 110)}px` });
+  return (
+    <table className="table mb-0">
+      <thead>
+        <tr>
+          <th>Month</th>
+          <th className="number">Offers</th>
+          <th className="number">Won</th>
+          <th className="number">Lost</th>
+          <th className="number">Washed</th>
+          <th className="number">Earned</th>
+          <th className="number">Agreed</th>
+          <th>solid: earned, striped: agreed</th>
+        </tr>
+      </thead>
+      <tbody>
+        {months.map((month) => (
+          <tr key={month.month}>
+            <td className="text-nowrap">{month.month}</td>
+            <td className="number">{month.sent}</td>
+            <td className="number">{month.won}</td>
+            <td className="number">{month.lost}</td>
+            <td className="number">{month.visits}</td>
+            <td className="number">{money(month.earned)}</td>
+            <td className="number">{money(month.agreed)}</td>
+            <td className="bar-cell sales-bars">
+              <span className="bar earned" style={width(month.earned)} />
+              <span className="bar visits" style={width(month.agreed)} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

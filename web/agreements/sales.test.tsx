@@ -1,0 +1,49 @@
+import { expect } from 'chai';
+import type { Sales } from '../../contract/agreements/endpoints.ts';
+import { read } from '../testing/markup.tsx';
+import { SalesPage } from './SalesPage.tsx';
+
+const month = (name: string, changes: object = {}) => ({
+  ...{ month: name, sent: 0, won: 0, lost: 0, waiting: 0, agreed: 0, visits: 0, earned: 0 },
+  ...changes,
+});
+const page = (changes: Partial<Sales> = {}) =>
+  read(<SalesPage />, {
+    answers: [
+      [
+        ['readSales', null, null],
+        {
+          currency: 'ZAR',
+          months: [
+            month('2026-10', { sent: 3, won: 2, lost: 1, agreed: 500_000, visits: 1, earned: 250_000 }),
+            month('2026-11', { sent: 1, waiting: 1 }),
+          ],
+          ahead: { visits: 2, gross: 100_000 },
+          lost: [],
+          ...changes,
+        },
+      ],
+    ],
+  });
+
+describe('the page of what was sold', () => {
+  it('says how much of what was decided was won, and who still waits', () => {
+    expect(page()).to.match(/Won, of what was decided 67.% 2 won, 1 lost, 1 waiting/);
+    expect(page({ months: [month('2026-11')] })).to.include('none yet');
+  });
+
+  it('has money by month, and what is agreed and still to be washed', () => {
+    expect(page()).to.match(/2026-10 3 2 1 1 ZAR.2500 ZAR.5000/);
+    expect(page()).to.match(/Still to be washed ZAR.1000 2 visits of what is agreed/);
+  });
+
+  it('lists what was lost with why, as far as anybody said', () => {
+    const lost = {
+      ...{ id: 'q', siteId: 's', site: 'Fell barn', number: 1004, revision: 1, gross: 90_000 },
+      ...{ state: 'declined' as const, decidedBecause: 'too dear' },
+    };
+    const text = page({ lost: [lost, { ...lost, id: 'r', site: 'Mill', state: 'expired', decidedBecause: '' }] });
+    expect(text).to.match(/Fell barn\s*declined: too dear\s*ZAR.900\s*Mill\s*expired\s*ZAR.900/);
+    expect(page()).to.include('None was lost.');
+  });
+});
