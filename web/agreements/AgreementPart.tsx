@@ -65,6 +65,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
           {planned.map((visit) => (
             <tr key={visit.id}>
               <td>
+                <span className="d-md-none">Visit </span>
                 {visit.number}
                 {visit.added && <span className="quiet"> added</span>}
               </td>

@@ -48,7 +48,7 @@ function Year({ sales }: { sales: Sales }) {
           note={`${counted(sales.ahead.visits, 'visit')} of what is agreed`}
         />
       </div>
-      <div className="two">
+      <div className="sales-two">
         <section className="sheet p-0" aria-label="By month">
           <Months sales={sales} />
         </section>
@@ -73,10 +73,14 @@ function Year({ sales }: { sales: Sales }) {
   );
 }
 
+/** A month as one reads it, such as Nov 2026. */
+const monthName = (month: string): string =>
+  new Date(`${month}-01T00:00:00Z`).toLocaleDateString('en-GB', { month: 'short', year: 'numeric', timeZone: 'UTC' });
+
 /** Each month with its offers and its money; the longer the bar, the more was earned (solid) beside what was agreed (striped). */
 function Months({ sales: { months, currency } }: { sales: Sales }) {
   const units = useUnits();
-  const money = (amount: number) => formatMoney(amount, currency, units, 0);
+  const money = (amount: number) => (amount === 0 ? '' : formatMoney(amount, currency, units, 0));
   const greatest = Math.max(1, ...months.map(({ earned, agreed }) => Math.max(earned, agreed)));
   const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 110)}px` });
   return (
@@ -96,11 +100,11 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
       <tbody>
         {months.map((month) => (
           <tr key={month.month}>
-            <td className="text-nowrap">{month.month}</td>
-            <td className="number">{month.sent}</td>
-            <td className="number">{month.won}</td>
-            <td className="number">{month.lost}</td>
-            <td className="number">{month.visits}</td>
+            <td className="text-nowrap">{monthName(month.month)}</td>
+            <td className="number">{month.sent || ''}</td>
+            <td className="number">{month.won || ''}</td>
+            <td className="number">{month.lost || ''}</td>
+            <td className="number">{month.visits || ''}</td>
             <td className="number">{money(month.earned)}</td>
             <td className="number">{money(month.agreed)}</td>
             <td className="bar-cell sales-bars">

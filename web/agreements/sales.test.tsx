@@ -33,7 +33,7 @@ describe('the page of what was sold', () => {
   });
 
   it('has money by month, and what is agreed and still to be washed', () => {
-    expect(page()).to.match(/2026-10 3 2 1 1 ZAR.2500 ZAR.5000/);
+    expect(page()).to.match(/Oct 2026 3 2 1 1 ZAR.2500 ZAR.5000/);
     expect(page()).to.match(/Still to be washed ZAR.1000 2 visits of what is agreed/);
   });
 
