@@ -18,6 +18,8 @@ test('every main view of the desk opens without a console error and without a gr
     ['/sites/new', 'Energy, water and access'],
     ['/quick', 'Open enquiries'],
     ['/quotes', '1001.1'],
+    ['/sales', 'Lost, and why'],
+    ['/account', 'Calendar'],
     ['/company', 'Water kit'],
     ['/people', 'Invite somebody'],
     ['/import', 'Import sites'],
