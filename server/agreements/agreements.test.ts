@@ -81,6 +81,7 @@ describe('an accepted quote', () => {
     expect([refused.status, refused.body.issues[0].path]).to.deep.equal([400, 'reason']);
     const { body } = await book(outside, { reason: 'they are away' });
     expect(states(body)).to.deep.equal(['due', 'booked', 'due']);
+    expect(numbered(body, 2).because).to.equal('they are away');
     expect((await book(second.due)).status, 'booked already').to.equal(409);
     const job = await jobOf(numbered(body, 2).job?.id ?? '');
     expect([job.visit, job.scheduledFor]).to.deep.equal([2, outside]);

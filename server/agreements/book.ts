@@ -86,7 +86,7 @@ export function bookVisit(context: Context, id: string, body: BodyOf<Endpoints['
       const quote = await readQuote(trx, quoteId);
       const { number } = visit;
       await makeJobs(trx, quote, [{ jobId: body.id, number, scheduledFor: body.scheduledFor }]);
-      await setVisits(trx, [{ id, jobId: body.id }]);
+      await setVisits(trx, [{ id, jobId: body.id, ...(body.reason && { because: body.reason }) }]);
       const change = { booked: number, on: body.scheduledFor, reason: body.reason };
       await trail(trx, context, { record: 'agreement', id: agreementId, action: 'book', change });
     });

@@ -138,7 +138,7 @@ export const VISIT_WORDS: Record<VisitState, string> = {
 };
 export const AGREEMENT_WORDS: Record<AgreementStanding, string> = {
   running: 'running',
-  kept: 'all visits done',
+  kept: 'nothing left to do',
   cancelled: 'ended early',
 };
 /** What a strip of a test patch was washed with. */

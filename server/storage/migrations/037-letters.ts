@@ -24,6 +24,7 @@ export async function up(knex: Knex): Promise<void> {
       number bigint generated always as identity
     );
     create index letter_events_letter on letter_events (letter_id, number);
+    create index letter_events_said on letter_events (letter_id, number desc) where kind in ('asked', 'answered');
     create unique index letter_events_decided on letter_events (letter_id) where kind in ('accepted', 'declined');
     create trigger evidence before update or delete on letter_events for each row execute function refuse_change();
   `);
