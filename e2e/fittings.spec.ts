@@ -149,7 +149,7 @@ test.describe
         .getByRole('button', { name: /^Module 12,/ })
         .click();
       await answered(page, () => page.getByRole('button', { name: 'Record what you saw' }).click());
-      await expect(page.getByText(/Fitted: .*drain clips loose row 1/).first()).toBeVisible();
+      await expect(page.getByText(/Fitted: .*drain clips loose on row 1/).first()).toBeVisible();
       await page.goto(`${site}/reckon`);
       await page.getByRole('button', { name: 'Flat part, puddles' }).click();
       await answered(page, () => page.getByRole('button', { name: 'Reckon again' }).click());
