@@ -17,9 +17,10 @@ const MOST_LOST = 20;
 /** What became of the offers of a year, what was earned by month, what is agreed and still to come, and why others were lost. */
 export async function readSales({ database, clock }: Context): Promise<Sales> {
   const company = await readCompanyRow(database);
-  const months = monthsUpTo(dateIn(clock(), company?.zone ?? 'UTC'), MONTHS);
+  const zone = company?.zone ?? 'UTC';
+  const months = monthsUpTo(dateIn(clock(), zone), MONTHS);
   const from = `${months[0]}-01`;
-  const sent = await offersByMonth(database, from);
+  const sent = await offersByMonth(database, from, zone);
   const won = sent.filter(({ became }) => became === 'won').flatMap(({ ids }) => ids);
   const agreed = await agreedOf(database, won);
   const jobs = await jobsWashedSince(database, from);

@@ -209,18 +209,19 @@ export const withQuote = <Q extends Knex.QueryBuilder>(rows: Q, column: string):
 export async function offersByMonth(
   connection: Connection,
   from: string,
+  zone: string,
 ): Promise<{ month: string; became: 'won' | 'lost' | 'waiting'; ids: string[] }[]> {
   const { rows } = await connection.raw(
-    `select to_char(sent_at at time zone 'UTC', 'YYYY-MM') as month,
+    `select to_char(sent_at at time zone ?, 'YYYY-MM') as month,
         case state when 'accepted' then 'won' when 'sent' then 'waiting' else 'lost' end as became,
         array_agg(id::text order by id) as ids
       from (
         select distinct on (number) id, state, sent_at from quotes
-        where sent_at >= ?::date and state in ('sent', 'accepted', 'declined', 'expired')
+        where sent_at >= (?::date)::timestamp at time zone ? and state in ('sent', 'accepted', 'declined', 'expired')
         order by number, revision desc
       ) newest
       group by 1, 2 order by 1, 2`,
-    [from],
+    [zone, from, zone],
   );
   return rows;
 }

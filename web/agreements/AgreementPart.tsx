@@ -168,82 +168,79 @@ function Ask({ agreement, asked, onClose }: { agreement: Agreement; asked: Asked
   const skip = useDo('skipVisit', onClose);
   const add = useDo('addVisit', onClose);
   const end = useDo('cancelAgreement', onClose);
-  const error = book.error ?? move.error ?? skip.error ?? add.error ?? end.error;
+  const asks = [book, move, skip, add, end];
+  const common = {
+    error: asks.find(({ error }) => error)?.error,
+    busy: asks.some(({ isPending }) => isPending),
+    onClose,
+  };
   const params = 'visit' in asked ? { id: asked.visit.id } : { id: agreement.id };
   const always = () => 'It stays with the visit, for whoever asks later.';
-  const question = () => {
-    switch (asked.what) {
-      case 'book': {
-        const { visit } = asked;
-        const outside = (day: string) =>
-          isWithin(visit, day)
-            ? null
-            : `Agreed was ${formatDate(visit.dueFrom, units)} to ${formatDate(visit.dueTo, units)}.`;
-        return (
-          <AskDay
-            title={`Book visit ${visit.number}`}
-            action="Book it"
-            day={visit.due}
-            asksWhy={outside}
-            onDay={(day, reason) =>
-              book.mutate({ params, body: { id: id.current, scheduledFor: day, ...(reason && { reason }) } })
-            }
-            onClose={onClose}
-          />
-        );
-      }
-      case 'move': {
-        const { visit } = asked;
-        return (
-          <AskDay
-            title={`Move visit ${visit.number}`}
-            action="Move it"
-            day={visit.job?.scheduledFor ?? visit.due}
-            asksWhy={always}
-            onDay={(due, reason) => move.mutate({ params, body: { version: visit.version, due, reason } })}
-            onClose={onClose}
-          />
-        );
-      }
-      case 'skip': {
-        const { visit } = asked;
-        return (
-          <AskReason
-            title={`Leave visit ${visit.number} out`}
-            label="Why is it left out?"
-            action="Leave it out"
-            onReason={(reason) => skip.mutate({ params, body: { version: visit.version, reason } })}
-            onClose={onClose}
-          />
-        );
-      }
-      case 'add':
-        return (
-          <AskDay
-            title="Add a visit"
-            action="Add it"
-            day=""
-            asksWhy={always}
-            onDay={(due, reason) => add.mutate({ params, body: { id: id.current, due, reason } })}
-            onClose={onClose}
-          />
-        );
-      case 'end':
-        return (
-          <AskReason
-            title="End the agreement early"
-            label={`Why does it end? ${counted(agreement.left.visits, 'visit')} would be left out, and what is booked of it called off.`}
-            action="End it"
-            onReason={(reason) => end.mutate({ params, body: { version: agreement.version, reason } })}
-            onClose={onClose}
-          />
-        );
+  switch (asked.what) {
+    case 'book': {
+      const { visit } = asked;
+      const outside = (day: string) =>
+        isWithin(visit, day)
+          ? null
+          : `Agreed was ${formatDate(visit.dueFrom, units)} to ${formatDate(visit.dueTo, units)}.`;
+      return (
+        <AskDay
+          title={`Book visit ${visit.number}`}
+          action="Book it"
+          day={visit.due}
+          asksWhy={outside}
+          onDay={(day, reason) =>
+            book.mutate({ params, body: { id: id.current, scheduledFor: day, ...(reason && { reason }) } })
+          }
+          {...common}
+        />
+      );
     }
-  };
-  return (
-    <>
-      <Trouble error={error} />
-      {question()}
-    </>
-  );
+    case 'move': {
+      const { visit } = asked;
+      return (
+        <AskDay
+          title={`Move visit ${visit.number}`}
+          action="Move it"
+          day={visit.job?.scheduledFor ?? visit.due}
+          asksWhy={always}
+          onDay={(due, reason) => move.mutate({ params, body: { version: visit.version, due, reason } })}
+          {...common}
+        />
+      );
+    }
+    case 'skip': {
+      const { visit } = asked;
+      return (
+        <AskReason
+          title={`Leave visit ${visit.number} out`}
+          label="Why is it left out?"
+          action="Leave it out"
+          onReason={(reason) => skip.mutate({ params, body: { version: visit.version, reason } })}
+          {...common}
+        />
+      );
+    }
+    case 'add':
+      return (
+        <AskDay
+          title="Add a visit"
+          action="Add it"
+          day=""
+          asksWhy={always}
+          onDay={(due, reason) => add.mutate({ params, body: { id: id.current, due, reason } })}
+          {...common}
+        />
+      );
+    case 'end':
+      return (
+        <AskReason
+          title="End the agreement early"
+          label={`Why does it end? ${counted(agreement.left.visits, 'visit')} would be left out, and what is booked of it called off.`}
+          action="End it"
+          onReason={(reason) => end.mutate({ params, body: { version: agreement.version, reason } })}
+          {...common}
+        />
+      );
+  }
 }

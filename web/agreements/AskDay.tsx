@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
+import { AskDialog } from '../parts/AskDialog.tsx';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 
 interface AskDayProps {
@@ -11,10 +12,12 @@ interface AskDayProps {
   asksWhy: (day: string) => string | null;
   onDay: (day: string, reason: string) => void;
   onClose: () => void;
+  error?: unknown;
+  busy?: boolean | undefined;
 }
 
 /** Asks for a day, and why where the day calls for it. */
-export function AskDay({ title, action, day, asksWhy, onDay, onClose }: AskDayProps) {
+export function AskDay({ day, asksWhy, onDay, ...dialog }: AskDayProps) {
   const id = useId();
   const [chosen, setChosen] = useState(day);
   const [reason, setReason] = useState('');
@@ -26,48 +29,25 @@ export function AskDay({ title, action, day, asksWhy, onDay, onClose }: AskDayPr
     if (isDate(chosen) && !missing) onDay(chosen, reason.trim());
   };
   return (
-    <Modal show onHide={onClose} aria-labelledby={`${id}-title`}>
-      <Form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          submit();
-        }}
-      >
-        <Modal.Header closeButton>
-          <Modal.Title id={`${id}-title`}>{title}</Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <Form.Label htmlFor={`${id}-day`}>Day</Form.Label>
-          <DateInput id={`${id}-day`} value={chosen} onDate={setChosen} isInvalid={asked && !isDate(chosen)} required />
-          {asked && !isDate(chosen) && <div className="field-error">Type a date</div>}
-          {why !== null && (
-            <>
-              <Form.Label htmlFor={id} className="mt-3">
-                Reason
-              </Form.Label>
-              <Form.Control
-                id={id}
-                value={reason}
-                maxLength={500}
-                onChange={(event) => setReason(event.target.value)}
-                isInvalid={asked && missing}
-              />
-              {asked && missing ? (
-                <div className="field-error">Say why in a few words</div>
-              ) : (
-                <Form.Text>{why}</Form.Text>
-              )}
-            </>
-          )}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="outline-primary" onClick={onClose}>
-            Leave as it is
-          </Button>
-          <Button type="submit">{action}</Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <AskDialog {...dialog} onSubmit={submit}>
+      <Form.Label htmlFor={`${id}-day`}>Day</Form.Label>
+      <DateInput id={`${id}-day`} value={chosen} onDate={setChosen} isInvalid={asked && !isDate(chosen)} required />
+      {asked && !isDate(chosen) && <div className="field-error">Type a date</div>}
+      {why !== null && (
+        <>
+          <Form.Label htmlFor={id} className="mt-3">
+            Reason
+          </Form.Label>
+          <Form.Control
+            id={id}
+            value={reason}
+            maxLength={500}
+            onChange={(event) => setReason(event.target.value)}
+            isInvalid={asked && missing}
+          />
+          {asked && missing ? <div className="field-error">Say why in a few words</div> : <Form.Text>{why}</Form.Text>}
+        </>
+      )}
+    </AskDialog>
   );
 }
