@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LINE_KEYS, LINE_UNITS, type LineLabel } from '../core/quotes/price.ts';
+import { LINE_KEYS, LINE_UNITS, type LineLabel } from '../core/quotes/lines.ts';
 import { money } from './common.ts';
 import { said } from './findings.ts';
 
@@ -10,4 +10,9 @@ export const priceLine = z.object({
   quantity: z.number(),
   unit: z.enum(LINE_UNITS),
   amount: money,
+  taxRate: z.number(),
 });
+
+/** What a price comes to: before tax, the tax by rate, and both together; minor units. */
+export const priceTotals = z.object({ net: money, tax: money, gross: money });
+export const taxPart = z.object({ rate: z.number(), net: money, tax: money });

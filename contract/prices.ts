@@ -12,6 +12,7 @@ const PRICE_KEYS = new Set([
   'gross',
   'net',
   'tax',
+  'taxes',
   'taxRate',
   'amount',
   'cost',
@@ -25,6 +26,10 @@ const PRICE_KEYS = new Set([
   'benefit',
   'priced',
   'pricedInPlan',
+  'spotless',
+  'worthUpTo',
+  'deposit',
+  'once',
 ]);
 
 const isMoney = (value: unknown): boolean =>

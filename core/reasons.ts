@@ -1,6 +1,6 @@
 import type { WitnessKind } from './assimilation/witnesses.ts';
 import type { Bare, Finding, Written } from './findings.ts';
-import type { LineLabel } from './quotes/price.ts';
+import type { LineLabel } from './quotes/lines.ts';
 import type { QuantityKind } from './units/quantities.ts';
 import type { ClimateName } from './weather/climates.ts';
 
@@ -201,4 +201,4 @@ export type ReasonFinding =
  * 12: ways are chosen by rules, a face that none can wash is left out, and glass may be drawn off.
  * 13: what is fitted against a cause counts in the years ahead by the share of the face that has it, and is planned and priced.
  */
-export const CALCULATION_VERSION = '13';
+export const CALCULATION_VERSION = '14';

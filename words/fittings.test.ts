@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { VERDICTS } from '../core/quotes/price.ts';
+import { VERDICTS } from '../core/quotes/verdict.ts';
 import { fittingQuantity, rowsInWords } from './en/fittings.ts';
 import { inEnglish } from './testing/inEnglish.ts';
 

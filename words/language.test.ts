@@ -26,7 +26,7 @@ function found(value: unknown): AnyFinding[] {
 
 const plan = makePlan({ ...examplePlan, overrides: { visits: 3 } });
 const output = reckon(exampleReckon);
-const offer = offerOf({ finish: 'output', ...plan });
+const offer = offerOf({ finish: 'output', ...plan }, examplePlan.prices);
 const said = found([
   plan,
   compareWays(examplePlan, 'sunny'),

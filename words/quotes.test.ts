@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { LINE_UNITS, planFinding } from '../core/quotes/price.ts';
+import { LINE_UNITS } from '../core/quotes/lines.ts';
+import { planFinding } from '../core/quotes/verdict.ts';
 import type { ClimateName } from '../core/weather/climates.ts';
 import { inEnglish } from './testing/inEnglish.ts';
 
@@ -34,7 +35,7 @@ describe('the words of an offer', () => {
   it('count what a line is counted in, one of it and many', () => {
     const counted = (quantity: number) =>
       LINE_UNITS.map((unit) => inEnglish({ code: 'line-quantity', params: { quantity, unit } }));
-    expect(counted(1)).to.deep.equal(['1 person-hour', '1 h', '1 km', '1 visit', '1 module', '1 storey']);
+    expect(counted(1)).to.deep.equal(['1 person-hour', '1 h', '1 km', '1 visit', '1 module', '1 storey', '1 kWp']);
     expect(counted(4.15)[0]).to.equal('4.15 person-hours');
   });
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { AGREEMENT_STATES, STANDINGS, VISIT_STATES } from '../../core/agreements/states.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
-import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
+import { DECISIONS, QUOTE_ADDITIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, idParams, money, note, pageOf, pageQuery, reason, version, yesNo } from '../common.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
 import { job } from '../jobs/endpoints.ts';
@@ -37,6 +37,8 @@ export const agreement = z.object({
   number: z.number().int(),
   revision: z.number().int(),
   choice: z.enum(QUOTE_CHOICES),
+  /** what was taken on top */
+  additions: z.array(z.enum(QUOTE_ADDITIONS)),
   /** visits in a year */
   visits: z.number().int(),
   begins: z.string(),
@@ -47,6 +49,9 @@ export const agreement = z.object({
   /** of each visit, minor units, tax included */
   price: money,
   currency: z.string(),
+  /** what was asked for when it was accepted, minor units, and the day on which it came; 0 where nothing was asked */
+  deposit: money,
+  depositOn: z.string().nullable(),
   planned: z.array(visit),
   /** what is neither washed nor left out: visits, and minor units */
   left: z.object({ visits: z.number().int(), gross: money }),
@@ -110,6 +115,7 @@ export const agreementsEndpoints = {
       version,
       decision: z.enum(DECISIONS),
       choice: z.enum(QUOTE_CHOICES).default('one'),
+      additions: z.array(z.enum(QUOTE_ADDITIONS)).default([]),
       /** why it was declined, where somebody said */
       because: note(500),
     }),
@@ -160,6 +166,15 @@ export const agreementsEndpoints = {
     summary: 'An agreement with its visits and what is left of it',
     roles: DESK,
     params: idParams,
+    answer: agreement,
+  }),
+  noteDeposit: endpoint({
+    method: 'POST',
+    path: '/api/agreements/:id/deposit',
+    summary: 'Note the day on which the deposit came, or that it did not come after all',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ version, on: date.nullable() }),
     answer: agreement,
   }),
   addVisit: endpoint({

@@ -3,7 +3,7 @@ import { FINISHES } from '../../core/assumptions.ts';
 import { IMPORT_STATES } from '../../core/imports/states.ts';
 import { PHOTO_ROLES } from '../../core/inspections/photoFace.ts';
 import { COLDS } from '../../core/methods/input.ts';
-import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
+import { DECISIONS, QUOTE_ADDITIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import { date, id, idParams, moment, note, pageOf, pageQuery, text } from '../common.ts';
 import { endpoint, OWNER } from '../endpoint.ts';
 import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
@@ -50,6 +50,7 @@ const round = z.object({
           at: moment,
           decision: z.enum(DECISIONS),
           choice: z.enum(QUOTE_CHOICES).default('one'),
+          additions: z.array(z.enum(QUOTE_ADDITIONS)).default([]),
         })
         .optional(),
     })

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { MESSAGE_SIDES, NO_ANSWERS } from '../../core/letters/states.ts';
-import { DECISIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
+import { DECISIONS, QUOTE_ADDITIONS, QUOTE_CHOICES } from '../../core/quotes/states.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { computed, id, idParams, reason, text } from '../common.ts';
 import { DESK, endpoint } from '../endpoint.ts';
@@ -15,6 +15,8 @@ const message = z.object({ id, by: z.enum(MESSAGE_SIDES), name: z.string(), text
 const answered = z.object({
   decision: z.enum(DECISIONS),
   choice: z.enum(QUOTE_CHOICES).nullable(),
+  /** what was taken on top */
+  additions: z.array(z.enum(QUOTE_ADDITIONS)),
   /** who answered; empty where the desk was told and wrote it down */
   name: z.string(),
   at: z.string(),
@@ -141,6 +143,7 @@ export const lettersEndpoints = {
         id,
         decision: z.literal('accepted'),
         choice: z.enum(QUOTE_CHOICES),
+        additions: z.array(z.enum(QUOTE_ADDITIONS)).default([]),
         name: text(120),
         /** that whoever answers has read the offer and accepts its price */
         agreed: z.literal(true, 'must be ticked'),

@@ -5,13 +5,13 @@ import { ACCESS } from '../../core/methods/access.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { REFUSALS } from '../../core/methods/rules.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
-import { VERDICTS } from '../../core/quotes/price.ts';
+import { VERDICTS } from '../../core/quotes/verdict.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { money } from '../common.ts';
 import { reason, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
-import { priceLine } from '../priceLine.ts';
+import { priceLine, priceTotals, taxPart } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
 /** What a plan answers. Numbers are SI, money is in minor units. */
@@ -48,12 +48,10 @@ export const effectiveness = z.object({
   lichen: z.number(),
 });
 
-const pricedVisit = z.object({
+const pricedVisit = priceTotals.extend({
   minutes: z.number(),
   lines: z.array(priceLine),
-  net: z.number(),
-  tax: z.number(),
-  gross: z.number(),
+  taxes: z.array(taxPart),
 });
 
 const charge = z.object({ litresPerCharge: z.number().nullable() });
@@ -166,6 +164,19 @@ const output = z.object({
   visitsChosen: z.number(),
   priced: pricedVisit,
   pricedInPlan: pricedVisit,
+  /** what the lines of a price that follow from others go by */
+  terms: z.object({ storeysAbove: z.number(), heavyShare: z.number() }),
+  /** the visit with the spotless finish; null where that is planned anyway, and by calculations 1 to 13 */
+  spotless: z
+    .object({
+      priced: pricedVisit,
+      pricedInPlan: pricedVisit,
+      water: z.object({ limit: z.number(), litres: z.number(), way: z.enum(WATER_WAYS) }),
+      kit: z.array(kitItem),
+    })
+    .nullable(),
+  /** of each course the price of a visit up to which it pays; null by calculations 1 to 13 */
+  worthUpTo: z.object({ one: z.array(z.number()), planned: z.array(z.number()) }).nullable(),
   recoverable: spread,
   benefit: spread,
   usedShare: z.number(),

@@ -2,16 +2,17 @@ import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { FITTING_UNITS } from '../../core/fittings/kinds.ts';
 import type { WayRefusal } from '../../core/methods/refusals.ts';
+import { LINE_KEYS } from '../../core/quotes/lines.ts';
 import type { FittingLine } from '../../core/quotes/offer.ts';
-import { LINE_KEYS, VERDICTS } from '../../core/quotes/price.ts';
-import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import { QUOTE_ADDITIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import { VERDICTS } from '../../core/quotes/verdict.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
 import { date, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
-import { DESK, endpoint } from '../endpoint.ts';
+import { DESK, endpoint, OWNER } from '../endpoint.ts';
 import { reason as reasonOf, said } from '../findings.ts';
 import { spread } from '../numbers.ts';
-import { priceLine } from '../priceLine.ts';
+import { priceLine, priceTotals, taxPart } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
 export const quoteState = z.enum(QUOTE_STATES);
@@ -22,7 +23,7 @@ export const quoteLine = priceLine.extend({
 });
 export type QuoteLineDoc = z.infer<typeof quoteLine>;
 
-export const offer = z.object({ lines: z.array(quoteLine), net: money, tax: money, gross: money, minutes: z.number() });
+export const offer = priceTotals.extend({ lines: z.array(quoteLine), taxes: z.array(taxPart), minutes: z.number() });
 
 export const quoteBenefit = z.object({
   /** kWh that come back from one wash until it has soiled again */
@@ -31,6 +32,9 @@ export const quoteBenefit = z.object({
   worth: spread,
   usedShare: z.number(),
   verdict: z.enum(VERDICTS),
+  /** that one visit pays at its price, and that the plan does, fractions; null on older quotes */
+  chance: z.number().nullable(),
+  planChance: z.number().nullable(),
   /** what a plan of visits saves in a year, minor units, beside what it costs */
   planSaves: z.number(),
   planCosts: z.number(),
@@ -59,9 +63,9 @@ export const quoteContent = z.object({
   assumed: z.array(assumedFact),
   /** faces that the price does not wash */
   leftOut: z.array(z.object({ name: z.string(), modules: z.number(), because: z.array(said<WayRefusal>()) })),
-  /** what is fitted once at the first visit, whichever is chosen; null where nothing is */
-  fittings: z
-    .object({
+  /** what is fitted once at the first visit, where the customer takes it; null where nothing is */
+  fittings: priceTotals
+    .extend({
       lines: z.array(
         z.object({
           label: said<FittingLine['label']>(),
@@ -72,11 +76,14 @@ export const quoteContent = z.object({
         }),
       ),
       minutes: z.number(),
-      net: money,
-      tax: money,
-      gross: money,
     })
     .nullable(),
+  /** what the spotless finish adds to a visit, where it is taken; null where it is planned anyway or adds nothing */
+  spotless: z.object({ one: priceTotals, planned: priceTotals }).nullable(),
+  /** whether the customer wants it at once */
+  urgent: z.boolean(),
+  /** asked for when it is accepted, a fraction of one visit and of what is fitted */
+  depositShare: z.number(),
   message: z.string(),
   stated: z.string(),
 });
@@ -91,6 +98,8 @@ export const quote = z.object({
   state: quoteState,
   ...quoteContent.shape,
   choice: z.enum(QUOTE_CHOICES).nullable(),
+  /** what was taken on top */
+  additions: z.array(z.enum(QUOTE_ADDITIONS)),
   /** why it was declined; empty where nobody said */
   decidedBecause: z.string(),
   /** the day on which somebody follows it up; null before it is sent, and where nobody is to */
@@ -140,6 +149,16 @@ export const followUp = z.object({
   nextOn: z.string().nullable(),
 });
 export type FollowUp = z.infer<typeof followUp>;
+
+/** What a price leaves the firm: minor units, person-hours, a fraction of the price before tax. */
+const margin = z.object({
+  lines: z.array(z.object({ key: z.enum(LINE_KEYS), amount: money, cost: money, hours: z.number() })),
+  net: money,
+  cost: money,
+  hours: z.number(),
+  share: z.number().nullable(),
+});
+export type QuoteMargin = z.infer<typeof margin>;
 
 export const quotesEndpoints = {
   draftQuote: endpoint({
@@ -191,6 +210,14 @@ export const quotesEndpoints = {
     params: idParams,
     answer: shownQuote,
   }),
+  quoteMargin: endpoint({
+    method: 'GET',
+    path: '/api/quotes/:id/margin',
+    summary: 'What a quote leaves the firm, line by line; nothing where the owner has not said what work costs',
+    roles: OWNER,
+    params: idParams,
+    answer: z.object({ floor: z.number().nullable(), one: margin.nullable(), planned: margin.nullable() }),
+  }),
   changeQuote: endpoint({
     method: 'PATCH',
     path: '/api/quotes/:id',
@@ -201,6 +228,7 @@ export const quotesEndpoints = {
       version,
       message: words(2000).optional(),
       stated: words(500).optional(),
+      urgent: z.boolean().optional(),
       /** lines of one visit that are set by hand; those not named stay as computed */
       overrule: z
         .array(

@@ -93,7 +93,7 @@ export function methodOf(input: MethodInput, wanted: Wanted, rules: MethodRules,
 }
 
 /** The ladder's rungs that are worked by hand on some of the modules. */
-const handRungs = (escalation: readonly EscalationRung[]): { rung: HandRung; modules: number }[] =>
+export const handRungs = (escalation: readonly EscalationRung[]): { rung: HandRung; modules: number }[] =>
   escalation.flatMap(({ rung, use, modules }) => {
     const hand = HAND_RUNGS.find((one) => one === rung);
     return use && hand ? [{ rung: hand, modules: modules ?? 0 }] : [];

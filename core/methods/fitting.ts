@@ -7,7 +7,8 @@ import type { FittedKind, WaterStands } from '../fittings/kinds.ts';
 import { type FittedFace, type LaidFitting, layFitting, ofTheWholeFace, type RowOfFace } from '../fittings/lay.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { PricedFitting } from '../quotes/fittings.ts';
-import { totals, verdict } from '../quotes/price.ts';
+import { totals } from '../quotes/lines.ts';
+import { verdict } from '../quotes/verdict.ts';
 
 /** A fitting that somebody asks for on a face. */
 export interface FittingAsked {

@@ -1,4 +1,4 @@
-import type { PriceBook } from '../quotes/price.ts';
+import { PLAIN_TERMS, type PriceBook } from '../quotes/book.ts';
 import type { WaterPlanInput } from '../water/plan.ts';
 
 /** A made-up contractor with a borehole, a resin vessel and a membrane; minor units. */
@@ -14,6 +14,7 @@ export const MADE_UP_FIRM: { water: Omit<WaterPlanInput, 'litres' | 'finish'>; p
     prices: { sourcePer1000: 3500, boughtPer1000: 95_000, resinPerLitre: 9500, osmosisPer1000: 4200 },
   },
   prices: {
+    ...PLAIN_TERMS,
     hourlyRate: 32_000,
     crew: 2,
     travelPerKm: 650,

@@ -1,14 +1,23 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { NO_VISITS } from '../courses/setup.ts';
-import { compareVisits, type VisitsComparison, type VisitsOption, type WashedArray } from '../courses/visitsOfSite.ts';
+import {
+  compareVisits,
+  lostBySite,
+  type VisitsComparison,
+  type VisitsOption,
+  type WashedArray,
+} from '../courses/visitsOfSite.ts';
 import { bare, type Finding, type Written } from '../findings.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
 import { byKind } from '../quotes/fittings.ts';
-import { type PricedVisit, type VisitWork, visitMinutes } from '../quotes/price.ts';
+import type { PricedBothWays } from '../quotes/offer.ts';
+import { type PricedVisit, termsOf, type VisitTerms, type VisitWork, visitMinutes } from '../quotes/price.ts';
+import { planWorthUpTo } from '../quotes/verdict.ts';
+import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
 import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import type { Spread } from '../statistics/summary.ts';
+import { type Spread, spread } from '../statistics/summary.ts';
 import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { DRYINGS, type Drying } from '../water/treatment.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
@@ -19,7 +28,7 @@ import { type SettledFace, settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { Rung } from './rungs.ts';
 import { type FaceWork, type PlanInput, rulesOf, visitOf } from './visit.ts';
-import { broughtBack, facesOf } from './weigh.ts';
+import { broughtBackIn, facesOf } from './weigh.ts';
 import { questionsOf, type WorkQuestion } from './work.ts';
 
 /** What cannot well be of what was chosen for an array; `of` is its name, where there are several. */
@@ -54,6 +63,12 @@ export interface PlanOutput {
   /** one visit, and each of a plan of visits */
   priced: PricedVisit;
   pricedInPlan: PricedVisit;
+  /** what the lines of a price that follow from others go by */
+  terms: Pick<VisitTerms, 'storeysAbove' | 'heavyShare'>;
+  /** the same visits with the spotless finish; null where that is planned anyway, and in plans before 14 */
+  spotless: SpotlessVisit | null;
+  /** of each course the price of a visit up to which it pays, by itself and in the plan; minor units. Null before 14 */
+  worthUpTo: { one: number[]; planned: number[] } | null;
   /** one wash now: kWh that come back until it has soiled again, and their worth in minor units */
   recoverable: Spread;
   benefit: Spread;
@@ -74,6 +89,13 @@ export interface PlanOutput {
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }
 
+/** A visit of the plan with the spotless finish in place of the one that restores output: prices, water and what is taken along. */
+export interface SpotlessVisit extends PricedBothWays {
+  /** µS/cm that the finish allows, litres, and how they are made */
+  water: { limit: number; litres: number; way: WaterWay };
+  kit: KitItem[];
+}
+
 /** Water, method and how often for all arrays of a site, priced: what stands between a loss and an offer. */
 export function makePlan(input: PlanInput): PlanOutput {
   const rules = rulesOf(input);
@@ -90,10 +112,8 @@ export function makePlan(input: PlanInput): PlanOutput {
       stopped,
     }),
   );
-  const { modules, drying, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(
-    input,
-    settled.map(workOfFace),
-  );
+  const onFaces = settled.map(workOfFace);
+  const { modules, drying, water, waterWay, waterCost, work, priced, pricedInPlan } = visitOf(input, onFaces);
   const washed = settled.map(
     ({ face: { prepared } }, at): WashedArray => ({
       prepared,
@@ -101,12 +121,30 @@ export function makePlan(input: PlanInput): PlanOutput {
     }),
   );
   const visits = compareVisits(washed, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
-  const recoverable = broughtBack(washed);
+  const untouched = lostBySite(washed, []);
+  const comesBack = broughtBackIn(washed, untouched);
+  const recoverable = spread(comesBack);
   const visitsChosen = input.overrides.visits ?? visits.best;
   const done = arrays.filter(({ stopped }) => stopped === null);
   const fittings = fittingsOfVisit(input, settled, { gross: priced.gross, modules, lift: work.accessEquipment });
   const [first] = done;
   const option = visits.options[visitsChosen] as VisitsOption;
+  const kitFor = (way: WaterWay, litres: number): KitItem[] =>
+    first
+      ? kitList({
+          way,
+          wet: done.some(({ method }) => method.ways.some((one) => rules.ways[one].flow > 0)),
+          ways: [...new Set(done.flatMap(({ method }) => method.ways))],
+          brush: first.method.brush.choose,
+          pole: Math.max(...done.map(({ method }) => method.pole.choose)),
+          litres,
+          squeegee: drying === 'squeegee',
+          rungs: usedRungs(done),
+          access: fittings?.access ? 'lift' : highest(done.map(({ method }) => method.access.choose)),
+          fittings: fittings ? byKind(fittings) : [],
+        })
+      : [];
+  const spotless = input.finish === 'spotless' ? null : visitOf({ ...input, finish: 'spotless' }, onFaces);
   return {
     arrays,
     modules,
@@ -118,24 +156,26 @@ export function makePlan(input: PlanInput): PlanOutput {
     visitsChosen,
     priced,
     pricedInPlan,
+    terms: termsOf(work),
+    spotless: spotless && {
+      priced: spotless.priced,
+      pricedInPlan: spotless.pricedInPlan,
+      water: {
+        limit: spotless.water.conductivityLimit,
+        litres: spotless.water.litres,
+        way: spotless.waterWay,
+      },
+      kit: kitFor(spotless.waterWay, spotless.water.litres),
+    },
+    worthUpTo: {
+      one: inOrder(comesBack.map((energy) => worthOf(energy, input.valuePerKWh))),
+      planned: planPaysUpTo({ washed, untouched, visits: visits.options, chosen: visitsChosen }, input.valuePerKWh),
+    },
     recoverable,
     benefit: scale(recoverable, input.valuePerKWh),
     usedShare: input.ownUse,
     fittings,
-    kit: first
-      ? kitList({
-          way: waterWay,
-          wet: done.some(({ method }) => method.ways.some((way) => rules.ways[way].flow > 0)),
-          ways: [...new Set(done.flatMap(({ method }) => method.ways))],
-          brush: first.method.brush.choose,
-          pole: Math.max(...done.map(({ method }) => method.pole.choose)),
-          litres: water.litres,
-          squeegee: drying === 'squeegee',
-          rungs: usedRungs(done),
-          access: fittings?.access ? 'lift' : highest(done.map(({ method }) => method.access.choose)),
-          fittings: fittings ? byKind(fittings) : [],
-        })
-      : [],
+    kit: kitFor(waterWay, water.litres),
     isolate: input.overrides.isolate ?? true,
     questions: done.flatMap(({ name, method }) =>
       questionsOf(
@@ -161,6 +201,30 @@ export function makePlan(input: PlanInput): PlanOutput {
     figures: input.house.version,
     reasons: reasons({ input, work, water, waterWay, visits, visitsChosen, recoverable }),
   };
+}
+
+const inOrder = (values: readonly number[]): number[] => [...values].sort((one, other) => one - other);
+
+/** The price of a visit of the plan up to which it pays in each course, minor units, the least first. */
+function planPaysUpTo(
+  {
+    washed,
+    untouched,
+    visits,
+    chosen,
+  }: { washed: readonly WashedArray[]; untouched: readonly number[]; visits: readonly VisitsOption[]; chosen: number },
+  valuePerKWh: number,
+): number[] {
+  const lost = (count: number) => lostBySite(washed, visits[count]?.days ?? []);
+  const [withOne, withAll] = [lost(1), lost(chosen)];
+  return inOrder(
+    untouched.map((none, at) => {
+      const after = withAll[at] ?? 0;
+      return Math.floor(
+        planWorthUpTo(chosen, (none - after) * valuePerKWh, ((withOne[at] ?? 0) - after) * valuePerKWh),
+      );
+    }),
+  );
 }
 
 /** Rungs of the escalation ladder that any array of the plan uses. */

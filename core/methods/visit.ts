@@ -1,12 +1,13 @@
 import type { HouseFigures } from '../assimilation/house.ts';
 import { type CleaningMethod, type Effectiveness, type Finish, SQUEEGEE_MINUTES } from '../assumptions.ts';
 import type { CourseSetup } from '../courses/setup.ts';
-import { type PriceBook, type PricedVisit, priceVisit, type VisitWork } from '../quotes/price.ts';
+import type { PriceBook } from '../quotes/book.ts';
+import { type PricedVisit, priceVisit, type VisitWork } from '../quotes/price.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../water/treatment.ts';
 import type { Access } from './access.ts';
-import type { MethodPlan } from './choose.ts';
+import { handRungs, type MethodPlan } from './choose.ts';
 import type { FaceOfFittings, FittingAsked } from './fitting.ts';
 import type { MethodInput } from './input.ts';
 import { HOUSE_RULES, type MethodRules } from './rules.ts';
@@ -104,6 +105,10 @@ export function visitOf(input: PlanInput, faces: readonly FaceWork[]): Visit {
     soakMinutes: total(washed.map(({ method }) => method.soakMinutes.choose)),
     waterCost,
     accessEquipment: washed.some(({ method }) => method.access.choose === 'lift'),
+    kilowatts: total(input.arrays.map(({ courses }, at) => (faces[at] ? courses.array.pdc0 / 1000 : 0))),
+    heavyModules: total(
+      washed.map(({ method }) => Math.max(0, ...handRungs(method.escalation).map(({ modules: own }) => own))),
+    ),
     // One machine is hired once, however many faces it is worked on.
     machines: total([...new Set(washed.flatMap(({ method }) => method.ways))].map((way) => ways[way].perVisit)),
   };

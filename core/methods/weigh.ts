@@ -52,11 +52,15 @@ export interface JudgedWay extends JudgedMethod {
 }
 export interface WeighedWay extends JudgedWay, WeighedMethod {}
 
-/** What one wash now brings back until it has soiled again, over the members: kWh. */
-export function broughtBack(washed: readonly WashedArray[], untouched = lostBySite(washed, [])): Spread {
+/** What one wash now brings back until it has soiled again, in each course: kWh. */
+export function broughtBackIn(washed: readonly WashedArray[], untouched = lostBySite(washed, [])): number[] {
   const once = lostBySite(washed, [0]);
-  return spread(untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0))));
+  return untouched.map((lost, index) => Math.max(0, lost - (once[index] ?? 0)));
 }
+
+/** The same over all courses: kWh. */
+export const broughtBack = (washed: readonly WashedArray[], untouched?: number[]): Spread =>
+  spread(broughtBackIn(washed, untouched));
 
 /** The figures of the ways as the plan goes by them, in the passes of its rules. */
 export const figuresOf = (input: PlanInput): Record<CleaningMethod, Effectiveness> =>

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
 import { makePlan } from '../methods/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
 import { byKind, type FaceFitted, fitted, fittingsTogether, type PricedFitting } from './fittings.ts';
@@ -24,6 +25,7 @@ const one = (changes: Partial<PricedFitting> = {}): PricedFitting => ({
   ...changes,
 });
 const face = (name: string, ...fittings: PricedFitting[]): FaceFitted => ({ arrayId: name, name, fittings });
+const BOOK = MADE_UP_FIRM.prices;
 const RATE = 0.15;
 const two = [face('East', one(), one({ kind: 'coating', unit: 'square-metre', quantity: 30, amount: 33_333 }))];
 
@@ -58,32 +60,32 @@ describe('the price of what is fitted', () => {
 describe('what is fitted on an offer', () => {
   const plan = { finish: 'output' as const, ...makePlan(examplePlan) };
   const priced = fittingsTogether([face('Sunny face', one({ access: 70_000 }))], RATE);
-  const offer = offerOf({ ...plan, fittings: priced });
+  const offer = offerOf({ ...plan, fittings: priced }, BOOK);
   const lines = offer.fittings?.lines ?? [];
 
   it('is a price of its own: its lines and the lift add up, and the visit costs what it did', () => {
     expect(lines.map(({ label }) => label.code)).to.deep.equal(['line-fitting', 'line-access']);
     expect(lines.reduce((sum, { amount }) => sum + amount, 0)).to.equal(offer.fittings?.net);
-    expect(offer.one).to.deep.equal(offerOf(plan).one);
-    expect(offerOf(plan).fittings).to.equal(null);
+    expect(offer.one).to.deep.equal(offerOf(plan, BOOK).one);
+    expect(offerOf(plan, BOOK).fittings).to.equal(null);
   });
 
   it('says with each line what it saves over how many years, and nothing with the lift', () => {
     expect(lines[0]?.says?.params).to.include({ years: 10, verdict: 'may-pay', gross: 57_558 });
     expect(lines[1]?.says).to.equal(null);
     const short = fittingsTogether([face('Sunny face', one({ life: 4 }))], RATE);
-    expect(offerOf({ ...plan, fittings: short }).fittings?.lines[0]?.says?.params.years).to.equal(4);
+    expect(offerOf({ ...plan, fittings: short }, BOOK).fittings?.lines[0]?.says?.params.years).to.equal(4);
   });
 
   it('names its face where there are several, and stays as it is when a line of the visit is overruled', () => {
     expect(lines[0]?.label.params).to.include({ of: 'Sunny face' });
     const change = { key: 'labour' as const, label: '', amount: 1, reason: 'as agreed' };
-    const changed = overruleLines(offer, [change], { ...plan, fittings: priced }, { planDiscount: 0.1, taxRate: RATE });
+    const changed = overruleLines(offer, [change], { ...plan, fittings: priced }, BOOK);
     expect(changed.fittings).to.deep.equal(offer.fittings);
   });
 
   it('is not there where all of it was stopped', () => {
     const stopped = fittingsTogether([face('Sunny face', one({ stopped: true }))], RATE);
-    expect(offerOf({ ...plan, fittings: stopped }).fittings).to.equal(null);
+    expect(offerOf({ ...plan, fittings: stopped }, BOOK).fittings).to.equal(null);
   });
 });

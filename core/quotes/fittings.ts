@@ -6,7 +6,8 @@ import {
   type WaterStands,
 } from '../fittings/kinds.ts';
 import type { Estimate } from '../inspections/soil.ts';
-import { type Totals, totals, type Verdict } from './price.ts';
+import { type Totals, totals } from './lines.ts';
+import type { Verdict } from './verdict.ts';
 
 /** A fitting on rows of a face with its price, and whether it pays. */
 export interface PricedFitting {

@@ -1,12 +1,16 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
 import { makePlan } from '../methods/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
+import { PRICE_BASES, type PriceBook } from './book.ts';
+import { type LineKey, totals } from './lines.ts';
 import { choicesOf, type LineChange, offerOf, overruleLines } from './offer.ts';
-import { type LineKey, planVerdict, totals, verdict } from './price.ts';
+import { planVerdict, verdict } from './verdict.ts';
 
 const plan = { finish: 'output' as const, ...makePlan({ ...examplePlan, overrides: { visits: 3 } }) };
-const offer = offerOf(plan);
+const BOOK = MADE_UP_FIRM.prices;
+const offer = offerOf(plan, BOOK);
 const KEYS = offer.one.lines.map(({ key }) => key);
 const sum = (lines: readonly { amount: number }[]) => lines.reduce((all, { amount }) => all + amount, 0);
 
@@ -15,6 +19,27 @@ const rate = fc.integer({ min: 0, max: 400 }).map((perMille) => perMille / 1000)
 const change = fc
   .record({ key: fc.constantFrom<LineKey>(...KEYS, 'other'), label: fc.constantFrom('Gate key', 'Parking'), amount })
   .map((one): LineChange => ({ ...one, reason: 'as agreed' }));
+/** A price book of any terms. */
+const book = fc
+  .record({
+    basis: fc.constantFrom(...PRICE_BASES),
+    minimumCharge: fc.integer({ min: 0, max: 500_000 }),
+    riskShare: rate,
+    soilShare: rate,
+    urgentShare: rate,
+    planDiscount: rate,
+    taxRate: rate,
+    roundTo: fc.constantFrom(0, 1, 100, 500, 1000),
+    otherTaxes: fc.constantFrom<PriceBook['otherTaxes'][]>(
+      [],
+      [{ rate: 0, keys: ['water'] }],
+      [
+        { rate: 0.05, keys: ['travel', 'access'] },
+        { rate: 0.21, keys: ['other'] },
+      ],
+    ),
+  })
+  .map((terms): PriceBook => ({ ...BOOK, ...terms }));
 /** Some lines set by hand, each once. */
 const changes = fc.uniqueArray(change, {
   maxLength: 6,
@@ -28,12 +53,16 @@ const spread = fc
 describe('money on an offer', () => {
   it('is the sum of its lines and the tax on that, once, whatever was set by hand', () => {
     fc.assert(
-      fc.property(changes, rate, rate, (set, planDiscount, taxRate) => {
-        const made = overruleLines(offer, set, plan, { planDiscount, taxRate });
+      fc.property(changes, book, fc.boolean(), (set, own, urgent) => {
+        const made = overruleLines(offer, set, plan, own, urgent);
         for (const side of [made.one, made.planned]) {
           if (side === null) throw new Error('no plan of visits');
           expect(side.net).to.equal(sum(side.lines));
-          expect(Math.abs(side.tax - side.net * taxRate)).to.be.at.most(0.5 + 1e-6);
+          expect(side.tax).to.equal(side.taxes.reduce((all, { tax }) => all + tax, 0));
+          for (const { rate: of, net, tax } of side.taxes) {
+            expect(net).to.equal(sum(side.lines.filter(({ taxRate }) => taxRate === of)));
+            expect(Math.abs(tax - net * of)).to.be.at.most(0.5 + 1e-6);
+          }
           expect(side.gross).to.equal(side.net + side.tax);
           for (const { amount: own } of side.lines) expect(Number.isInteger(own)).to.equal(true);
         }
@@ -43,14 +72,13 @@ describe('money on an offer', () => {
 
   it('comes to the same in whatever order its lines are set by hand, at once or one after the other', () => {
     fc.assert(
-      fc.property(changes, fc.integer(), rate, rate, (set, seed, planDiscount, taxRate) => {
-        const book = { planDiscount, taxRate };
-        const atOnce = overruleLines(offer, set, plan, book);
+      fc.property(changes, fc.integer(), book, (set, seed, own) => {
+        const atOnce = overruleLines(offer, set, plan, own);
         const shuffled = [...set].sort(
           (one, other) => ((one.amount * 31 + seed) % 97) - ((other.amount * 31 + seed) % 97),
         );
-        const untouched = overruleLines(offer, [], plan, book);
-        const oneByOne = shuffled.reduce((made, one) => overruleLines(made, [one], plan, book), untouched);
+        const untouched = overruleLines(offer, [], plan, own);
+        const oneByOne = shuffled.reduce((made, one) => overruleLines(made, [one], plan, own), untouched);
         for (const part of ['net', 'tax', 'gross'] as const) {
           expect(oneByOne.one[part]).to.equal(atOnce.one[part]);
           expect(oneByOne.planned?.[part]).to.equal(atOnce.planned?.[part]);
@@ -61,14 +89,40 @@ describe('money on an offer', () => {
     );
   });
 
-  it('has a discount that is never more than what it is taken off', () => {
+  it('has a discount that is never more than what it is taken off, at any rate of tax', () => {
     fc.assert(
-      fc.property(changes, rate, (set, planDiscount) => {
-        const { one, planned } = overruleLines(offer, set, plan, { planDiscount, taxRate: 0.15 });
-        const discount = planned?.lines.find(({ key }) => key === 'discount')?.amount ?? 0;
-        expect(discount <= 0 && -discount <= one.net).to.equal(true);
-        expect(planned?.net).to.equal(one.net + discount);
-        expect(planned?.net ?? -1).to.be.at.least(0);
+      fc.property(changes, book, (set, own) => {
+        const { planned } = overruleLines(offer, set, plan, { ...own, roundTo: 0 });
+        if (planned === null) throw new Error('no plan of visits');
+        const off = planned.lines.filter(({ key }) => key === 'discount');
+        for (const { amount: less, taxRate } of off) {
+          const from = sum(planned.lines.filter((line) => line.key !== 'discount' && line.taxRate === taxRate));
+          expect(less <= 0 && -less <= from).to.equal(true);
+        }
+        expect(planned.net).to.be.at.least(0);
+      }),
+    );
+  });
+
+  it('comes to at least the minimum, whatever was set by hand but the minimum itself', () => {
+    fc.assert(
+      fc.property(changes, book, (set, own) => {
+        const { one } = overruleLines(offer, set, plan, { ...own, roundTo: 0 });
+        expect(one.net).to.be.at.least(own.minimumCharge);
+      }),
+    );
+  });
+
+  it('is a whole multiple of what it is rounded to, and never further from it than half of that', () => {
+    fc.assert(
+      fc.property(changes, book, (set, own) => {
+        if (own.roundTo === 0) return;
+        for (const side of [overruleLines(offer, set, plan, own).one, overruleLines(offer, set, plan, own).planned]) {
+          if (side === null) throw new Error('no plan of visits');
+          expect(Math.abs(side.net % own.roundTo)).to.equal(0);
+          const rounded = side.lines.find(({ key }) => key === 'rounding')?.amount ?? 0;
+          expect(Math.abs(rounded)).to.be.at.most(own.roundTo / 2);
+        }
       }),
     );
   });
@@ -107,8 +161,8 @@ describe('money on an offer', () => {
 
   it('is offered with the verdict of its own price, for every choice', () => {
     fc.assert(
-      fc.property(changes, rate, (set, planDiscount) => {
-        const made = overruleLines(offer, set, plan, { planDiscount, taxRate: 0.15 });
+      fc.property(changes, book, (set, own) => {
+        const made = overruleLines(offer, set, plan, own);
         const [one, planned] = choicesOf(made);
         if (!one?.worth || !planned?.worth) throw new Error('a choice is missing');
         expect(one.verdict).to.equal(verdict(one.worth, one.gross));

@@ -8,20 +8,12 @@ import type { AssumedFact } from '../sites/assumed.ts';
 import type { Spread } from '../statistics/summary.ts';
 import { shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
+import type { PriceBook } from './book.ts';
 import { type FittingsPriced, fitted } from './fittings.ts';
-import {
-  type LineKey,
-  type OfferFinding,
-  type PricedVisit,
-  planFinding,
-  planVerdict,
-  type QuoteLine,
-  type Totals,
-  totals,
-  type Verdict,
-  verdict,
-} from './price.ts';
-import type { QuoteChoice } from './states.ts';
+import type { LineKey, QuoteLine, Totals } from './lines.ts';
+import { closed, follows, type PricedVisit, taxOn, type VisitTerms } from './price.ts';
+import type { QuoteAddition, QuoteChoice } from './states.ts';
+import { chanceOf, type OfferFinding, planFinding, planVerdict, type Verdict, verdict } from './verdict.ts';
 
 /** A line of an offer; `reason` says why it was overruled, and is empty where it stands as computed. */
 export interface OfferLine extends QuoteLine {
@@ -38,6 +30,9 @@ export interface OfferBenefit {
   worth: Spread;
   usedShare: number;
   verdict: Verdict;
+  /** that one visit pays at its price, and that the plan does; null on offers of calculations before 14 */
+  chance: number | null;
+  planChance: number | null;
   planSaves: number;
   planCosts: number;
   planVerdict: Verdict;
@@ -54,11 +49,21 @@ export interface LeftOut<Because> {
   because: Because[];
 }
 
-/** What of a plan an offer is made from. */
-export interface PlanOffered<Because = Finding<string, object>> {
-  finish: Finish;
+/** Prices of a visit by itself and as one of a plan. */
+export interface PricedBothWays {
   priced: PricedVisit;
   pricedInPlan: PricedVisit;
+}
+
+/** What of a plan an offer is made from. */
+export interface PlanOffered<Because = Finding<string, object>> extends PricedBothWays {
+  finish: Finish;
+  /** what the lines that follow from others go by */
+  terms: Pick<VisitTerms, 'storeysAbove' | 'heavyShare'>;
+  /** the same visits with the spotless finish; null where that is planned anyway */
+  spotless: PricedBothWays | null;
+  /** of each course the price of a visit up to which it pays, by itself and in the plan; minor units */
+  worthUpTo: { one: readonly number[]; planned: readonly number[] } | null;
   visitsChosen: number;
   visits: { options: readonly { lostValue: number }[] };
   recoverable: Spread;
@@ -102,7 +107,7 @@ interface FittingOffered {
   payback: number | null;
 }
 
-/** What is fitted once, at the first visit, whichever is chosen. */
+/** What is fitted once, at the first visit, where the customer takes it. */
 export interface OfferedFittings extends Totals {
   lines: FittingLine[];
   minutes: number;
@@ -118,20 +123,35 @@ export interface OfferContent<Because = Finding<string, object>> {
   assumed: AssumedFact[];
   /** faces that the price does not wash */
   leftOut: LeftOut<Because>[];
-  /** what is fitted once beside the visits; null where nothing is */
+  /** what is fitted once beside the visits, where it is taken; null where nothing is */
   fittings: OfferedFittings | null;
+  /** what the spotless finish adds to a visit, where it is taken; null where it is planned anyway or adds nothing */
+  spotless: { one: Totals; planned: Totals } | null;
+  /** whether the customer wants it at once */
+  urgent: boolean;
+  /** asked for when it is accepted: a fraction of one visit with its tax and of what is fitted */
+  depositShare: number;
 }
 
 /** A plan of visits is offered from so many a year on. */
 const PLANNED_FROM = 2;
 
-const offered = ({ minutes, lines, net, tax, gross }: PricedVisit): Offer => ({
-  lines: lines.map((line) => ({ ...line, reason: '' })),
-  net,
-  tax,
-  gross,
-  minutes,
+const offered = ({ lines, ...visit }: PricedVisit): Offer => ({ ...visit, lines: lines.map(asComputed) });
+
+const asComputed = (line: QuoteLine): OfferLine => ({ ...line, reason: 'reason' in line ? String(line.reason) : '' });
+
+const more = (one: Totals, other: Totals): Totals => ({
+  net: other.net - one.net,
+  tax: other.tax - one.tax,
+  gross: other.gross - one.gross,
 });
+
+/** What the spotless finish adds to a visit by itself and to one of a plan. */
+function spotlessAdds({ priced, pricedInPlan, spotless }: PlanOffered<unknown>): OfferContent['spotless'] {
+  if (spotless === null) return null;
+  const adds = { one: more(priced, spotless.priced), planned: more(pricedInPlan, spotless.pricedInPlan) };
+  return adds.one.net > 0 ? adds : null;
+}
 
 function benefitOf(plan: PlanOffered<unknown>, one: Offer, planned: Offer | null): OfferBenefit {
   const visits = plan.visitsChosen;
@@ -142,6 +162,8 @@ function benefitOf(plan: PlanOffered<unknown>, one: Offer, planned: Offer | null
     worth: plan.benefit,
     usedShare: plan.usedShare,
     verdict: verdict(plan.benefit, one.gross),
+    chance: chanceOf(plan.worthUpTo?.one ?? null, one.gross),
+    planChance: chanceOf(plan.worthUpTo?.planned ?? null, price),
     planSaves: none && option ? none.lostValue - option.lostValue : 0,
     planCosts: visits * price,
     planVerdict:
@@ -179,8 +201,11 @@ function fittingsOffered(planned: FittingsPriced, several: boolean): OfferedFitt
   return { lines: access > 0 ? [...lines, lift] : lines, minutes, net, tax, gross };
 }
 
-/** What is offered on a plan, as it was computed. */
-export function offerOf<Because>(plan: PlanOffered<Because>): OfferContent<Because> {
+/** What is offered on a plan, as it was computed. @param depositShare of the price book */
+export function offerOf<Because>(
+  plan: PlanOffered<Because>,
+  { depositShare }: Pick<PriceBook, 'depositShare'>,
+): OfferContent<Because> {
   const one = offered(plan.priced);
   const visits = plan.visitsChosen;
   const planned = visits >= PLANNED_FROM ? offered(plan.pricedInPlan) : null;
@@ -195,6 +220,9 @@ export function offerOf<Because>(plan: PlanOffered<Because>): OfferContent<Becau
       stopped === null ? [] : [{ name, modules, because: stopped }],
     ),
     fittings: plan.fittings && fittingsOffered(plan.fittings, plan.arrays.length > 1),
+    spotless: spotlessAdds(plan),
+    urgent: false,
+    depositShare,
   };
 }
 
@@ -210,42 +238,41 @@ export interface LineChange {
 const isOf = (line: QuoteLine, { key, label }: LineChange): boolean =>
   line.key === key && (key !== 'other' || (line.label.code === 'written' && line.label.params.text === label));
 
-const added = ({ key, label, amount, reason }: LineChange): OfferLine => ({
+const added = ({ key, label, amount, reason }: LineChange, book: PriceBook): OfferLine => ({
   key,
   label: key === 'other' || key === 'labour' ? written(label) : bare(`line-${key}`),
   quantity: 1,
   unit: 'visit',
   amount,
+  taxRate: taxOn(key, book),
   reason,
 });
 
 /**
- * Lines overruled or added by hand, each with its reason; discount, tax, totals and verdicts follow.
- * @param book of the plan: its discount, and the tax rate of the offer
+ * Lines overruled or added by hand, each with its reason; surcharges, minimum, discount, rounding, tax and verdicts follow.
+ * @param book of the plan, with the tax rate of the offer
+ * @param urgent whether the customer wants it at once; as it was where it is left out
  */
 export function overruleLines<T extends OfferContent>(
   offer: T,
   changes: readonly LineChange[],
   plan: PlanOffered,
-  book: { planDiscount: number; taxRate: number },
+  book: PriceBook,
+  urgent = offer.urgent,
 ): T {
   const kept = offer.one.lines.map((line) => {
     const change = changes.find((one) => isOf(line, one));
     return change ? { ...line, amount: change.amount, reason: change.reason } : line;
   });
-  const lines = [...kept, ...changes.filter((one) => !kept.some((line) => isOf(line, one))).map(added)];
-  const one = { ...offer.one, lines, ...totals(lines, book.taxRate) };
-  const discount: OfferLine = {
-    key: 'discount',
-    label: bare('line-discount'),
-    quantity: 1,
-    unit: 'visit',
-    amount: -shareOf(one.net, book.planDiscount),
-    reason: '',
+  const byHand = changes.filter((one) => !kept.some((line) => isOf(line, one))).map((one) => added(one, book));
+  const set = [...kept, ...byHand].filter(({ key, reason }) => !follows(key) || reason !== '');
+  const visit = (discounted: boolean) => {
+    const { lines, ...totals } = closed(set, book, { ...plan.terms, urgent, discounted });
+    return { ...totals, lines: lines.map(asComputed) };
   };
-  const plannedLines = [...lines, discount];
-  const planned = offer.planned && { ...offer.planned, lines: plannedLines, ...totals(plannedLines, book.taxRate) };
-  return { ...offer, one, planned, benefit: benefitOf(plan, one, planned) };
+  const one = { ...offer.one, ...visit(false) };
+  const planned = offer.planned && { ...offer.planned, ...visit(true) };
+  return { ...offer, urgent, one, planned, benefit: benefitOf(plan, one, planned) };
 }
 
 /** One of the ways in which an offer can be accepted: what it costs in a year, what it is held against, and whether it pays. */
@@ -259,6 +286,7 @@ export interface OfferedChoice {
   /** minor units; of one visit until it has soiled again, of a plan in a year. Null on quotes from before ranges were kept */
   worth: Spread | null;
   verdict: Verdict;
+  chance: number | null;
 }
 
 /** All that can be accepted of an offer, each by itself. */
@@ -275,10 +303,74 @@ export function choicesOf({
     gross: one.gross,
     worth: benefit.worth,
     verdict: benefit.verdict,
+    chance: benefit.chance,
   };
   if (planned === null) return [alone];
-  const { planRange: worth, planVerdict: verdict } = benefit;
-  return [alone, { choice: 'planned', visits, each: planned.gross, gross: visits * planned.gross, worth, verdict }];
+  const { planRange: worth, planVerdict: verdict, planChance: chance } = benefit;
+  const gross = visits * planned.gross;
+  return [alone, { choice: 'planned', visits, each: planned.gross, gross, worth, verdict, chance }];
+}
+
+/** What can be taken on top of a choice: with tax, minor units, for each visit or once. */
+export interface OfferedAddition {
+  addition: QuoteAddition;
+  gross: number;
+  each: 'visit' | 'once';
+}
+
+/** What can be taken on top of a choice. */
+export function additionsOf(
+  { spotless, fittings }: Pick<OfferContent<unknown>, 'spotless' | 'fittings'>,
+  choice: QuoteChoice,
+): OfferedAddition[] {
+  return [
+    ...(spotless ? [{ addition: 'spotless' as const, gross: spotless[choice].gross, each: 'visit' as const }] : []),
+    ...(fittings ? [{ addition: 'fittings' as const, gross: fittings.gross, each: 'once' as const }] : []),
+  ];
+}
+
+/** What is agreed where a choice is taken with some additions; minor units with tax. */
+export interface Taken {
+  visits: number;
+  /** of one visit, with what is added to each */
+  each: number;
+  /** of what is fitted once */
+  once: number;
+  gross: number;
+  /** asked for when it is accepted */
+  deposit: number;
+  /** of one visit, and what the first takes more */
+  minutes: number;
+  minutesOnce: number;
+}
+
+/** What an offer comes to as it is taken. @throws RangeError of a choice or an addition that is not offered */
+export function takenOf(
+  offer: Omit<OfferContent<unknown>, 'leftOut' | 'assumed' | 'finish'>,
+  choice: QuoteChoice,
+  additions: readonly QuoteAddition[],
+): Taken {
+  const visit = choice === 'planned' ? offer.planned : offer.one;
+  if (visit === null) throw new RangeError('choice');
+  const offeredToo = additionsOf(offer, choice);
+  const taken = additions.map((addition) => {
+    const found = offeredToo.find((one) => one.addition === addition);
+    if (found === undefined) throw new RangeError('additions');
+    return found;
+  });
+  const sum = (each: OfferedAddition['each']) =>
+    taken.filter((one) => one.each === each).reduce((all, { gross }) => all + gross, 0);
+  const visits = choice === 'planned' ? offer.visits : 1;
+  const [each, once] = [visit.gross + sum('visit'), sum('once')];
+  return {
+    visits,
+    each,
+    once,
+    gross: visits * each + once,
+    deposit: shareOf(each + once, offer.depositShare),
+    minutes: visit.minutes,
+    minutesOnce: additions.includes('fittings') ? (offer.fittings?.minutes ?? 0) : 0,
+  };
 }
 
 /** The number of visits a year that is best at the prices of an offer. @param options of the plan, by their number */

@@ -1,8 +1,12 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { type PriceBook, planFinding, planVerdict, priceVisit, totals, verdict, visitMinutes } from './price.ts';
+import { bookAtCost, PLAIN_TERMS, type PriceBook } from './book.ts';
+import { totals } from './lines.ts';
+import { priceVisit, visitMinutes } from './price.ts';
+import { planFinding, planVerdict, verdict } from './verdict.ts';
 
 const book: PriceBook = {
+  ...PLAIN_TERMS,
   hourlyRate: 30_000,
   crew: 2,
   travelPerKm: 500,
@@ -54,6 +58,65 @@ describe('the price of a visit', () => {
 
   it('is less for each visit of a plan', () => {
     expect(priceVisit(work, book, true).net).to.equal(135_000);
+  });
+
+  it('is charged by the module all in, with travel beyond the kilometres that are free', () => {
+    const byModule: PriceBook = { ...book, basis: 'module', perModule: 2500, freeKm: 12 };
+    const priced = priceVisit(work, byModule);
+    expect(priced.lines.map(({ key, amount }) => [key, amount])).to.deep.equal([
+      ['wash', 125_000],
+      ['travel', 4000],
+    ]);
+    expect(priceVisit(work, { ...byModule, freeKm: 20 }).lines.map(({ key }) => key)).to.deep.equal(['wash']);
+  });
+
+  it('is charged by the kilowatt peak that is washed', () => {
+    const priced = priceVisit({ ...work, kilowatts: 20.5 }, { ...book, basis: 'kwp', perKwp: 6000, freeKm: 99 });
+    expect(priced.lines).to.have.length(1);
+    expect(priced.lines[0]).to.include({ quantity: 20.5, unit: 'kwp', amount: 123_000 });
+  });
+
+  it('adds for dirt that takes more than brush and water on its share of the modules, where it is not charged by time', () => {
+    const byModule: PriceBook = { ...book, basis: 'module', perModule: 2000, soilShare: 0.5, freeKm: 99 };
+    const heavy = { ...work, heavyModules: 10 };
+    const soil = (own: PriceBook) => priceVisit(heavy, own).lines.find(({ key }) => key === 'soil')?.amount;
+    expect(soil(byModule)).to.equal(Math.round(100_000 * 0.5 * 0.2));
+    expect(soil({ ...byModule, basis: 'hour' })).to.equal(undefined);
+  });
+
+  it('is rounded to whole tens before tax, up and down, and says so', () => {
+    const priced = priceVisit({ ...work, waterCost: 5321 }, { ...book, roundTo: 1000 });
+    expect(priced.net).to.equal(150_000);
+    expect(priced.lines.at(-1)).to.include({ key: 'rounding', amount: -321 });
+    expect(priceVisit({ ...work, waterCost: 5500 }, { ...book, roundTo: 1000 }).net).to.equal(151_000);
+  });
+
+  it('has the tax of each rate on the sum of its lines, and a discount off what it is taken off', () => {
+    const rates: PriceBook = { ...book, otherTaxes: [{ rate: 0.05, keys: ['water', 'travel'] }] };
+    const priced = priceVisit(work, rates, true);
+    expect(priced.taxes).to.deep.equal([
+      { rate: 0.15, net: 121_500, tax: 18_225 },
+      { rate: 0.05, net: 13_500, tax: 675 },
+    ]);
+    expect(priced.tax).to.equal(18_900);
+    expect(priced.lines.filter(({ key }) => key === 'discount').map(({ amount }) => amount)).to.deep.equal([
+      -13_500, -1500,
+    ]);
+  });
+
+  it('is made of costs and a margin where it is charged so: a lift stays at what it costs', () => {
+    const byCost: PriceBook = { ...book, basis: 'cost' };
+    const own = bookAtCost(byCost, { hour: 15_000, perKm: 300, margin: 0.25, floor: null });
+    const priced = priceVisit({ ...work, accessEquipment: true }, own);
+    expect(priced.lines.map(({ key, amount }) => [key, amount])).to.deep.equal([
+      ['labour', 80_000],
+      ['travel', 8000],
+      ['water', 6667],
+      ['consumables', 20_000],
+      ['access', 250_000],
+    ]);
+    expect(bookAtCost(book, { hour: 1, perKm: 1, margin: 0.5, floor: null })).to.equal(book);
+    expect(bookAtCost(byCost, null)).to.equal(byCost);
   });
 
   it('is always whole minor units that add up', () => {

@@ -1,26 +1,17 @@
 import { SET_UP_MINUTES } from '../assumptions.ts';
-import { type Bare, bare, type Finding, type Written } from '../findings.ts';
+import { bare } from '../findings.ts';
 import { roundHalfAway, shareOf } from '../units/rounding.ts';
-import type { ClimateName } from '../weather/climates.ts';
-
-/** A contractor's own prices, integer minor units of one currency. */
-export interface PriceBook {
-  /** for one person for one hour */
-  hourlyRate: number;
-  crew: number;
-  /** for one kilometre driven */
-  travelPerKm: number;
-  consumablesPerModule: number;
-  /** for a lift or scaffold, once a visit */
-  accessEquipment: number;
-  minimumCharge: number;
-  /** surcharge on labour where the work is above one storey, a fraction */
-  riskShare: number;
-  /** off each visit of a plan of two or more a year, a fraction */
-  planDiscount: number;
-  /** a fraction */
-  taxRate: number;
-}
+import type { PriceBook } from './book.ts';
+import {
+  LINE_KEYS,
+  type LineKey,
+  type LineUnit,
+  net,
+  type QuoteLine,
+  type TaxPart,
+  type Totals,
+  totalsByRate,
+} from './lines.ts';
 
 export interface VisitWork {
   modules: number;
@@ -39,44 +30,17 @@ export interface VisitWork {
   accessEquipment: boolean;
   /** minor units for the hire or wear of machines; default 0 */
   machines?: number;
-}
-
-export const LINE_KEYS = [
-  'labour',
-  'travel',
-  'water',
-  'consumables',
-  'access',
-  'machine',
-  'risk',
-  'minimum',
-  'discount',
-  'other',
-] as const;
-export type LineKey = (typeof LINE_KEYS)[number];
-
-/** What a quantity of a line is counted in. */
-export const LINE_UNITS = ['person-hour', 'hour', 'km', 'visit', 'module', 'storey'] as const;
-export type LineUnit = (typeof LINE_UNITS)[number];
-
-/** What a line is for; `people` at work. A line that somebody added carries their words. */
-export type LineLabel =
-  | Finding<'line-labour', { people: number }>
-  | Bare<`line-${Exclude<LineKey, 'labour' | 'other'>}`>
-  | Written;
-
-export interface QuoteLine {
-  key: LineKey;
-  label: LineLabel;
-  quantity: number;
-  unit: LineUnit;
-  /** minor units, before tax; may be negative for a discount */
-  amount: number;
+  /** kilowatts peak of the modules that are washed; default 0 */
+  kilowatts?: number;
+  /** modules that take more than brush and water; default 0 */
+  heavyModules?: number;
 }
 
 export interface PricedVisit extends Totals {
   minutes: number;
   lines: QuoteLine[];
+  /** by rate, the highest first */
+  taxes: TaxPart[];
 }
 
 /** Minutes of a visit: set-up and packing, soaking, the modules, and the road (C15). */
@@ -86,109 +50,132 @@ export const visitMinutes = (work: VisitWork): number =>
   work.modules * work.minutesPerModule +
   work.travelMinutes;
 
-/** Integer minor units: before tax, the tax on it, and both. */
-export interface Totals {
-  net: number;
-  tax: number;
-  gross: number;
+/** The rate of tax that a price book has on a line. */
+export const taxOn = (key: LineKey, { taxRate, otherTaxes }: Pick<PriceBook, 'taxRate' | 'otherTaxes'>): number =>
+  otherTaxes.find(({ keys }) => keys.includes(key))?.rate ?? taxRate;
+
+/** Lines that follow from the others, in the order in which they do. */
+const FOLLOWING = ['risk', 'soil', 'urgency', 'minimum', 'discount', 'rounding'] as const satisfies readonly LineKey[];
+type FollowingKey = (typeof FOLLOWING)[number];
+
+/** What of a visit the lines follow from that stand on no line. */
+export interface VisitTerms {
+  /** above the first; 0 or less where there is none */
+  storeysAbove: number;
+  /** the share of the modules that take more than brush and water, a fraction */
+  heavyShare: number;
+  /** whether the customer wants it at once */
+  urgent: boolean;
+  /** whether the visit is one of a plan of two or more a year */
+  discounted: boolean;
 }
 
-/** Tax on the sum of the lines, rounded half away from zero; integer minor units. */
-export function totals(lines: readonly { amount: number }[], taxRate: number): Totals {
-  const net = lines.reduce((sum, line) => sum + line.amount, 0);
-  const tax = shareOf(net, taxRate);
-  return { net, tax, gross: net + tax };
-}
+/** What surcharges are a share of: the work on the glass. */
+const workOn = (lines: readonly QuoteLine[]): number =>
+  net(lines.filter(({ key }) => key === 'labour' || key === 'wash'));
 
-const line = (
-  key: Exclude<LineKey, 'labour' | 'other'>,
-  quantity: number,
-  unit: LineUnit,
-  amount: number,
-): QuoteLine => ({ key, label: bare(`line-${key}`), quantity, unit, amount });
+/** Lines in the order in which a price is read. */
+const inOrder = <L extends QuoteLine>(lines: readonly L[]): L[] =>
+  LINE_KEYS.flatMap((key) => lines.filter((line) => line.key === key));
 
 /**
- * One visit priced by cost (C15): time, travel, water, consumables, access equipment, risk, minimum, discount, tax.
- * @param discounted whether the visit is one of a plan of two or more a year
+ * A price from the lines that were counted or set by hand: surcharges, minimum, discount of a plan, rounding and tax follow from
+ * them, each but those that were set by hand themselves. A credit that somebody gave by hand comes after the minimum: it is meant
+ * to be given.
+ * @param set lines counted, added and set by hand
  */
-export function priceVisit(work: VisitWork, book: PriceBook, discounted = false): PricedVisit {
-  const minutes = visitMinutes(work);
-  const hours = minutes / 60;
-  const labour = Math.round(hours * book.hourlyRate * book.crew);
-  const visit = (key: 'water' | 'access' | 'machine' | 'minimum' | 'discount', amount: number) =>
-    line(key, 1, 'visit', amount);
-  const lines: QuoteLine[] = [
+export function closed<L extends QuoteLine>(
+  set: readonly L[],
+  book: PriceBook,
+  terms: VisitTerms,
+): { lines: (L | QuoteLine)[] } & ReturnType<typeof totalsByRate> {
+  const lines: (L | QuoteLine)[] = [...set];
+  const byHand = new Set(set.map(({ key }) => key));
+  const following = (key: FollowingKey, quantity: number, unit: LineUnit, amount: number, rate = taxOn(key, book)) => {
+    if (!byHand.has(key) && amount !== 0)
+      lines.push({ key, label: bare(`line-${key}`), quantity, unit, amount, taxRate: rate });
+  };
+  const work = workOn(set);
+  const { storeysAbove: above, heavyShare } = terms;
+  if (above > 0) following('risk', above, 'storey', Math.round(work * book.riskShare * above));
+  if (book.basis === 'module' || book.basis === 'kwp')
+    following('soil', 1, 'visit', Math.round(work * book.soilShare * heavyShare));
+  if (terms.urgent) following('urgency', 1, 'visit', Math.round(work * book.urgentShare));
+  const charged = net(lines.filter(({ amount }) => amount > 0));
+  following('minimum', 1, 'visit', Math.max(0, book.minimumCharge - charged));
+  if (terms.discounted)
+    // A discount is off what it is taken off: a line for each rate of tax, so that no tax is taken on what is not asked.
+    for (const { rate, net: part } of totalsByRate(lines).taxes)
+      following('discount', 1, 'visit', -shareOf(Math.max(0, part), book.planDiscount), rate);
+  if (book.roundTo > 0) {
+    const before = net(lines);
+    following('rounding', 1, 'visit', roundHalfAway(before / book.roundTo, 0) * book.roundTo - before);
+  }
+  const ordered = inOrder(lines);
+  return { lines: ordered, ...totalsByRate(ordered) };
+}
+
+/** What the work on the glass is asked: by the hours of a crew, or all in by what is washed. */
+function workLines(work: VisitWork, book: PriceBook): Omit<QuoteLine, 'taxRate'>[] {
+  const kilowatts = work.kilowatts ?? 0;
+  const wash = (quantity: number, unit: LineUnit, each: number) => [
+    { key: 'wash' as const, label: bare('line-wash'), quantity, unit, amount: Math.round(quantity * each) },
+  ];
+  if (book.basis === 'module') return wash(work.modules, 'module', book.perModule);
+  if (book.basis === 'kwp') return wash(kilowatts, 'kwp', book.perKwp);
+  const hours = visitMinutes(work) / 60;
+  return [
     {
       key: 'labour',
       label: { code: 'line-labour', params: { people: book.crew } },
       quantity: roundHalfAway(hours * book.crew, 2),
       unit: 'person-hour',
-      amount: labour,
+      amount: Math.round(hours * book.hourlyRate * book.crew),
     },
-    line('travel', work.travelKm, 'km', Math.round(work.travelKm * book.travelPerKm)),
-    visit('water', work.waterCost),
-    line('consumables', work.modules, 'module', work.modules * book.consumablesPerModule),
   ];
-  if (work.accessEquipment) lines.push(visit('access', book.accessEquipment));
-  if (work.machines) lines.push(visit('machine', work.machines));
-  if (work.storeys > 1 && book.riskShare > 0) {
-    const above = work.storeys - 1;
-    lines.push(line('risk', above, 'storey', Math.round(labour * book.riskShare * above)));
-  }
-  const before = totals(lines, 0).net;
-  if (before < book.minimumCharge) lines.push(visit('minimum', book.minimumCharge - before));
-  if (discounted && book.planDiscount > 0)
-    lines.push(visit('discount', -shareOf(totals(lines, 0).net, book.planDiscount)));
-  return { minutes, lines, ...totals(lines, book.taxRate) };
 }
 
-export interface Benefit {
-  /** value of the energy that comes back, minor units a visit: tenth, fiftieth and ninetieth percentile */
-  p10: number;
-  p50: number;
-  p90: number;
+/** Lines that are counted: work, road, water, consumables, access equipment, machines. */
+function countedLines(work: VisitWork, book: PriceBook): QuoteLine[] {
+  const line = (
+    key: 'travel' | 'water' | 'consumables' | 'access' | 'machine',
+    quantity: number,
+    unit: LineUnit,
+    amount: number,
+  ) => ({ key, label: bare(`line-${key}`), quantity, unit, amount });
+  const km = Math.max(0, work.travelKm - book.freeKm);
+  const allIn = book.basis === 'module' || book.basis === 'kwp';
+  const bought = (cost: number) => Math.round(cost * (1 + book.markUp));
+  const lines = [
+    ...workLines(work, book),
+    ...(allIn && km === 0 ? [] : [line('travel', km, 'km', Math.round(km * book.travelPerKm))]),
+    ...(allIn
+      ? []
+      : [
+          line('water', 1, 'visit', bought(work.waterCost)),
+          line('consumables', work.modules, 'module', work.modules * book.consumablesPerModule),
+        ]),
+    ...(work.accessEquipment ? [line('access', 1, 'visit', book.accessEquipment)] : []),
+    ...(work.machines ? [line('machine', 1, 'visit', bought(work.machines))] : []),
+  ];
+  return lines.map((one) => ({ ...one, taxRate: taxOn(one.key, book) }));
 }
 
-export const VERDICTS = ['pays', 'may-pay', 'does-not-pay'] as const;
-export type Verdict = (typeof VERDICTS)[number];
+/** What of a visit its lines follow from that stand on no line. */
+export const termsOf = (work: VisitWork): Pick<VisitTerms, 'storeysAbove' | 'heavyShare'> => ({
+  storeysAbove: work.storeys - 1,
+  heavyShare: Math.min(1, (work.heavyModules ?? 0) / Math.max(1, work.modules)),
+});
 
-/** Whether what comes back is worth more than what is asked: surely, perhaps, or not. */
-export function verdict(benefit: Benefit, price: number): Verdict {
-  if (benefit.p10 >= price) return 'pays';
-  return benefit.p90 >= price ? 'may-pay' : 'does-not-pay';
+/**
+ * One visit priced (C15): the work by hour, module, kilowatt peak or cost and margin, travel, water, consumables, access
+ * equipment, surcharges, minimum, discount, rounding, tax.
+ * @param discounted whether the visit is one of a plan of two or more a year
+ */
+export function priceVisit(work: VisitWork, book: PriceBook, discounted = false): PricedVisit {
+  const terms: VisitTerms = { ...termsOf(work), urgent: false, discounted };
+  return { minutes: visitMinutes(work), ...closed(countedLines(work, book), book, terms) };
 }
 
-/** What a plan of visits saves in a year, and what the visits beyond the first save of that; minor units. */
-export interface PlanSaves {
-  visits: number;
-  /** of one visit of the plan */
-  price: number;
-  saves: Benefit;
-  beyondFirst: Benefit;
-}
-
-/** A plan pays where all its visits do together and those beyond the first do as well: one good visit carries no others. */
-export function planVerdict({ visits, price, saves, beyondFirst }: PlanSaves): Verdict {
-  const together = verdict(saves, visits * price);
-  const further = visits > 1 ? verdict(beyondFirst, (visits - 1) * price) : together;
-  if (together === 'does-not-pay' || further === 'does-not-pay') return 'does-not-pay';
-  return together === 'pays' && further === 'pays' ? 'pays' : 'may-pay';
-}
-
-/** What a customer is told of an offer; minor units. Where the visits beyond the first are what does not pay, they are named. */
-export type OfferFinding =
-  | Bare<`verdict-${Verdict}`>
-  | Finding<'line-quantity', { quantity: number; unit: LineUnit }>
-  /** what the figures rest on: which weather; null on older quotes */
-  | Finding<'offer-weather', { climate: ClimateName | null }>
-  | Finding<'plan-of-visits', PlanSaves & { verdict: Verdict; beyondFirstFails: boolean }>
-  /** of an older calculation: no ranges, and no verdict on them */
-  | Finding<'plan-of-visits-without-range', { saves: number; costs: number }>;
-
-/** What a plan of visits saves and costs and whether it pays; minor units. */
-export function planFinding(plan: PlanSaves): OfferFinding {
-  const found = planVerdict(plan);
-  const beyondFirstFails =
-    found === 'does-not-pay' && plan.visits > 1 && verdict(plan.saves, plan.visits * plan.price) !== 'does-not-pay';
-  return { code: 'plan-of-visits', params: { ...plan, verdict: found, beyondFirstFails } };
-}
+/** Whether a line follows from the others where nobody sets it by hand. */
+export const follows = (key: LineKey): boolean => (FOLLOWING as readonly LineKey[]).includes(key);

@@ -7,7 +7,9 @@ import { type ArrayAhead, courseSetup, usualChoices } from '../courses/ofArray.t
 import { yearAhead } from '../courses/yearAhead.ts';
 import { bare } from '../findings.ts';
 import type { Estimate, Soil } from '../inspections/soil.ts';
-import { type Benefit, type PriceBook, priceVisit, type Verdict, verdict } from '../quotes/price.ts';
+import type { PriceBook } from '../quotes/book.ts';
+import { priceVisit } from '../quotes/price.ts';
+import { type Benefit, type Verdict, verdict } from '../quotes/verdict.ts';
 import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
 import { azimuthOf } from '../sites/assumed.ts';
@@ -165,6 +167,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
       travelMinutes: input.travelMinutes,
       waterCost: 0,
       accessEquipment: false,
+      kilowatts: (input.modules * input.moduleWatts) / 1000,
     },
     input.prices,
   );

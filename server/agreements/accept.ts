@@ -3,7 +3,7 @@ import type { agreementsEndpoints } from '../../contract/agreements/endpoints.ts
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import { dueWindows } from '../../core/agreements/windows.ts';
-import type { QuoteChoice } from '../../core/quotes/states.ts';
+import { takenOf } from '../../core/quotes/offer.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import type { Context } from '../context.ts';
@@ -22,22 +22,22 @@ export function decideQuote(
 ): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
     const quote = await decide(trx, context, id, body);
-    if (body.decision === 'accepted') await agree(trx, context, quote, body.choice);
+    if (body.decision === 'accepted') await agree(trx, context, quote);
     return showQuote(context, trx, id);
   });
 }
 
 /** Makes an accepted quote an agreement: its visits fall due from today on, until somebody books the first. */
-export async function agree(trx: Transaction, writer: Writer, quote: Quote, choice: QuoteChoice): Promise<void> {
-  const { siteId, id: quoteId, currency } = quote;
-  const [visits, { gross: price }] =
-    choice === 'planned' && quote.planned ? [quote.visits, quote.planned] : [1, quote.one];
+export async function agree(trx: Transaction, writer: Writer, quote: Quote): Promise<void> {
+  const { siteId, id: quoteId, currency, additions } = quote;
+  const choice = quote.choice ?? 'one';
+  const { visits, each: price, once, deposit } = takenOf(quote, choice, additions);
   const plan = await readPlan(trx, quote.planId);
   const begins = dateIn(writer.clock(), (await readSite(trx, siteId)).zone);
   const due = visitDates(begins, visits, plan.output.visits.options[visits]?.days ?? []);
   const id = randomUUID();
   await insertAgreement(trx, {
-    ...{ id, siteId, quoteId, choice, visits, begins, price, currency },
+    ...{ id, siteId, quoteId, choice, additions, visits, begins, price, deposit, currency },
     madeAt: writer.clock(),
   });
   await insertVisits(
@@ -47,7 +47,8 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote, choi
       id: randomUUID(),
       agreementId: id,
       number: at + 1,
-      price,
+      // What is fitted once is paid with the first.
+      price: at === 0 ? price + once : price,
       added: false,
       because: '',
     })),

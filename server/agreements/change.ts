@@ -64,6 +64,18 @@ export const resumeVisit = (context: Context, id: string, body: BodyOf<Endpoints
     await updateVersioned(trx, context, visitRow(id, body.version), { skippedAt: null, jobId: null, because: '' });
   });
 
+/** Notes the day on which the deposit came; null takes that back. */
+export function noteDeposit(context: Context, id: string, body: BodyOf<Endpoints['noteDeposit']>): Promise<Agreement> {
+  return context.database.transaction(async (trx) => {
+    await lockAgreement(trx, id);
+    const { deposit } = await readAgreement(trx, id);
+    if (deposit === 0) throw outOfOrder('No deposit was asked for with this offer.');
+    const row = { table: 'agreements', record: 'agreement', id, version: body.version };
+    await updateVersioned(trx, context, row, { depositOn: body.on });
+    return readAgreement(trx, id);
+  });
+}
+
 /** Adds a visit to what was accepted, at its price. */
 export function addVisit(context: Context, id: string, body: BodyOf<Endpoints['addVisit']>): Promise<Agreement> {
   return context.database.transaction(async (trx) => {

@@ -13,6 +13,7 @@ export const agreementsHandlers: Pick<Handlers, keyof typeof agreementsEndpoints
   readSales: (context) => readSales(context),
   listAgreements: (context, { query }) => listAgreements(context, query),
   readAgreement: (context, { params }) => readAgreement(context.database, params.id),
+  noteDeposit: (context, { params, body }) => change.noteDeposit(context, params.id, body),
   addVisit: (context, { params, body }) => change.addVisit(context, params.id, body),
   renewAgreement: (context, { params, body }) => change.renewAgreement(context, params.id, body),
   cancelAgreement: (context, { params, body }) => change.cancelAgreement(context, params.id, body),

@@ -3,7 +3,7 @@ import type { VisitToBook } from '../../contract/agreements/endpoints.ts';
 import type { YesNo } from '../../contract/common.ts';
 import type { AgreementState } from '../../core/agreements/states.ts';
 import type { DueWindow } from '../../core/agreements/windows.ts';
-import type { QuoteChoice } from '../../core/quotes/states.ts';
+import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
@@ -18,12 +18,15 @@ export interface AgreementRow {
   number: number;
   revision: number;
   choice: QuoteChoice;
+  additions: QuoteAddition[];
   visits: number;
   begins: string;
   state: AgreementState;
   because: string;
   price: number;
   currency: string;
+  deposit: number;
+  depositOn: string | null;
   madeAt: string;
   version: number;
 }
@@ -42,7 +45,7 @@ export interface VisitRow extends DueWindow {
 
 type NewAgreement = Pick<
   AgreementRow,
-  'id' | 'siteId' | 'quoteId' | 'choice' | 'visits' | 'begins' | 'price' | 'currency'
+  'id' | 'siteId' | 'quoteId' | 'choice' | 'additions' | 'visits' | 'begins' | 'price' | 'deposit' | 'currency'
 > & { madeAt: Date };
 type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'>;
 
@@ -61,12 +64,15 @@ const agreementRows = (connection: Connection): Knex.QueryBuilder<object, Agreem
     'quotes.number',
     'quotes.revision',
     'agreements.choice',
+    'agreements.additions',
     'agreements.visits',
     'agreements.begins',
     'agreements.state',
     'agreements.because',
     'agreements.price',
     'agreements.currency',
+    'agreements.deposit',
+    'agreements.depositOn',
     'agreements.madeAt',
     'agreements.version',
   );

@@ -5,4 +5,6 @@ import * as company from './useCases.ts';
 export const companyHandlers: Pick<Handlers, keyof typeof companyEndpoints> = {
   readCompany: (context) => company.readCompany(context),
   changeCompany: (context, { body }) => company.changeCompany(context, body),
+  readCosts: (context) => company.readCosts(context.database),
+  changeCosts: (context, { body }) => company.changeCosts(context, body),
 };

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import type { Company, companyFields } from '../../contract/company/endpoints.ts';
+import { type Company, companyFields, type costs } from '../../contract/company/endpoints.ts';
+import type { Costs } from '../../core/quotes/book.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
 /** Holds the company's table, so that two set-ups cannot both be the first. @returns whether a company stands already */
@@ -31,6 +32,18 @@ export async function readCompanyRow(connection: Connection): Promise<Company | 
   const row = await connection('company').first();
   const { demo } = await connection('installation').first();
   if (row === undefined) return null;
-  const { singleton: _singleton, ...company } = row;
-  return { ...company, demo };
+  const { singleton: _singleton, costs: _costs, ...company } = row;
+  return { ...company, prices: companyFields.shape.prices.parse(company.prices), demo };
+}
+
+/** What work costs the firm, with the version of the company; null where the owner has not said. */
+export const readCostsRow = async (connection: Connection): Promise<z.infer<typeof costs>> =>
+  (await connection('company').first('costs', 'version')) ?? { costs: null, version: 0 };
+
+/** @returns whether the company still had the version that was read, and so was changed */
+export async function updateCosts(trx: Transaction, version: number, own: Costs): Promise<boolean> {
+  const updated = await trx('company')
+    .where({ version })
+    .update({ costs: json(own), version: version + 1 });
+  return updated > 0;
 }

@@ -1,9 +1,11 @@
-import type { companyEndpoints } from '../../contract/company/endpoints.ts';
+import type { Company, companyEndpoints } from '../../contract/company/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
+import { bookAtCost, PLAIN_TERMS, type PriceBook } from '../../core/quotes/book.ts';
 import type { Context } from '../context.ts';
-import { AppError } from '../errors.ts';
+import { AppError, invalid } from '../errors.ts';
+import type { Connection } from '../storage/database.ts';
 import { INSTALLATION_ID, mustHave, trail } from '../storage/writing.ts';
-import { readCompanyRow, updateCompany } from './storage.ts';
+import { readCompanyRow, readCostsRow, updateCompany, updateCosts } from './storage.ts';
 
 type Endpoints = typeof companyEndpoints;
 
@@ -11,21 +13,45 @@ export async function readCompany(context: Pick<Context, 'database'>) {
   return mustHave((await readCompanyRow(context.database)) ?? undefined, 'company');
 }
 
+/** The price book that plans and quotes go by: where the work is charged by cost and margin, at the owner's costs. */
+export async function readPrices({ database }: Pick<Context, 'database'>): Promise<BookOfCompany> {
+  const { prices } = await readCompany({ database });
+  const { costs } = await readCostsRow(database);
+  return bookAtCost({ ...prices, markUp: PLAIN_TERMS.markUp }, costs) as BookOfCompany;
+}
+type BookOfCompany = PriceBook & Pick<Company['prices'], 'fittings'>;
+
+const late = (current: unknown, asked: unknown): AppError =>
+  new AppError(
+    'conflict',
+    'Changed by somebody else',
+    'The company was changed since you opened it. Compare and save again.',
+    { current, asked },
+  );
+
 export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
   const { version, ...company } = body;
   return context.database.transaction(async (trx) => {
-    if (!(await updateCompany(trx, version, company))) {
-      throw new AppError(
-        'conflict',
-        'Changed by somebody else',
-        'The company was changed since you opened it. Compare and save again.',
-        {
-          current: await readCompanyRow(trx),
-          asked: body,
-        },
-      );
-    }
+    if (company.prices.basis === 'cost' && (await readCostsRow(trx)).costs === null)
+      throw invalid('prices.basis', 'needs your costs first: enter them under Costs and margin');
+    if (!(await updateCompany(trx, version, company))) throw late(await readCompanyRow(trx), body);
     await trail(trx, context, { record: 'company', id: INSTALLATION_ID, action: 'change', change: body });
     return readCompany({ database: trx });
+  });
+}
+
+export const readCosts = (connection: Connection) => readCostsRow(connection);
+
+export function changeCosts(context: Context, { version, ...costs }: BodyOf<Endpoints['changeCosts']>) {
+  return context.database.transaction(async (trx) => {
+    if (!(await updateCosts(trx, version, costs))) throw late(await readCostsRow(trx), { ...costs, version });
+    // Whoever reads the trail may be at the desk: that the costs were changed stands there, what they are does not.
+    await trail(trx, context, {
+      record: 'company',
+      id: INSTALLATION_ID,
+      action: 'change',
+      change: { costs: 'changed' },
+    });
+    return readCostsRow(trx);
   });
 }

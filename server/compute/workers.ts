@@ -22,7 +22,8 @@ export function startWorkers(): Workers {
   const threads = Math.max(2, availableParallelism());
   const pool = new Piscina({
     filename: new URL('./entry.mjs', import.meta.url).href,
-    minThreads: 0,
+    // One stays: the first plan after a pause would else wait until a new thread has read all of `core/`.
+    minThreads: 1,
     maxThreads: threads,
     idleTimeout: 30_000,
   });

@@ -3,11 +3,12 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
-import { offeredPlan } from '../../core/quotes/offer.ts';
+import { choicesOf, offeredPlan, takenOf } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
+import { choiceWords } from '../../words/en/letters.ts';
 import type { Language } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { right, sheet, table } from './parts.ts';
@@ -35,6 +36,10 @@ export function quotePaper(
   const { benefit } = quote;
   const ofPlan = offeredPlan(quote);
   const asked = askedOfCustomer(quote.assumed);
+  const chance = (found: number | null) =>
+    found === null
+      ? []
+      : [{ text: say.finding({ code: 'chance-of-paying' as const, params: { chance: found } }), style: 'quiet' }];
   const content: Content[] = [
     { text: firm, style: 'firm' },
     { text: number, style: 'title' },
@@ -69,7 +74,11 @@ export function quotePaper(
           right(money(line.amount)),
         ]),
         ['Before tax', '', right(money(quote.one.net))],
-        [`Tax, ${say.quantity(quote.taxRate, 'fraction')}`, '', right(money(quote.one.tax))],
+        ...quote.one.taxes.map(({ rate, net, tax }) => [
+          `Tax, ${say.quantity(rate, 'fraction')}`,
+          quote.one.taxes.length > 1 ? right(`on ${money(net)}`) : '',
+          right(money(tax)),
+        ]),
         [{ text: 'One visit', bold: true }, '', right(money(quote.one.gross), true)],
       ],
       ['*', 110, 110],
@@ -88,6 +97,20 @@ export function quotePaper(
           ],
         ],
         ['*', 110, 110],
+      ),
+    );
+  }
+  if (quote.spotless) {
+    const { one, planned } = quote.spotless;
+    content.push(
+      { text: 'If you want nothing to show on a cloth', style: 'heading' },
+      table(
+        ['', 'Each visit'],
+        [
+          ['Spotless finish, on top of one visit, tax included', right(money(one.gross))],
+          ...(quote.planned ? [['On top of each visit of the plan', right(money(planned.gross))]] : []),
+        ],
+        ['*', 110],
       ),
     );
   }
@@ -111,18 +134,28 @@ export function quotePaper(
       ),
       ...lines.flatMap(({ says }) => (says ? [{ text: say.finding(says), style: 'verdict' }] : [])),
       {
-        text: 'It comes on top of what is chosen above. The rows left without show at later visits what it did.',
+        text: 'It comes on top of what is chosen above, where you want it. The rows left without show at later visits what it did.',
         style: 'quiet',
       },
     );
   }
+  if (quote.depositShare > 0)
+    content.push({
+      text: `On acceptance ${say.quantity(quote.depositShare, 'fraction')} of the first visit is asked for: ${choicesOf(
+        quote,
+      )
+        .map((one) => `${money(takenOf(quote, one.choice, []).deposit)} for ${choiceWords(one).toLowerCase()}`)
+        .join(', ')}.`,
+      style: 'quiet',
+    });
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
       text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
     },
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
-    ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }] : []),
+    ...chance(benefit.chance),
+    ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }, ...chance(benefit.planChance)] : []),
     { text: say.finding({ code: 'offer-weather', params: { climate: benefit.climate } }), style: 'quiet' },
     ...(asked.length > 0
       ? [

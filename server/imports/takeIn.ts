@@ -117,6 +117,7 @@ async function takeInQuote(context: Context, siteId: string, quote: NonNullable<
       version,
       decision: decision.decision,
       choice: decision.choice,
+      additions: decision.additions,
       because: '',
     });
   }

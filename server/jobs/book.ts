@@ -10,6 +10,8 @@ import type { KitKind } from '../../core/kit/things.ts';
 import { type Access, highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
+import { takenOf } from '../../core/quotes/offer.ts';
+import type { QuoteAddition } from '../../core/quotes/states.ts';
 import { batchAt, type FaceBatches } from '../../core/schedule/batches.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
@@ -41,24 +43,23 @@ export async function makeJobs(
   visits: readonly BookedVisit[],
   told: readonly JobEntry[] = [],
 ): Promise<void> {
-  const plan = await readPlan(trx, quote.planId);
+  const plan = asTaken(await readPlan(trx, quote.planId), quote.additions);
   // A face that cannot be washed as things stand is not sold, and no crew is sent to it.
   const done = plan.output.arrays.filter(({ stopped }) => stopped === null);
   const planned = new Set(done.map(({ arrayId }) => arrayId));
   const arrays = (await arraysOfSite(trx, quote.siteId)).filter(({ id }) => planned.has(id));
   const modules = arrays.reduce((sum, array) => sum + moduleCount(array), 0);
   const { site } = await siteAndCustomer(trx, quote.siteId);
-  const { minutes } = (quote.choice === 'planned' && quote.planned) || quote.one;
+  const { minutes, minutesOnce } = takenOf(quote, quote.choice ?? 'one', quote.additions);
   const jobs = [];
   for (const [index, { jobId, number, scheduledFor }] of visits.entries()) {
-    const fits = number === 1 && quote.fittings !== null;
-    const own = { told: index === 0 ? told : [], fit: fits ? fitOf(plan) : [] };
+    const own = { told: index === 0 ? told : [], fit: number === 1 ? fitOf(plan) : [] };
     const made = await contentOf(trx, plan, arrays, scheduledFor, own);
     // What is fitted is fitted once, on the first of them.
     const content = number === 1 ? made : withoutFitting(made, plan, arrays);
     if (index === 0) await mustHaveMachines(trx, scheduledFor, { id: jobId, site: site.name, kit: content.kit });
     const { siteId, id: quoteId } = quote;
-    const ownMinutes = minutes + (fits ? (quote.fittings?.minutes ?? 0) : 0);
+    const ownMinutes = minutes + (number === 1 ? minutesOnce : 0);
     jobs.push({ id: jobId, siteId, quoteId, scheduledFor, content, modules, minutes: ownMinutes, visit: number });
   }
   await insertJobs(trx, jobs);
@@ -107,6 +108,33 @@ async function contentOf(
   };
 }
 
+/** A plan as its offer was taken: with the spotless finish where it was, and without what is fitted where it was not. */
+function asTaken(plan: Plan, additions: readonly QuoteAddition[]): Plan {
+  const { output } = plan;
+  const spotless = additions.includes('spotless') ? output.spotless : null;
+  return {
+    ...plan,
+    finish: spotless ? 'spotless' : plan.finish,
+    output: {
+      ...output,
+      ...(spotless && {
+        kit: spotless.kit,
+        waterWay: spotless.water.way,
+        water: { ...output.water, litres: spotless.water.litres, conductivityLimit: spotless.water.limit },
+      }),
+      ...(additions.includes('fittings') ? {} : notFitted(spotless?.kit ?? output.kit, output.fittings)),
+    },
+  };
+}
+
+/** What is left of a plan's kit where nothing of it is fitted: a lift that was brought for that stays away as well. */
+const notFitted = (kit: Plan['output']['kit'], fittings: Plan['output']['fittings']) => ({
+  fittings: null,
+  kit: kit.filter(
+    ({ key, label }) => label.code !== 'kit-fitting' && !((fittings?.access ?? 0) > 0 && key === 'access'),
+  ),
+});
+
 /** What of a plan is fitted on which rows, without what it costs. */
 const fitOf = ({ output }: Plan): FitOnRows[] =>
   output.fittings === null
@@ -123,11 +151,10 @@ const fitOf = ({ output }: Plan): FitOnRows[] =>
 
 /** A later visit of a plan: what was fitted on the first is neither fitted nor taken along again, nor a lift that was brought for it. */
 function withoutFitting({ steps, kit, ...content }: JobContent, plan: Plan, arrays: SolarArray[]): JobContent {
-  const lift = (plan.output.fittings?.access ?? 0) > 0;
   return {
     ...content,
     steps: steps.filter(({ key }) => key !== 'fit'),
-    kit: kit.filter(({ key, label }) => label.code !== 'kit-fitting' && !(lift && key === 'access')),
+    kit: notFitted(kit, plan.output.fittings).kit,
     work: safetyFacts({ ...plan, output: { ...plan.output, fittings: null } }, arrays),
   };
 }

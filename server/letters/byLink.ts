@@ -108,6 +108,7 @@ export async function decideByLetter(
       const quote = await decide(trx, writer, quoteId, {
         version,
         choice,
+        additions: body.decision === 'accepted' ? body.additions : [],
         decision: body.decision,
         because: body.decision === 'declined' ? body.reason : '',
       });
@@ -117,7 +118,7 @@ export async function decideByLetter(
         ...{ id, letterId, kind: decision, at: context.clock(), by: null },
         body: { ...said, seenAt, from: context.address, agent },
       });
-      if (decision === 'accepted') await agree(trx, writer, quote, choice);
+      if (decision === 'accepted') await agree(trx, writer, quote);
     });
     return letterOf(trx, quoteId, context.clock());
   });

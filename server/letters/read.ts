@@ -1,6 +1,7 @@
 import type { Letter, LetterLink, LetterMessage } from '../../contract/letters/endpoints.ts';
 import { type QuoteContent, quoteContent } from '../../contract/quotes/endpoints.ts';
 import { noAnswer } from '../../core/letters/states.ts';
+import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import type { Strokes } from '../../core/reports/signature.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { paperSent } from '../documents/paperStorage.ts';
@@ -21,7 +22,7 @@ export async function letterOf(connection: Connection, quoteId: string, now: Dat
     connection,
     (await lettersOf(connection, quoteId)).map(({ id }) => id),
   );
-  const { number, revision, sentAt, validUntil, decidedAt, choice, state } = quote;
+  const { number, revision, sentAt, validUntil, decidedAt, choice, additions, state } = quote;
   const decided = events.find(isDecision);
   return {
     ...{ firm, customer, site: name, place, modules, number, revision, sentAt, validUntil, roofs, units, sha256 },
@@ -32,6 +33,7 @@ export async function letterOf(connection: Connection, quoteId: string, now: Dat
         ? {
             decision: state,
             choice,
+            additions,
             name: textOf(decided, 'name'),
             at: decidedAt ?? '',
             reason: textOf(decided, 'reason'),
@@ -85,7 +87,8 @@ function answerOf(events: readonly EventRow[]): LetterLink['answered'] {
   const { kind, at, body } = event;
   return {
     decision: kind === 'accepted' ? 'accepted' : 'declined',
-    choice: kind === 'accepted' ? (body.choice as 'one' | 'planned') : null,
+    choice: kind === 'accepted' ? (body.choice as QuoteChoice) : null,
+    additions: (body.additions as QuoteAddition[] | undefined) ?? [],
     name: textOf(event, 'name'),
     at,
     reason: textOf(event, 'reason'),

@@ -24,7 +24,7 @@ describe('a stored plan', () => {
     const { assumed: _, questions: __, saves: ___, beyondFirst: ____, figures: _____, ...rest } = output;
     const { output: made } = lifted({
       calculationVersion: '3',
-      input: { arrays: [{ year: { climate: 'winter-rain' } }] },
+      input: { arrays: [{ year: { climate: 'winter-rain' } }], prices: examplePlan.prices },
       output: { ...rest, arrays, reasons: kept },
     }) as { output: typeof output };
     expect(planOutput.safeParse(made).error).to.equal(undefined);
@@ -67,7 +67,7 @@ describe('a stored plan', () => {
     expect(method.access).to.deep.equal({ choose: 'ground', because: written(because) });
     expect(method.brush.choose).to.deep.equal(written('soft flagged bristle, 60 cm'));
     expect(made.output.priced.lines).to.deep.equal([
-      { ...line, label: written(line.label), unit: 'person-hour', amount: 100 },
+      { ...line, label: written(line.label), unit: 'person-hour', amount: 100, taxRate: 0.15 },
     ]);
     expect(made.output.climate, 'told by its key, so that a customer is not told that it is made up').to.deep.equal(
       bare('climate-winter-rain'),
@@ -111,5 +111,24 @@ describe('a stored plan', () => {
     const made = lifted({ calculationVersion: '12', input: examplePlan, output: before });
     expect((made.output as typeof output).fittings).to.equal(null);
     expect(planOutput.safeParse(made.output).error).to.equal(undefined);
+  });
+
+  it('of calculation 13 was charged by the hour at one rate of tax, and kept neither another finish nor its courses', () => {
+    const old = ({ taxes: _, ...priced }: typeof output.priced) => ({
+      ...priced,
+      lines: priced.lines.map(({ taxRate: __, ...line }) => line),
+    });
+    const { terms: _, spotless: __, worthUpTo: ___, ...before } = output;
+    const { taxRate, hourlyRate } = examplePlan.prices;
+    const made = lifted({
+      calculationVersion: '13',
+      input: { ...examplePlan, prices: { taxRate, hourlyRate } },
+      output: { ...before, priced: old(output.priced), pricedInPlan: old(output.pricedInPlan) },
+    });
+    expect(planOutput.safeParse(made.output).error).to.equal(undefined);
+    const { priced, spotless, worthUpTo, terms } = made.output as typeof output;
+    expect(priced).to.deep.equal(output.priced);
+    expect([spotless, worthUpTo, terms.heavyShare]).to.deep.equal([null, null, 0]);
+    expect((made.input as typeof examplePlan).prices).to.include({ basis: 'hour', roundTo: 0, taxRate, hourlyRate });
   });
 });

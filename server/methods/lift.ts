@@ -1,5 +1,6 @@
 import { type CleaningMethod, EFFECTIVENESS } from '../../core/assumptions.ts';
 import { bare } from '../../core/findings.ts';
+import { PLAIN_TERMS } from '../../core/quotes/book.ts';
 import { CALCULATION_VERSION, type FigureName, type Reason } from '../../core/reasons.ts';
 import { takenOff } from '../../core/soiling/takenOff.ts';
 import { type Climate, type ClimateKey, climateOf } from '../../core/weather/index.ts';
@@ -13,6 +14,7 @@ import {
   type Part,
   reasonsInWords,
   type StoredRow,
+  taxedAlike,
   toldInWords,
   toldOrNothing,
 } from '../storage/lift.ts';
@@ -210,6 +212,25 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   },
   // 12 fitted nothing.
   12: (row) => ({ ...row, output: { ...(row.output as Part), fittings: null } }),
+  // 13 priced by the hour alone, at one rate of tax, with one finish, and kept no courses of worth.
+  13: (row) => {
+    const [input, output] = [row.input as Part, row.output as Part];
+    const prices = { ...PLAIN_TERMS, ...(input.prices as Part) } as Part;
+    const priced = taxedAlike(output.priced as Part, prices.taxRate);
+    const above = (priced.lines as Part[]).find(({ key }) => key === 'risk')?.quantity ?? 0;
+    return {
+      ...row,
+      input: { ...input, prices },
+      output: {
+        ...output,
+        priced,
+        pricedInPlan: taxedAlike(output.pricedInPlan as Part, prices.taxRate),
+        terms: { storeysAbove: above, heavyShare: 0 },
+        spotless: null,
+        worthUpTo: null,
+      },
+    };
+  },
 };
 
 /** A stored plan in the newest shape. */

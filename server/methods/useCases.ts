@@ -16,7 +16,7 @@ import { assumedFacts } from '../../core/sites/assumed.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
-import { readCompany } from '../company/useCases.ts';
+import { readCompany, readPrices } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
@@ -160,7 +160,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         osmosisPer1000: company.water.osmosisPer1000,
       },
     },
-    prices: company.prices,
+    prices: await readPrices(context),
     travelKm: site.travelKm,
     travelMinutes: site.travelMinutes,
     valuePerKWh: valueOfEnergy(site),

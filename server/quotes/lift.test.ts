@@ -10,7 +10,7 @@ describe('a stored quote', () => {
     (
       lifted({
         calculationVersion: version,
-        content: { one: offer('modules'), planned: null, benefit, ...changes },
+        content: { one: offer('modules'), planned: null, benefit, taxRate: 0.15, ...changes },
       }) as {
         content: { one: { lines: unknown[]; gross: number }; benefit: object; assumed: unknown };
       }
@@ -18,7 +18,7 @@ describe('a stored quote', () => {
 
   it('of calculation 9 keeps its lines and amounts, counted by a code', () => {
     const { one } = of('9', {});
-    expect(one.lines).to.deep.equal([{ ...line, label: written(line.label), unit: 'module' }]);
+    expect(one.lines).to.deep.equal([{ ...line, label: written(line.label), unit: 'module', taxRate: 0.15 }]);
     expect(one.gross).to.equal(9258);
   });
 
@@ -36,5 +36,12 @@ describe('a stored quote', () => {
   it('of calculation 12 offered nothing to be fitted', () => {
     const made = of('12', { leftOut: [] }) as unknown as { fittings: unknown };
     expect(made.fittings).to.equal(null);
+  });
+
+  it('of calculation 13 was taxed at one rate, and had no chance, no finish to choose, no urgency and no deposit', () => {
+    const made = of('13', {}) as unknown as Record<string, unknown>;
+    expect(made.one).to.deep.include({ taxes: [{ rate: 0.15, net: 8050, tax: 1208 }], gross: 9258 });
+    expect(made.benefit).to.include({ chance: null, planChance: null });
+    expect(made).to.include({ spotless: null, urgent: false, depositShare: 0 });
   });
 });

@@ -1,5 +1,13 @@
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
-import { lifter, lineInWords, type Part, reasonsInWords, type StoredRow, toldOrNothing } from '../storage/lift.ts';
+import {
+  lifter,
+  lineInWords,
+  type Part,
+  reasonsInWords,
+  type StoredRow,
+  taxedAlike,
+  toldOrNothing,
+} from '../storage/lift.ts';
 
 const offerInWords = (offer: unknown): Part => ({
   ...(offer as Part),
@@ -33,6 +41,23 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
   11: (row) => ({ ...row, content: { ...(row.content as Part), leftOut: [] } }),
   // 12 offered nothing to be fitted.
   12: (row) => ({ ...row, content: { ...(row.content as Part), fittings: null } }),
+  // 13 taxed all lines at one rate, and had neither a chance nor a finish to choose, urgency or deposit.
+  13: (row) => {
+    const content = row.content as Part;
+    const alike = (offer: unknown) => taxedAlike(offer as Part, content.taxRate);
+    return {
+      ...row,
+      content: {
+        ...content,
+        one: alike(content.one),
+        planned: content.planned ? alike(content.planned) : null,
+        benefit: { ...(content.benefit as Part), chance: null, planChance: null },
+        spotless: null,
+        urgent: false,
+        depositShare: 0,
+      },
+    };
+  },
 };
 
 /** A stored quote in the newest shape. */

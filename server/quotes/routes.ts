@@ -9,6 +9,7 @@ export const quotesHandlers: Pick<Handlers, keyof typeof quotesEndpoints> = {
   listFollowing: (context) => quotes.listFollowing(context),
   listFollowUps: (context, { params }) => quotes.listFollowUps(context, params.id),
   followUpQuote: (context, { params, body }) => quotes.followUpQuote(context, params.id, body),
+  quoteMargin: (context, { params }) => quotes.quoteMargin(context, params.id),
   readQuote: (context, { params }) => quotes.showQuote(context, context.database, params.id),
   changeQuote: (context, { params, body }) => quotes.changeQuote(context, params.id, body),
   sendQuote: (context, { params, body }) => quotes.sendQuote(context, params.id, body),

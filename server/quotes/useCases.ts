@@ -8,12 +8,15 @@ import {
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
+import type { Costs } from '../../core/quotes/book.ts';
 import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
-import { bestVisitsAt } from '../../core/quotes/offer.ts';
-import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
+import { marginOf, underFloor } from '../../core/quotes/margin.ts';
+import { additionsOf, bestVisitsAt } from '../../core/quotes/offer.ts';
+import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays, utcDate } from '../../core/time/dates.ts';
-import { readCompany } from '../company/useCases.ts';
+import { readCompany, readCosts } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -26,7 +29,7 @@ import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
-import { changeLines, composeQuote } from './compose.ts';
+import { bookOf, changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,
   expireQuote,
@@ -70,7 +73,7 @@ export function draftQuote(
     await readSite(trx, siteId);
     const plan = mustWash(await lastPlan(trx, siteId));
     const company = await readCompany({ database: trx });
-    const content = composeQuote(plan, { currency: company.currency, taxRate: company.prices.taxRate }, body);
+    const content = composeQuote(plan, company, body);
     await createOnce(trx, context, 'quote', { ...body, siteId }, async () => {
       const number = await nextQuoteNumber(trx);
       await keepDraft(trx, context, { id: body.id, siteId, planId: plan.id, number, revision: 1, content });
@@ -135,9 +138,10 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
   return context.database.transaction(async (trx) => {
     const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
-    const { version, overrule, ...words } = body;
+    const { version, overrule, urgent, ...words } = body;
     let content: QuoteContent = { ...quoteContent.parse(row), ...definedOnly(words) };
-    if (overrule) content = changeLines(content, overrule, await readPlan(trx, row.planId));
+    if (overrule || urgent !== undefined)
+      content = changeLines(content, overrule ?? [], await readPlan(trx, row.planId), urgent);
     if (content.one.net < 0 || (content.planned?.net ?? 0) < 0)
       throw invalid('overrule', 'would make the total less than nothing; take less off');
     await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumns(content));
@@ -148,6 +152,36 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
 const definedOnly = <T extends object>(value: T): Partial<T> =>
   Object.fromEntries(Object.entries(value).filter(([, entry]) => entry !== undefined)) as Partial<T>;
 
+/** An offer that leaves less than the owner's floor is sent by the owner alone. What it leaves is not told to anybody else. */
+async function mustLeaveEnough(trx: Transaction, { person }: Pick<Context, 'person'>, id: string): Promise<void> {
+  if (person.role === 'owner') return;
+  const { costs } = await readCosts(trx);
+  if (costs === null || costs.floor === null) return;
+  const { one, planned } = await marginsOf(trx, id, costs);
+  if (underFloor(one, costs.floor) || (planned !== null && underFloor(planned, costs.floor)))
+    throw outOfOrder(
+      'This offer leaves less than the owner wants to be left. Ask the owner to send it, or price it again.',
+    );
+}
+
+async function marginsOf(connection: Connection, id: string, costs: Costs) {
+  const quote = await readQuote(connection, id);
+  const plan = await readPlan(connection, quote.planId);
+  const { travelKm, travelMinutes } = plan.input as unknown as PlanInput;
+  const { modules, waterCost, priced, pricedInPlan } = plan.output;
+  const of = (lines: QuoteContent['one']['lines'], { minutes, lines: computed }: typeof priced) =>
+    marginOf(lines, { minutes, travelMinutes, travelKm, modules, waterCost, computed }, bookOf(plan), costs);
+  return { one: of(quote.one.lines, priced), planned: quote.planned && of(quote.planned.lines, pricedInPlan) };
+}
+
+/** What a quote leaves the firm, line by line; the owner's alone. */
+export async function quoteMargin({ database }: Context, id: string) {
+  await readQuote(database, id);
+  const { costs } = await readCosts(database);
+  if (costs === null) return { floor: null, one: null, planned: null };
+  return { floor: costs.floor, ...(await marginsOf(database, id, costs)) };
+}
+
 /** Sends a draft: frozen from then on, and any earlier revision of it is superseded. */
 export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['sendQuote']>): Promise<ShownQuote> {
   return context.database.transaction(async (trx) => {
@@ -156,6 +190,7 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
     if (row.othersAccepted) throw outOfOrder('Another revision of this quote has been accepted. It stands.');
     const { unprintable } = await showQuote(context, trx, id);
     if (unprintable.length > 0 && !body.withoutCharacters) throw cannotPrint(unprintable);
+    await mustLeaveEnough(trx, context, id);
     const company = await readCompany({ database: trx });
     const site = await readSite(trx, row.siteId);
     const sentAt = context.clock();
@@ -186,13 +221,13 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
 
 /**
  * Keeps what the customer decided about a sent quote, with all its revisions held, so that of several who decide at once one
- * is the first. @returns the quote as it was sent
+ * is the first. @returns the quote with what was taken of it
  */
 export async function decide(
   trx: Transaction,
   writer: Writer,
   id: string,
-  { version, decision, choice, because }: { version: number; decision: Decision; choice: QuoteChoice; because: string },
+  { version, decision, choice, additions, because }: Decided,
 ): Promise<Quote> {
   const { othersAccepted } = await lockRevisions(trx, id);
   const current = await readQuote(trx, id);
@@ -205,6 +240,9 @@ export async function decide(
   if (choice === 'planned' && current.planned === null) {
     throw outOfOrder('No plan of visits was offered on this quote.');
   }
+  const offeredToo = additionsOf(current, choice).map(({ addition }) => addition);
+  const unknown = additions.find((addition) => !offeredToo.includes(addition));
+  if (unknown) throw invalid('additions', 'name something that this quote does not offer');
   await updateVersioned(
     trx,
     writer,
@@ -212,11 +250,21 @@ export async function decide(
     {
       state: decision,
       choice: decision === 'accepted' ? choice : null,
+      additions: decision === 'accepted' ? additions : [],
       decidedAt: writer.clock(),
       decidedBecause: because,
     },
   );
-  return current;
+  return { ...current, choice, additions: [...additions] };
+}
+
+/** What a customer decided, and what was taken of the offer. */
+interface Decided {
+  version: number;
+  decision: Decision;
+  choice: QuoteChoice;
+  additions: QuoteAddition[];
+  because: string;
 }
 
 export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints['reviseQuote']>): Promise<ShownQuote> {
@@ -228,11 +276,7 @@ export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints
     if (old.state === 'accepted') throw outOfOrder('An accepted quote stands. Draft a new quote for further work.');
     const plan = mustWash(await lastPlan(trx, old.siteId));
     const company = await readCompany({ database: trx });
-    const content = composeQuote(
-      plan,
-      { currency: company.currency, taxRate: company.prices.taxRate },
-      { message: old.message, stated: old.stated },
-    );
+    const content = composeQuote(plan, company, { message: old.message, stated: old.stated });
     await createOnce(trx, context, 'quote', { ...body, of: id }, async () => {
       const revision = await nextRevision(trx, old.number);
       const { siteId, number } = old;

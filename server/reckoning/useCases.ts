@@ -8,7 +8,7 @@ import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { recordsOfArray } from '../assimilation/gather.ts';
-import { readCompany } from '../company/useCases.ts';
+import { readPrices } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
@@ -56,7 +56,7 @@ async function visitOf(
     const planned = output.arrays.find(({ arrayId }) => arrayId === array.id);
     return { visitPrice: part(offered.gross), visitWays: planned?.method.ways ?? PLAIN };
   }
-  const { prices } = await readCompany(context);
+  const prices = await readPrices(context);
   const { gross } = priceVisit(
     {
       modules: all,
@@ -78,7 +78,7 @@ async function gather(context: Context, array: SolarArray, overrides: ReckoningO
   const site = await readSite(database, array.siteId);
   const today = dateIn(context.clock(), site.zone);
   const { records, measuredAt } = await recordsOfArray(database, array, site, today);
-  const { prices } = await readCompany(context);
+  const prices = await readPrices(context);
   const { settings } = await readOutlook(database, array.id);
   return {
     ...records,

@@ -84,6 +84,13 @@ export const lineInWords = (line: Part): Part => ({
   unit: UNITS[String(line.unit)] ?? line.unit,
 });
 
+/** Lines of calculations 1 to 13 were all taxed at one rate, which stood beside them. */
+export const taxedAlike = (priced: Part, taxRate: unknown): Part => ({
+  ...priced,
+  lines: (priced.lines as Part[]).map((line) => ({ ...line, taxRate })),
+  taxes: [{ rate: taxRate, net: priced.net, tax: priced.tax }],
+});
+
 export const kitInWords = (kit: unknown): Part[] =>
   (kit as Part[]).map((item) => ({ ...item, label: toldInWords(item.label), because: toldInWords(item.because) }));
 

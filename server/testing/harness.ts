@@ -226,6 +226,7 @@ export async function bookJob(
     version: sent.version,
     decision: 'accepted',
     choice: visits ? 'planned' : 'one',
+    additions: quote.fittings ? ['fittings'] : [],
   });
   await caller.must('POST', `/api/quotes/${quoteId}/jobs`, { id: jobId, scheduledFor: '2026-12-01' });
   return { planId, quoteId, jobId };

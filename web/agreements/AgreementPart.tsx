@@ -5,6 +5,7 @@ import type { Agreement, Visit } from '../../contract/agreements/endpoints.ts';
 import { isWithin } from '../../core/agreements/windows.ts';
 import { counted } from '../../words/counted.ts';
 import { AGREEMENT_WORDS, JOB_WORDS, VISIT_WORDS } from '../../words/en/labels.ts';
+import { takenWords } from '../../words/en/letters.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
 import { useAsk, useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -33,6 +34,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const renew = useDo('renewAgreement');
   const resume = useDo('resumeVisit');
+  const deposit = useDo('noteDeposit');
   const { standing, left, currency, price, visits, planned } = agreement;
   const money = (amount: number) => formatMoney(amount, currency, units);
   const open = agreement.state === 'running';
@@ -49,8 +51,31 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
             {counted(left.visits, 'visit')} left, {money(left.gross)}.
           </strong>
         )}{' '}
+        {agreement.additions.length > 0 && `${takenWords(agreement)}. `}
         {agreement.because && <>Ended: {agreement.because}.</>}
       </p>
+      {agreement.deposit > 0 && (
+        <p>
+          {agreement.depositOn
+            ? `Deposit of ${money(agreement.deposit)} came ${formatDate(agreement.depositOn, units)}. `
+            : `Deposit of ${money(agreement.deposit)} has not come yet. `}
+          <Button
+            variant="quiet"
+            disabled={deposit.isPending}
+            onClick={() =>
+              deposit.mutate({
+                params: { id: agreement.id },
+                body: {
+                  version: agreement.version,
+                  on: agreement.depositOn ? null : new Date().toLocaleDateString('sv'),
+                },
+              })
+            }
+          >
+            {agreement.depositOn ? 'it did not come' : 'it came today'}
+          </Button>
+        </p>
+      )}
       <table className="table row-cards">
         <thead>
           <tr>
@@ -114,7 +139,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
           )}
         </div>
       )}
-      <Trouble error={renew.error ?? resume.error} />
+      <Trouble error={renew.error ?? resume.error ?? deposit.error} />
       {asked && <Ask key={JSON.stringify(asked)} agreement={agreement} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   );

@@ -12,7 +12,7 @@ const SITE = [
   ...(['listInspections', 'listReckonings', 'listPlans', 'listPhotos', 'listJobs', 'listQuotes', 'readJob'] as const),
   ...(['readQuote', 'readReport', 'readWeather', 'readEnergy', 'readOutlook'] as const),
 ] satisfies readonly Reading[];
-const QUOTES = [...STANDING, 'readQuote', 'listQuotes'] as const satisfies readonly Reading[];
+const QUOTES = [...STANDING, 'readQuote', 'listQuotes', 'quoteMargin'] as const satisfies readonly Reading[];
 const JOBS = [
   ...STANDING,
   'readKit',
@@ -92,6 +92,8 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   saveChecklist: ['readChecklists'],
   writeSafety: ['readSafety', 'readJob'],
   addVisit: VISITS,
+  noteDeposit: VISITS,
+  changeCosts: 'everything',
   bookVisit: VISITS,
   moveVisit: VISITS,
   skipVisit: VISITS,

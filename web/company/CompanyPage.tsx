@@ -8,12 +8,19 @@ import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { CostsPart } from './CostsPart.tsx';
+import { PricesFields } from './PricesFields.tsx';
 
 export function CompanyPage() {
   const company = useAsk('readCompany');
   if (company.isPending) return <Waiting />;
   if (company.isError) return <Trouble error={company.error} retry={() => company.refetch()} />;
-  return <CompanyForm key={company.data.version} company={company.data} />;
+  return (
+    <>
+      <CompanyForm key={company.data.version} company={company.data} />
+      <CostsPart currency={company.data.currency} />
+    </>
+  );
 }
 
 function CompanyForm({ company }: { company: Company }) {
@@ -48,30 +55,7 @@ function CompanyForm({ company }: { company: Company }) {
             <NumberField name="quoteValidDays" label="Quotes valid for" kind="count" suffix="days" />
           </div>
         </fieldset>
-        <fieldset>
-          <legend>Prices, before tax</legend>
-          <div className="form-grid">
-            <NumberField name="prices.hourlyRate" label="One person, one hour" {...money} suffix={company.currency} />
-            <NumberField name="prices.crew" label="People in a crew" kind="count" />
-            <NumberField name="prices.travelPerKm" label="Travel, a kilometre" {...money} suffix={company.currency} />
-            <NumberField
-              name="prices.consumablesPerModule"
-              label="Consumables, a module"
-              {...money}
-              suffix={company.currency}
-            />
-            <NumberField
-              name="prices.accessEquipment"
-              label="Lift or scaffold, a visit"
-              {...money}
-              suffix={company.currency}
-            />
-            <NumberField name="prices.minimumCharge" label="Minimum call-out" {...money} suffix={company.currency} />
-            <NumberField name="prices.riskShare" label="Each storey above one" kind="fraction" />
-            <NumberField name="prices.planDiscount" label="Contract discount" kind="fraction" />
-            <NumberField name="prices.taxRate" label="Tax" kind="fraction" />
-          </div>
-        </fieldset>
+        <PricesFields currency={company.currency} />
         <fieldset>
           <legend>What is fitted, put up, before tax</legend>
           <div className="form-grid">

@@ -2,10 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useId, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Letter } from '../../contract/letters/endpoints.ts';
-import type { OfferedChoice } from '../../core/quotes/offer.ts';
-import type { QuoteChoice } from '../../core/quotes/states.ts';
+import { additionsOf, type OfferedChoice, takenOf } from '../../core/quotes/offer.ts';
+import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { isDrawn, type Strokes } from '../../core/reports/signature.ts';
-import { choiceWords } from '../../words/en/letters.ts';
+import { ADDITION_WORDS, choiceWords } from '../../words/en/letters.ts';
 import { asked, useDo, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -27,6 +27,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
   const id = useRef(newId());
   const [declines, setDeclines] = useState(false);
   const [choice, setChoice] = useState<QuoteChoice | null>(null);
+  const [additions, setAdditions] = useState<QuoteAddition[]>([]);
   const [name, setName] = useState('');
   const [agreed, setAgreed] = useState(false);
   const [strokes, setStrokes] = useState<Strokes>([]);
@@ -34,7 +35,8 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
   const [tried, setTried] = useState(false);
   const read = asked('readLetter', { params: { token } });
   const decide = useDo('decideByLetter', (now) => client.setQueryData(read.queryKey, now));
-  const chosen = choices.find((one) => one.choice === choice);
+  const offered = additionsOf(letter.content, choice ?? 'one');
+  const taken = choice === null ? null : takenOf(letter.content, choice, additions);
   const missing = declines
     ? [name.trim() === '' && 'your name', reason.trim() === '' && 'a reason']
     : [
@@ -53,7 +55,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
         params: { token },
         body: declines
           ? { ...said, decision: 'declined', reason: reason.trim() }
-          : { ...said, decision: 'accepted', choice: choice ?? 'one', agreed: true, strokes },
+          : { ...said, decision: 'accepted', choice: choice ?? 'one', additions, agreed: true, strokes },
       },
       // Somebody else may have answered meanwhile, or a newer offer stands: the page says so once it is read again.
       { onError: () => client.invalidateQueries({ queryKey: read.queryKey }) },
@@ -94,6 +96,24 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
             onChange={() => setDeclines(true)}
           />
         </fieldset>
+        {!declines && choice !== null && offered.length > 0 && (
+          <fieldset className="mt-2">
+            <legend className="fs-6">On top of it, where you want it</legend>
+            {offered.map(({ addition, gross, each }) => (
+              <Form.Check
+                key={addition}
+                id={`${tick}-${addition}`}
+                label={`${ADDITION_WORDS[addition]}, ${say.price(gross)} ${each === 'visit' ? 'a visit' : 'once'}`}
+                checked={additions.includes(addition)}
+                onChange={(event) =>
+                  setAdditions(
+                    event.target.checked ? [...additions, addition] : additions.filter((one) => one !== addition),
+                  )
+                }
+              />
+            ))}
+          </fieldset>
+        )}
         <Labelled label="Your name" className="mt-2" value={name} onText={setName} autoComplete="name" />
         {declines ? (
           <Labelled label="What speaks against it" className="mt-2" value={reason} onText={setReason} />
@@ -104,8 +124,11 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
               id={tick}
               checked={agreed}
               onChange={(event) => setAgreed(event.target.checked)}
-              label={`I have read this offer and accept it${chosen ? ` for ${say.price(chosen.gross)}` : ''}${letter.content.fittings ? `, with what is fitted once for ${say.price(letter.content.fittings.gross)}` : ''}.`}
+              label={`I have read this offer and accept it${taken ? ` for ${say.price(taken.gross)}` : ''}.`}
             />
+            {taken && taken.deposit > 0 && (
+              <p className="quiet mb-0">{say.price(taken.deposit)} of that is asked for now, the rest as it is done.</p>
+            )}
             <p className="mb-0 mt-2">Sign here, with a finger or the mouse:</p>
             <Suspense fallback={<Waiting />}>
               <SignaturePad onStrokes={setStrokes} />

@@ -7,11 +7,13 @@ import { choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
-import { choiceWords, NO_ANSWER_WORDS, VERDICT_WORDS } from '../../words/en/letters.ts';
+import { choiceWords, NO_ANSWER_WORDS, takenWords, VERDICT_WORDS } from '../../words/en/letters.ts';
+import { chanceWords } from '../../words/en/quotes.ts';
 import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { TaxRows } from '../parts/TaxRows.tsx';
 import { LetterAnswer } from './LetterAnswer.tsx';
 import { LetterMessages } from './LetterMessages.tsx';
 import { WorthDrawn } from './WorthDrawn.tsx';
@@ -82,7 +84,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
         <p className={`notice ${closed === 'accepted' ? 'fine' : ''}`} role="status">
           <strong>{NO_ANSWER_WORDS[closed]}</strong>{' '}
           {answered &&
-            `${answered.name || 'By word of mouth'}, ${say.date(answered.at)}${answered.choice ? `: ${choiceWords({ choice: answered.choice, visits: content.visits })}` : ''}.`}
+            `${answered.name || 'By word of mouth'}, ${say.date(answered.at)}${answered.choice ? `: ${takenWords({ ...answered, choice: answered.choice, visits: content.visits })}` : ''}.`}
         </p>
       )}
       {content.message && <p className="letter-words">{content.message}</p>}
@@ -125,7 +127,10 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
                   {one.choice === 'one' ? 'until it has soiled again' : 'in a year'}
                 </span>
               </td>
-              <td data-label="In energy alone it">{VERDICT_WORDS[one.verdict]}</td>
+              <td data-label="In energy alone it">
+                {VERDICT_WORDS[one.verdict]}
+                {one.chance !== null && <span className="quiet d-block">in {chanceWords(one.chance)} years</span>}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -161,6 +166,13 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
         </p>
       )}
       <Lines letter={letter} />
+      {content.spotless && (
+        <p>
+          If nothing is to show on a cloth: the spotless finish is {say.price(content.spotless.one.gross)} on top of one
+          visit
+          {content.planned && `, ${say.price(content.spotless.planned.gross)} on top of each visit of the plan`}.
+        </p>
+      )}
       {content.fittings && <Fitted fittings={content.fittings} />}
       {content.stated && <p>Reason for washing, as agreed: {content.stated}</p>}
       <LetterMessages letter={letter} token={token} />
@@ -184,17 +196,13 @@ function Lines({ letter: { content } }: { letter: Letter }) {
       <table className="table">
         <tbody>
           {content.one.lines.map((line) => (
-            <tr key={line.key + say.finding(line.label)}>
+            <tr key={`${line.key} ${line.taxRate} ${say.finding(line.label)}`}>
               <td>{say.finding(line.label)}</td>
               <td className="number">{say.finding({ code: 'line-quantity', params: line })}</td>
               <td className="number">{say.price(line.amount)}</td>
             </tr>
           ))}
-          <tr>
-            <td>Tax, {say.quantity(content.taxRate, 'fraction')}</td>
-            <td />
-            <td className="number">{say.price(content.one.tax)}</td>
-          </tr>
+          <TaxRows taxes={content.one.taxes} />
           <tr className="fw-bold">
             <td>One visit</td>
             <td />
@@ -239,7 +247,8 @@ function Fitted({ fittings }: { fittings: NonNullable<Letter['content']['fitting
         </tbody>
       </table>
       <p className="quiet">
-        It comes on top of what is chosen above. The rows left without show at later visits what it did.
+        It comes on top of what is chosen above, where you want it. The rows left without show at later visits what it
+        did.
       </p>
     </>
   );

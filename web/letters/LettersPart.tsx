@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { LetterLink } from '../../contract/letters/endpoints.ts';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { counted } from '../../words/counted.ts';
-import { choiceWords } from '../../words/en/letters.ts';
+import { takenWords } from '../../words/en/letters.ts';
 import { useAsk, useDo, useMoment, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { FreshLink } from '../parts/FreshLink.tsx';
@@ -70,7 +70,7 @@ function LinkPart({ letter, visits }: { letter: LetterLink; visits: number }) {
         <div className="notice plain">
           <strong>
             {answered.decision === 'accepted' && answered.choice
-              ? `Accepted: ${choiceWords({ choice: answered.choice, visits })}`
+              ? `Accepted: ${takenWords({ ...answered, choice: answered.choice, visits })}`
               : 'Declined'}
           </strong>{' '}
           by {answered.name}, {moment(answered.at)}

@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { PlanOverrides } from '../../contract/methods/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import type { Cold } from '../../core/methods/input.ts';
-import { planFinding } from '../../core/quotes/price.ts';
+import { planFinding } from '../../core/quotes/verdict.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { COLD_WORDS } from '../../words/en/rules.ts';

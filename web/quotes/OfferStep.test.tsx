@@ -3,7 +3,7 @@ import type { ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { makePlan } from '../../core/methods/plan.ts';
-import { VERDICTS, type Verdict } from '../../core/quotes/price.ts';
+import { VERDICTS, type Verdict } from '../../core/quotes/verdict.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
@@ -38,6 +38,8 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
     worth: plan.benefit,
     usedShare: plan.usedShare,
     verdict,
+    chance: null,
+    planChance: null,
     planSaves: 10_000,
     planCosts: 300_000,
     planVerdict: 'does-not-pay',
@@ -50,6 +52,10 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   assumed: [],
   leftOut: [],
   fittings: null,
+  spotless: null,
+  urgent: false,
+  depositShare: 0,
+  additions: [],
   message: '',
   stated: '',
   choice: null,

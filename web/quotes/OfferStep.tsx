@@ -4,25 +4,29 @@ import { Link } from 'react-router';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
-import { offeredPlan } from '../../core/quotes/offer.ts';
-import type { Decision, QuoteChoice } from '../../core/quotes/states.ts';
+import { additionsOf, offeredPlan } from '../../core/quotes/offer.ts';
+import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
+import { ADDITION_WORDS, takenWords } from '../../words/en/letters.ts';
 import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Figure, Plain } from '../parts/Figure.tsx';
 import { PaperKept, Unprintable } from '../parts/PaperKept.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
+import { TaxRows } from '../parts/TaxRows.tsx';
 import { type Typed, useTyped } from '../parts/useTyped.ts';
 import { Assumed } from '../sites/Assumed.tsx';
 import { FollowPart } from './FollowPart.tsx';
 import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
 
 const LettersPart = lazy(async () => ({ default: (await import('../letters/LettersPart.tsx')).LettersPart }));
+
+const MarginPart = lazy(async () => ({ default: (await import('./MarginPart.tsx')).MarginPart }));
 
 /** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
 export function OfferStep({ spread }: { spread: SiteSpread }) {
@@ -115,6 +119,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
   const { benefit, currency } = quote;
   const money = (amount: number) => formatMoney(amount, currency, units, 0);
   const ofPlan = offeredPlan(quote);
+  const owner = useSession().data?.person?.role === 'owner';
   return (
     <>
       <div className="d-flex align-items-baseline gap-3 mb-2 flex-wrap">
@@ -143,8 +148,14 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
         )}
         <Worth quote={quote} />
       </div>
-      <p className={`verdict ${benefit.verdict}`}>{say.finding(bare(`verdict-${benefit.verdict}`))}</p>
-      {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{say.finding(ofPlan)}</p>}
+      <p className={`verdict ${benefit.verdict}`}>
+        {say.finding(bare(`verdict-${benefit.verdict}`))} <Chance chance={benefit.chance} />
+      </p>
+      {ofPlan && (
+        <p className={`verdict ${benefit.planVerdict}`}>
+          {say.finding(ofPlan)} <Chance chance={benefit.planChance} />
+        </p>
+      )}
       <BestVisits quote={quote} />
       <p className="quiet">
         {say.finding({ code: 'offer-weather', params: { climate: benefit.climate } })} Reckoned and planned with{' '}
@@ -161,6 +172,25 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       <Assumed facts={quote.assumed} />
       <QuoteLines quote={quote} line={line} />
       {quote.fittings && <FittedOnce fittings={quote.fittings} currency={currency} taxRate={quote.taxRate} />}
+      {quote.spotless && (
+        <p>
+          Spotless finish, where they want it: {formatMoney(quote.spotless.one.gross, currency, units)} on top of one
+          visit
+          {quote.planned &&
+            `, ${formatMoney(quote.spotless.planned.gross, currency, units)} on top of each visit of the plan`}
+          .
+        </p>
+      )}
+      {quote.depositShare > 0 && (
+        <p className="quiet">
+          On acceptance {formatQuantity(quote.depositShare, 'fraction', units)} of the first visit is asked for.
+        </p>
+      )}
+      {owner && (
+        <Suspense fallback={<Waiting />}>
+          <MarginPart quote={quote} />
+        </Suspense>
+      )}
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />
@@ -173,6 +203,11 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
       <Moves quote={quote} words={words} lineTyped={isTyped(line.value)} onRevised={onRevised} />
     </>
   );
+}
+
+function Chance({ chance }: { chance: number | null }) {
+  const say = useSay();
+  return chance === null ? null : say.finding({ code: 'chance-of-paying', params: { chance } });
 }
 
 /** That another number of visits than the offered one is best at the prices of the quote. */
@@ -216,11 +251,7 @@ function FittedOnce({
               <td className="number">{money(line.amount)}</td>
             </tr>
           ))}
-          <tr>
-            <td>Tax, {formatQuantity(taxRate, 'fraction', units)}</td>
-            <td className="number">on {money(net)}</td>
-            <td className="number">{money(tax)}</td>
-          </tr>
+          <TaxRows taxes={[{ rate: taxRate, net, tax }]} />
           <tr className="fw-bold">
             <td>Fitted, once</td>
             <td />
@@ -228,8 +259,41 @@ function FittedOnce({
           </tr>
         </tbody>
       </table>
-      <p className="quiet">It comes on top of what is chosen. To change it, plan the fittings again.</p>
+      <p className="quiet">
+        It comes on top of what is chosen, where the customer takes it. To change it, plan the fittings again.
+      </p>
     </section>
+  );
+}
+
+/** What can be taken on top of a choice, ticked as the customer said. */
+function Additions({
+  quote,
+  taken,
+  onTake,
+}: {
+  quote: Quote;
+  taken: readonly QuoteAddition[];
+  onTake: (taken: QuoteAddition[]) => void;
+}) {
+  const units = useUnits();
+  const offered = additionsOf(quote, 'one');
+  if (offered.length === 0) return null;
+  return (
+    <fieldset className="w-100">
+      <legend className="fs-6 mb-0">They take on top of it</legend>
+      {offered.map(({ addition, gross, each }) => (
+        <Form.Check
+          key={addition}
+          id={`take-${addition}`}
+          label={`${ADDITION_WORDS[addition]}, ${formatMoney(gross, quote.currency, units)} ${each === 'visit' ? 'a visit' : 'once'}`}
+          checked={taken.includes(addition)}
+          onChange={(event) =>
+            onTake(event.target.checked ? [...taken, addition] : taken.filter((one) => one !== addition))
+          }
+        />
+      ))}
+    </fieldset>
   );
 }
 
@@ -353,8 +417,18 @@ function Moves({
     send.mutate({ params, body: { version, withoutCharacters } });
   };
   const [asksWhy, setAsksWhy] = useState(false);
+  const [additions, setAdditions] = useState<QuoteAddition[]>([]);
   const decided = (decision: Decision, choice: QuoteChoice = 'one', because = '') =>
-    decide.mutate({ params, body: { version: quote.version, decision, choice, because } });
+    decide.mutate({
+      params,
+      body: {
+        version: quote.version,
+        decision,
+        choice,
+        because,
+        additions: decision === 'accepted' ? additions : [],
+      },
+    });
   return (
     <div className="form-foot flex-wrap">
       {quote.state === 'draft' && (
@@ -374,6 +448,7 @@ function Moves({
       )}
       {quote.state === 'sent' && (
         <>
+          <Additions quote={quote} taken={additions} onTake={setAdditions} />
           <Button disabled={decide.isPending} onClick={() => decided('accepted')}>
             Accepted: one visit
           </Button>
@@ -410,7 +485,7 @@ function Moves({
       )}
       {quote.state === 'declined' && quote.decidedBecause && <span>Declined: {quote.decidedBecause}</span>}
       {quote.state === 'accepted' && (
-        <span>Accepted {quote.choice === 'planned' ? 'as a plan of visits' : 'for one visit'}. Go on to Wash.</span>
+        <span>Accepted: {takenWords({ ...quote, choice: quote.choice ?? 'one' })}. Go on to Wash.</span>
       )}
       <Trouble error={save.error ?? send.error ?? decide.error ?? revise.error} />
     </div>

@@ -2,12 +2,13 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { formatMoney, formatQuantity } from '../../words/format.ts';
+import { formatMoney } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useDo, useSay, useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
+import { TaxRows } from '../parts/TaxRows.tsx';
 import type { Typed } from '../parts/useTyped.ts';
 
 /** The lines of one visit, each to be overruled with a reason, and one to be added by hand. */
@@ -34,7 +35,7 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
         </thead>
         <tbody>
           {quote.one.lines.map((line) => (
-            <tr key={line.key + say.finding(line.label)}>
+            <tr key={`${line.key} ${line.taxRate} ${say.finding(line.label)}`}>
               <td>
                 {say.finding(line.label)}
                 {line.reason && <div className="overruled">Overruled: {line.reason}</div>}
@@ -56,12 +57,7 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
               )}
             </tr>
           ))}
-          <tr>
-            <td>Tax, {formatQuantity(quote.taxRate, 'fraction', units)}</td>
-            <td />
-            <td className="number">{formatMoney(quote.one.tax, quote.currency, units)}</td>
-            {quote.state === 'draft' && <td />}
-          </tr>
+          <TaxRows taxes={quote.one.taxes} empty={quote.state === 'draft'} />
           <tr className="fw-bold">
             <td>One visit</td>
             <td />
@@ -71,6 +67,21 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
         </tbody>
       </table>
       <Trouble error={change.error} />
+      {quote.state === 'draft' && (
+        <Form.Check
+          className="mb-2"
+          id="urgent"
+          checked={quote.urgent}
+          disabled={change.isPending}
+          onChange={(event) =>
+            change.mutate({
+              params: { id: quote.id },
+              body: { version: quote.version, urgent: event.target.checked },
+            })
+          }
+          label="They want it at once: the surcharge of the price book is on it"
+        />
+      )}
       {quote.state === 'draft' && (
         <AddLine
           line={line}

@@ -1,5 +1,5 @@
 import type { FittedFound, FittedKind, FittingUnit, WaterStands } from '../../core/fittings/kinds.ts';
-import type { Verdict } from '../../core/quotes/price.ts';
+import type { Verdict } from '../../core/quotes/verdict.ts';
 import { counted } from '../counted.ts';
 import type { FittingFinding, Say, Words } from '../language.ts';
 import { textOfRows } from '../rows.ts';

@@ -1,10 +1,28 @@
 import type { NoAnswer } from '../../core/letters/states.ts';
 import type { OfferedChoice } from '../../core/quotes/offer.ts';
-import type { Verdict } from '../../core/quotes/price.ts';
+import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
+import type { Verdict } from '../../core/quotes/verdict.ts';
 
 /** What can be accepted of an offer, as its customer reads it. */
 export const choiceWords = ({ choice, visits }: Pick<OfferedChoice, 'choice' | 'visits'>): string =>
   choice === 'one' ? 'One visit' : `A plan of ${visits} visits a year`;
+
+/** What can be taken on top of a choice. */
+export const ADDITION_WORDS: Record<QuoteAddition, string> = {
+  spotless: 'Spotless finish: dried so that nothing shows on a cloth',
+  fittings: 'What is fitted once, on the first visit',
+};
+
+/** What was taken of an offer. */
+export const takenWords = (taken: {
+  choice: QuoteChoice;
+  visits: number;
+  additions: readonly QuoteAddition[];
+}): string =>
+  [
+    choiceWords(taken),
+    ...taken.additions.map((one) => (one === 'spotless' ? 'spotless finish' : 'what is fitted once')),
+  ].join(', with ');
 
 /** Whether something pays, in two or three words. */
 export const VERDICT_WORDS: Record<Verdict, string> = {

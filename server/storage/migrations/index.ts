@@ -38,6 +38,7 @@ import * as visits from './036-visits.ts';
 import * as letters from './037-letters.ts';
 import * as followingUp from './038-following-up.ts';
 import * as calendar from './039-calendar.ts';
+import * as taken from './040-taken.ts';
 
 interface Migration {
   name: string;
@@ -86,6 +87,7 @@ const MIGRATIONS: Migration[] = [
   { name: '037-letters', ...letters },
   { name: '038-following-up', ...followingUp },
   { name: '039-calendar', ...calendar },
+  { name: '040-taken', ...taken },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,0 +1,84 @@
+import type { Costs, PriceBook } from './book.ts';
+import type { LineKey, QuoteLine } from './lines.ts';
+
+/** What a visit is made of, as far as what it costs the firm hangs on it. */
+export interface CostedVisit {
+  /** of the whole visit, and of that on the road, there and back */
+  minutes: number;
+  travelMinutes: number;
+  /** kilometres there and back */
+  travelKm: number;
+  modules: number;
+  /** minor units */
+  waterCost: number;
+  /** lines as they were computed, before anybody set any by hand */
+  computed: readonly Pick<QuoteLine, 'key' | 'amount'>[];
+}
+
+/** A line with what it costs the firm and the hours that go into it; minor units, person-hours. */
+export interface LineMargin {
+  key: LineKey;
+  amount: number;
+  cost: number;
+  hours: number;
+}
+
+/** What is left of a price; minor units, person-hours, a fraction of the price before tax. */
+export interface Margin {
+  lines: LineMargin[];
+  net: number;
+  cost: number;
+  hours: number;
+  /** null where nothing is asked */
+  share: number | null;
+}
+
+/**
+ * What a price leaves the firm: hours and kilometres at what they cost it, what is bought at what was paid. What a price charges
+ * all in by module or kilowatt peak carries water and consumables; surcharges, the minimum and lines by hand cost nothing more.
+ */
+export function marginOf(
+  lines: readonly Pick<QuoteLine, 'key' | 'amount'>[],
+  visit: CostedVisit,
+  book: PriceBook,
+  costs: Costs,
+): Margin {
+  const allIn = book.basis === 'module' || book.basis === 'kwp';
+  const hoursOf = (minutes: number) => (minutes / 60) * book.crew;
+  const paid = (key: LineKey) => (visit.computed.find((line) => line.key === key)?.amount ?? 0) / (1 + book.markUp);
+  const consumables = allIn ? visit.modules * book.consumablesPerModule : paid('consumables');
+  const road = hoursOf(visit.travelMinutes);
+  const work = hoursOf(visit.minutes) - (allIn ? road : 0);
+  const made: Partial<Record<LineKey, { cost: number; hours: number }>> = {
+    [allIn ? 'wash' : 'labour']: {
+      cost: work * costs.hour + (allIn ? visit.waterCost + consumables : 0),
+      hours: work,
+    },
+    travel: { cost: visit.travelKm * costs.perKm + (allIn ? road * costs.hour : 0), hours: allIn ? road : 0 },
+    ...(allIn ? {} : { water: { cost: visit.waterCost, hours: 0 }, consumables: { cost: consumables, hours: 0 } }),
+    access: { cost: visit.computed.find(({ key }) => key === 'access')?.amount ?? 0, hours: 0 },
+    machine: { cost: paid('machine'), hours: 0 },
+  };
+  const seen = new Set<LineKey>();
+  const costed = lines.map(({ key, amount }): LineMargin => {
+    const own = seen.has(key) ? undefined : made[key];
+    seen.add(key);
+    return { key, amount, cost: Math.round(own?.cost ?? 0), hours: own?.hours ?? 0 };
+  });
+  // What is not asked for on a line of its own costs all the same: the road within the kilometres that are free.
+  const unasked = (Object.keys(made) as LineKey[])
+    .filter((key) => !seen.has(key) && (made[key]?.cost ?? 0) > 0)
+    .map(
+      (key): LineMargin => ({ key, amount: 0, cost: Math.round(made[key]?.cost ?? 0), hours: made[key]?.hours ?? 0 }),
+    );
+  const all = [...costed, ...unasked];
+  const sum = (of: (line: LineMargin) => number) => all.reduce((total, line) => total + of(line), 0);
+  const [net, cost] = [sum(({ amount }) => amount), sum((line) => line.cost)];
+  return { lines: all, net, cost, hours: sum(({ hours }) => hours), share: net > 0 ? (net - cost) / net : null };
+}
+
+/** Whether a price leaves less than the owner wants to be asked about. */
+export const underFloor = (
+  { net, cost, share }: Pick<Margin, 'net' | 'cost' | 'share'>,
+  floor: number | null,
+): boolean => floor !== null && (share === null ? cost > net : share < floor);

@@ -1,0 +1,63 @@
+import { Button } from 'react-bootstrap';
+import { costsFields } from '../../contract/company/endpoints.ts';
+import type { Costs } from '../../core/quotes/book.ts';
+import { minorDigits } from '../../words/money.ts';
+import { useAsk, useDo } from '../api/hooks.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { FormErrors, NumberField } from '../parts/fields.tsx';
+import { Trouble } from '../parts/states.tsx';
+
+const NO_COSTS: Costs = { hour: 0, perKm: 0, margin: 0.25, floor: null };
+
+/** What work costs the firm: nobody but the owner reads it. */
+export function CostsPart({ currency }: { currency: string }) {
+  const costs = useAsk('readCosts');
+  if (costs.isError) return <Trouble error={costs.error} />;
+  return costs.data ? (
+    <CostsForm key={costs.data.version} costs={costs.data.costs} version={costs.data.version} currency={currency} />
+  ) : null;
+}
+
+function CostsForm({ costs, version, currency }: { costs: Costs | null; version: number; currency: string }) {
+  const draft = useDraftForm(`costs.${version}`, costsFields, costs ?? NO_COSTS);
+  const save = useDo('changeCosts', () => draft.sent(draft.form.getValues()));
+  const digits = minorDigits(currency);
+  const money = { kind: 'count' as const, scale: 1 / 10 ** digits, digits, suffix: currency };
+  return (
+    <DraftForm draft={draft} onSubmit={(values: Costs) => save.mutate({ body: { ...values, version } })}>
+      <section className="sheet mt-3" aria-label="Costs and margin">
+        <fieldset>
+          <legend>Costs and margin, for the owner alone</legend>
+          <p className="quiet">
+            What each quote leaves is worked out from them. Where the work is charged by cost and margin, they make its
+            price.
+          </p>
+          <div className="form-grid">
+            <NumberField name="hour" label="An hour of one person costs you" {...money} />
+            <NumberField name="perKm" label="A kilometre costs you" {...money} />
+            <NumberField
+              name="margin"
+              label="Margin"
+              hint="Of the price, where it is made by cost and margin"
+              kind="fraction"
+            />
+            <NumberField
+              name="floor"
+              label="Least that is to be left"
+              hint="Below it only you send an offer; empty where there is no such limit"
+              kind="fraction"
+              optional
+            />
+          </div>
+        </fieldset>
+        <FormErrors />
+        <Trouble error={save.error} />
+        <div className="form-foot">
+          <Button type="submit" disabled={save.isPending}>
+            Save the costs
+          </Button>
+        </div>
+      </section>
+    </DraftForm>
+  );
+}
