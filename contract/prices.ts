@@ -30,6 +30,7 @@ const PRICE_KEYS = new Set([
   'worthUpTo',
   'deposit',
   'once',
+  'cheaper',
 ]);
 
 const isMoney = (value: unknown): boolean =>

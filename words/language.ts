@@ -31,6 +31,7 @@ import type { WayRefusal } from '../core/methods/refusals.ts';
 import type { HazardFinding, SafetyLacking } from '../core/methods/safety.ts';
 import type { WaysFinding } from '../core/methods/ways.ts';
 import type { WorkQuestion } from '../core/methods/work.ts';
+import type { CheaperHazard, CheaperNote, NotCheaper } from '../core/quotes/cheaper.ts';
 import type { LineLabel } from '../core/quotes/lines.ts';
 import type { FittingLine } from '../core/quotes/offer.ts';
 import type { OfferFinding } from '../core/quotes/verdict.ts';
@@ -103,6 +104,8 @@ export type SprayFinding = LineWarning;
 export type JobFinding = StepFinding | Lacking;
 export type ReportFinding = ClaimFinding | NextBecause | SignedFinding;
 export type QuoteFinding = LineLabel | OfferFinding;
+/** What is said of what may stand in the place of a wash. */
+export type CheaperFinding = CheaperHazard | CheaperNote | NotCheaper;
 /** What is said of what is fitted against a cause, before and on an offer. */
 export type FittingFinding =
   | FittingQuestion
@@ -122,6 +125,7 @@ export type AnyFinding =
   | SafetyFinding
   | SprayFinding
   | FittingFinding
+  | CheaperFinding
   | ReportFinding
   | QuoteFinding
   | SiteFinding

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { FITTING_UNITS } from '../../core/fittings/kinds.ts';
 import type { WayRefusal } from '../../core/methods/refusals.ts';
+import { CHEAPER, type CheaperHazard, type CheaperNote, type NotCheaper } from '../../core/quotes/cheaper.ts';
 import { LINE_KEYS } from '../../core/quotes/lines.ts';
 import type { FittingLine } from '../../core/quotes/offer.ts';
 import { QUOTE_ADDITIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
@@ -49,6 +50,26 @@ export const quoteBenefit = z.object({
 });
 export type QuoteBenefit = z.infer<typeof quoteBenefit>;
 
+const cheaperKey = z.enum(CHEAPER);
+const cheaperBeside = z.object({
+  choices: z.array(
+    z.object({
+      key: cheaperKey,
+      leaves: z.number().nullable(),
+      saves: spread,
+      once: money.nullable(),
+      lasts: z.number(),
+      yearly: money,
+      washes: z.number(),
+      notes: z.array(said<CheaperNote>()),
+      not: z.array(said<NotCheaper>()),
+      hazards: z.array(said<CheaperHazard>()),
+    }),
+  ),
+  leaves: z.number(),
+  leftOut: z.array(z.object({ key: cheaperKey, reason })),
+});
+
 /** What a quote says, apart from where it stands. */
 export const quoteContent = z.object({
   currency: z.string(),
@@ -80,6 +101,8 @@ export const quoteContent = z.object({
     .nullable(),
   /** what the spotless finish adds to a visit, where it is taken; null where it is planned anyway or adds nothing */
   spotless: z.object({ one: priceTotals, planned: priceTotals }).nullable(),
+  /** what may stand in the place of a wash, and what of it the customer is not shown; null on older quotes */
+  cheaper: cheaperBeside.nullable(),
   /** whether the customer wants it at once */
   urgent: z.boolean(),
   /** asked for when it is accepted, a fraction of one visit and of what is fitted */
@@ -229,6 +252,12 @@ export const quotesEndpoints = {
       message: words(2000).optional(),
       stated: words(500).optional(),
       urgent: z.boolean().optional(),
+      /** what of the cheaper choices the customer is not shown, each with why; it stays on record */
+      leaveOut: z
+        .array(z.object({ key: cheaperKey, reason }))
+        .max(CHEAPER.length)
+        .refine((all) => new Set(all.map(({ key }) => key)).size === all.length, 'must name each choice once')
+        .optional(),
       /** lines of one visit that are set by hand; those not named stay as computed */
       overrule: z
         .array(

@@ -9,6 +9,7 @@ import type { Spread } from '../statistics/summary.ts';
 import { shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
 import type { PriceBook } from './book.ts';
+import { bestChoice, type CheaperBeside, offeredBeside, type WeighedChoice, weighCheaper } from './cheaper.ts';
 import { type FittingsPriced, fitted } from './fittings.ts';
 import type { LineKey, QuoteLine, Totals } from './lines.ts';
 import { closed, follows, type PricedVisit, taxOn, type VisitTerms } from './price.ts';
@@ -371,6 +372,34 @@ export function takenOf(
     minutes: visit.minutes,
     minutesOnce: additions.includes('fittings') ? (offer.fittings?.minutes ?? 0) : 0,
   };
+}
+
+/** An offer beside what is cheaper, the least first, and which of all that somebody would take who pays for it. */
+export interface BesideCheaper {
+  all: WeighedChoice[];
+  best: WeighedChoice | null;
+}
+
+/**
+ * What is offered beside what is cheaper, at the prices of the offer.
+ * @param shown whether as the customer sees it: without what was left out
+ * @returns null where nothing cheaper was worked out, as on offers of calculations before 14
+ */
+export function besideCheaper(
+  offer: Pick<OfferContent<unknown>, 'one' | 'planned' | 'visits' | 'benefit'> & { cheaper: CheaperBeside | null },
+  shown = true,
+): BesideCheaper | null {
+  const { cheaper } = offer;
+  if (cheaper === null) return null;
+  const leftOut = new Set(shown ? cheaper.leftOut.map(({ key }) => key) : []);
+  const offered = choicesOf(offer).flatMap(({ choice, gross, worth, verdict: found }) =>
+    worth ? [offeredBeside({ key: choice, leaves: cheaper.leaves, saves: worth, cost: gross, verdict: found })] : [],
+  );
+  const all = [
+    ...cheaper.choices.filter(({ key }) => !leftOut.has(key)).map((one) => weighCheaper(one, offer.one.gross)),
+    ...offered,
+  ];
+  return { all, best: bestChoice(all) };
 }
 
 /** The number of visits a year that is best at the prices of an offer. @param options of the plan, by their number */

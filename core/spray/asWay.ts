@@ -85,7 +85,7 @@ export const HARD_WATER = 400;
  */
 export function sprayAsWay(input: SprayAsWayInput): SprayAsWay {
   const prepared = prepareCourses(withFewer({ ...input.setup, horizon: 1 }, COMPARED));
-  const settling = depositions(prepared);
+  const settling = settlingOn(prepared);
   const deposition = spread(settling);
   const { setup, effectiveness, water } = input;
   const timed = (of: number): SprayTimer =>
@@ -137,13 +137,15 @@ function bestVisits(
   return { count: best, ...year({ days, everyYears: 1, effectiveness: effectiveness.visit }, best * visitCost) };
 }
 
+/** Days of the year on which a timer runs the line. */
+export const daysOfRinses = ({ everyDays }: Pick<SprayTimer, 'everyDays'>): number[] =>
+  everyDays === null ? [] : Array.from({ length: Math.floor(DAYS / everyDays) }, (_, at) => at * everyDays);
+
 /** Every rinse of the year; those that are wiped along in the place of the one that is nearest. */
-function daysOfLine({ everyDays }: SprayTimer, { wipes, effectiveness }: SprayAsWayInput): Visits {
-  const rinses =
-    everyDays === null ? [] : Array.from({ length: Math.floor(DAYS / everyDays) }, (_, at) => at * everyDays);
+function daysOfLine(timer: SprayTimer, { wipes, effectiveness }: SprayAsWayInput): Visits {
   const wiped = Array.from({ length: wipes }, (_, at) => Math.round(((at + 0.5) * DAYS) / wipes));
   return {
-    days: rinses,
+    days: daysOfRinses(timer),
     everyYears: 1,
     effectiveness: effectiveness.line,
     others: { days: wiped, effectiveness: effectiveness.wiped },
@@ -151,7 +153,7 @@ function daysOfLine({ everyDays }: SprayTimer, { wipes, effectiveness }: SprayAs
 }
 
 /** g/m2 a day on the flat, of each member. */
-const depositions = ({ setup, days }: PreparedCourses): number[] =>
+export const settlingOn = ({ setup, days }: PreparedCourses): number[] =>
   setup.members.map(({ dust }, at) => dust * mean(Array.from(days[at]?.deposition ?? [])));
 
 function warningsOf({ conductivity, stored, mains }: LineWater, { setup }: PreparedCourses): LineWarning[] {

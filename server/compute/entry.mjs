@@ -6,6 +6,7 @@ const tasks = await import('./tasks.ts');
 
 export const reckon = tasks.reckon;
 export const makePlan = tasks.makePlan;
+export const cheaperBeside = tasks.cheaperBeside;
 export const quickLook = tasks.quickLook;
 export const renderPaper = tasks.renderPaper;
 export const readEpw = tasks.readEpw;

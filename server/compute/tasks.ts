@@ -1,5 +1,7 @@
 /** What runs on a worker thread. Inputs and results are plain data. */
 
+import { type CheaperInput, cheaperChoices, leftByPlan } from '../../core/cheaper/choices.ts';
+import type { PlanOutput } from '../../core/methods/plan.ts';
 import { doubtsOf, type ResinContext, type ResinEntry, resinStanding } from '../../core/water/resinLog.ts';
 
 export { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
@@ -9,6 +11,12 @@ export { quickLook } from '../../core/reckoning/quickLook.ts';
 export { reckon } from '../../core/reckoning/reckon.ts';
 export { renderPaper } from '../documents/render.ts';
 export { readEpw } from './readEpw.ts';
+
+/** What may stand in the place of the wash of a plan, and what that wash leaves. */
+export const cheaperBeside = ({ asked, output }: { asked: CheaperInput; output: PlanOutput }) => ({
+  choices: cheaperChoices(asked, output),
+  leaves: leftByPlan(output),
+});
 
 interface Log {
   entries: readonly ResinEntry[];

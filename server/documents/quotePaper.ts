@@ -3,10 +3,11 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
-import { choicesOf, offeredPlan, takenOf } from '../../core/quotes/offer.ts';
+import { besideCheaper, choicesOf, offeredPlan, takenOf } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
+import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from '../../words/en/cheaper.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords } from '../../words/en/letters.ts';
 import type { Language } from '../../words/language.ts';
@@ -166,6 +167,40 @@ export function quotePaper(
         ]
       : []),
   );
+  const beside = besideCheaper(quote);
+  if (beside) {
+    const { all, best } = beside;
+    const here = all.filter(({ not }) => not.length === 0);
+    content.push(
+      { text: 'What else you could do', style: 'heading' },
+      ...(best ? [{ text: bestWords(best.key, quote.visits), style: 'verdict' }] : []),
+      table(
+        ['', 'Leaves of the loss', 'Saves a year', 'Costs a year', 'Left a year'],
+        here.map((one) => [
+          {
+            text: [
+              cheaperName(one.key, quote.visits),
+              ...[...one.notes, ...one.hazards].map((finding) => ({
+                text: ` ${say.finding(finding)}`,
+                style: 'quiet',
+              })),
+            ],
+          },
+          right(leavesWords(one, say)),
+          right(savesWords(one, say)),
+          right(costWords(one, say)),
+          right(netWords(one, say)),
+        ]),
+        ['*', 55, 80, 65, 85],
+      ),
+      ...all
+        .filter(({ not }) => not.length > 0)
+        .map((one) => ({
+          text: `${cheaperName(one.key, quote.visits)}: ${one.not.map((finding) => say.finding(finding)).join(' ')}`,
+          style: 'quiet',
+        })),
+    );
+  }
   if (quote.stated) {
     content.push({ text: 'Reason for washing, as agreed', style: 'heading' }, { text: quote.stated });
   }

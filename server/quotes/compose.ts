@@ -3,6 +3,7 @@ import type { QuoteContent } from '../../contract/quotes/endpoints.ts';
 import type { WayRefusal } from '../../core/methods/refusals.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import type { PriceBook } from '../../core/quotes/book.ts';
+import type { CheaperBeside } from '../../core/quotes/cheaper.ts';
 import { type LineChange, offerOf, overruleLines, type PlanOffered } from '../../core/quotes/offer.ts';
 
 const offeredOn = ({ finish, output }: Plan): PlanOffered<WayRefusal> => ({ finish, ...output });
@@ -14,8 +15,10 @@ export const bookOf = ({ input }: Plan): PriceBook => (input as unknown as PlanI
 export const composeQuote = (
   plan: Plan,
   { currency }: { currency: string },
+  cheaper: CheaperBeside | null,
   words: { message: string; stated: string },
 ): QuoteContent => ({
+  cheaper,
   ...offerOf(offeredOn(plan), bookOf(plan)),
   currency,
   taxRate: bookOf(plan).taxRate,

@@ -53,6 +53,7 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         planned: content.planned ? alike(content.planned) : null,
         benefit: { ...(content.benefit as Part), chance: null, planChance: null },
         spotless: null,
+        cheaper: null,
         urgent: false,
         depositShare: 0,
       },

@@ -29,6 +29,7 @@ import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
+import { cheaperThan } from './cheaper.ts';
 import { bookOf, changeLines, composeQuote } from './compose.ts';
 import {
   contentColumns,
@@ -64,16 +65,16 @@ export async function showQuote(
   return { ...shown, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
 }
 
-export function draftQuote(
+export async function draftQuote(
   context: Context,
   siteId: string,
   body: BodyOf<Endpoints['draftQuote']>,
 ): Promise<ShownQuote> {
+  await readSite(context.database, siteId);
+  const plan = mustWash(await lastPlan(context.database, siteId));
+  const cheaper = await cheaperThan(context, plan);
   return context.database.transaction(async (trx) => {
-    await readSite(trx, siteId);
-    const plan = mustWash(await lastPlan(trx, siteId));
-    const company = await readCompany({ database: trx });
-    const content = composeQuote(plan, company, body);
+    const content = composeQuote(plan, await readCompany({ database: trx }), cheaper, body);
     await createOnce(trx, context, 'quote', { ...body, siteId }, async () => {
       const number = await nextQuoteNumber(trx);
       await keepDraft(trx, context, { id: body.id, siteId, planId: plan.id, number, revision: 1, content });
@@ -138,10 +139,11 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
   return context.database.transaction(async (trx) => {
     const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
-    const { version, overrule, urgent, ...words } = body;
+    const { version, overrule, urgent, leaveOut, ...words } = body;
     let content: QuoteContent = { ...quoteContent.parse(row), ...definedOnly(words) };
     if (overrule || urgent !== undefined)
       content = changeLines(content, overrule ?? [], await readPlan(trx, row.planId), urgent);
+    if (leaveOut) content = { ...content, cheaper: content.cheaper && { ...content.cheaper, leftOut: leaveOut } };
     if (content.one.net < 0 || (content.planned?.net ?? 0) < 0)
       throw invalid('overrule', 'would make the total less than nothing; take less off');
     await updateVersioned(trx, context, { table: 'quotes', record: 'quote', id, version }, contentColumns(content));
@@ -267,19 +269,25 @@ interface Decided {
   because: string;
 }
 
-export function reviseQuote(context: Context, id: string, body: BodyOf<Endpoints['reviseQuote']>): Promise<ShownQuote> {
+export async function reviseQuote(
+  context: Context,
+  id: string,
+  body: BodyOf<Endpoints['reviseQuote']>,
+): Promise<ShownQuote> {
+  const { siteId } = await readQuote(context.database, id);
+  const plan = mustWash(await lastPlan(context.database, siteId));
+  const cheaper = await cheaperThan(context, plan);
   return context.database.transaction(async (trx) => {
     const old = await readQuote(trx, id);
     if (old.state === 'draft') throw outOfOrder('A draft can be changed as it is.');
     if ((await lockRevisions(trx, id)).othersAccepted)
       throw outOfOrder('Another revision of this quote has been accepted. It stands; draft a new quote.');
     if (old.state === 'accepted') throw outOfOrder('An accepted quote stands. Draft a new quote for further work.');
-    const plan = mustWash(await lastPlan(trx, old.siteId));
-    const company = await readCompany({ database: trx });
-    const content = composeQuote(plan, company, { message: old.message, stated: old.stated });
+    const leftOut = old.cheaper?.leftOut ?? [];
+    const content = composeQuote(plan, await readCompany({ database: trx }), cheaper && { ...cheaper, leftOut }, old);
     await createOnce(trx, context, 'quote', { ...body, of: id }, async () => {
       const revision = await nextRevision(trx, old.number);
-      const { siteId, number } = old;
+      const { number } = old;
       await keepDraft(trx, context, { id: body.id, siteId, planId: plan.id, number, revision, content });
     });
     return showQuote(context, trx, body.id);

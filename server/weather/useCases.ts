@@ -79,6 +79,14 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
   return readWeather(context, database, siteId);
 }
 
+/** Days ahead by the forecast that was fetched last, from today on; null where none was, or where it is over. */
+export async function forecastFrom({ database, clock }: Pick<Context, 'database' | 'clock'>, siteId: string) {
+  const { zone } = await readSite(database, siteId);
+  const today = dateIn(clock(), zone);
+  const days = (await forecastRow(database, siteId))?.days?.filter(({ date }) => date >= today) ?? [];
+  return days.length > 0 ? days : null;
+}
+
 /** What is on record of the weather has changed: the drift of each array with energy there is worked out anew. */
 async function askForDrifts({ queue }: Context, trx: Transaction, siteId: string): Promise<void> {
   for (const id of await arraysWithEnergy(trx, siteId)) await queue.send(trx, 'energy.drift', { id });

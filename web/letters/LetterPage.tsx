@@ -3,13 +3,14 @@ import { useParams } from 'react-router';
 import type { Letter } from '../../contract/letters/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
-import { choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
+import { besideCheaper, choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords, NO_ANSWER_WORDS, takenWords, VERDICT_WORDS } from '../../words/en/letters.ts';
 import { chanceWords } from '../../words/en/quotes.ts';
 import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
+import { CheaperTable } from '../parts/CheaperTable.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -57,6 +58,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
   const { benefit } = content;
   const choices = choicesOf(content);
   const ofPlan = offeredPlan(content);
+  const beside = besideCheaper(content);
   const asked = askedOfCustomer(content.assumed);
   return (
     <article className="letter">
@@ -164,6 +166,12 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           Please check what we had to assume: {asked.map((fact) => say.finding(assumedFinding(fact))).join('; ')}. Where
           it is otherwise, what a wash is worth changes.
         </p>
+      )}
+      {beside && (
+        <>
+          <h2 className="h3 mt-4">What else you could do</h2>
+          <CheaperTable beside={beside} visits={content.visits} />
+        </>
       )}
       <Lines letter={letter} />
       {content.spotless && (

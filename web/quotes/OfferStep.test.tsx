@@ -53,6 +53,7 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   leftOut: [],
   fittings: null,
   spotless: null,
+  cheaper: null,
   urgent: false,
   depositShare: 0,
   additions: [],

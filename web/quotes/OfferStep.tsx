@@ -26,6 +26,7 @@ import { isTyped, NO_LINE, QuoteLines } from './QuoteLines.tsx';
 
 const LettersPart = lazy(async () => ({ default: (await import('../letters/LettersPart.tsx')).LettersPart }));
 
+const CheaperPart = lazy(async () => ({ default: (await import('./CheaperPart.tsx')).CheaperPart }));
 const MarginPart = lazy(async () => ({ default: (await import('./MarginPart.tsx')).MarginPart }));
 
 /** Offer: the price beside what it is worth, and the plain sentence when it does not pay. */
@@ -191,6 +192,9 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
           <MarginPart quote={quote} />
         </Suspense>
       )}
+      <Suspense fallback={<Waiting />}>
+        <CheaperPart quote={quote} />
+      </Suspense>
       <Words quote={quote} words={words} />
       <Unprintable characters={quote.unprintable} />
       <PaperKept paper={quote.paper} />

@@ -1,4 +1,5 @@
 import type { Language } from '../language.ts';
+import { cheaper } from './cheaper.ts';
 import { comparisons } from './comparisons.ts';
 import { fittings } from './fittings.ts';
 import { jobs } from './jobs.ts';
@@ -16,6 +17,7 @@ import { water } from './water.ts';
 
 /** English, as the trade speaks it. */
 export const english: Language = {
+  ...cheaper,
   ...comparisons,
   ...fittings,
   ...jobs,

@@ -1,0 +1,79 @@
+import type { ReactNode } from 'react';
+import type { WeighedChoice } from '../../core/quotes/cheaper.ts';
+import type { BesideCheaper } from '../../core/quotes/offer.ts';
+import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from '../../words/en/cheaper.ts';
+import { useSay } from '../api/hooks.ts';
+
+interface CheaperTableProps {
+  beside: BesideCheaper;
+  /** washes a year of the plan that is offered */
+  visits: number;
+  /** what can be done about a choice, and what is to be said of it */
+  moves?: (choice: WeighedChoice) => ReactNode;
+}
+
+/** An offer beside what is cheaper: what each leaves on the glass, saves and costs in a year, and what can hurt. */
+export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTableProps) {
+  const say = useSay();
+  const here = all.filter(({ not }) => not.length === 0);
+  const notHere = all.filter(({ not }) => not.length > 0);
+  return (
+    <>
+      {best && <p className="headline mb-1">{bestWords(best.key, visits)}</p>}
+      <table className="table row-cards cheaper">
+        <thead>
+          <tr>
+            <th>You could have</th>
+            <th className="number">Leaves of the loss now</th>
+            <th className="number">Saves a year</th>
+            <th className="number">Costs a year</th>
+            <th className="number">Left for you</th>
+            {moves && <th />}
+          </tr>
+        </thead>
+        {here.map((one) => (
+          <tbody key={one.key} className={one.key === best?.key ? 'best' : ''}>
+            <tr>
+              <td>
+                <strong>{cheaperName(one.key, visits)}</strong>
+                {one.key === best?.key && <span className="best-mark"> leaves you the most</span>}
+              </td>
+              <td className="number" data-label="Leaves of the loss now">
+                {leavesWords(one, say)}
+              </td>
+              <td className="number" data-label="Saves a year">
+                {savesWords(one, say)}
+              </td>
+              <td className="number" data-label="Costs a year">
+                {costWords(one, say)}
+              </td>
+              <td className="number" data-label="Left for you a year">
+                {netWords(one, say)}
+              </td>
+              {moves && <td>{moves(one)}</td>}
+            </tr>
+            {one.notes.length + one.hazards.length > 0 && (
+              <tr className="choice-notes">
+                <td className="quiet" colSpan={moves ? 6 : 5}>
+                  {[...one.notes, ...one.hazards].map((finding) => say.finding(finding)).join(' ')}
+                </td>
+              </tr>
+            )}
+          </tbody>
+        ))}
+      </table>
+      {notHere.length > 0 && (
+        <ul className="plain-list quiet">
+          {notHere.map((one) => (
+            <li key={one.key}>
+              <span>
+                {cheaperName(one.key, visits)}: {one.not.map((finding) => say.finding(finding)).join(' ')}
+              </span>
+              {moves && <span className="end">{moves(one)}</span>}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
