@@ -35,7 +35,7 @@ const TABLES = {
   documents: ['papers'],
   drill: ['drill_rounds'],
   figures: ['figure_choices'],
-  inspections: ['amendments', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
+  inspections: ['amendments', 'call_links', 'inspections', 'photo_marks', 'photos', 'quick_looks'],
   jobs: ['job_entries', 'jobs'],
   kit: ['checklists', 'kit_entries', 'kit_things', 'kit_uses'],
   letters: ['letter_events', 'letters'],

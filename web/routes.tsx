@@ -19,6 +19,10 @@ export const router = createBrowserRouter([
         path: '/letter/:token',
         lazy: async () => ({ Component: (await import('./letters/LetterPage.tsx')).LetterPage }),
       },
+      {
+        path: '/call/:token',
+        lazy: async () => ({ Component: (await import('./letters/CallPage.tsx')).CallPage }),
+      },
       { path: '/field', lazy: async () => ({ Component: (await import('./jobs/FieldList.tsx')).FieldList }) },
       { path: '/field/:jobId', lazy: async () => ({ Component: (await import('./jobs/FieldJob.tsx')).FieldJob }) },
       {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { type QuickLook as QuickLookOutput, SEEN } from '../../core/reckoning/quickLook.ts';
+import { CALL_ANSWERS } from '../../core/letters/states.ts';
+import { CALL_ACCESS, type QuickLook as QuickLookOutput, SEEN } from '../../core/reckoning/quickLook.ts';
+import type { Units } from '../../core/units/quantities.ts';
 import { computed, id, idParams, note, pageOf, pageQuery, price, text, yesNo } from '../common.ts';
 import { latitude, longitude } from '../compute/parts.ts';
 import { DESK, endpoint } from '../endpoint.ts';
@@ -12,6 +14,8 @@ export const quickLookFields = z.object({
   /** degrees */
   tilt: z.number().min(0).max(90),
   storeys: arrayFields.shape.storeys,
+  /** how the panels can be come by, as the caller says */
+  access: z.enum(CALL_ACCESS).default('ground'),
   /** null where nobody has ever washed it */
   monthsSinceCleaned: z.number().min(0).max(600).nullable(),
   seen: z.array(z.enum(SEEN)).max(SEEN.length),
@@ -39,9 +43,34 @@ export const quickLook = z.object({
   output: computed<QuickLookOutput>(),
   /** the site that was made of it; null while it waits */
   siteId: id.nullable(),
+  /** the caller's private link, what became of it and what was answered; null where none was made */
+  link: z
+    .object({
+      madeAt: z.string(),
+      expiresAt: z.string(),
+      openedAt: z.string().nullable(),
+      answer: z.enum(CALL_ANSWERS).nullable(),
+      said: z.string(),
+    })
+    .nullable(),
 });
 export type QuickLook = z.infer<typeof quickLook>;
+/** What a caller reads behind the link: a range, and no offer. */
+export const callLetter = z.object({
+  firm: z.string(),
+  currency: z.string(),
+  units: computed<Units>(),
+  at: z.string(),
+  expiresAt: z.string(),
+  fields: quickLookFields.pick({ caller: true, modules: true }),
+  output: quickLook.shape.output,
+  answer: z.enum(CALL_ANSWERS).nullable(),
+});
+export type CallLetter = z.infer<typeof callLetter>;
+
 export type QuickLookFields = z.infer<typeof quickLookFields>;
+
+const callParams = z.object({ token: z.string().min(20).max(100) });
 
 export const quickLookEndpoints = {
   takeQuickLook: endpoint({
@@ -59,6 +88,33 @@ export const quickLookEndpoints = {
     roles: DESK,
     query: pageQuery.extend({ open: yesNo.optional() }),
     answer: pageOf(quickLook),
+  }),
+  makeCallLink: endpoint({
+    method: 'POST',
+    path: '/api/quick-looks/:id/link',
+    summary:
+      'Make a private link to what a caller was told; it leaves the server once, in this answer, and takes the place of the one before',
+    roles: DESK,
+    params: idParams,
+    body: z.object({}),
+    answer: z.object({ token: z.string(), expiresAt: z.string() }),
+  }),
+  readCall: endpoint({
+    method: 'GET',
+    path: '/api/calls/by-link/:token',
+    summary: 'What a caller was told',
+    roles: 'public',
+    params: callParams,
+    answer: callLetter,
+  }),
+  answerCall: endpoint({
+    method: 'POST',
+    path: '/api/calls/by-link/:token/answer',
+    summary: 'Say whether somebody is to come and look',
+    roles: 'public',
+    params: callParams,
+    body: z.object({ answer: z.enum(CALL_ANSWERS), said: note(500) }),
+    answer: callLetter,
   }),
   settleQuickLook: endpoint({
     method: 'POST',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { DrawnItem } from '../../core/kit/draw.ts';
 import { visitToBook } from '../agreements/endpoints.ts';
-import { computed, date, id } from '../common.ts';
+import { computed, date, id, money } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
 import { jobListItem } from '../jobs/endpoints.ts';
 import { quoteListItem } from '../quotes/endpoints.ts';
@@ -33,11 +33,15 @@ export const dayStrip = z.object({
     /** sites with arrays, by name, that a wash is expected to pay for from a day on that has come: to be looked at now */
     paying: z.array(z.object({ siteId: id, site: z.string(), arrays: z.string(), lookOn: z.string() })),
     unsigned: z.array(z.object({ jobId: id, siteId: id, site: z.string(), scheduledFor: z.string() })),
-    /** arrays on which something that was fitted was last found loose */
+    /** callers who want somebody to look, by the link that they were sent, and of whom no site was made */
+    calls: z.array(z.object({ id, name: z.string(), phone: z.string(), said: z.string(), at: z.string() })),
+    /** deposits that were asked for on acceptance and have not come; minor units */
+    deposits: z.array(z.object({ siteId: id, site: z.string(), deposit: money, currency: z.string(), at: z.string() })),
     /** what customers asked by their links and nobody has answered */
     asked: z.array(z.object({ siteId: id, site: z.string(), at: z.string(), text: z.string() })),
     /** visits of agreements that are to be booked: their window has come, or does so soon */
     visits: z.array(visitToBook),
+    /** arrays on which something that was fitted was last found loose */
     loose: z.array(z.object({ siteId: id, site: z.string(), array: z.string(), foundAt: z.string() })),
   }),
   coming: z.array(plannedJob),

@@ -23,6 +23,12 @@ export function noAnswer(
 /** Who wrote a message on a link. */
 export const MESSAGE_SIDES = ['customer', 'firm'] as const;
 
+/** What a caller may answer to a range that was told on the telephone: come and look, or no. */
+export const CALL_ANSWERS = ['look', 'no'] as const;
+export type CallAnswer = (typeof CALL_ANSWERS)[number];
+/** Days for which the link to such a range opens. */
+export const CALL_LINK_DAYS = 30;
+
 /** Days that a link goes on showing an offer after the last on which it may be accepted. */
 export const LETTER_OUTLASTS = 60;
 /** Questions that one link takes in a day, and in all. */

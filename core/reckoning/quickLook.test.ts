@@ -53,6 +53,29 @@ describe('a quick look on the telephone', () => {
     );
   });
 
+  it('has a price from the lightest to the heaviest that it may turn out, dearer with what the caller sees and with a lift', () => {
+    const { prices, price } = ask();
+    expect(prices.low).to.be.below(prices.mid);
+    expect(prices.high).to.be.above(prices.mid);
+    expect(prices.mid).to.equal(price);
+    expect(ask({ seen: ['dirty', 'crusts'] }).price).to.be.above(price);
+    expect(ask({ seen: ['nothing'] }).price).to.be.below(price);
+    expect(ask({ storeys: 2 }).price).to.be.above(price);
+    const lift = ask({ access: 'lift' }).price - price;
+    expect(lift).to.equal(Math.round(call.prices.accessEquipment * (1 + call.prices.taxRate)));
+  });
+
+  it('says that it pays only where it does at the upper price, and that it does not only where it does not at the lower', () => {
+    const { worth, prices } = ask();
+    const at = (times: number) => ask({ valuePerKWh: call.valuePerKWh * times }).verdict;
+    const sure = prices.high / worth.p10;
+    const never = prices.low / worth.p90;
+    expect(at(sure * 1.01)).to.equal('pays');
+    expect(at(sure * 0.99)).to.equal('may-pay');
+    expect(at(never * 1.01)).to.equal('may-pay');
+    expect(at(never * 0.99)).to.equal('does-not-pay');
+  });
+
   it('takes a caller’s words for soils that an inspection can begin with', () => {
     expect(soilsOfWords(['dirty', 'dull']).map(({ grade }) => grade)).to.deep.equal(['plain']);
     expect(soilsOfWords(['droppings', 'green', 'crusts']).map(({ kind }) => kind)).to.deep.equal([

@@ -21,12 +21,30 @@ import type { ClimateKey } from '../weather/index.ts';
 export const SEEN = ['nothing', 'dull', 'dirty', 'droppings', 'green', 'crusts'] as const;
 export type SeenWord = (typeof SEEN)[number];
 
+/** How a caller says that the panels can be come by. */
+export const CALL_ACCESS = ['ground', 'roof', 'lift'] as const;
+export type CallAccess = (typeof CALL_ACCESS)[number];
+
+/** Minutes a module against the usual, by what the caller sees (C16); none of it: as usual. */
+const PACE_SEEN: Record<SeenWord, number> = {
+  nothing: 0.7,
+  dull: 0.7,
+  dirty: 1,
+  droppings: 1.2,
+  green: 1.5,
+  crusts: 2.5,
+};
+/** The same where the work is above one storey, and how far out a caller's words may be either way (house assumption). */
+const PACE = { high: 1.5, low: 0.7, more: 1.5 } as const;
+
 export interface QuickLookInput {
   modules: number;
   moduleWatts: number;
   /** degrees */
   surfaceTilt: number;
   storeys: number;
+  /** left out by calls of before it was asked, when no lift was priced */
+  access?: CallAccess;
   /** since somebody washed it; null where nobody ever has */
   monthsSinceCleaned: number | null;
   seen: readonly SeenWord[];
@@ -59,8 +77,9 @@ export interface QuickLook {
   /** kWh that one wash brings back until it has soiled again, and their worth in minor units */
   recoverable: Spread;
   worth: Benefit;
-  /** one visit, tax included, minor units */
+  /** one visit, tax included, minor units: as the caller tells it, and from the lightest to the heaviest that it may turn out */
   price: number;
+  prices: Estimate;
   verdict: Verdict;
   reasons: Record<'lossNow' | 'worth' | 'price', Reason>;
 }
@@ -117,6 +136,12 @@ function recordsOfCall(input: QuickLookInput): ArrayRecords {
   };
 }
 
+/** Whether it pays where the price itself is a range: surely only at its upper end, surely not only at its lower one. */
+function verdictOnRange(worth: Benefit, prices: Estimate): Verdict {
+  if (verdict(worth, prices.high) === 'pays') return 'pays';
+  return verdict(worth, prices.low) === 'does-not-pay' ? 'does-not-pay' : 'may-pay';
+}
+
 /**
  * A range for the telephone: what the dirt takes by what the house expects and by what the caller sees, put together as
  * Reckon does, what one wash would bring back, and what it would cost. Wide on purpose: somebody has to look before
@@ -158,19 +183,26 @@ export function quickLook(input: QuickLookInput): QuickLook {
     p50: worthOf(recoverable.p50, input.valuePerKWh),
     p90: worthOf(recoverable.p90, input.valuePerKWh),
   };
-  const priced = priceVisit(
-    {
-      modules: input.modules,
-      minutesPerModule: MODULE_MINUTES,
-      storeys: input.storeys,
-      travelKm: input.travelKm,
-      travelMinutes: input.travelMinutes,
-      waterCost: 0,
-      accessEquipment: false,
-      kilowatts: (input.modules * input.moduleWatts) / 1000,
-    },
-    input.prices,
-  );
+  const pace = Math.max(...input.seen.map((word) => PACE_SEEN[word]), input.seen.length === 0 ? 1 : 0);
+  const height = input.storeys > 1 ? PACE.high : 1;
+  const pricedAt = (times: number) =>
+    priceVisit(
+      {
+        modules: input.modules,
+        minutesPerModule: MODULE_MINUTES * height * times,
+        storeys: input.storeys,
+        travelKm: input.travelKm,
+        travelMinutes: input.travelMinutes,
+        waterCost: 0,
+        accessEquipment: input.access === 'lift',
+        kilowatts: (input.modules * input.moduleWatts) / 1000,
+        heavyModules: times > 1 ? input.modules : 0,
+      },
+      input.prices,
+    );
+  const priced = pricedAt(pace);
+  const [least, most] = [pricedAt(Math.min(pace, PACE.low)).gross, pricedAt(pace * PACE.more).gross];
+  const prices = { low: Math.min(least, priced.gross), mid: priced.gross, high: Math.max(most, priced.gross) };
   const months = input.monthsSinceCleaned;
   return {
     byCalendar,
@@ -179,7 +211,8 @@ export function quickLook(input: QuickLookInput): QuickLook {
     recoverable,
     worth,
     price: priced.gross,
-    verdict: verdict(worth, priced.gross),
+    prices,
+    verdict: verdictOnRange(worth, prices),
     reasons: {
       lossNow: {
         what: bare('what-quick-loss'),
@@ -216,6 +249,8 @@ export function quickLook(input: QuickLookInput): QuickLook {
         what: bare('what-quick-price'),
         kind: 'money',
         value: priced.gross,
+        low: prices.low,
+        high: prices.high,
         formula: bare('how-quick-price'),
         source: bare('source-own-prices'),
         assumption: true,

@@ -202,3 +202,22 @@ export const recordedAgreements = (connection: Connection, siteId: string): Prom
   connection('agreements').where({ siteId }).orderBy('madeAt');
 export const recordedVisits = (connection: Connection, agreementIds: readonly string[]): Promise<unknown[]> =>
   connection('visits').whereIn('agreementId', agreementIds).orderBy(['agreementId', 'number']);
+
+/** Deposits of agreements that run and have not come, the oldest first. */
+export const depositsThatWait = (
+  connection: Connection,
+  limit: number,
+): Promise<{ siteId: string; site: string; deposit: number; currency: string; at: string }[]> =>
+  withSite(connection('agreements'), 'agreements.site_id')
+    .where('agreements.deposit', '>', 0)
+    .whereNull('agreements.deposit_on')
+    .where('agreements.state', 'running')
+    .orderBy(['agreements.made_at', 'agreements.id'])
+    .limit(limit)
+    .select(
+      'agreements.siteId',
+      'sites.name as site',
+      'agreements.deposit',
+      'agreements.currency',
+      'agreements.madeAt as at',
+    );

@@ -18,10 +18,10 @@ const CREW = `
   access after agent agree ahead altitude amendments anchor answer array arrayId arrays asked asLead assumed assumption at
   azimuth batches because becomes before best between birds bladeAgreed bladed bond bonded bondedRainFactor bonding
   bondingPerDew boughtOn bristle brittle brittleWhere brush brushed by calculationVersion calibratedOn calibrateEvery
-  capped causes caution cautions cells change changeAt charges chase checkedOn checkEvery checkPictures checks
+  calls capped causes caution cautions cells change changeAt charges chase checkedOn checkEvery checkPictures checks
   chlorine claim cleaned cleanEnergy climate clockGap code codesLeft column columns come-back coming company
   comparison competent computed content control count course courses createdAt csrf currency curve customer
-  customerId date dateOrder day days decimalMark defects demo deposition detail digits disabled distinguishable drawn
+  customerId date dateOrder day days decimalMark defects demo deposition deposits detail digits disabled distinguishable drawn
   drift drivers droppings droppingsRainFactor dry due dust earliest eaveHeight effective electronics email
   emergencyNumber emergencyPlace ends energy entries entry expandedUncertainty expectation expected exportLimit
   exposure face factor figure file fill findings firm firstLight fit fitted fittings flow forAll forecast formula

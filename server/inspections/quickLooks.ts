@@ -30,6 +30,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     moduleWatts: USUAL_MODULE_WATTS,
     surfaceTilt: fields.tilt,
     storeys: fields.storeys,
+    access: fields.access,
     monthsSinceCleaned: fields.monthsSinceCleaned,
     seen: fields.seen,
     surroundings: fields.surroundings,

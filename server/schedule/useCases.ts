@@ -11,10 +11,11 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
-import { visitsToBook } from '../agreements/storage.ts';
+import { depositsThatWait, visitsToBook } from '../agreements/storage.ts';
 import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { looseArrays } from '../inspections/fittings.ts';
+import { callsThatWait } from '../inspections/quickLookStorage.ts';
 import { jobsBetween, jobsOn, lateJobs, packingOf, unsignedJobs } from '../jobs/storage.ts';
 import { unansweredQuestions } from '../letters/storage.ts';
 import { waitingQuotes } from '../quotes/storage.ts';
@@ -66,6 +67,8 @@ export async function readDay(
       paying: sees ? await payingSites(database, today, MOST_LISTED) : [],
       unsigned: sees ? await unsignedJobs(database, MOST_LISTED) : [],
       asked: sees ? await unansweredQuestions(database, MOST_LISTED) : [],
+      calls: sees ? await callsThatWait(database, MOST_LISTED) : [],
+      deposits: sees ? await depositsThatWait(database, MOST_LISTED) : [],
       visits: sees ? await visitsToBook(database, addedDays(today, BOOK_AHEAD), MOST_LISTED) : [],
       loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },

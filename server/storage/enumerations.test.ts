@@ -14,9 +14,9 @@ import { ENTRY_KINDS } from '../../core/jobs/progress.ts';
 import { JOB_STATES } from '../../core/jobs/states.ts';
 import { KIT_ENTRY_KINDS } from '../../core/kit/standing.ts';
 import { BRISTLES, HELD, KIT_KINDS } from '../../core/kit/things.ts';
-import { LETTER_EVENTS } from '../../core/letters/states.ts';
+import { CALL_ANSWERS, LETTER_EVENTS } from '../../core/letters/states.ts';
 import { COLDS, MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
-import { QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
+import { QUOTE_ADDITIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { REPORT_STATES } from '../../core/reports/signature.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';
 import { READ_SOURCES, WATER_SOURCES } from '../../core/water/plan.ts';
@@ -27,6 +27,7 @@ import { type Database, openDatabase } from './database.ts';
 
 /** Lists that the code owns and the database holds to. */
 const OWNED: Record<string, readonly string[]> = {
+  'agreements.additions': QUOTE_ADDITIONS,
   'agreements.choice': QUOTE_CHOICES,
   'agreements.state': AGREEMENT_STATES,
   'arrays.birds': BIRDS,
@@ -50,6 +51,7 @@ const OWNED: Record<string, readonly string[]> = {
   'job_entries.kind': ENTRY_KINDS,
   'jobs.state': JOB_STATES,
   'letter_events.kind': LETTER_EVENTS,
+  'call_links.answer': CALL_ANSWERS,
   'papers.because': PAPER_CAUSES,
   'people.role': ROLES,
   'kit_entries.kind': KIT_ENTRY_KINDS,
@@ -61,6 +63,7 @@ const OWNED: Record<string, readonly string[]> = {
   'photos.state': PHOTO_STATES,
   'plans.cold': COLDS,
   'plans.finish': FINISHES,
+  'quotes.additions': QUOTE_ADDITIONS,
   'quotes.choice': QUOTE_CHOICES,
   'quotes.state': QUOTE_STATES,
   'reports.state': REPORT_STATES,
@@ -81,7 +84,8 @@ describe('a list of the code', () => {
     const { rows } = await database.raw(`
       select conrelid::regclass || '.' || attname as column, pg_get_constraintdef(pg_constraint.oid) as condition
       from pg_constraint join pg_attribute on attrelid = conrelid and attnum = conkey[1]
-      where contype = 'c' and array_length(conkey, 1) = 1 and pg_get_constraintdef(pg_constraint.oid) like '%ANY (ARRAY[%'`);
+      where contype = 'c' and array_length(conkey, 1) = 1 and (pg_get_constraintdef(pg_constraint.oid) like '%ANY (ARRAY[%'
+          or pg_get_constraintdef(pg_constraint.oid) like '%<@ ARRAY[%')`);
     held = new Map(
       rows.map(({ column, condition }: { column: string; condition: string }) => [
         column,

@@ -85,6 +85,8 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   signOut: 'everything',
   signReport: JOBS,
   takeQuickLook: ['listQuickLooks'],
+  makeCallLink: ['listQuickLooks'],
+  answerCall: [],
   changeRules: ['readRules', 'readFigures', 'listPlans'],
   addThing: KIT,
   changeThing: KIT,

@@ -12,6 +12,7 @@ import { formatDate, formatRange } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { Figure } from '../parts/Figure.tsx';
+import { FreshLink } from '../parts/FreshLink.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Empty, Trouble } from '../parts/states.tsx';
@@ -23,6 +24,11 @@ const TILTS = [
   [15, 'gentle'],
   [22, 'usual'],
   [35, 'steep'],
+] as const;
+const ACCESS = [
+  ['ground', 'from the ground'],
+  ['roof', 'somebody gets up'],
+  ['lift', 'a lift is needed'],
 ] as const;
 const MONTHS = [
   [1, '1 month'],
@@ -51,6 +57,7 @@ export function QuickLookPage() {
     modules: '' as never as number,
     tilt: 22,
     storeys: 1,
+    access: 'ground',
     monthsSinceCleaned: 12,
     seen: [],
     surroundings,
@@ -104,6 +111,7 @@ export function QuickLookPage() {
             </div>
             <OneOf name="tilt" legend="The roof" options={TILTS} />
             <OneOf name="storeys" legend="How high" options={STOREYS} />
+            <OneOf name="access" legend="How it is come by" options={ACCESS} />
             <OneOf name="monthsSinceCleaned" legend="Last washed" options={MONTHS} />
             <Seen />
             <FormErrors />
@@ -129,7 +137,7 @@ export function QuickLookPage() {
 }
 
 /** One of a few, by a touch. */
-function OneOf<V extends number | null>({
+function OneOf<V extends number | string | null>({
   name,
   legend,
   options,
@@ -193,7 +201,7 @@ function Answer({ look }: { look: QuickLook }) {
       <div className="figures">
         <Figure label="Lost now, perhaps" reason={reasons.lossNow} />
         <Figure label="One wash is worth" reason={reasons.worth} />
-        <Figure label="One visit, about" reason={reasons.price} note="water and access not in it" />
+        <Figure label="One visit, about" reason={reasons.price} note="water not in it; no offer yet" />
       </div>
       <p className={`verdict ${verdict}`} role="status">
         {say.finding(bare(`verdict-${verdict}`))}
@@ -202,7 +210,35 @@ function Answer({ look }: { look: QuickLook }) {
         To say: somewhere from {formatRange(lossNow.low, lossNow.high, 'fraction', units, 0)} of what the panels could
         give is lost to dirt now, as far as one can tell without looking.
       </p>
-      <MakeSite look={look} />
+      <p>
+        One visit would cost from {say.money(look.output.prices.low)} to {say.money(look.output.prices.high)}, tax
+        included, and be worth from {say.money(look.output.worth.p10)} to {say.money(look.output.worth.p90)}: which it
+        is shows once somebody has looked.
+      </p>
+      <div className="d-flex gap-2 flex-wrap">
+        <SendLink id={look.id} />
+        <MakeSite look={look} />
+      </div>
+    </>
+  );
+}
+
+/** The private link to what the caller was told, to be sent while they are still there. */
+function SendLink({ id }: { id: string }) {
+  const [link, setLink] = useState<string | null>(null);
+  const make = useDo('makeCallLink', ({ token }) => setLink(`${window.location.origin}/call/${token}`));
+  return (
+    <>
+      {link === null ? (
+        <Button disabled={make.isPending} onClick={() => make.mutate({ params: { id }, body: {} })}>
+          Send it as a link
+        </Button>
+      ) : (
+        <div className="w-100">
+          <FreshLink link={link} label="Send this to the caller. It is shown here once." />
+        </div>
+      )}
+      <Trouble error={make.error} />
     </>
   );
 }
@@ -219,6 +255,22 @@ function MakeSite({ look }: { look: QuickLook }) {
     >
       Create the site
     </Button>
+  );
+}
+
+/** What became of the link that a caller was sent. */
+function LinkStands({ look: { link } }: { look: QuickLook }) {
+  const say = useSay();
+  if (link === null) return null;
+  if (link.answer)
+    return (
+      <strong className={`state-word ${link.answer === 'look' ? 'due' : 'declined'}`}>
+        {link.answer === 'look' ? 'wants somebody to look' : 'says no'}
+        {link.said && `: ${link.said}`}
+      </strong>
+    );
+  return (
+    <span className="quiet">{link.openedAt ? `link read ${say.date(link.openedAt)}` : 'link not opened yet'}</span>
   );
 }
 
@@ -244,6 +296,7 @@ function Waiting() {
               {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', units, 0)} lost,{' '}
               {formatDate(look.at, units)}
             </span>
+            <LinkStands look={look} />
             <MakeSite look={look} />
           </li>
         ))}

@@ -1,4 +1,3 @@
-import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Letter } from '../../contract/letters/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
@@ -17,6 +16,7 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 import { TaxRows } from '../parts/TaxRows.tsx';
 import { LetterAnswer } from './LetterAnswer.tsx';
 import { LetterMessages } from './LetterMessages.tsx';
+import { useKeptFromSearch } from './useKeptFromSearch.ts';
 import { WorthDrawn } from './WorthDrawn.tsx';
 
 /** The offer behind a private link, as its customer reads it: no sign-in, no search engine, and nothing of anybody else. */
@@ -39,17 +39,6 @@ export function LetterPage() {
       )}
     </main>
   );
-}
-
-/** Asks whoever indexes pages to leave this one out, while it is open. */
-function useKeptFromSearch(): void {
-  useEffect(() => {
-    const meta = document.createElement('meta');
-    meta.name = 'robots';
-    meta.content = 'noindex, nofollow, noarchive';
-    document.head.append(meta);
-    return () => meta.remove();
-  }, []);
 }
 
 function OfferLetter({ letter, token }: { letter: Letter; token: string }) {

@@ -62,10 +62,9 @@ function Chase({ day }: { day: DayStrip }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked, paying, loose, visits, asked } = day.chase;
-  const nothing =
-    quotes.length + unsigned.length + unlooked.length + paying.length + loose.length + visits.length + asked.length ===
-    0;
+  const { quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits } = day.chase;
+  const all = [quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits];
+  const nothing = all.every((list) => list.length === 0);
   if (nothing) return <NothingToChase />;
   return (
     <section className="sheet">
@@ -83,6 +82,23 @@ function Chase({ day }: { day: DayStrip }) {
             <Link to={`/sites/${siteId}/offer`}>{site}</Link>
             <span className="text-truncate">asks: {text}</span>
             <span className="end">{formatDate(at, units)}</span>
+          </li>
+        ))}
+        {calls.map(({ id, name, phone, said, at }) => (
+          <li key={`call ${id}`}>
+            <Link to="/quick">{name}</Link>
+            <span className="text-truncate">
+              wants somebody to look{phone && `, ${phone}`}
+              {said && `: ${said}`}
+            </span>
+            <span className="end">{formatDate(at, units)}</span>
+          </li>
+        ))}
+        {deposits.map(({ siteId, site, deposit, currency, at }) => (
+          <li key={`deposit ${siteId} ${at}`}>
+            <Link to={`/sites/${siteId}/wash`}>{site}</Link>
+            <span>deposit of {formatMoney(deposit, currency, units)} has not come</span>
+            <span className="end">asked {formatDate(at, units)}</span>
           </li>
         ))}
         {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (

@@ -30,7 +30,18 @@ const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   lastLight: 19.75,
   jobs,
   coming: [],
-  chase: { quotes: [], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
+  chase: {
+    quotes: [],
+    late: [],
+    unlooked: [],
+    paying: [],
+    unsigned: [],
+    loose: [],
+    visits: [],
+    asked: [],
+    calls: [],
+    deposits: [],
+  },
   ...changes,
 });
 
@@ -108,7 +119,18 @@ describe('the page of the day', () => {
   it('names a quote to chase with its revision and its price', () => {
     const text = page(
       day([], {
-        chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
+        chase: {
+          quotes: [quote],
+          late: [],
+          unlooked: [],
+          paying: [],
+          unsigned: [],
+          loose: [],
+          visits: [],
+          asked: [],
+          calls: [],
+          deposits: [],
+        },
       }),
     );
     expect(text).to.match(/Fell barn.*quote 1004\.2 has no answer.*ZAR.1470/);
@@ -117,7 +139,18 @@ describe('the page of the day', () => {
   it('keeps what is for the desk from the crew', () => {
     const text = page(
       day([], {
-        chase: { quotes: [quote], late: [], unlooked: [], paying: [], unsigned: [], loose: [], visits: [], asked: [] },
+        chase: {
+          quotes: [quote],
+          late: [],
+          unlooked: [],
+          paying: [],
+          unsigned: [],
+          loose: [],
+          visits: [],
+          asked: [],
+          calls: [],
+          deposits: [],
+        },
       }),
       'crew',
     );

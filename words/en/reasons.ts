@@ -76,7 +76,7 @@ export const reasons: Words<Own> = {
   'how-quick-worth': () => 'Energy that one wash today brings back in the year ahead × what a kWh is worth.',
   'what-quick-price': () => 'One visit at your own prices, tax included',
   'how-quick-price': () =>
-    'Labour by the module, set-up and road, kilometres, consumables and tax; water and access are not in it.',
+    'Your prices for so many panels at the usual pace, slower for height and for what the caller sees; a lift where one is needed; water is not in it. The range is from light dirt to half as much work again.',
 
   'source-expected': () => `IEC 60891 for the temperature, JCGM 100:2008 for ${IEC_AND_JCGM}`,
   'source-pair': () => `IEC 60891 for the corrections, JCGM 100:2008 for ${IEC_AND_JCGM}`,

@@ -39,6 +39,7 @@ import * as letters from './037-letters.ts';
 import * as followingUp from './038-following-up.ts';
 import * as calendar from './039-calendar.ts';
 import * as taken from './040-taken.ts';
+import * as callLinks from './041-call-links.ts';
 
 interface Migration {
   name: string;
@@ -88,6 +89,7 @@ const MIGRATIONS: Migration[] = [
   { name: '038-following-up', ...followingUp },
   { name: '039-calendar', ...calendar },
   { name: '040-taken', ...taken },
+  { name: '041-call-links', ...callLinks },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
