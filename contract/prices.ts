@@ -28,6 +28,7 @@ const PRICE_KEYS = new Set([
   'pricedInPlan',
   'spotless',
   'worthUpTo',
+  'slip',
   'deposit',
   'once',
   'cheaper',

@@ -192,6 +192,8 @@ export const CLIPS_A_MODULE = { along: 2, middle: 1, corner: 1 } as const;
 export const FITTING_MINUTES = { 'drain-clip': 1.5, deterrent: 6, coating: 3, gutter: 10 } as const;
 /** Days by which a visit of a plan may come before or after the day it falls due, and by which one visit alone may come after it is agreed (house). */
 export const VISIT_SLACK = { eitherSide: 14, alone: 42 } as const;
+/** What slipping a visit may cost within its window, a share of its price, and days that a window is from its day at least and at most (house). */
+export const SLIP = { share: 0.05, least: 3, most: 28 } as const;
 /** Years looked ahead, and the courses of weather on which a fitting is held against none. */
 export const FITTING_AHEAD = { years: 10, courses: 10 } as const;
 /** Rows to one that is left without a fitting, for later visits to hold it against. */

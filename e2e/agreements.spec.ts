@@ -6,6 +6,7 @@ import { formatDate } from '../words/format.ts';
 import {
   answered,
   ask,
+  drawSignature,
   expectAccessible,
   paperText,
   plain,
@@ -52,24 +53,11 @@ async function makeLink(page: Page): Promise<string> {
   return page.getByLabel(/^Send this to the customer/).inputValue();
 }
 
-/** Draws across the field for the signature. */
-async function draw(page: Page): Promise<void> {
-  const field = page.locator('.signature-field canvas');
-  await field.scrollIntoViewIfNeeded();
-  const box = await field.boundingBox();
-  if (!box) throw new Error('no field to sign in');
-  await page.mouse.move(box.x + 20, box.y + 40);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 150, box.y + 70, { steps: 6 });
-  await page.mouse.move(box.x + 260, box.y + 30, { steps: 6 });
-  await page.mouse.up();
-}
-
 async function accept(page: Page, what: RegExp): Promise<void> {
   await page.getByRole('radio', { name: what }).check();
   await page.getByLabel('Your name').fill('Odile Larkspur');
   await page.getByRole('checkbox', { name: /^I have read this offer/ }).check();
-  await draw(page);
+  await drawSignature(page);
   await page.getByRole('button', { name: 'Accept the offer' }).click();
 }
 

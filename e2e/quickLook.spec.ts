@@ -62,3 +62,58 @@ test('a call is kept for whoever rings back, and fits a phone', async ({ page })
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
   await expectAccessible(page);
 });
+
+test('a telephone quote takes fewer than fifteen fields and taps, goes out as a link, and comes back as a wish for a look', async ({
+  page,
+  browser,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/quick');
+  let touched = 0;
+  const type = async (label: string, text: string) => {
+    touched += 1;
+    await page.getByLabel(label).fill(text);
+  };
+  const press = async (name: string) => {
+    touched += 1;
+    await page.getByRole('button', { name, exact: true }).click();
+  };
+  await type('Caller', 'Wren Alder');
+  await type('Telephone', '000 555 0142');
+  await type('Where', 'Alder Row 3');
+  await type('Panels', '24');
+  await press('two');
+  await press('somebody gets up');
+  await press('two years');
+  await press('plainly dirty');
+  await press('droppings');
+  await press('Give a ballpark');
+  const told = page.getByRole('region', { name: 'What to say' });
+  await expect(told).toContainText(/One visit would cost from ZAR .* to ZAR .*, tax included, and be worth from ZAR/);
+  const said = plain((await told.locator('p', { hasText: 'One visit would cost' }).textContent()) ?? '');
+  await press('Send it as a link');
+  const link = await page.getByLabel(/^Send this to the caller/).inputValue();
+  expect(touched).toBeLessThan(15);
+  await expect(page.getByRole('listitem').filter({ hasText: 'Wren Alder' })).toContainText('link not opened yet');
+
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  const phoneErrors = watchConsole(phone);
+  await phone.goto(link);
+  const read = plain((await phone.locator('.headline').textContent()) ?? '');
+  for (const amount of said.match(/ZAR [\d ]+/g) ?? []) expect(read).toContain(amount.trim());
+  await expect(phone.getByText('This is no offer.')).toBeVisible();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+  await expectAccessible(phone);
+  await phone.getByLabel('Anything we should know').fill('The dog is friendly');
+  await phone.getByRole('button', { name: 'Please come and look' }).click();
+  await expect(phone.getByText('Thank you. We will telephone')).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Wren Alder' })).toContainText(
+    'wants somebody to look, 000 555 0142: The dog is friendly',
+  );
+  await phone.goto(`${link.slice(0, -3)}xyz`);
+  await expect(phone.getByText(/not found|replaced or has run out/i).first()).toBeVisible();
+  expect(errors).toEqual([]);
+  expect(phoneErrors.filter((text) => !text.includes('404'))).toEqual([]);
+});

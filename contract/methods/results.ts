@@ -176,6 +176,7 @@ const output = z.object({
     })
     .nullable(),
   /** of each course the price of a visit up to which it pays; null by calculations 1 to 13 */
+  slip: z.object({ late: z.number(), early: z.number() }).nullable(),
   worthUpTo: z.object({ one: z.array(z.number()), planned: z.array(z.number()) }).nullable(),
   recoverable: spread,
   benefit: spread,

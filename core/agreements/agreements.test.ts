@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { addedDays } from '../time/dates.ts';
 import { agreementStanding, leftOf, type VisitState, visitState } from './states.ts';
-import { bookedWindow, dueWindows, isWithin, movedWindow, nextYear } from './windows.ts';
+import { bookedWindow, dueWindows, isWithin, movedWindow, nextYear, slackOf } from './windows.ts';
 
 describe('a visit of an agreement', () => {
   it('is due until it is on a day, and done once its glass is washed', () => {
@@ -27,6 +27,16 @@ describe('a visit of an agreement', () => {
     expect(visitState({ skipped, job: 'cancelled' })).to.equal('skipped');
     expect(visitState({ skipped, job: 'washed' })).to.equal('done');
     expect(visitState({ skipped, job: 'in-hand' })).to.equal('booked');
+  });
+
+  it('may slip by as many days as cost a twentieth of its price, by three at least and by four weeks at most', () => {
+    expect(slackOf(1000, 20_000)).to.equal(14);
+    expect(slackOf(2000, 20_000)).to.equal(7);
+    expect(slackOf(90_000, 20_000)).to.equal(3);
+    expect(slackOf(100, 20_000)).to.equal(28);
+    expect(slackOf(0, 20_000)).to.equal(28);
+    const [first] = dueWindows(['2027-01-10', '2027-07-01'], 5);
+    expect(first).to.deep.equal({ due: '2027-01-10', dueFrom: '2027-01-05', dueTo: '2027-01-15' });
   });
 
   it('falls due within a fortnight to either side, and in the middle where two are near', () => {

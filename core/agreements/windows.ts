@@ -1,4 +1,4 @@
-import { VISIT_SLACK } from '../assumptions.ts';
+import { SLIP, VISIT_SLACK } from '../assumptions.ts';
 import { addedDays, daysBetween, monthsAfter } from '../time/dates.ts';
 
 /** When a visit falls due, and the first and last day on which it is what was agreed; `YYYY-MM-DD`. */
@@ -13,9 +13,10 @@ const YEAR = 365;
 /**
  * The windows of visits: some days to either side of the day on which each falls due, and never past the middle of the way
  * to the visit before or after it, the first one of the next year included. A visit that stands alone may come from its day on.
- * @param due of each visit, ascending
+ * @param due of each visit, ascending @param eitherSide days to either side where there is room; the house's where left out
  */
-export function dueWindows(due: readonly string[]): DueWindow[] {
+export function dueWindows(due: readonly string[], eitherSide: number = VISIT_SLACK.eitherSide): DueWindow[] {
+  const slack = (gap: number): number => Math.max(0, Math.min(eitherSide, Math.floor(gap / 2)));
   const [first = '', last = ''] = [due[0], due.at(-1)];
   if (due.length < 2) return due.map((day) => ({ due: day, dueFrom: day, dueTo: addedDays(day, VISIT_SLACK.alone) }));
   const round = YEAR - daysBetween(first, last);
@@ -29,7 +30,16 @@ export function dueWindows(due: readonly string[]): DueWindow[] {
   });
 }
 
-const slack = (gap: number): number => Math.max(0, Math.min(VISIT_SLACK.eitherSide, Math.floor(gap / 2)));
+/**
+ * Days by which a visit may come before or after its own, so that what slipping costs stays a small share of its price. What a
+ * fortnight costs is taken to grow evenly with the days.
+ * @param fortnight what it costs to come a fortnight late or early to every visit of a year, whichever is more @param price of all of them
+ */
+export function slackOf(fortnight: number, price: number): number {
+  if (fortnight <= 0) return SLIP.most;
+  const days = Math.floor((14 * SLIP.share * price) / fortnight);
+  return Math.min(SLIP.most, Math.max(SLIP.least, days));
+}
 
 /** The window of a visit that is moved by hand, as wide as it was. */
 export function movedWindow({ due, dueFrom, dueTo }: DueWindow, to: string): DueWindow {

@@ -130,18 +130,21 @@ const hardWater = ({ water: { conductivity } }: PlanInput): CheaperHazard[] =>
   conductivity > HARD_WATER ? [{ code: 'hazard-hard-water', params: { conductivity } }] : [];
 
 /**
- * One wash in two years, on the day that is best for one a year, over two years of each course. It is held against the dirt of the
- * first year, as the plan of visits is: what would have grown by the second is not counted for it.
+ * One wash in two years: what one a year saves, less what it loses against that where every second one is left out, over two years
+ * of each course. So both stand on the same ground: the first year begins with the dirt of today, later ones do not.
  */
 function everySecondYear({ input: { plan }, output }: Case): CheaperChoice {
   const days = output.visits.options[1]?.days ?? [];
   const saved = addedUp(
     washedFaces(output).map(({ arrayId, effectiveness }) => {
-      const setup = setupOf(plan, arrayId);
-      const prepared = prepareCourses({ ...withFewer(setup, COURSES), horizon: 2 });
-      const none = lostWith(prepared, UNTOUCHED);
-      const washed = yearsAhead(prepared, { days, everyYears: 2, effectiveness }).lostInCourse;
-      return none.map((lost, at) => lost - (washed[at] ?? 0));
+      const setup = withFewer(setupOf(plan, arrayId), COURSES);
+      const one = prepareCourses({ ...setup, horizon: 1 });
+      const two = prepareCourses({ ...setup, horizon: 2 });
+      const none = lostWith(one, UNTOUCHED);
+      const yearly = lostWith(one, { days, everyYears: 1, effectiveness });
+      const over = (everyYears: number) => yearsAhead(two, { days, everyYears, effectiveness }).lostInCourse;
+      const [each, second] = [over(1), over(2)];
+      return none.map((lost, at) => lost - (yearly[at] ?? 0) - ((second[at] ?? 0) - (each[at] ?? 0)));
     }),
   );
   return {

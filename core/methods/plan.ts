@@ -27,6 +27,7 @@ import { type FittingsPlanned, fittingsOfVisit } from './fittings.ts';
 import { type SettledFace, settle } from './recommend.ts';
 import type { WayRefusal } from './refusals.ts';
 import type { Rung } from './rungs.ts';
+import { slipOf } from './slip.ts';
 import { type FaceWork, type PlanInput, rulesOf, visitOf } from './visit.ts';
 import { broughtBackIn, facesOf } from './weigh.ts';
 import { questionsOf, type WorkQuestion } from './work.ts';
@@ -69,6 +70,8 @@ export interface PlanOutput {
   spotless: SpotlessVisit | null;
   /** of each course the price of a visit up to which it pays, by itself and in the plan; minor units. Null before 14 */
   worthUpTo: { one: number[]; planned: number[] } | null;
+  /** what coming a fortnight late or early to every visit of the plan costs in a year, minor units; null without visits and before 14 */
+  slip: { late: number; early: number } | null;
   /** one wash now: kWh that come back until it has soiled again, and their worth in minor units */
   recoverable: Spread;
   benefit: Spread;
@@ -171,6 +174,7 @@ export function makePlan(input: PlanInput): PlanOutput {
       one: inOrder(comesBack.map((energy) => worthOf(energy, input.valuePerKWh))),
       planned: planPaysUpTo({ washed, untouched, visits: visits.options, chosen: visitsChosen }, input.valuePerKWh),
     },
+    slip: slipInMoney(washed, option.days, input.valuePerKWh),
     recoverable,
     benefit: scale(recoverable, input.valuePerKWh),
     usedShare: input.ownUse,
@@ -204,6 +208,13 @@ export function makePlan(input: PlanInput): PlanOutput {
 }
 
 const inOrder = (values: readonly number[]): number[] => [...values].sort((one, other) => one - other);
+
+/** What a fortnight late or early costs; null where nothing is planned. */
+function slipInMoney(washed: readonly WashedArray[], days: readonly number[], valuePerKWh: number): PlanOutput['slip'] {
+  if (days.length === 0) return null;
+  const { late, early } = slipOf(washed, days);
+  return { late: worthOf(late, valuePerKWh), early: worthOf(early, valuePerKWh) };
+}
 
 /** The price of a visit of the plan up to which it pays in each course, minor units, the least first. */
 function planPaysUpTo(

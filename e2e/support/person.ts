@@ -144,3 +144,16 @@ async function leaveCard(field: Page, verb: string): Promise<void> {
   await field.getByLabel('Why').fill('not on this visit');
   await field.getByRole('button', { name: 'This step cannot be done: leave it out' }).tap();
 }
+
+/** Draws across the field for the signature. */
+export async function drawSignature(page: Page): Promise<void> {
+  const field = page.locator('.signature-field canvas');
+  await field.scrollIntoViewIfNeeded();
+  const box = await field.boundingBox();
+  if (!box) throw new Error('no field to sign in');
+  await page.mouse.move(box.x + 20, box.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 150, box.y + 70, { steps: 6 });
+  await page.mouse.move(box.x + 260, box.y + 30, { steps: 6 });
+  await page.mouse.up();
+}

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { agreementsEndpoints } from '../../contract/agreements/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
-import { dueWindows } from '../../core/agreements/windows.ts';
+import { dueWindows, slackOf } from '../../core/agreements/windows.ts';
 import { takenOf } from '../../core/quotes/offer.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { dateIn } from '../../core/time/calendar.ts';
@@ -35,6 +35,8 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
   const plan = await readPlan(trx, quote.planId);
   const begins = dateIn(writer.clock(), (await readSite(trx, siteId)).zone);
   const due = visitDates(begins, visits, plan.output.visits.options[visits]?.days ?? []);
+  const { slip } = plan.output;
+  const slack = slip ? slackOf(Math.max(slip.late, slip.early), visits * price) : undefined;
   const id = randomUUID();
   await insertAgreement(trx, {
     ...{ id, siteId, quoteId, choice, additions, visits, begins, price, deposit, currency },
@@ -42,7 +44,7 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
   });
   await insertVisits(
     trx,
-    dueWindows(due).map((window, at) => ({
+    dueWindows(due, slack).map((window, at) => ({
       ...window,
       id: randomUUID(),
       agreementId: id,

@@ -118,7 +118,7 @@ describe('a stored plan', () => {
       ...priced,
       lines: priced.lines.map(({ taxRate: __, ...line }) => line),
     });
-    const { terms: _, spotless: __, worthUpTo: ___, ...before } = output;
+    const { terms: _, spotless: __, worthUpTo: ___, slip: ____, ...before } = output;
     const { taxRate, hourlyRate } = examplePlan.prices;
     const made = lifted({
       calculationVersion: '13',
@@ -126,9 +126,9 @@ describe('a stored plan', () => {
       output: { ...before, priced: old(output.priced), pricedInPlan: old(output.pricedInPlan) },
     });
     expect(planOutput.safeParse(made.output).error).to.equal(undefined);
-    const { priced, spotless, worthUpTo, terms } = made.output as typeof output;
+    const { priced, spotless, worthUpTo, slip, terms } = made.output as typeof output;
     expect(priced).to.deep.equal(output.priced);
-    expect([spotless, worthUpTo, terms.heavyShare]).to.deep.equal([null, null, 0]);
+    expect([spotless, worthUpTo, slip, terms.heavyShare]).to.deep.equal([null, null, null, 0]);
     expect((made.input as typeof examplePlan).prices).to.include({ basis: 'hour', roundTo: 0, taxRate, hourlyRate });
   });
 });

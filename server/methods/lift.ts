@@ -228,6 +228,7 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         terms: { storeysAbove: above, heavyShare: 0 },
         spotless: null,
         worthUpTo: null,
+        slip: null,
       },
     };
   },

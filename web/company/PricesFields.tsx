@@ -32,7 +32,7 @@ export function PricesFields({ currency }: { currency: string }) {
           )}
           <NumberField name="prices.crew" label="People in a crew" kind="count" />
           {basis !== 'cost' && <NumberField name="prices.travelPerKm" label="Travel, a kilometre" {...money} />}
-          <NumberField name="prices.freeKm" label="Not charged of the road there and back" kind="count" suffix="km" />
+          <NumberField name="prices.freeKm" label="Road that is free, there and back" kind="count" suffix="km" />
           <NumberField
             name="prices.consumablesPerModule"
             label="Consumables, a module"

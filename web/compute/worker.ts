@@ -13,6 +13,7 @@ import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
 import { type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from '../../core/methods/fitting.ts';
+import { type OftenAsked, type OftenBeside, oftenBeside } from '../../core/methods/oftenBeside.ts';
 import type { MethodRules } from '../../core/methods/rules.ts';
 import { changedSituations, type SituationChange } from '../../core/methods/situations.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
@@ -116,6 +117,8 @@ const tasks = {
   },
   /** all ways of cleaning one face of a plan */
   ways: (input: PlanInput, arrayId: string): WaysCompared => compareWays(input, arrayId),
+  /** how often beside other ways of deciding it */
+  oftenBeside: (asked: OftenAsked): OftenBeside => oftenBeside(asked),
   /** in which made-up situations other rules decide otherwise */
   changedSituations: (before: MethodRules, after: MethodRules): SituationChange[] => changedSituations(before, after),
   /** a spray line over a face beside visits */

@@ -1,10 +1,17 @@
+import { lazy, Suspense, useState } from 'react';
 import type { Plan } from '../../contract/methods/endpoints.ts';
+import { slackOf } from '../../core/agreements/windows.ts';
 import { oneBeside, pricesOfChange } from '../../core/frequency/prices.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
 import { useCurrency, useUnits } from '../api/hooks.ts';
+import { Waiting } from '../parts/states.tsx';
+
+const OftenBesidePart = lazy(async () => ({
+  default: (await import('./OftenBesidePart.tsx')).OftenBesidePart,
+}));
 
 /** When the visits that are chosen lose least, as dates of the year ahead; none where the plan does not keep when its year begins. */
 function bestDates({ at, input, output }: Plan): string[] {
@@ -23,6 +30,7 @@ export function VisitsTable({ plan }: { plan: Plan }) {
     ({ visits }) => visits <= 4 || visits === 6 || visits === 12 || visits === plan.output.visitsChosen,
   );
   const greatest = Math.max(...shown.map(({ total }) => total), 1);
+  const [open, setOpen] = useState(false);
   const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 150)}px` });
   return (
     <>
@@ -68,10 +76,32 @@ export function VisitsTable({ plan }: { plan: Plan }) {
           dates.length > 0
             ? `: for ${counted(dates.length, 'visit')} about ${dates.map((date) => formatDate(date, units)).join(', ')}`
             : ''
-        }.`}
+        }.`}{' '}
+        {slipWords(plan, (amount) => formatMoney(amount, currency, units, 0))}
       </p>
+      <details className="mb-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
+        <summary>Beside habits, every few years, what they want, and looking first</summary>
+        {open && (
+          <Suspense fallback={<Waiting />}>
+            <OftenBesidePart plan={plan} />
+          </Suspense>
+        )}
+      </details>
     </>
   );
+}
+
+/** What coming late or early costs, and how wide that makes the window of a visit. */
+function slipWords({ output }: Plan, money: (amount: number) => string): string {
+  const { slip, visitsChosen, priced, pricedInPlan } = output;
+  if (!slip) return '';
+  const price = (visitsChosen > 1 ? pricedInPlan : priced).gross * visitsChosen;
+  const days = slackOf(Math.max(slip.late, slip.early), price);
+  return `A fortnight late costs ${money(slip.late)} a year, a fortnight early ${money(slip.early)}: ${
+    visitsChosen > 1
+      ? `so a visit that is agreed may come up to ${counted(days, 'day')} either way.`
+      : 'one visit alone may come within six weeks.'
+  }`;
 }
 
 /** What one visit more or fewer than those chosen changes in a year, and the prices of a visit at which another number is best. */

@@ -36,7 +36,7 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
             <tr>
               <td>
                 <strong>{cheaperName(one.key, visits)}</strong>
-                {one.key === best?.key && <span className="best-mark"> leaves you the most</span>}
+                {one.key === best?.key && <span className="best-mark d-block">leaves you the most</span>}
               </td>
               <td className="number" data-label="Leaves of the loss now">
                 {leavesWords(one, say)}
@@ -62,6 +62,10 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
           </tbody>
         ))}
       </table>
+      <p className="quiet">
+        Each by itself, in a usual year: together they do not add up. Four in five of the years that were reckoned lie
+        inside each range.
+      </p>
       {notHere.length > 0 && (
         <ul className="plain-list quiet">
           {notHere.map((one) => (

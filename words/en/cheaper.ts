@@ -60,7 +60,7 @@ export function bestWords(key: WeighedChoice['key'], visits: number): string {
   const own = key === 'one' || key === 'planned';
   return own
     ? `By these figures this leaves you the most: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`
-    : `By these figures you are better off without our wash: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`;
+    : `By these figures you are better off with something else than this wash: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`;
 }
 
 /** What a choice costs in a year, or up to which price it pays where nobody has priced it. */

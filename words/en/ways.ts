@@ -1,4 +1,5 @@
 import type { CleaningMethod } from '../../core/assumptions.ts';
+import type { OftenKey } from '../../core/methods/oftenBeside.ts';
 import type { Risk } from '../../core/methods/risks.ts';
 
 /** Each way of cleaning, as one writes it on a plan. */
@@ -30,4 +31,20 @@ export const RISK_WORDS: Record<Risk, string> = {
   seal: 'the seals at the frame',
   scale: 'scale from hard water',
   strain: 'a heavy head on a long pole',
+};
+
+/** Ways of deciding how often something is washed. */
+export const OFTEN_WORDS: Record<OftenKey, string> = {
+  best: 'the days found best',
+  wish: 'what they want, evenly',
+  'look-first': 'looking first',
+  'every-2': 'every second year',
+  'every-3': 'every third year',
+  'every-4': 'every fourth year',
+  'every-5': 'every fifth year',
+  spring: 'each spring',
+  'spring-and-autumn': 'spring and autumn',
+  seasons: 'each season',
+  months: 'each month',
+  never: 'never',
 };

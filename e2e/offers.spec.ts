@@ -1,0 +1,184 @@
+import { randomUUID } from 'node:crypto';
+import { type Browser, expect, type Page, test } from '@playwright/test';
+import { arrayBody, inspectionBody, safetyBody, siteBody } from '../contract/testing/bodies.ts';
+import {
+  answered,
+  ask,
+  drawSignature,
+  expectAccessible,
+  paperText,
+  plain,
+  signIn,
+  watchConsole,
+} from './support/person.ts';
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+async function onPhone(browser: Browser) {
+  const page = await (await browser.newContext(PHONE)).newPage();
+  return { page, errors: watchConsole(page) };
+}
+
+/** A site that is looked at, reckoned and planned. */
+async function plannedSite(
+  page: Page,
+  name: string,
+  changes: { array?: object; soils?: object[]; water?: object } = {},
+) {
+  const site = siteBody({ name, customer: { id: randomUUID(), name: 'Tamsin Reed', email: '', phone: '' } });
+  const array = arrayBody(changes.array as Record<string, unknown>);
+  const must = async (path: string, body: object, method = 'POST') =>
+    expect((await ask(page, method, path, body)).status, path).toBe(200);
+  await must('/api/sites', site);
+  await must(`/api/sites/${site.id}/safety`, safetyBody(), 'PUT');
+  await must(`/api/sites/${site.id}/arrays`, array);
+  if (changes.water) await must(`/api/sites/${site.id}/water-readings`, { id: randomUUID(), ...changes.water });
+  const look = inspectionBody(changes.soils ? { soils: changes.soils } : {});
+  await must(`/api/arrays/${array.id}/inspections`, look);
+  await must(`/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
+  await must(`/api/sites/${site.id}/plans`, { id: randomUUID() });
+  return site.id;
+}
+
+const draft = async (page: Page, siteId: string) => {
+  await page.goto(`/sites/${siteId}/offer`);
+  await answered(page, () => page.getByRole('button', { name: 'Draft a quote from the plan' }).click());
+};
+
+async function sent(page: Page): Promise<string> {
+  await answered(page, () => page.getByRole('button', { name: 'Mark as sent' }).click());
+  await page.getByRole('button', { name: 'Make a private link' }).click();
+  return page.getByLabel(/^Send this to the customer/).inputValue();
+}
+
+test('where no wash pays the customer reads that a rinse of their own does, and nothing is hidden without a reason', async ({
+  page,
+  browser,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  const siteId = await plannedSite(page, 'Sallow shed', {
+    array: { rows: 2, columns: 4 },
+    soils: [{ kind: 'dust', where: 'whole-face', grade: 'faint', share: 1, bond: 'dry' }],
+  });
+  await draft(page, siteId);
+  const instead = page.getByRole('region', { name: 'What is cheaper' });
+  const best =
+    'By these figures you are better off with something else than this wash: rinse it yourself from the ground, at dawn.';
+  await expect(page.locator('.verdict').first()).toContainText('does not pay for itself in energy');
+  await expect(instead).toContainText(best);
+  await expectAccessible(page);
+
+  await instead.getByRole('button', { name: 'leave out: A line of pipe that sprays by itself' }).click();
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByText('Say why in a few words')).toBeVisible();
+  await page.getByRole('dialog').getByRole('textbox').fill('no pump on the farm');
+  await answered(page, () => page.getByRole('button', { name: 'Leave it out' }).click());
+  await expect(instead).toContainText(
+    'Not shown to the customer: A line of pipe that sprays by itself. no pump on the farm',
+  );
+  await page.reload();
+  await expect(instead).toContainText('no pump on the farm');
+
+  const link = await sent(page);
+  await expect(instead.getByRole('button', { name: /^leave out/ })).toHaveCount(0);
+  const { page: phone, errors: phoneErrors } = await onPhone(browser);
+  await phone.goto(link);
+  await expect(phone.getByText(best)).toBeVisible();
+  await expect(phone.getByText('Stay on the ground: no ladder, no roof.').first()).toBeVisible();
+  await expect(phone.getByText('A line of pipe that sprays by itself')).toHaveCount(0);
+  await expect(phone.getByText('no pump on the farm')).toHaveCount(0);
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+  await expectAccessible(phone);
+
+  const address = (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '';
+  const paper = await paperText(page.context(), address);
+  const squeezed = (text: string) => text.replaceAll(/\s/g, '');
+  expect(squeezed(paper)).toContain(squeezed(best));
+  for (const cell of await phone.locator('.cheaper td.number').allInnerTexts()) {
+    const said = cell.split('\n').at(-1) ?? '';
+    expect(squeezed(paper), said).toContain(squeezed(said));
+  }
+  interface Exported {
+    quotes: { content: { one: { gross: number }; cheaper: { leftOut: { reason: string }[] } } }[];
+  }
+  const { body } = await ask<Exported>(page, 'GET', `/api/sites/${siteId}/export`);
+  expect(body.quotes[0]?.content.cheaper.leftOut[0]?.reason).toBe('no pump on the farm');
+  expect(squeezed(plain(paper))).toContain((Number(body.quotes[0]?.content.one.gross) / 100).toFixed(2));
+
+  await phone.getByRole('radio', { name: 'No, thank you' }).check();
+  await phone.getByLabel('Your name').fill('Tamsin Reed');
+  await phone.getByLabel('What speaks against it').fill('I rinse it myself');
+  await phone.getByRole('button', { name: 'Decline the offer' }).tap();
+  await expect(phone.getByText('This offer has been declined.')).toBeVisible();
+  await page.goto(`/sites/${siteId}/offer`);
+  await expect(page.getByText('Declined: I rinse it myself')).toBeVisible();
+  expect([errors, phoneErrors]).toEqual([[], []]);
+});
+
+test('the owner sets costs and a price by the module with a deposit; the customer takes the spotless finish, and the deposit is noted', async ({
+  page,
+  browser,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  await page.goto('/company');
+  await page.getByLabel('Charged', { exact: true }).selectOption('by the module');
+  await answeredWith(page, 'Save', 'must be over 0 where the work is charged by the module');
+  await page.getByLabel('One module, all in').fill('38');
+  await page.getByLabel('Deposit on acceptance').fill('30');
+  await page.getByRole('button', { name: 'another rate of tax on some lines' }).click();
+  await page.getByLabel('Another rate of tax, 1').fill('0');
+  await answeredWith(page, 'Save', 'must name at least one line');
+  await page.getByRole('checkbox', { name: 'Travel' }).check();
+  await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
+  await page.getByLabel('An hour of one person costs you').fill('140');
+  await page.getByLabel('A kilometre costs you').fill('3');
+  await answered(page, () => page.getByRole('button', { name: 'Save the costs' }).click());
+  await expectAccessible(page);
+
+  const siteId = await plannedSite(page, 'Teasel mill', {
+    water: { source: null, takenAt: '2026-11-20T07:00:00Z', conductivity: 150, temperature: 18 },
+  });
+  await draft(page, siteId);
+  await expect(
+    page.getByRole('cell', { name: 'Washing, with water and all that is used up', exact: true }),
+  ).toBeVisible();
+  await expect(page.getByText(/^What it leaves you: ZAR/)).toBeVisible();
+  await page.getByText(/^What it leaves you/).click();
+  await expect(page.getByRole('columnheader', { name: 'It costs you' })).toBeVisible();
+  await expectAccessible(page);
+  const link = await sent(page);
+  const { page: phone, errors: phoneErrors } = await onPhone(browser);
+  await phone.goto(link);
+  await phone.getByRole('radio', { name: /^One visit/ }).check();
+  const tick = phone.getByRole('checkbox', { name: /^I have read this offer/ });
+  const before = plain((await phone.locator('label', { hasText: /^I have read this offer/ }).innerText()) ?? '');
+  await phone.getByRole('checkbox', { name: /^Spotless finish/ }).check();
+  await expect(phone.locator('label', { hasText: /^I have read this offer/ })).not.toHaveText(before);
+  await phone.getByLabel('Your name').fill('Tamsin Reed');
+  await tick.check();
+  await expect(phone.getByText(/of that is asked for now, the rest as it is done/)).toBeVisible();
+  await drawSignature(phone);
+  await phone.getByRole('button', { name: 'Accept the offer' }).tap();
+  await expect(phone.getByText(/One visit, with spotless finish/)).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Teasel mill' }).first()).toContainText('deposit of ZAR');
+  await page.goto(`/sites/${siteId}/wash`);
+  await expect(page.getByText(/^Deposit of ZAR .* has not come yet/)).toBeVisible();
+  await answered(page, () => page.getByRole('button', { name: 'it came today' }).click());
+  await expect(page.getByText(/^Deposit of ZAR .* came/)).toBeVisible();
+
+  await page.goto('/company');
+  await page.getByLabel('Charged', { exact: true }).selectOption('by the hour');
+  await page.getByLabel('Deposit on acceptance').fill('0');
+  await page.getByRole('button', { name: 'no such rate' }).click();
+  await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
+  expect([errors, phoneErrors]).toEqual([[], []]);
+});
+
+/** Presses a button and waits for what the form says against it. */
+async function answeredWith(page: Page, button: string, words: string): Promise<void> {
+  await page.getByRole('button', { name: button, exact: true }).click();
+  await expect(page.getByText(words).first()).toBeVisible();
+}

@@ -1,0 +1,104 @@
+import { useState } from 'react';
+import type { Plan } from '../../contract/methods/endpoints.ts';
+import type { OftenAsked, OftenRow } from '../../core/methods/oftenBeside.ts';
+import type { PlanInput } from '../../core/methods/visit.ts';
+import { counted } from '../../words/counted.ts';
+import { OFTEN_WORDS } from '../../words/en/ways.ts';
+import { useCurrency, useSay } from '../api/hooks.ts';
+import { useNewest, useWorker } from '../compute/useWorker.ts';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
+import { PlainNumber } from '../parts/PlainNumber.tsx';
+import { Trouble, Waiting } from '../parts/states.tsx';
+
+/** Minutes on the roof of a look without a wash (house assumption): the price that it begins with. */
+const LOOK_MINUTES = 30;
+
+/** How often beside other ways of deciding it, worked out on this device over the courses of the plan. */
+export function OftenBesidePart({ plan }: { plan: Plan }) {
+  const worker = useWorker();
+  const input = plan.input as unknown as PlanInput;
+  const { prices, travelKm, travelMinutes } = input;
+  const hours = (LOOK_MINUTES + travelMinutes) / 60;
+  const look = (hours * prices.hourlyRate + travelKm * prices.travelPerKm) * (1 + prices.taxRate);
+  const [wish, setWish] = useState(2);
+  const [lookCost, setLookCost] = useState(Math.round(look));
+  const asked: OftenAsked = { plan: input, output: plan.output, wish, lookCost };
+  const { answer, error } = useNewest('often beside', (ask: OftenAsked) => worker.get().oftenBeside(ask), asked);
+  return (
+    <>
+      <div className="form-grid my-2">
+        <PlainNumber
+          label="They want it washed"
+          suffix="times a year"
+          value={wish}
+          min={1}
+          max={12}
+          onValue={(value) => setWish(Math.round(value))}
+        />
+        <PlainMoney label="One look alone costs" amount={lookCost} onAmount={setLookCost} />
+      </div>
+      <Trouble error={error} />
+      {answer === null ? (
+        <Waiting what="Comparing" />
+      ) : (
+        <>
+          <OftenTable rows={answer.rows} />
+          <p className="quiet">
+            Looking first: four looks a year, and a wash where a look finds {Math.round(answer.washAt * 100)} % lost or
+            more.{' '}
+            {answer.floorYears === null
+              ? 'Nothing that grows settles here.'
+              : `Against growth it is washed once in ${counted(answer.floorYears, 'year')} at least, whatever the energy says.`}
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
+  const say = useSay();
+  const currency = useCurrency();
+  const least = Math.min(...rows.map(({ total }) => total));
+  return (
+    <table className="table row-cards">
+      <thead>
+        <tr>
+          <th>Decided by</th>
+          <th className="number">Washes a year</th>
+          <th className="number">Dirt, {currency} a year</th>
+          <th className="number">Washes and looks</th>
+          <th className="number">Together</th>
+          <th className="number">From year to year</th>
+        </tr>
+      </thead>
+      <tbody>
+        {[...rows]
+          .sort((one, other) => one.total - other.total)
+          .map((row) => (
+            <tr key={row.key}>
+              <td>
+                {OFTEN_WORDS[row.key]}
+                {row.total === least && <strong> (least)</strong>}
+              </td>
+              <td className="number" data-label="Washes a year">
+                {say.number(row.visits, Number.isInteger(row.visits) ? 0 : 2)}
+              </td>
+              <td className="number" data-label="Dirt">
+                {say.money(row.lostValue)}
+              </td>
+              <td className="number" data-label="Washes and looks">
+                {say.money(row.cost)}
+              </td>
+              <td className="number" data-label="Together">
+                {say.money(row.total)}
+              </td>
+              <td className="number" data-label="From year to year">
+                {say.money(row.spread.p10)} to {say.money(row.spread.p90)}
+              </td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  );
+}
