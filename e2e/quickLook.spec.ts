@@ -90,7 +90,7 @@ test('a telephone quote takes fewer than fifteen fields and taps, goes out as a 
   await press('droppings');
   await press('Give a ballpark');
   const told = page.getByRole('region', { name: 'What to say' });
-  await expect(told).toContainText(/One visit would cost from ZAR .* to ZAR .*, tax included, and be worth from ZAR/);
+  await expect(told).toContainText(/One visit would cost from ZAR\s.* to ZAR\s.*, tax included, and be worth from ZAR/);
   const said = plain((await told.locator('p', { hasText: 'One visit would cost' }).textContent()) ?? '');
   await press('Send it as a link');
   const link = await page.getByLabel(/^Send this to the caller/).inputValue();

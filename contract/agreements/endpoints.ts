@@ -84,6 +84,10 @@ export const sales = z.object({
       agreed: money,
       visits: z.number().int(),
       earned: money,
+      hoursSold: z.number(),
+      hoursTaken: z.number(),
+      net: money,
+      cost: money,
     }),
   ),
   /** what is agreed and neither washed nor left out */

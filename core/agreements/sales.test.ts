@@ -12,9 +12,9 @@ describe('what was sold', () => {
       { month: '2025-12', became: 'won', offers: 9, agreed: 900 },
     ],
     [
-      { washedOn: '2026-12-03', price: 100 },
-      { washedOn: '2026-12-30', price: 50 },
-      { washedOn: '2027-02-01', price: 7 },
+      { washedOn: '2026-12-03', price: 100, planned: 120, taken: 150, net: 90, cost: 60 },
+      { washedOn: '2026-12-30', price: 50, planned: 600, taken: null, net: null, cost: null },
+      { washedOn: '2027-02-01', price: 7, planned: 60, taken: 60, net: 6, cost: 5 },
     ],
   );
 
@@ -27,6 +27,7 @@ describe('what was sold', () => {
     expect(found[1]).to.deep.equal({
       ...{ month: '2026-12', sent: 3, won: 2, lost: 1, waiting: 0 },
       ...{ agreed: 300, visits: 2, earned: 150 },
+      ...{ hoursSold: 2, hoursTaken: 2.5, net: 90, cost: 60 },
     });
     expect(found[2]).to.deep.include({ sent: 4, waiting: 4, earned: 0 });
   });

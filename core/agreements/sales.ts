@@ -14,6 +14,12 @@ export interface SalesMonth {
   /** visits washed in the month, and their price */
   visits: number;
   earned: number;
+  /** hours at the site that were sold with them, and that a crew was there; of those that were timed */
+  hoursSold: number;
+  hoursTaken: number;
+  /** what was asked before tax for those whose costs are known, and what they cost */
+  net: number;
+  cost: number;
 }
 
 /** The months up to one, the last last. @param today `YYYY-MM-DD` */
@@ -32,6 +38,12 @@ export interface WashedVisit {
   /** `YYYY-MM-DD` */
   washedOn: string;
   price: number;
+  /** minutes at the site: as planned, and as they were entered; null where nobody entered when */
+  planned: number;
+  taken: number | null;
+  /** minor units; null where the owner had not said what work costs */
+  net: number | null;
+  cost: number | null;
 }
 
 /** Sales month by month. What went out or was washed outside of the months is left out. */
@@ -52,8 +64,22 @@ export function salesByMonth(
       agreed: own.reduce((sum, one) => sum + one.agreed, 0),
       visits: visits.length,
       earned: visits.reduce((sum, { price }) => sum + price, 0),
+      ...leftOfWork(visits),
     };
   });
+}
+
+/** Hours and costs of some visits, each of those of which they are known. */
+function leftOfWork(visits: readonly WashedVisit[]): Pick<SalesMonth, 'hoursSold' | 'hoursTaken' | 'net' | 'cost'> {
+  const timed = visits.filter(({ taken }) => taken !== null);
+  const costed = visits.filter(({ net, cost }) => net !== null && cost !== null);
+  const hours = (of: (visit: WashedVisit) => number) => timed.reduce((sum, visit) => sum + of(visit), 0) / 60;
+  return {
+    hoursSold: hours(({ planned }) => planned),
+    hoursTaken: hours(({ taken }) => taken ?? 0),
+    net: costed.reduce((sum, { net }) => sum + (net ?? 0), 0),
+    cost: costed.reduce((sum, { cost }) => sum + (cost ?? 0), 0),
+  };
 }
 
 /** Of the offers that were decided, the share that was won; null where none was. */

@@ -9,9 +9,17 @@ import {
 } from '../courses/visitsOfSite.ts';
 import { bare, type Finding, type Written } from '../findings.ts';
 import { type KitItem, kitList } from '../kit/list.ts';
+import type { PriceBook } from '../quotes/book.ts';
 import { byKind } from '../quotes/fittings.ts';
 import type { PricedBothWays } from '../quotes/offer.ts';
-import { type PricedVisit, termsOf, type VisitTerms, type VisitWork, visitMinutes } from '../quotes/price.ts';
+import {
+  type PricedVisit,
+  priceVisit,
+  termsOf,
+  type VisitTerms,
+  type VisitWork,
+  visitMinutes,
+} from '../quotes/price.ts';
 import { planWorthUpTo } from '../quotes/verdict.ts';
 import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
@@ -161,8 +169,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     pricedInPlan,
     terms: termsOf(work),
     spotless: spotless && {
-      priced: spotless.priced,
-      pricedInPlan: spotless.pricedInPlan,
+      ...bothWays(spotless.work, spotless.waterCost - waterCost, input.prices),
       water: {
         limit: spotless.water.conductivityLimit,
         litres: spotless.water.litres,
@@ -208,6 +215,12 @@ export function makePlan(input: PlanInput): PlanOutput {
 }
 
 const inOrder = (values: readonly number[]): number[] => [...values].sort((one, other) => one - other);
+
+/** A visit by itself and in a plan; what its water costs more than what a price all in carries is asked on top. */
+const bothWays = (work: VisitWork, moreWater: number, book: PriceBook): PricedBothWays => {
+  const own = { ...work, extraWater: Math.max(0, moreWater) };
+  return { priced: priceVisit(own, book), pricedInPlan: priceVisit(own, book, true) };
+};
 
 /** What a fortnight late or early costs; null where nothing is planned. */
 function slipInMoney(washed: readonly WashedArray[], days: readonly number[], valuePerKWh: number): PlanOutput['slip'] {

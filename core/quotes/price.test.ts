@@ -70,6 +70,16 @@ describe('the price of a visit', () => {
     expect(priceVisit(work, { ...byModule, freeKm: 20 }).lines.map(({ key }) => key)).to.deep.equal(['wash']);
   });
 
+  it('asks for water on top of a price all in only where a finer finish takes more of it', () => {
+    const byModule: PriceBook = { ...book, basis: 'module', perModule: 2500, freeKm: 99 };
+    const more = priceVisit({ ...work, extraWater: 700 }, byModule);
+    expect(more.lines.map(({ key, amount }) => [key, amount])).to.deep.equal([
+      ['wash', 125_000],
+      ['water', 700],
+    ]);
+    expect(priceVisit({ ...work, extraWater: 700 }, book)).to.deep.equal(priceVisit(work, book));
+  });
+
   it('is charged by the kilowatt peak that is washed', () => {
     const priced = priceVisit({ ...work, kilowatts: 20.5 }, { ...book, basis: 'kwp', perKwp: 6000, freeKm: 99 });
     expect(priced.lines).to.have.length(1);

@@ -27,6 +27,8 @@ export interface VisitWork {
   soakMinutes?: number;
   /** minor units, from the water plan */
   waterCost: number;
+  /** minor units of water beyond what a price all in carries, as for a finer finish; default 0 */
+  extraWater?: number;
   accessEquipment: boolean;
   /** minor units for the hire or wear of machines; default 0 */
   machines?: number;
@@ -150,7 +152,9 @@ function countedLines(work: VisitWork, book: PriceBook): QuoteLine[] {
     ...workLines(work, book),
     ...(allIn && km === 0 ? [] : [line('travel', km, 'km', Math.round(km * book.travelPerKm))]),
     ...(allIn
-      ? []
+      ? work.extraWater
+        ? [line('water', 1, 'visit', bought(work.extraWater))]
+        : []
       : [
           line('water', 1, 'visit', bought(work.waterCost)),
           line('consumables', work.modules, 'module', work.modules * book.consumablesPerModule),

@@ -6,9 +6,10 @@ import { dueWindows, slackOf } from '../../core/agreements/windows.ts';
 import { takenOf } from '../../core/quotes/offer.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { dateIn } from '../../core/time/calendar.ts';
+import { readCosts } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { readPlan } from '../methods/storage.ts';
-import { decide, showQuote } from '../quotes/useCases.ts';
+import { decide, marginsOf, showQuote } from '../quotes/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { trail, type Writer } from '../storage/writing.ts';
@@ -37,6 +38,7 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
   const due = visitDates(begins, visits, plan.output.visits.options[visits]?.days ?? []);
   const { slip } = plan.output;
   const slack = slip ? slackOf(Math.max(slip.late, slip.early), visits * price) : undefined;
+  const left = await leftOfVisit(trx, quote);
   const id = randomUUID();
   await insertAgreement(trx, {
     ...{ id, siteId, quoteId, choice, additions, visits, begins, price, deposit, currency },
@@ -48,6 +50,7 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
       ...window,
       id: randomUUID(),
       agreementId: id,
+      ...left,
       number: at + 1,
       // What is fitted once is paid with the first.
       price: at === 0 ? price + once : price,
@@ -56,4 +59,15 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
     })),
   );
   await trail(trx, writer, { record: 'agreement', id, action: 'create', change: { quoteId, due } });
+}
+
+/** What a visit as it was taken is asked before tax and costs the firm; nothing where the owner has not said what work costs. */
+async function leftOfVisit(trx: Transaction, quote: Quote): Promise<{ net: number; cost: number } | null> {
+  const { costs } = await readCosts(trx);
+  if (costs === null) return null;
+  const { one, planned } = await marginsOf(trx, quote.id, costs);
+  const visit = quote.choice === 'planned' && planned ? planned : one;
+  // The spotless finish is asked at what its water costs more.
+  const finish = quote.additions.includes('spotless') ? (quote.spotless?.[quote.choice ?? 'one'].net ?? 0) : 0;
+  return { net: visit.net + finish, cost: visit.cost + finish };
 }

@@ -55,6 +55,27 @@ describe('what was sold', () => {
     expect((await thisMonth())?.agreed).to.be.at.least(3 * price);
   });
 
+  it('sets hours that were sold against those that a crew was there, and what was left where costs were known', async () => {
+    const { version } = await owner.must('GET', '/api/company/costs');
+    const costs = { hour: 15_000, perKm: 300, margin: 0.25, floor: null };
+    await owner.must('PUT', '/api/company/costs', { ...costs, version });
+    const before = await thisMonth();
+    const chain = await makeJob(owner);
+    const { one } = await owner.must('GET', `/api/quotes/${chain.quoteId}/margin`);
+    await finishJob(owner, chain);
+    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [chain.jobId]);
+    const after = await thisMonth();
+    const [{ minutes } = { minutes: 0 }] = await harness.sql('select minutes from jobs where id = $1', [chain.jobId]);
+    const { site } = await owner.must('GET', `/api/sites/${chain.siteId}`);
+    const more = (of: 'hoursSold' | 'hoursTaken' | 'net' | 'cost') => (after?.[of] ?? 0) - (before?.[of] ?? 0);
+    expect(more('hoursSold')).to.be.closeTo((Number(minutes) - site.travelMinutes) / 60, 1e-6);
+    expect(more('hoursTaken')).to.be.above(0);
+    expect([more('net'), more('cost')]).to.deep.equal([one.net, one.cost]);
+    const seen = await (await harness.as('estimator')).must('GET', `/api/agreements?site=${chain.siteId}`);
+    expect(JSON.stringify(seen)).not.to.match(/"cost"|"net"/);
+    await harness.sql('update company set costs = null');
+  });
+
   it('is the owner’s alone to see', async () => {
     for (const role of ['estimator', 'crew'] as const)
       expect((await (await harness.as(role)).send('GET', '/api/sales')).status).to.equal(403);

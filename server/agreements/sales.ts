@@ -4,7 +4,7 @@ import { leftOf, visitState } from '../../core/agreements/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
-import { jobsWashedSince, whereJobsStand } from '../jobs/storage.ts';
+import { jobsWashedSince, minutesAt, whereJobsStand } from '../jobs/storage.ts';
 import { lostQuotes, offersByMonth } from '../quotes/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { agreedOf, pricesOfJobs, visitsFrom } from './storage.ts';
@@ -24,10 +24,9 @@ export async function readSales({ database, clock }: Context): Promise<Sales> {
   const won = sent.filter(({ became }) => became === 'won').flatMap(({ ids }) => ids);
   const agreed = await agreedOf(database, won);
   const jobs = await jobsWashedSince(database, from);
-  const prices = await pricesOfJobs(
-    database,
-    jobs.map(({ id }) => id),
-  );
+  const ids = jobs.map(({ id }) => id);
+  const prices = await pricesOfJobs(database, ids);
+  const taken = await minutesAt(database, ids);
   return {
     currency: company?.currency ?? '',
     months: salesByMonth(
@@ -36,9 +35,10 @@ export async function readSales({ database, clock }: Context): Promise<Sales> {
         ...{ month, became, offers: ids.length },
         agreed: became === 'won' ? ids.reduce((sum, id) => sum + (agreed.get(id) ?? 0), 0) : 0,
       })),
-      jobs.flatMap(({ id, washedOn }) => {
-        const price = prices.get(id);
-        return price === undefined ? [] : [{ washedOn, price }];
+      jobs.flatMap(({ id, washedOn, minutes, travelMinutes }) => {
+        const visit = prices.get(id);
+        const planned = Math.max(0, minutes - travelMinutes);
+        return visit === undefined ? [] : [{ washedOn, planned, taken: taken.get(id) ?? null, ...visit }];
       }),
     ),
     ahead: await ahead(database, from),

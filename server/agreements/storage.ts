@@ -47,7 +47,7 @@ type NewAgreement = Pick<
   AgreementRow,
   'id' | 'siteId' | 'quoteId' | 'choice' | 'additions' | 'visits' | 'begins' | 'price' | 'deposit' | 'currency'
 > & { madeAt: Date };
-type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'>;
+type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'> & { net?: number; cost?: number };
 
 export const insertAgreement = (trx: Transaction, row: NewAgreement): Promise<unknown> => trx('agreements').insert(row);
 
@@ -187,14 +187,23 @@ export const visitsFrom = (connection: Connection, day: string): Promise<{ price
 
 /** What some quotes came to as agreements: the price of all their visits of a year, minor units. */
 export async function agreedOf(connection: Connection, quoteIds: readonly string[]): Promise<Map<string, number>> {
-  const rows = await connection('agreements').whereIn('quoteId', quoteIds).select('quoteId', 'price', 'visits');
-  return new Map(rows.map(({ quoteId, price, visits }) => [quoteId, price * visits]));
+  const rows = await connection('agreements')
+    .join('visits', 'visits.agreement_id', 'agreements.id')
+    .whereIn('quoteId', quoteIds)
+    .where({ added: false })
+    .whereRaw('visits.number <= agreements.visits')
+    .groupBy('quoteId')
+    .select('quoteId', connection.raw('sum(visits.price)::bigint as agreed'));
+  return new Map(rows.map(({ quoteId, agreed }) => [quoteId, agreed]));
 }
 
-/** What the visit of each of some jobs costs, minor units; jobs that are of none are left out. */
-export async function pricesOfJobs(connection: Connection, jobIds: readonly string[]): Promise<Map<string, number>> {
-  const rows = await connection('visits').whereIn('jobId', jobIds).select('jobId', 'price');
-  return new Map(rows.map(({ jobId, price }) => [jobId, price]));
+/** What the visit of each of some jobs is asked and costs the firm, minor units; jobs that are of none are left out. */
+export async function pricesOfJobs(
+  connection: Connection,
+  jobIds: readonly string[],
+): Promise<Map<string, { price: number; net: number | null; cost: number | null }>> {
+  const rows = await connection('visits').whereIn('jobId', jobIds).select('jobId', 'price', 'net', 'cost');
+  return new Map(rows.map(({ jobId, ...visit }) => [jobId, visit]));
 }
 
 /** Every agreement of a site and its visits, as they are stored. */

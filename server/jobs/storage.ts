@@ -237,11 +237,26 @@ export const jobsBetween = (connection: Connection, from: string, to: string, li
     .limit(limit);
 
 /** Jobs that were washed from a day on, by the day on which they were booked. */
-export const jobsWashedSince = (connection: Connection, from: string): Promise<{ id: string; washedOn: string }[]> =>
-  connection('jobs')
+export const jobsWashedSince = (
+  connection: Connection,
+  from: string,
+): Promise<{ id: string; washedOn: string; minutes: number; travelMinutes: number }[]> =>
+  withSite(connection('jobs'), 'jobs.site_id')
     .whereIn('state', ['washed', 'reported'])
     .where('scheduledFor', '>=', from)
-    .select('id', 'scheduledFor as washedOn');
+    .select('jobs.id', 'scheduledFor as washedOn', 'minutes', 'travelMinutes');
+
+/** Minutes that a crew was at each of some jobs, from the first to the last that was entered on each of its days. */
+export async function minutesAt(connection: Connection, ids: readonly string[]): Promise<Map<string, number>> {
+  const { rows } = await connection.raw(
+    `select job_id as id, sum(span)::float8 as minutes from (
+       select job_id, extract(epoch from max(at) - min(at)) / 60 as span from job_entries
+       where job_id = any(?) and kind in ('step-started', 'step-ended') group by job_id, at::date
+     ) days group by job_id`,
+    [[...ids]],
+  );
+  return new Map(rows.map(({ id, minutes }: { id: string; minutes: number }) => [id, minutes]));
+}
 
 /** Jobs of some days as a calendar shows them, those that were called off with them. */
 export const jobsOfCalendar = (

@@ -166,7 +166,8 @@ async function mustLeaveEnough(trx: Transaction, { person }: Pick<Context, 'pers
     );
 }
 
-async function marginsOf(connection: Connection, id: string, costs: Costs) {
+/** What each visit of a quote leaves the firm at some costs. */
+export async function marginsOf(connection: Connection, id: string, costs: Costs) {
   const quote = await readQuote(connection, id);
   const plan = await readPlan(connection, quote.planId);
   const { travelKm, travelMinutes } = plan.input as unknown as PlanInput;

@@ -4,7 +4,7 @@ import { wonShare } from '../../core/agreements/sales.ts';
 import { counted } from '../../words/counted.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useUnits } from '../api/hooks.ts';
+import { useAsk, useSay, useUnits } from '../api/hooks.ts';
 import { Plain } from '../parts/Figure.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -25,7 +25,7 @@ export function SalesPage() {
   );
 }
 
-const sumOf = (sales: Sales, of: 'earned' | 'agreed' | 'sent' | 'won' | 'lost' | 'waiting'): number =>
+const sumOf = (sales: Sales, of: Exclude<keyof Sales['months'][number], 'month'>): number =>
   sales.months.reduce((sum, month) => sum + month[of], 0);
 
 function Year({ sales }: { sales: Sales }) {
@@ -47,6 +47,7 @@ function Year({ sales }: { sales: Sales }) {
           value={money(sales.ahead.gross)}
           note={`${counted(sales.ahead.visits, 'visit')} of what is agreed`}
         />
+        <HoursAndMargin sales={sales} />
       </div>
       <div className="sales-two">
         <section className="sheet p-0" aria-label="By month">
@@ -73,12 +74,36 @@ function Year({ sales }: { sales: Sales }) {
   );
 }
 
+/** Hours that were sold against those that were taken, and what was left of what was asked. */
+function HoursAndMargin({ sales }: { sales: Sales }) {
+  const say = useSay();
+  const [sold, taken] = [sumOf(sales, 'hoursSold'), sumOf(sales, 'hoursTaken')];
+  const [net, cost] = [sumOf(sales, 'net'), sumOf(sales, 'cost')];
+  return (
+    <>
+      <Plain
+        label="Hours at the sites"
+        value={sold === 0 ? 'none yet' : `${say.number(taken, 1)} of ${say.number(sold, 1)} h`}
+        note={
+          sold === 0 ? 'of washes that were timed' : `taken of those sold: ${say.quantity(taken / sold, 'fraction', 0)}`
+        }
+      />
+      <Plain
+        label="Left of what was asked"
+        value={net === 0 ? 'not known' : say.quantity((net - cost) / net, 'fraction', 0)}
+        note={net === 0 ? 'say what work costs under Company' : 'of washes whose costs were known, before tax'}
+      />
+    </>
+  );
+}
+
 /** A month as one reads it, such as Nov 2026. */
 const monthName = (month: string): string =>
   new Date(`${month}-01T00:00:00Z`).toLocaleDateString('en-GB', { month: 'short', year: 'numeric', timeZone: 'UTC' });
 
 /** Each month with its offers and its money; the longer the bar, the more was earned (solid) beside what was agreed (striped). */
 function Months({ sales: { months, currency } }: { sales: Sales }) {
+  const say = useSay();
   const units = useUnits();
   const money = (amount: number) => (amount === 0 ? '' : formatMoney(amount, currency, units, 0));
   const greatest = Math.max(1, ...months.map(({ earned, agreed }) => Math.max(earned, agreed)));
@@ -94,6 +119,9 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
           <th className="number">Washed</th>
           <th className="number">Earned</th>
           <th className="number">Agreed</th>
+          <th className="number">Hours sold</th>
+          <th className="number">taken</th>
+          <th className="number">Left</th>
           <th>solid: earned, striped: agreed</th>
         </tr>
       </thead>
@@ -107,6 +135,11 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
             <td className="number">{month.visits || ''}</td>
             <td className="number">{money(month.earned)}</td>
             <td className="number">{money(month.agreed)}</td>
+            <td className="number">{month.hoursSold > 0 && say.number(month.hoursSold, 1)}</td>
+            <td className="number">{month.hoursTaken > 0 && say.number(month.hoursTaken, 1)}</td>
+            <td className="number">
+              {month.net > 0 && say.quantity((month.net - month.cost) / month.net, 'fraction', 0)}
+            </td>
             <td className="bar-cell sales-bars">
               <span className="bar earned" style={width(month.earned)} />
               <span className="bar visits" style={width(month.agreed)} />

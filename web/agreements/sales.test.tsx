@@ -5,6 +5,7 @@ import { SalesPage } from './SalesPage.tsx';
 
 const month = (name: string, changes: object = {}) => ({
   ...{ month: name, sent: 0, won: 0, lost: 0, waiting: 0, agreed: 0, visits: 0, earned: 0 },
+  ...{ hoursSold: 0, hoursTaken: 0, net: 0, cost: 0 },
   ...changes,
 });
 const page = (changes: Partial<Sales> = {}) =>
@@ -35,6 +36,14 @@ describe('the page of what was sold', () => {
   it('has money by month, and what is agreed and still to be washed', () => {
     expect(page()).to.match(/Oct 2026 3 2 1 1 ZAR.2500 ZAR.5000/);
     expect(page()).to.match(/Still to be washed ZAR.1000 2 visits of what is agreed/);
+  });
+
+  it('sets hours taken against those sold, and says what was left, as far as that is known', () => {
+    const known = month('2026-10', { hoursSold: 10, hoursTaken: 12.5, net: 10_000, cost: 6000 });
+    const text = page({ months: [known] });
+    expect(text).to.match(/Hours at the sites 12\.5 of 10\.0 h taken of those sold: 125.%/);
+    expect(text).to.match(/Left of what was asked 40.%/);
+    expect(page()).to.include('say what work costs under Company');
   });
 
   it('lists what was lost with why, as far as anybody said', () => {

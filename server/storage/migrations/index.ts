@@ -40,6 +40,7 @@ import * as followingUp from './038-following-up.ts';
 import * as calendar from './039-calendar.ts';
 import * as taken from './040-taken.ts';
 import * as callLinks from './041-call-links.ts';
+import * as leftOfVisits from './042-left-of-visits.ts';
 
 interface Migration {
   name: string;
@@ -90,6 +91,7 @@ const MIGRATIONS: Migration[] = [
   { name: '039-calendar', ...calendar },
   { name: '040-taken', ...taken },
   { name: '041-call-links', ...callLinks },
+  { name: '042-left-of-visits', ...leftOfVisits },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
