@@ -165,9 +165,9 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   await page.goto('/');
   await expect(page.getByRole('listitem').filter({ hasText: 'Teasel mill' }).first()).toContainText('deposit of ZAR');
   await page.goto(`/sites/${siteId}/wash`);
-  await expect(page.getByText(/^Deposit of ZAR .* has not come yet/)).toBeVisible();
+  await expect(page.getByText(/^Deposit of ZAR\s.* has not come yet/)).toBeVisible();
   await answered(page, () => page.getByRole('button', { name: 'it came today' }).click());
-  await expect(page.getByText(/^Deposit of ZAR .* came/)).toBeVisible();
+  await expect(page.getByText(/^Deposit of ZAR\s.* came/)).toBeVisible();
 
   await page.goto('/company');
   await page.getByLabel('Charged', { exact: true }).selectOption('by the hour');

@@ -6,6 +6,8 @@ export const INK = {
   quiet: '#55605b',
   rule: '#b9b1a2',
   paper: '#ffffff',
+  /** of what something may be worth */
+  worth: '#5f93ab',
   /** of circles drawn over pictures */
   ring: '#9c1f14',
 };

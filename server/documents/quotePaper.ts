@@ -3,7 +3,7 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
-import { besideCheaper, choicesOf, offeredPlan, takenOf } from '../../core/quotes/offer.ts';
+import { besideCheaper, choicesOf, type OfferedChoice, offeredPlan, takenOf } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
@@ -12,7 +12,7 @@ import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords } from '../../words/en/letters.ts';
 import type { Language } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
-import { right, sheet, table } from './parts.ts';
+import { INK, right, sheet, table } from './parts.ts';
 
 export interface QuotePaper {
   quote: Quote;
@@ -152,8 +152,9 @@ export function quotePaper(
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
-      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.`,
+      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy. Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.`,
     },
+    ...worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`),
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
     ...chance(benefit.chance),
     ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }, ...chance(benefit.planChance)] : []),
@@ -178,12 +179,9 @@ export function quotePaper(
         ['', 'Leaves of the loss', 'Saves a year', 'Costs a year', 'Left a year'],
         here.map((one) => [
           {
-            text: [
-              cheaperName(one.key, quote.visits),
-              ...[...one.notes, ...one.hazards].map((finding) => ({
-                text: ` ${say.finding(finding)}`,
-                style: 'quiet',
-              })),
+            stack: [
+              { text: cheaperName(one.key, quote.visits), bold: one.key === best?.key },
+              { text: [...one.notes, ...one.hazards].map((finding) => say.finding(finding)).join(' '), style: 'quiet' },
             ],
           },
           right(leavesWords(one, say)),
@@ -205,4 +203,31 @@ export function quotePaper(
     content.push({ text: 'Reason for washing, as agreed', style: 'heading' }, { text: quote.stated });
   }
   return sheet(number, `Panel cleaning at ${site}`, firm, content);
+}
+
+/** Points across which what a choice may be worth is drawn, and how high its bar is. */
+const BAR = { across: 430, height: 9 } as const;
+
+/** What each choice may be worth as a bar, four times in five, with its middle, and what it costs as a dark line through it. */
+function worthDrawn(choices: readonly OfferedChoice[], named: (choice: OfferedChoice) => string): Content[] {
+  const most = Math.max(1, ...choices.map(({ worth, gross }) => Math.max(gross, worth?.p90 ?? 0)));
+  const at = (amount: number) => (Math.max(0, amount) / most) * BAR.across;
+  const upright = (x: number, lineWidth: number, lineColor: string, out: number) =>
+    ({ type: 'line', x1: x, x2: x, y1: -out, y2: BAR.height + out, lineWidth, lineColor }) as const;
+  return choices.flatMap((choice): Content[] => {
+    const { worth, gross } = choice;
+    if (worth === null) return [];
+    const [from, to] = [at(worth.p10), at(worth.p90)];
+    return [
+      { text: named(choice), style: 'quiet', margin: [0, 8, 0, 4] },
+      {
+        canvas: [
+          { type: 'line', x1: 0, x2: BAR.across, y1: BAR.height, y2: BAR.height, lineWidth: 0.5, lineColor: INK.rule },
+          { type: 'rect', x: from, y: 0, w: Math.max(1, to - from), h: BAR.height, color: INK.worth },
+          upright(at(worth.p50), 1.2, INK.paper, 0),
+          upright(at(gross), 2, INK.text, 3),
+        ],
+      },
+    ];
+  });
 }

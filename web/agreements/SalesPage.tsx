@@ -107,7 +107,7 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
   const units = useUnits();
   const money = (amount: number) => (amount === 0 ? '' : formatMoney(amount, currency, units, 0));
   const greatest = Math.max(1, ...months.map(({ earned, agreed }) => Math.max(earned, agreed)));
-  const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 110)}px` });
+  const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 80)}px` });
   return (
     <table className="table mb-0">
       <thead>
@@ -119,8 +119,7 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
           <th className="number">Washed</th>
           <th className="number">Earned</th>
           <th className="number">Agreed</th>
-          <th className="number">Hours sold</th>
-          <th className="number">taken</th>
+          <th className="number">Hours</th>
           <th className="number">Left</th>
           <th>solid: earned, striped: agreed</th>
         </tr>
@@ -135,8 +134,9 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
             <td className="number">{month.visits || ''}</td>
             <td className="number">{money(month.earned)}</td>
             <td className="number">{money(month.agreed)}</td>
-            <td className="number">{month.hoursSold > 0 && say.number(month.hoursSold, 1)}</td>
-            <td className="number">{month.hoursTaken > 0 && say.number(month.hoursTaken, 1)}</td>
+            <td className="number">
+              {month.hoursSold > 0 && `${say.number(month.hoursTaken, 1)} of ${say.number(month.hoursSold, 1)}`}
+            </td>
             <td className="number">
               {month.net > 0 && say.quantity((month.net - month.cost) / month.net, 'fraction', 0)}
             </td>

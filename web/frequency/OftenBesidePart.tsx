@@ -4,7 +4,7 @@ import type { OftenAsked, OftenRow } from '../../core/methods/oftenBeside.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { counted } from '../../words/counted.ts';
 import { OFTEN_WORDS } from '../../words/en/ways.ts';
-import { useCurrency, useSay } from '../api/hooks.ts';
+import { useSay } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -44,8 +44,8 @@ export function OftenBesidePart({ plan }: { plan: Plan }) {
         <>
           <OftenTable rows={answer.rows} />
           <p className="quiet">
-            Looking first: four looks a year, and a wash where a look finds {Math.round(answer.washAt * 100)} % lost or
-            more.{' '}
+            Under each sum stands what it comes to from one year’s weather to another, four years in five. Looking
+            first: four looks a year, and a wash where a look finds {Math.round(answer.washAt * 100)} % lost or more.{' '}
             {answer.floorYears === null
               ? 'Nothing that grows settles here.'
               : `Against growth it is washed once in ${counted(answer.floorYears, 'year')} at least, whatever the energy says.`}
@@ -58,18 +58,16 @@ export function OftenBesidePart({ plan }: { plan: Plan }) {
 
 function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
   const say = useSay();
-  const currency = useCurrency();
   const least = Math.min(...rows.map(({ total }) => total));
   return (
-    <table className="table row-cards">
+    <table className="table row-cards often-beside">
       <thead>
         <tr>
           <th>Decided by</th>
           <th className="number">Washes a year</th>
-          <th className="number">Dirt, {currency} a year</th>
+          <th className="number">Dirt, a year</th>
           <th className="number">Washes and looks</th>
           <th className="number">Together</th>
-          <th className="number">From year to year</th>
         </tr>
       </thead>
       <tbody>
@@ -92,9 +90,9 @@ function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
               </td>
               <td className="number" data-label="Together">
                 {say.money(row.total)}
-              </td>
-              <td className="number" data-label="From year to year">
-                {say.money(row.spread.p10)} to {say.money(row.spread.p90)}
+                <span className="quiet d-block">
+                  {say.money(row.spread.p10)} to {say.money(row.spread.p90)}
+                </span>
               </td>
             </tr>
           ))}
