@@ -29,6 +29,7 @@ const PRICE_KEYS = new Set([
   'spotless',
   'worthUpTo',
   'slip',
+  'saves',
   'deposit',
   'once',
   'cheaper',

@@ -75,7 +75,7 @@ export const companyCard = company.pick({ name: true, currency: true, zone: true
 /** What work costs the firm; the owner's alone. */
 export const costsFields = z.object({
   /** an hour of one person, wages and all; a kilometre driven */
-  hour: price,
+  hour: price.min(1, 'must be over 0'),
   perKm: price,
   /** what is left of a price where the work is charged by cost and margin, a fraction of the price */
   margin: z.number().min(0).max(0.95),

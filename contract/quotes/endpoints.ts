@@ -8,7 +8,7 @@ import type { FittingLine } from '../../core/quotes/offer.ts';
 import { QUOTE_ADDITIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { VERDICTS } from '../../core/quotes/verdict.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
-import { date, id, idParams, money, note, pageOf, pageQuery, reason, text, version, words } from '../common.ts';
+import { date, id, idParams, money, note, pageOf, pageQuery, price, reason, text, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
 import { reason as reasonOf, said } from '../findings.ts';
@@ -101,6 +101,8 @@ export const quoteContent = z.object({
     .nullable(),
   /** what the spotless finish adds to a visit, where it is taken; null where it is planned anyway or adds nothing */
   spotless: z.object({ one: priceTotals, planned: priceTotals }).nullable(),
+  /** a spray line, put up once, where somebody has priced it and the customer takes it */
+  sprayLine: priceTotals.nullable(),
   /** what may stand in the place of a wash, and what of it the customer is not shown; null on older quotes */
   cheaper: cheaperBeside.nullable(),
   /** whether the customer wants it at once */
@@ -142,6 +144,8 @@ export const shownQuote = quote.extend({
   unprintable: z.array(z.string()),
   /** visits a year that are best at its prices; another number may be offered */
   bestVisits: z.number().int(),
+  /** other sites of the same customer, and what each visit is asked less where they are washed on one day; null where there are none */
+  sharing: z.object({ sites: z.array(z.string()), saves: money }).nullable(),
   /** which version of the contractor's own figures its plan went by; 0: the house's */
   figures: z.number().int(),
 });
@@ -252,6 +256,8 @@ export const quotesEndpoints = {
       message: words(2000).optional(),
       stated: words(500).optional(),
       urgent: z.boolean().optional(),
+      /** of a spray line, put up once, before tax; null takes it off the offer */
+      sprayPrice: price.nullable().optional(),
       /** what of the cheaper choices the customer is not shown, each with why; it stays on record */
       leaveOut: z
         .array(z.object({ key: cheaperKey, reason }))

@@ -84,5 +84,10 @@ describe('the best of all', () => {
     expect(shown?.all.map(({ key }) => key)).to.deep.equal(['one', 'planned']);
     expect(shown?.all[0]).to.include({ cost: offer.one.gross, verdict: offer.benefit.verdict, leaves: 0.1 });
     expect(besideCheaper({ ...offer, cheaper: null })).to.equal(null);
+    const line = choice({ key: 'spray-line', once: null, lasts: 10 });
+    const priced = { ...offer, cheaper: { choices: [line], leaves: 0.1, leftOut: [] } };
+    expect(besideCheaper(priced)?.all[0]?.cost).to.equal(null);
+    const sprayLine = { net: 4000, tax: 600, gross: 4600 };
+    expect(besideCheaper({ ...priced, sprayLine })?.all[0]).to.include({ cost: 960, worthUpTo: null });
   });
 });

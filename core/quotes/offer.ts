@@ -9,7 +9,14 @@ import type { Spread } from '../statistics/summary.ts';
 import { shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
 import type { PriceBook } from './book.ts';
-import { bestChoice, type CheaperBeside, offeredBeside, type WeighedChoice, weighCheaper } from './cheaper.ts';
+import {
+  bestChoice,
+  type CheaperBeside,
+  type CheaperChoice,
+  offeredBeside,
+  type WeighedChoice,
+  weighCheaper,
+} from './cheaper.ts';
 import { type FittingsPriced, fitted } from './fittings.ts';
 import type { LineKey, QuoteLine, Totals } from './lines.ts';
 import { closed, follows, type PricedVisit, taxOn, type VisitTerms } from './price.ts';
@@ -128,6 +135,8 @@ export interface OfferContent<Because = Finding<string, object>> {
   fittings: OfferedFittings | null;
   /** what the spotless finish adds to a visit, where it is taken; null where it is planned anyway or adds nothing */
   spotless: { one: Totals; planned: Totals } | null;
+  /** a spray line, put up once, as somebody priced it; null where nobody has */
+  sprayLine: Totals | null;
   /** whether the customer wants it at once */
   urgent: boolean;
   /** asked for when it is accepted: a fraction of one visit with its tax and of what is fitted */
@@ -222,6 +231,7 @@ export function offerOf<Because>(
     ),
     fittings: plan.fittings && fittingsOffered(plan.fittings, plan.arrays.length > 1),
     spotless: spotlessAdds(plan),
+    sprayLine: null,
     urgent: false,
     depositShare,
   };
@@ -321,12 +331,13 @@ export interface OfferedAddition {
 
 /** What can be taken on top of a choice. */
 export function additionsOf(
-  { spotless, fittings }: Pick<OfferContent<unknown>, 'spotless' | 'fittings'>,
+  { spotless, fittings, sprayLine }: Pick<OfferContent<unknown>, 'spotless' | 'fittings' | 'sprayLine'>,
   choice: QuoteChoice,
 ): OfferedAddition[] {
   return [
     ...(spotless ? [{ addition: 'spotless' as const, gross: spotless[choice].gross, each: 'visit' as const }] : []),
     ...(fittings ? [{ addition: 'fittings' as const, gross: fittings.gross, each: 'once' as const }] : []),
+    ...(sprayLine ? [{ addition: 'spray-line' as const, gross: sprayLine.gross, each: 'once' as const }] : []),
   ];
 }
 
@@ -374,6 +385,10 @@ export function takenOf(
   };
 }
 
+/** A spray line at the price that it is offered for; whatever else as it is. */
+const priced = (choice: CheaperChoice, sprayLine: Totals | null): CheaperChoice =>
+  choice.key === 'spray-line' && sprayLine ? { ...choice, once: sprayLine.gross } : choice;
+
 /** An offer beside what is cheaper, the least first, and which of all that somebody would take who pays for it. */
 export interface BesideCheaper {
   all: WeighedChoice[];
@@ -386,7 +401,9 @@ export interface BesideCheaper {
  * @returns null where nothing cheaper was worked out, as on offers of calculations before 14
  */
 export function besideCheaper(
-  offer: Pick<OfferContent<unknown>, 'one' | 'planned' | 'visits' | 'benefit'> & { cheaper: CheaperBeside | null },
+  offer: Pick<OfferContent<unknown>, 'one' | 'planned' | 'visits' | 'benefit' | 'sprayLine'> & {
+    cheaper: CheaperBeside | null;
+  },
   shown = true,
 ): BesideCheaper | null {
   const { cheaper } = offer;
@@ -396,7 +413,9 @@ export function besideCheaper(
     worth ? [offeredBeside({ key: choice, leaves: cheaper.leaves, saves: worth, cost: gross, verdict: found })] : [],
   );
   const all = [
-    ...cheaper.choices.filter(({ key }) => !leftOut.has(key)).map((one) => weighCheaper(one, offer.one.gross)),
+    ...cheaper.choices
+      .filter(({ key }) => !leftOut.has(key))
+      .map((one) => weighCheaper(priced(one, offer.sprayLine), offer.one.gross)),
     ...offered,
   ];
   return { all, best: bestChoice(all) };

@@ -6,8 +6,8 @@ export type QuoteState = (typeof QUOTE_STATES)[number];
 export const QUOTE_CHOICES = ['one', 'planned'] as const;
 export type QuoteChoice = (typeof QUOTE_CHOICES)[number];
 
-/** What comes on top of what was chosen, where the customer takes it: glass dried without a mark, what is fitted once. */
-export const QUOTE_ADDITIONS = ['spotless', 'fittings'] as const;
+/** What comes on top of what was chosen, where the customer takes it: glass dried without a mark, what is fitted once, a spray line. */
+export const QUOTE_ADDITIONS = ['spotless', 'fittings', 'spray-line'] as const;
 export type QuoteAddition = (typeof QUOTE_ADDITIONS)[number];
 
 /** What a customer may say to a quote. */

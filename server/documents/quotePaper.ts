@@ -37,6 +37,8 @@ export function quotePaper(
   const { benefit } = quote;
   const ofPlan = offeredPlan(quote);
   const asked = askedOfCustomer(quote.assumed);
+  // Papers of before it was drawn read as they did.
+  const drawn = quote.cheaper !== null;
   const chance = (found: number | null) =>
     found === null
       ? []
@@ -115,6 +117,11 @@ export function quotePaper(
       ),
     );
   }
+  if (quote.sprayLine)
+    content.push({
+      text: `Where you want it: a line of pipe that sprays by itself, put up once, ${money(quote.sprayLine.gross)} with tax.`,
+      margin: [0, 6, 0, 0],
+    });
   if (quote.fittings) {
     const { lines, net, tax, gross } = quote.fittings;
     content.push(
@@ -152,9 +159,9 @@ export function quotePaper(
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
-      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy. Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.`,
+      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
     },
-    ...worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`),
+    ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`) : []),
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
     ...chance(benefit.chance),
     ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }, ...chance(benefit.planChance)] : []),

@@ -42,6 +42,6 @@ describe('a stored quote', () => {
     const made = of('13', {}) as unknown as Record<string, unknown>;
     expect(made.one).to.deep.include({ taxes: [{ rate: 0.15, net: 8050, tax: 1208 }], gross: 9258 });
     expect(made.benefit).to.include({ chance: null, planChance: null });
-    expect(made).to.include({ spotless: null, cheaper: null, urgent: false, depositShare: 0 });
+    expect(made).to.include({ spotless: null, cheaper: null, sprayLine: null, urgent: false, depositShare: 0 });
   });
 });

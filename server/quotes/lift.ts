@@ -54,6 +54,7 @@ const STEPS: Record<number, (row: StoredRow) => StoredRow> = {
         benefit: { ...(content.benefit as Part), chance: null, planChance: null },
         spotless: null,
         cheaper: null,
+        sprayLine: null,
         urgent: false,
         depositShare: 0,
       },

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { bookJob, type Caller, type Chain, makeJob, onStage } from '../testing/harness.ts';
+import { textOfPdf } from '../testing/pdf.ts';
 
 describe('the price book of the company', () => {
   const { harness, owner } = onStage();
@@ -96,6 +97,12 @@ describe('the price book of the company', () => {
     expect((await estimator.send('GET', `/api/quotes/${quote.id}/margin`)).status).to.equal(403);
   });
 
+  it('refuses an hour that costs nothing, naming the field', async () => {
+    const { version } = await owner.must('GET', '/api/company/costs');
+    const { status, body } = await owner.send('PUT', '/api/company/costs', { ...COSTS, hour: 0, version });
+    expect([status, body.issues[0].path]).to.deep.equal([400, 'hour']);
+  });
+
   it('answers costs that were changed meanwhile with both states', async () => {
     const { version } = await owner.must('GET', '/api/company/costs');
     await setCosts();
@@ -113,6 +120,23 @@ describe('the price book of the company', () => {
     expect(labour.cost).to.equal(Math.round(labour.hours * COSTS.hour));
     await harness.sql('update company set costs = null');
     expect(await owner.must('GET', `/api/quotes/${quote.id}/margin`)).to.include({ one: null, planned: null });
+  });
+
+  it('says what is saved where another site of the customer is washed on the same day, and nothing where there is none', async () => {
+    expect((await fresh()).sharing).to.equal(null);
+    const other = await makeJob(owner);
+    await harness.sql('update sites set customer_id = (select customer_id from sites where id = $1) where id = $2', [
+      chain.siteId,
+      other.siteId,
+    ]);
+    const quote = await fresh();
+    const { sites, saves } = quote.sharing;
+    expect(sites).to.have.length(1);
+    const travel = quote.one.lines.find(({ key }: { key: string }) => key === 'travel').amount;
+    expect(saves).to.be.above(travel / 2);
+    const credit = { key: 'other', label: 'Road shared', amount: -saves, reason: 'washed on one day' };
+    const shared = await owner.must('PATCH', `/api/quotes/${quote.id}`, { version: quote.version, overrule: [credit] });
+    expect(shared.one.net).to.equal(quote.one.net - saves);
   });
 
   it('has an offer that leaves less than the owner’s limit sent by the owner alone, and tells nobody how much that is', async () => {
@@ -190,6 +214,26 @@ describe('what is taken of an offer', () => {
     expect(output.spotless.water.limit).to.be.below(output.water.conductivityLimit);
     const [agreement] = (await owner.must('GET', `/api/agreements?site=${siteId}`)).items;
     expect(agreement.price).to.equal(draft.one.gross + draft.spotless.one.gross);
+  });
+
+  it('with a spray line has its price with the first visit, once somebody has priced it', async () => {
+    const { siteId } = await makeJob(owner);
+    const id = randomUUID();
+    const draft = await owner.must('POST', `/api/sites/${siteId}/quotes`, { id });
+    expect(draft.sprayLine).to.equal(null);
+    const priced = await owner.must('PATCH', `/api/quotes/${id}`, { version: draft.version, sprayPrice: 400_000 });
+    expect(priced.sprayLine).to.deep.equal({ net: 400_000, tax: 60_000, gross: 460_000 });
+    const text = await textOfPdf(await owner.must('GET', `/api/quotes/${id}/paper.pdf`));
+    expect(text.replaceAll(/\s/g, '')).to.include('4600.00');
+    const { version } = await owner.must('POST', `/api/quotes/${id}/send`, { version: priced.version });
+    await owner.must('POST', `/api/quotes/${id}/decision`, {
+      version,
+      decision: 'accepted',
+      additions: ['spray-line'],
+    });
+    const [agreement] = (await owner.must('GET', `/api/agreements?site=${siteId}`)).items;
+    expect(agreement.additions).to.deep.equal(['spray-line']);
+    expect(agreement.planned[0].price).to.equal(draft.one.gross + 460_000);
   });
 
   it('asks for its deposit until somebody notes that it came', async () => {

@@ -11,8 +11,10 @@ import {
 import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Costs } from '../../core/quotes/book.ts';
 import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
+import { totals } from '../../core/quotes/lines.ts';
 import { marginOf, underFloor } from '../../core/quotes/margin.ts';
 import { additionsOf, bestVisitsAt } from '../../core/quotes/offer.ts';
+import { roadShared } from '../../core/quotes/sharing.ts';
 import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays, utcDate } from '../../core/time/dates.ts';
@@ -25,7 +27,7 @@ import { unprintableOf } from '../documents/render.ts';
 import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
 import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
-import { readSite } from '../sites/storage.ts';
+import { otherSitesOf, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
@@ -58,11 +60,25 @@ export async function showQuote(
 ): Promise<ShownQuote> {
   const found = await readQuote(connection, id);
   const paper = await paperOf(connection, 'quote', id);
-  const { figures, visits } = (await readPlan(connection, found.planId)).output;
-  const shown = { ...found, paper, figures, bestVisits: bestVisitsAt(found, visits.options) };
+  const plan = await readPlan(connection, found.planId);
+  const { figures, visits } = plan.output;
+  const sharing = await sharingOf(connection, found.siteId, plan);
+  const shown = { ...found, paper, figures, sharing, bestVisits: bestVisitsAt(found, visits.options) };
   if (found.state !== 'draft') return { ...shown, unprintable: [] };
   const drawn = await composeQuotePaper(connection, id, context.person.units);
   return { ...shown, unprintable: unprintableOf({ kind: 'quote', paper: drawn }) };
+}
+
+/** Other sites of a customer whose road is named on an offer. */
+const MOST_SHARED = 5;
+
+/** What a visit is asked less where the other sites of its customer are washed on the same day. */
+async function sharingOf(connection: Connection, siteId: string, plan: Plan): Promise<ShownQuote['sharing']> {
+  const sites = await otherSitesOf(connection, siteId, MOST_SHARED);
+  const { travelMinutes } = plan.input as unknown as PlanInput;
+  const { lines, minutes } = plan.output.priced;
+  const saves = roadShared(lines, { minutes, travelMinutes }, bookOf(plan), sites.length + 1);
+  return saves > 0 ? { sites, saves } : null;
 }
 
 export async function draftQuote(
@@ -139,10 +155,15 @@ export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints
   return context.database.transaction(async (trx) => {
     const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
-    const { version, overrule, urgent, leaveOut, ...words } = body;
+    const { version, overrule, urgent, leaveOut, sprayPrice, ...words } = body;
     let content: QuoteContent = { ...quoteContent.parse(row), ...definedOnly(words) };
     if (overrule || urgent !== undefined)
       content = changeLines(content, overrule ?? [], await readPlan(trx, row.planId), urgent);
+    if (sprayPrice !== undefined)
+      content = {
+        ...content,
+        sprayLine: sprayPrice === null ? null : totals([{ amount: sprayPrice }], content.taxRate),
+      };
     if (leaveOut) content = { ...content, cheaper: content.cheaper && { ...content.cheaper, leftOut: leaveOut } };
     if (content.one.net < 0 || (content.planned?.net ?? 0) < 0)
       throw invalid('overrule', 'would make the total less than nothing; take less off');

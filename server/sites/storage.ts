@@ -173,3 +173,16 @@ export const sitesNotSeenSince = (
 /** Arrays under a name, that a wash is expected to pay for on a day, for whoever asks more of them. */
 export const arraysThatPay = (connection: Connection, name: string, day: string) =>
   connection(`arrays as ${name}`).where(`${name}.look_on`, '<=', day);
+
+/** Names of the other sites of the same customer that have modules, by name. */
+export const otherSitesOf = async (connection: Connection, siteId: string, limit: number): Promise<string[]> => {
+  const rows = await connection('sites as other')
+    .join('sites as own', 'own.customer_id', 'other.customer_id')
+    .where('own.id', siteId)
+    .whereNot('other.id', siteId)
+    .whereExists(connection('arrays').whereRaw('arrays.site_id = other.id'))
+    .orderBy(['other.name', 'other.id'])
+    .limit(limit)
+    .select('other.name');
+  return rows.map(({ name }) => name);
+};

@@ -170,6 +170,11 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           {content.planned && `, ${say.price(content.spotless.planned.gross)} on top of each visit of the plan`}.
         </p>
       )}
+      {content.sprayLine && (
+        <p>
+          Where you want it: a line of pipe that sprays by itself, put up once, {say.price(content.sprayLine.gross)}.
+        </p>
+      )}
       {content.fittings && <Fitted fittings={content.fittings} />}
       {content.stated && <p>Reason for washing, as agreed: {content.stated}</p>}
       <LetterMessages letter={letter} token={token} />

@@ -4,9 +4,10 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { CHEAPER, type CheaperKey } from '../../core/quotes/cheaper.ts';
 import { besideCheaper } from '../../core/quotes/offer.ts';
 import { cheaperName } from '../../words/en/cheaper.ts';
-import { useDo } from '../api/hooks.ts';
+import { useDo, useSay } from '../api/hooks.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { CheaperTable } from '../parts/CheaperTable.tsx';
+import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { Trouble } from '../parts/states.tsx';
 
 /** What the customer could have in place of the wash, as they will read it; one is left out with a reason alone. */
@@ -38,6 +39,7 @@ export function CheaperPart({ quote }: { quote: Quote }) {
             ),
         })}
       />
+      <SprayLine quote={quote} />
       {cheaper.leftOut.map(({ key, reason }) => (
         <p key={key} className="overruled">
           Not shown to the customer: {cheaperName(key, visits)}. {reason}{' '}
@@ -65,6 +67,41 @@ export function CheaperPart({ quote }: { quote: Quote }) {
         />
       )}
     </section>
+  );
+}
+
+/** A spray line on the offer: its price, typed by hand, as something that the customer may take on top. */
+function SprayLine({ quote }: { quote: Quote }) {
+  const say = useSay();
+  const change = useDo('changeQuote');
+  const [amount, setAmount] = useState<number | null>(null);
+  const choice = quote.cheaper?.choices.find(({ key }) => key === 'spray-line');
+  const set = (sprayPrice: number | null) =>
+    change.mutate({ params: { id: quote.id }, body: { version: quote.version, sprayPrice } });
+  if (quote.sprayLine)
+    return (
+      <p>
+        Offered on top: a spray line, put up once, {say.price(quote.sprayLine.gross)}.{' '}
+        {quote.state === 'draft' && (
+          <Button variant="quiet" disabled={change.isPending} onClick={() => set(null)}>
+            take it off
+          </Button>
+        )}
+      </p>
+    );
+  if (quote.state !== 'draft' || choice === undefined || choice.not.length > 0) return null;
+  return (
+    <div className="d-flex gap-2 align-items-end flex-wrap mb-2">
+      <PlainMoney label="A spray line, put up, before tax" amount={amount} onAmount={setAmount} />
+      <Button
+        variant="outline-primary"
+        disabled={change.isPending || amount === null || amount <= 0}
+        onClick={() => amount !== null && set(amount)}
+      >
+        Offer it on top
+      </Button>
+      <Trouble error={change.error} />
+    </div>
   );
 }
 

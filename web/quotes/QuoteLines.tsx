@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Quote } from '../../contract/quotes/endpoints.ts';
+import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatMoney } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
@@ -12,7 +12,7 @@ import { TaxRows } from '../parts/TaxRows.tsx';
 import type { Typed } from '../parts/useTyped.ts';
 
 /** The lines of one visit, each to be overruled with a reason, and one to be added by hand. */
-export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine> }) {
+export function QuoteLines({ quote, line }: { quote: ShownQuote; line: Typed<NewLine> }) {
   const say = useSay();
   const units = useUnits();
   const change = useDo('changeQuote');
@@ -82,6 +82,13 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
           label="They want it at once: the surcharge of the price book is on it"
         />
       )}
+      {quote.state === 'draft' && quote.sharing && (
+        <SharedRoad
+          sharing={quote.sharing}
+          busy={change.isPending}
+          onTake={(label, amount) => overrule('other', label, -amount, 'washed on one day')}
+        />
+      )}
       {quote.state === 'draft' && (
         <AddLine
           line={line}
@@ -90,6 +97,28 @@ export function QuoteLines({ quote, line }: { quote: Quote; line: Typed<NewLine>
         />
       )}
     </>
+  );
+}
+
+/** Other sites of the customer: washed on one day, the road is driven once for all of them. */
+function SharedRoad({
+  sharing: { sites, saves },
+  busy,
+  onTake,
+}: {
+  sharing: NonNullable<ShownQuote['sharing']>;
+  busy: boolean;
+  onTake: (label: string, amount: number) => void;
+}) {
+  const say = useSay();
+  const names = sites.join(', ');
+  return (
+    <p>
+      Theirs as well: {names}. Washed on one day the road is driven once: {say.price(saves)} less for each.{' '}
+      <Button variant="quiet" disabled={busy} onClick={() => onTake(`Road shared with ${names}`.slice(0, 120), saves)}>
+        take it off
+      </Button>
+    </p>
   );
 }
 

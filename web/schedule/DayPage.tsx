@@ -66,93 +66,98 @@ function Chase({ day }: { day: DayStrip }) {
   const all = [quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits];
   const nothing = all.every((list) => list.length === 0);
   if (nothing) return <NothingToChase />;
+  const onlyCalls = all.every((list) => list === calls || list.length === 0);
   return (
-    <section className="sheet">
-      <h2>To chase</h2>
-      <ul className="plain-list">
-        {loose.map(({ siteId, site, array, foundAt }) => (
-          <li key={`loose ${siteId} ${array}`}>
-            <Link to={`/sites/${siteId}/plan`}>{site}</Link>
-            <span>something fitted on {array} is loose and may fall</span>
-            <span className="end">found {formatDate(foundAt, units)}</span>
-          </li>
-        ))}
-        {asked.map(({ siteId, site, at, text }) => (
-          <li key={`asked ${siteId} ${at}`}>
-            <Link to={`/sites/${siteId}/offer`}>{site}</Link>
-            <span className="text-truncate">asks: {text}</span>
-            <span className="end">{formatDate(at, units)}</span>
-          </li>
-        ))}
-        {calls.map(({ id, name, phone, said, at }) => (
-          <li key={`call ${id}`}>
-            <Link to="/quick">{name}</Link>
-            <span className="text-truncate">
-              wants somebody to look{phone && `, ${phone}`}
-              {said && `: ${said}`}
-            </span>
-            <span className="end">{formatDate(at, units)}</span>
-          </li>
-        ))}
-        {deposits.map(({ siteId, site, deposit, currency, at }) => (
-          <li key={`deposit ${siteId} ${at}`}>
-            <Link to={`/sites/${siteId}/wash`}>{site}</Link>
-            <span>deposit of {formatMoney(deposit, currency, units)} has not come</span>
-            <span className="end">asked {formatDate(at, units)}</span>
-          </li>
-        ))}
-        {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (
-          <li key={visitId}>
-            <Link to={`/sites/${siteId}/wash`}>{site}</Link>
-            <span>{of > 1 ? `visit ${number} of its plan is to be booked` : 'accepted, and not booked'}</span>
-            <span className="end">
-              {formatDate(dueFrom, units)} to {formatDate(dueTo, units)}
-            </span>
-          </li>
-        ))}
-        {quotes.map((quote) => (
-          <li key={quote.id}>
-            <Link to={`/sites/${quote.siteId}/offer`}>{quote.site}</Link>
-            <span>
-              quote {quote.number}.{quote.revision} has no answer
-            </span>
-            <span className="end">
-              {formatMoney(quote.gross, quote.currency, units, 0)}, valid until{' '}
-              {quote.validUntil ? formatDate(quote.validUntil, units) : ''}
-            </span>
-          </li>
-        ))}
-        {unsigned.map((job) => (
-          <li key={job.jobId}>
-            <Link to={`/sites/${job.siteId}/show`}>{job.site}</Link>
-            <span>washed, report not signed</span>
-            <span className="end">{formatDate(job.scheduledFor, units)}</span>
-          </li>
-        ))}
-        {paying.map(({ siteId, site, arrays, lookOn }) => (
-          <li key={siteId}>
-            <Link to={`/sites/${siteId}/reckon`}>{site}</Link>
-            <span>look now, a wash is expected to pay: {arrays}</span>
-            <span className="end">since {formatDate(lookOn, units)}</span>
-          </li>
-        ))}
-        {unlooked.map((site) => (
-          <li key={site.siteId}>
-            <Link to={`/sites/${site.siteId}/look`}>{site.site}</Link>
-            <span>{site.lastLook ? 'not looked at for a year' : 'never looked at'}</span>
-            {site.lastLook && <span className="end">{formatDate(site.lastLook, units)}</span>}
-          </li>
-        ))}
-      </ul>
-    </section>
+    <>
+      <section className="sheet">
+        <h2>To chase</h2>
+        <ul className="plain-list">
+          {loose.map(({ siteId, site, array, foundAt }) => (
+            <li key={`loose ${siteId} ${array}`}>
+              <Link to={`/sites/${siteId}/plan`}>{site}</Link>
+              <span>something fitted on {array} is loose and may fall</span>
+              <span className="end">found {formatDate(foundAt, units)}</span>
+            </li>
+          ))}
+          {asked.map(({ siteId, site, at, text }) => (
+            <li key={`asked ${siteId} ${at}`}>
+              <Link to={`/sites/${siteId}/offer`}>{site}</Link>
+              <span className="text-truncate">asks: {text}</span>
+              <span className="end">{formatDate(at, units)}</span>
+            </li>
+          ))}
+          {calls.map(({ id, name, phone, said, at }) => (
+            <li key={`call ${id}`}>
+              <Link to="/quick">{name}</Link>
+              <span className="text-truncate">
+                wants somebody to look{phone && `, ${phone}`}
+                {said && `: ${said}`}
+              </span>
+              <span className="end">{formatDate(at, units)}</span>
+            </li>
+          ))}
+          {deposits.map(({ siteId, site, deposit, currency, at }) => (
+            <li key={`deposit ${siteId} ${at}`}>
+              <Link to={`/sites/${siteId}/wash`}>{site}</Link>
+              <span>deposit of {formatMoney(deposit, currency, units)} has not come</span>
+              <span className="end">asked {formatDate(at, units)}</span>
+            </li>
+          ))}
+          {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (
+            <li key={visitId}>
+              <Link to={`/sites/${siteId}/wash`}>{site}</Link>
+              <span>{of > 1 ? `visit ${number} of its plan is to be booked` : 'accepted, and not booked'}</span>
+              <span className="end">
+                {formatDate(dueFrom, units)} to {formatDate(dueTo, units)}
+              </span>
+            </li>
+          ))}
+          {quotes.map((quote) => (
+            <li key={quote.id}>
+              <Link to={`/sites/${quote.siteId}/offer`}>{quote.site}</Link>
+              <span>
+                quote {quote.number}.{quote.revision} has no answer
+              </span>
+              <span className="end">
+                {formatMoney(quote.gross, quote.currency, units, 0)}, valid until{' '}
+                {quote.validUntil ? formatDate(quote.validUntil, units) : ''}
+              </span>
+            </li>
+          ))}
+          {unsigned.map((job) => (
+            <li key={job.jobId}>
+              <Link to={`/sites/${job.siteId}/show`}>{job.site}</Link>
+              <span>washed, report not signed</span>
+              <span className="end">{formatDate(job.scheduledFor, units)}</span>
+            </li>
+          ))}
+          {paying.map(({ siteId, site, arrays, lookOn }) => (
+            <li key={siteId}>
+              <Link to={`/sites/${siteId}/reckon`}>{site}</Link>
+              <span>look now, a wash is expected to pay: {arrays}</span>
+              <span className="end">since {formatDate(lookOn, units)}</span>
+            </li>
+          ))}
+          {unlooked.map((site) => (
+            <li key={site.siteId}>
+              <Link to={`/sites/${site.siteId}/look`}>{site.site}</Link>
+              <span>{site.lastLook ? 'not looked at for a year' : 'never looked at'}</span>
+              {site.lastLook && <span className="end">{formatDate(site.lastLook, units)}</span>}
+            </li>
+          ))}
+        </ul>
+      </section>
+      {onlyCalls && <NothingToChase onlyToBegin />}
+    </>
   );
 }
 
-/** Nothing waits; where there is no site yet, how one begins. */
-function NothingToChase() {
+/** Nothing waits; where there is no site yet, how one begins. @param onlyToBegin whether it says no more than that */
+function NothingToChase({ onlyToBegin = false }: { onlyToBegin?: boolean }) {
   const sites = useAsk('listSites', { query: { limit: 1 } });
   const owner = useSession().data?.person?.role === 'owner';
   const begin = sites.data?.items.length === 0;
+  if (onlyToBegin && !begin) return null;
   return (
     <section className="sheet">
       <h2>{begin ? 'To begin' : 'To chase'}</h2>

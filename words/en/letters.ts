@@ -11,6 +11,7 @@ export const choiceWords = ({ choice, visits }: Pick<OfferedChoice, 'choice' | '
 export const ADDITION_WORDS: Record<QuoteAddition, string> = {
   spotless: 'Spotless finish: dried so that nothing shows on a cloth',
   fittings: 'What is fitted once, on the first visit',
+  'spray-line': 'A line of pipe that sprays by itself, put up once',
 };
 
 /** What was taken of an offer. */
@@ -18,11 +19,13 @@ export const takenWords = (taken: {
   choice: QuoteChoice;
   visits: number;
   additions: readonly QuoteAddition[];
-}): string =>
-  [
-    choiceWords(taken),
-    ...taken.additions.map((one) => (one === 'spotless' ? 'spotless finish' : 'what is fitted once')),
-  ].join(', with ');
+}): string => [choiceWords(taken), ...taken.additions.map((one) => TAKEN_WORDS[one])].join(', with ');
+
+const TAKEN_WORDS: Record<QuoteAddition, string> = {
+  spotless: 'spotless finish',
+  fittings: 'what is fitted once',
+  'spray-line': 'a spray line',
+};
 
 /** Whether something pays, in two or three words. */
 export const VERDICT_WORDS: Record<Verdict, string> = {

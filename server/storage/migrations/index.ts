@@ -41,6 +41,7 @@ import * as calendar from './039-calendar.ts';
 import * as taken from './040-taken.ts';
 import * as callLinks from './041-call-links.ts';
 import * as leftOfVisits from './042-left-of-visits.ts';
+import * as sprayLineTaken from './043-spray-line-taken.ts';
 
 interface Migration {
   name: string;
@@ -92,6 +93,7 @@ const MIGRATIONS: Migration[] = [
   { name: '040-taken', ...taken },
   { name: '041-call-links', ...callLinks },
   { name: '042-left-of-visits', ...leftOfVisits },
+  { name: '043-spray-line-taken', ...sprayLineTaken },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
