@@ -9,7 +9,6 @@ import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';
 import { WashStep } from '../jobs/WashStep.tsx';
 import { useKeys } from '../keys/useKeys.ts';
-import { PlanStep } from '../methods/PlanStep.tsx';
 import { RoofDrawing, SoilLegend } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { ReckonStep } from '../reckoning/ReckonStep.tsx';
@@ -19,6 +18,7 @@ import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 
 // What is typed into comes when it is opened, with all that checks it.
 const OfferStep = lazy(async () => ({ default: (await import('../quotes/OfferStep.tsx')).OfferStep }));
+const PlanStep = lazy(async () => ({ default: (await import('../methods/PlanStep.tsx')).PlanStep }));
 const SiteEditor = lazy(async () => ({ default: (await import('./editors.tsx')).SiteEditor }));
 const ArrayEditor = lazy(async () => ({ default: (await import('./editors.tsx')).ArrayEditor }));
 const WaterReadings = lazy(async () => ({ default: (await import('../water/WaterReadings.tsx')).WaterReadings }));
@@ -139,7 +139,11 @@ function StepPage({
     case 'reckon':
       return <ReckonStep key={array.id} array={array} site={spread.site} />;
     case 'plan':
-      return <PlanStep spread={spread} />;
+      return (
+        <Suspense fallback={<Waiting />}>
+          <PlanStep spread={spread} />
+        </Suspense>
+      );
     case 'offer':
       return (
         <Suspense fallback={<Waiting />}>
