@@ -36,14 +36,18 @@ export async function readCompanyRow(connection: Connection): Promise<Company | 
   return { ...company, prices: companyFields.shape.prices.parse(company.prices), demo };
 }
 
-/** What work costs the firm, with the version of the company; null where the owner has not said. */
-export const readCostsRow = async (connection: Connection): Promise<z.infer<typeof costs>> =>
-  (await connection('company').first('costs', 'version')) ?? { costs: null, version: 0 };
+/** What work costs the firm; null where the owner has not said. Its version is its own: the company's form stays as it is typed. */
+export async function readCostsRow(connection: Connection): Promise<z.infer<typeof costs>> {
+  const row = await connection('company').first('costs');
+  if (!row?.costs) return { costs: null, version: 1 };
+  const { version, ...own } = row.costs;
+  return { costs: own, version };
+}
 
-/** @returns whether the company still had the version that was read, and so was changed */
+/** @returns whether the costs still had the version that was read, and so were changed */
 export async function updateCosts(trx: Transaction, version: number, own: Costs): Promise<boolean> {
   const updated = await trx('company')
-    .where({ version })
-    .update({ costs: json(own), version: version + 1 });
+    .whereRaw(`coalesce((costs ->> 'version')::int, 1) = ?`, [version])
+    .update({ costs: json({ ...own, version: version + 1 }) });
   return updated > 0;
 }

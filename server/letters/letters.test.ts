@@ -56,6 +56,23 @@ describe('the private link to an offer', () => {
     expect(letter.roofs[0]?.soils).not.to.deep.equal([]);
   });
 
+  it('tells neither why the desk set a line by hand, nor what it left out and why', async () => {
+    const id = randomUUID();
+    const draft = await owner.must('POST', `/api/sites/${siteId}/quotes`, { id });
+    const changed = await owner.must('PATCH', `/api/quotes/${id}`, {
+      version: draft.version,
+      overrule: [{ key: 'labour', label: '', amount: 90_000, reason: 'they haggle' }],
+      leaveOut: [{ key: 'rinse', reason: 'they would never' }],
+    });
+    expect(JSON.stringify(changed)).to.include('they haggle').and.to.include('they would never');
+    await owner.must('POST', `/api/quotes/${id}/send`, { version: changed.version });
+    const { token } = await owner.must('POST', `/api/quotes/${id}/letters`, { id: randomUUID() });
+    const { content } = await read(token);
+    expect(JSON.stringify(content)).not.to.match(/they haggle|they would never|"rinse"/);
+    expect(content.cheaper?.choices.length).to.equal(changed.cheaper.choices.length - 1);
+    expect(content.one.lines.find(({ key }) => key === 'labour')?.amount).to.equal(90_000);
+  });
+
   it('shows the figures of its paper, which is the one that went out', async () => {
     const { token, quoteId } = await linked();
     const { content } = await read(token);

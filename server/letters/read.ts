@@ -43,8 +43,25 @@ export async function letterOf(connection: Connection, quoteId: string, now: Dat
   };
 }
 
-/** What a quote says, without where it is kept. */
-const contentOf = (quote: QuoteContent): QuoteContent => quoteContent.parse(quote);
+/** What a quote says to its customer: without where it is kept, why the desk set a line by hand, and what it left out and why. */
+function contentOf(quote: QuoteContent): QuoteContent {
+  const { one, planned, cheaper, ...content } = quoteContent.parse(quote);
+  const told = <O extends QuoteContent['one']>(offer: O): O => ({
+    ...offer,
+    lines: offer.lines.map((line) => ({ ...line, reason: '' })),
+  });
+  const leftOut = new Set(cheaper?.leftOut.map(({ key }) => key));
+  return {
+    ...content,
+    one: told(one),
+    planned: planned && told(planned),
+    cheaper: cheaper && {
+      ...cheaper,
+      choices: cheaper.choices.filter(({ key }) => !leftOut.has(key)),
+      leftOut: [],
+    },
+  };
+}
 
 const isDecision = ({ kind }: EventRow): boolean => kind === 'accepted' || kind === 'declined';
 const textOf = (event: EventRow | undefined, key: string): string => String(event?.body[key] ?? '');
