@@ -58,11 +58,18 @@ const addedUp = (lists: readonly number[][]): number[] =>
  * @param costPerVisit for each number of visits a year, minor units: a plan of many visits may have a lower price
  * @param valuePerKWh minor units
  */
-export function compareVisits(
+export const compareVisits = (
   arrays: readonly WashedArray[],
   costPerVisit: (visits: number) => number,
   valuePerKWh: number,
-): VisitsComparison {
+): VisitsComparison => compareVisitsIn(arrays, costPerVisit, valuePerKWh).visits;
+
+/** The same with what each number of visits loses in each course, kWh: whoever needs that does not walk the year again. */
+export function compareVisitsIn(
+  arrays: readonly WashedArray[],
+  costPerVisit: (visits: number) => number,
+  valuePerKWh: number,
+): { visits: VisitsComparison; lost: number[][] } {
   const each = Math.max(SEARCHED.each, Math.round(SEARCHED.together / Math.max(1, arrays.length)));
   const found = bestVisitsTogether({
     parts: arrays.map((array) => partOf(array, each)),
@@ -91,7 +98,8 @@ export function compareVisits(
   });
   const best = options.reduce((least, option) => (option.total < least.total ? option : least));
   const [none, one] = options;
-  return { options, best: best.visits, breakEvenPrice: none && one ? Math.max(0, none.lostValue - one.lostValue) : 0 };
+  const breakEvenPrice = none && one ? Math.max(0, none.lostValue - one.lostValue) : 0;
+  return { visits: { options, best: best.visits, breakEvenPrice }, lost };
 }
 
 /** An array as the search for days takes it: some of its members, and what a unit of loss costs on each day. */

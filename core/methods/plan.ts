@@ -1,8 +1,7 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { NO_VISITS } from '../courses/setup.ts';
 import {
-  compareVisits,
-  lostBySite,
+  compareVisitsIn,
   type VisitsComparison,
   type VisitsOption,
   type WashedArray,
@@ -25,7 +24,7 @@ import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
 import { scale } from '../reckoning/reckon.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Spread, spread } from '../statistics/summary.ts';
 import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { DRYINGS, type Drying } from '../water/treatment.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
@@ -131,9 +130,12 @@ export function makePlan(input: PlanInput): PlanOutput {
       effectiveness: (arrays[at] as ArrayPlan).effectiveness,
     }),
   );
-  const visits = compareVisits(washed, (count) => (count > 1 ? pricedInPlan : priced).gross, input.valuePerKWh);
-  const untouched = lostBySite(washed, []);
-  const comesBack = broughtBackIn(washed, untouched);
+  const { visits, lost } = compareVisitsIn(
+    washed,
+    (count) => (count > 1 ? pricedInPlan : priced).gross,
+    input.valuePerKWh,
+  );
+  const comesBack = broughtBackIn(washed, lost[0]);
   const recoverable = spread(comesBack);
   const visitsChosen = input.overrides.visits ?? visits.best;
   const done = arrays.filter(({ stopped }) => stopped === null);
@@ -179,9 +181,9 @@ export function makePlan(input: PlanInput): PlanOutput {
     },
     worthUpTo: {
       one: inOrder(comesBack.map((energy) => worthOf(energy, input.valuePerKWh))),
-      planned: planPaysUpTo({ washed, untouched, visits: visits.options, chosen: visitsChosen }, input.valuePerKWh),
+      planned: planPaysUpTo(lost, visitsChosen, input.valuePerKWh),
     },
-    slip: slipInMoney(washed, option.days, input.valuePerKWh),
+    slip: slipInMoney(washed, option.days, lost[visitsChosen], input.valuePerKWh),
     recoverable,
     benefit: scale(recoverable, input.valuePerKWh),
     usedShare: input.ownUse,
@@ -222,31 +224,29 @@ const bothWays = (work: VisitWork, moreWater: number, book: PriceBook): PricedBo
   return { priced: priceVisit(own, book), pricedInPlan: priceVisit(own, book, true) };
 };
 
-/** What a fortnight late or early costs; null where nothing is planned. */
-function slipInMoney(washed: readonly WashedArray[], days: readonly number[], valuePerKWh: number): PlanOutput['slip'] {
+/** What a fortnight late or early costs; null where nothing is planned. @param onTime kWh lost in each course with the visits as planned */
+function slipInMoney(
+  washed: readonly WashedArray[],
+  days: readonly number[],
+  onTime: readonly number[] | undefined,
+  valuePerKWh: number,
+): PlanOutput['slip'] {
   if (days.length === 0) return null;
-  const { late, early } = slipOf(washed, days);
+  const { late, early } = slipOf(washed, days, onTime && mean(onTime));
   return { late: worthOf(late, valuePerKWh), early: worthOf(early, valuePerKWh) };
 }
 
-/** The price of a visit of the plan up to which it pays in each course, minor units, the least first. */
-function planPaysUpTo(
-  {
-    washed,
-    untouched,
-    visits,
-    chosen,
-  }: { washed: readonly WashedArray[]; untouched: readonly number[]; visits: readonly VisitsOption[]; chosen: number },
-  valuePerKWh: number,
-): number[] {
-  const lost = (count: number) => lostBySite(washed, visits[count]?.days ?? []);
-  const [withOne, withAll] = [lost(1), lost(chosen)];
+/**
+ * The price of a visit of the plan up to which it pays in each course, minor units, the least first.
+ * @param lost kWh in each course, by the number of visits
+ */
+function planPaysUpTo(lost: readonly number[][], visits: number, valuePerKWh: number): number[] {
+  const [none = [], one = [], all = []] = [lost[0], lost[1], lost[visits]];
   return inOrder(
-    untouched.map((none, at) => {
-      const after = withAll[at] ?? 0;
-      return Math.floor(
-        planWorthUpTo(chosen, (none - after) * valuePerKWh, ((withOne[at] ?? 0) - after) * valuePerKWh),
-      );
+    none.map((untouched, at) => {
+      const after = all[at] ?? 0;
+      const [saves, beyondFirst] = [untouched - after, (one[at] ?? 0) - after];
+      return Math.floor(planWorthUpTo(visits, saves * valuePerKWh, beyondFirst * valuePerKWh));
     }),
   );
 }

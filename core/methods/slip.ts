@@ -9,10 +9,12 @@ const FORTNIGHT = 14;
 export const movedDays = (days: readonly number[], by: number): number[] =>
   days.map((day) => (day + by + DAYS_A_YEAR) % DAYS_A_YEAR).sort((one, other) => one - other);
 
-/** What coming late or early to every visit of a plan adds to what the dirt takes, kWh a year on the mean; at least nothing. */
-export function slipOf(washed: readonly WashedArray[], days: readonly number[]): { late: number; early: number } {
-  const lost = (own: readonly number[]) => mean(lostBySite(washed, own));
-  const onTime = lost(days);
-  const added = (by: number) => Math.max(0, lost(movedDays(days, by)) - onTime);
+/** What coming late or early to every visit of a plan adds to what the dirt takes, kWh a year on the mean; at least nothing. @param onTime what it takes on the days themselves */
+export function slipOf(
+  washed: readonly WashedArray[],
+  days: readonly number[],
+  onTime = mean(lostBySite(washed, days)),
+): { late: number; early: number } {
+  const added = (by: number) => Math.max(0, mean(lostBySite(washed, movedDays(days, by))) - onTime);
   return { late: added(FORTNIGHT), early: added(-FORTNIGHT) };
 }

@@ -160,6 +160,7 @@ describe('what is taken of an offer', () => {
     expect(() => takenOf({ ...offer, planned: null }, 'planned', [])).to.throw(RangeError, 'choice');
     expect(additionsOf(offer, 'planned').map(({ gross }) => gross)).to.deep.equal([920, 2300]);
     expect(additionsOf({ spotless: null, fittings: null, sprayLine: null }, 'one')).to.deep.equal([]);
+    expect(takenOf(offer, 'one', ['fittings', 'fittings']).once).to.equal(2300);
     const line = { ...offer, sprayLine: { net: 10_000, tax: 1500, gross: 11_500 } };
     expect(takenOf(line, 'planned', ['spray-line'])).to.include({ once: 11_500, minutesOnce: 0 });
   });

@@ -365,7 +365,8 @@ export function takenOf(
   const visit = choice === 'planned' ? offer.planned : offer.one;
   if (visit === null) throw new RangeError('choice');
   const offeredToo = additionsOf(offer, choice);
-  const taken = additions.map((addition) => {
+  // Whoever ticks twice wants it once.
+  const taken = [...new Set(additions)].map((addition) => {
     const found = offeredToo.find((one) => one.addition === addition);
     if (found === undefined) throw new RangeError('additions');
     return found;

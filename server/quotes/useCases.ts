@@ -251,8 +251,9 @@ export async function decide(
   trx: Transaction,
   writer: Writer,
   id: string,
-  { version, decision, choice, additions, because }: Decided,
+  { version, decision, choice, additions: ticked, because }: Decided,
 ): Promise<Quote> {
+  const additions = [...new Set(ticked)];
   const { othersAccepted } = await lockRevisions(trx, id);
   const current = await readQuote(trx, id);
   if (othersAccepted) throw outOfOrder('Another revision of this quote has been accepted already. It stands.');
@@ -279,7 +280,7 @@ export async function decide(
       decidedBecause: because,
     },
   );
-  return { ...current, choice, additions: [...additions] };
+  return { ...current, choice, additions };
 }
 
 /** What a customer decided, and what was taken of the offer. */
