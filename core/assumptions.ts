@@ -194,6 +194,18 @@ export const FITTING_MINUTES = { 'drain-clip': 1.5, deterrent: 6, coating: 3, gu
 export const VISIT_SLACK = { eitherSide: 14, alone: 42 } as const;
 /** What slipping a visit may cost within its window, a share of its price, and days that a window is from its day at least and at most (house). */
 export const SLIP = { share: 0.05, least: 3, most: 28 } as const;
+/** Rinses a year of an owner who rinses from the ground, and years over which a pole and brush of their own are held against washes. */
+export const OWN_RINSES = 4;
+export const OWN_KIT_LASTS = 5;
+/** Rain of a day that is waited for: mm that wash a film off, and how likely it has to be. */
+export const GOOD_RAIN = { rain: 5, chance: 0.5 } as const;
+/** Minutes of a module against the usual by what a caller sees, where it is above one storey, and how far out a caller's words may be either way. */
+export const CALL_PACE = {
+  seen: { nothing: 0.7, dull: 0.7, dirty: 1, droppings: 1.2, green: 1.5, crusts: 2.5 },
+  high: 1.5,
+  low: 0.7,
+  more: 1.5,
+} as const;
 /** Years looked ahead, and the courses of weather on which a fitting is held against none. */
 export const FITTING_AHEAD = { years: 10, courses: 10 } as const;
 /** Rows to one that is left without a fitting, for later visits to hold it against. */

@@ -30,6 +30,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   visits: async () => (await work()).visits,
   frequency: async () => (await work()).frequency,
   spray: async () => (await work()).spray,
+  price: async () => (await import('./commands/quotes.ts')).price,
 };
 
 export const COMMAND_NAMES = Object.keys(COMMANDS);

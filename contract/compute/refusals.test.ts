@@ -50,6 +50,16 @@ const spray = {
   riser: { length: 5, diameter: 0.02 },
   lift: 5,
 };
+const price = {
+  work: {
+    ...{ modules: 20, minutesPerModule: 1.2, storeys: 1, travelKm: 30, travelMinutes: 40 },
+    ...{ waterCost: 500, accessEquipment: false },
+  },
+  book: {
+    ...{ hourlyRate: 32_000, crew: 2, travelPerKm: 650, consumablesPerModule: 350, accessEquipment: 280_000 },
+    ...{ minimumCharge: 0, riskShare: 0.15, planDiscount: 0.1, taxRate: 0.15 },
+  },
+};
 const year = Array(365).fill(0);
 const frequency = {
   rate: 0.001,
@@ -113,6 +123,9 @@ describe('input that cannot be computed', () => {
     ['reach', { ...reach, roofTilt: 91 }, /^roofTilt: /],
     ['jet', { pressure: 1, flow: 1, distance: 1, fanAngle: 180 }, /^fanAngle: /],
     ['spray', { ...spray, orifices: 0 }, /^orifices: /],
+    ['price', { ...price, book: { ...price.book, hourlyRate: 1.5 } }, /^book\.hourlyRate: /],
+    ['price', { ...price, work: { ...price.work, storeys: 0 } }, /^work\.storeys: /],
+    ['price', { ...price, worth: [] }, /^worth: must have at least one value/],
     ['spray', { ...spray, orifices: 1.5 }, /^orifices: /],
     ['frequency', { ...frequency, rains: [[0, 1]] }, /^rains\.0: must have 365 days/],
     ['frequency', { ...frequency, everyYears: [1] }, /^everyYears\.0: /],

@@ -1,4 +1,4 @@
-import { FITTING_AHEAD, USUAL_LINE } from '../assumptions.ts';
+import { FITTING_AHEAD, GOOD_RAIN, OWN_KIT_LASTS, OWN_RINSES, USUAL_LINE } from '../assumptions.ts';
 import { prepareCourses } from '../courses/courses.ts';
 import { REMEDY_LIFE, withRemedy } from '../courses/remedies.ts';
 import { type CourseSetup, parametersOf, NO_VISITS as UNTOUCHED, withFewer } from '../courses/setup.ts';
@@ -38,14 +38,8 @@ export interface CheaperInput {
   fittings: Partial<Record<FittedKind, number | null | undefined>>;
 }
 
-/** Rinses a year of an owner who rinses (house assumption). */
-const RINSES = 4;
-/** Rain that washes a film off, mm, and the chance from which on it is waited for (house assumptions). */
-const GOOD_RAIN = { rain: 5, chance: 0.5 };
 /** Courses over which two years, a line and what an owner does are sent. */
 const COURSES = 16;
-/** Years over which an owner's own pole and brush are held against washes (house assumption). */
-const KIT_LASTS = 5;
 /** What an owner fits himself nobody knows; these are fitted for them. */
 const FITTED = ['drain-clip', 'deterrent', 'coating'] as const satisfies readonly FittedKind[];
 
@@ -110,7 +104,7 @@ function rinse({ input: { plan }, output, faces }: Case): CheaperChoice {
   ]);
   const can = faces.filter((_, at) => from[at]?.length === 0);
   const hose = plan.house.effectiveness.hose;
-  const days = output.visits.options[RINSES]?.days ?? [];
+  const days = output.visits.options[OWN_RINSES]?.days ?? [];
   const litres = sum(
     can.map(({ input }) => input.modules * (methodOf(input, alone('hose', input, rules), rules).litresPerModule ?? 0)),
   );
@@ -119,8 +113,9 @@ function rinse({ input: { plan }, output, faces }: Case): CheaperChoice {
     leaves: can.length === 0 ? null : leftOf(faces, (glass, face) => can.includes(face) && glass.clean(hose)),
     saves: savedBy(can, plan, (face) => lostWith(face.prepared, { days, everyYears: 1, effectiveness: hose })),
     ...FREE,
-    yearly: Math.round((RINSES * litres * plan.water.prices.sourcePer1000) / 1000),
-    notes: can.length === 0 ? [] : [{ code: 'cheaper-rinses', params: { times: RINSES, litres: Math.round(litres) } }],
+    yearly: Math.round((OWN_RINSES * litres * plan.water.prices.sourcePer1000) / 1000),
+    notes:
+      can.length === 0 ? [] : [{ code: 'cheaper-rinses', params: { times: OWN_RINSES, litres: Math.round(litres) } }],
     not: can.length === 0 ? (from[0] ?? []) : [],
     hazards: [bare('hazard-hot-glass'), bare('hazard-stay-down'), bare('hazard-electric'), ...hardWater(plan)],
   };
@@ -292,7 +287,7 @@ function ownKit({ input: { plan }, output, faces }: Case): CheaperChoice {
       return effectiveness ? lostWith(prepared, { days, everyYears: 1, effectiveness }) : [];
     }),
     once: null,
-    lasts: KIT_LASTS,
+    lasts: OWN_KIT_LASTS,
     yearly: visits * output.waterCost,
     washes: 0,
     notes: [{ code: 'cheaper-own-visits', params: { visits } }],

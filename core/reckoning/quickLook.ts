@@ -1,7 +1,14 @@
 import { exposureOf, type HouseFigures } from '../assimilation/house.ts';
 import { whatIsKnown } from '../assimilation/known.ts';
 import type { ArrayRecords } from '../assimilation/records.ts';
-import { type Birds, MODULE_MINUTES, type Surroundings, USUAL_GAMMA_PDC, WASH_UNTOLD } from '../assumptions.ts';
+import {
+  type Birds,
+  CALL_PACE,
+  MODULE_MINUTES,
+  type Surroundings,
+  USUAL_GAMMA_PDC,
+  WASH_UNTOLD,
+} from '../assumptions.ts';
 import { prepareCourses } from '../courses/courses.ts';
 import { type ArrayAhead, courseSetup, usualChoices } from '../courses/ofArray.ts';
 import { yearAhead } from '../courses/yearAhead.ts';
@@ -24,18 +31,6 @@ export type SeenWord = (typeof SEEN)[number];
 /** How a caller says that the panels can be come by. */
 export const CALL_ACCESS = ['ground', 'roof', 'lift'] as const;
 export type CallAccess = (typeof CALL_ACCESS)[number];
-
-/** Minutes a module against the usual, by what the caller sees (C16); none of it: as usual. */
-const PACE_SEEN: Record<SeenWord, number> = {
-  nothing: 0.7,
-  dull: 0.7,
-  dirty: 1,
-  droppings: 1.2,
-  green: 1.5,
-  crusts: 2.5,
-};
-/** The same where the work is above one storey, and how far out a caller's words may be either way (house assumption). */
-const PACE = { high: 1.5, low: 0.7, more: 1.5 } as const;
 
 export interface QuickLookInput {
   modules: number;
@@ -183,8 +178,8 @@ export function quickLook(input: QuickLookInput): QuickLook {
     p50: worthOf(recoverable.p50, input.valuePerKWh),
     p90: worthOf(recoverable.p90, input.valuePerKWh),
   };
-  const pace = Math.max(...input.seen.map((word) => PACE_SEEN[word]), input.seen.length === 0 ? 1 : 0);
-  const height = input.storeys > 1 ? PACE.high : 1;
+  const pace = Math.max(...input.seen.map((word) => CALL_PACE.seen[word]), input.seen.length === 0 ? 1 : 0);
+  const height = input.storeys > 1 ? CALL_PACE.high : 1;
   const pricedAt = (times: number) =>
     priceVisit(
       {
@@ -201,7 +196,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
       input.prices,
     );
   const priced = pricedAt(pace);
-  const [least, most] = [pricedAt(Math.min(pace, PACE.low)).gross, pricedAt(pace * PACE.more).gross];
+  const [least, most] = [pricedAt(Math.min(pace, CALL_PACE.low)).gross, pricedAt(pace * CALL_PACE.more).gross];
   const prices = { low: Math.min(least, priced.gross), mid: priced.gross, high: Math.max(most, priced.gross) };
   const months = input.monthsSinceCleaned;
   return {

@@ -1,0 +1,15 @@
+import { priceVisit } from '../../../core/quotes/price.ts';
+import { chanceOf, verdict } from '../../../core/quotes/verdict.ts';
+import { spread } from '../../../core/statistics/summary.ts';
+import { priceInput } from '../quotes.ts';
+import { command } from './command.ts';
+
+export const price = command(priceInput, ({ work, book, inPlan, worth }) => {
+  const { minutes, lines, ...totals } = priceVisit(work, book, inPlan);
+  return {
+    minutes,
+    lines: lines.map(({ label: _, ...line }) => line),
+    ...totals,
+    ...(worth && { verdict: verdict(spread(worth), totals.gross), chance: chanceOf(worth, totals.gross) }),
+  };
+});
