@@ -90,8 +90,9 @@ test.describe
       expect(paper.replace(/\s/g, '')).toContain((gross / 100).toFixed(2));
       await expectAccessible(page);
       await page.getByRole('button', { name: 'Mark as sent' }).click();
+      await page.getByRole('checkbox', { name: /^What is fitted once/ }).check();
       await page.getByRole('button', { name: 'Accepted: one visit' }).click();
-      await expect(page.getByText(/^Accepted for one visit/)).toBeVisible();
+      await expect(page.getByText('Accepted: One visit, with what is fitted once. Go on to Wash.')).toBeVisible();
       job = crypto.randomUUID();
       const booked = await ask(page, 'POST', `/api/quotes/${quoteId}/jobs`, { id: job, scheduledFor: '2027-03-09' });
       expect(booked.status).toBe(200);

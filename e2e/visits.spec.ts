@@ -62,7 +62,7 @@ test.describe
       expect(paper).not.toMatch(/found 3 visits best/);
       expect(paper).not.toContain('Lift or scaffold');
       await page.getByRole('button', { name: 'Accepted: the plan' }).click();
-      await expect(page.getByText('Accepted as a plan of visits. Go on to Wash.')).toBeVisible();
+      await expect(page.getByText('Accepted: A plan of 3 visits a year. Go on to Wash.')).toBeVisible();
       await page.goto(page.url().replace(/offer.*$/, 'wash'));
       await page.getByLabel('The quote is accepted. Wash on').fill('4/1/2027');
       await page.getByRole('button', { name: 'Book all 3 visits' }).click();
