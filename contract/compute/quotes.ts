@@ -2,14 +2,16 @@ import { z } from 'zod';
 import { PLAIN_TERMS, PRICE_BASES } from '../../core/quotes/book.ts';
 import { LINE_KEYS } from '../../core/quotes/lines.ts';
 
-const amount = z.number().int();
-const count = z.number().min(0);
+/** Minor units, and counts, as far as any visit goes. */
+const amount = z.number().int().min(-1e9).max(1e9);
+const count = z.number().min(0).max(1e6);
+const whole = z.number().int().min(0).max(1e6);
 const share = z.number().min(0).max(1);
 
 const work = z.object({
-  modules: z.number().int().min(0),
+  modules: whole,
   minutesPerModule: count,
-  storeys: z.number().int().min(1),
+  storeys: z.number().int().min(1).max(200),
   travelKm: count,
   travelMinutes: count,
   setUpMinutes: count.optional(),
@@ -19,13 +21,13 @@ const work = z.object({
   accessEquipment: z.boolean(),
   machines: amount.min(0).optional(),
   kilowatts: count.optional(),
-  heavyModules: z.number().int().min(0).optional(),
+  heavyModules: whole.optional(),
 });
 
 const book = z.object({
   basis: z.enum(PRICE_BASES).default(PLAIN_TERMS.basis),
   hourlyRate: amount.min(0),
-  crew: z.number().int().min(1),
+  crew: z.number().int().min(1).max(100),
   perModule: amount.min(0).default(PLAIN_TERMS.perModule),
   perKwp: amount.min(0).default(PLAIN_TERMS.perKwp),
   travelPerKm: amount.min(0),
@@ -41,7 +43,7 @@ const book = z.object({
   otherTaxes: z.array(z.object({ rate: share, keys: z.array(z.enum(LINE_KEYS)) })).default(PLAIN_TERMS.otherTaxes),
   roundTo: amount.min(0).default(PLAIN_TERMS.roundTo),
   depositShare: share.default(PLAIN_TERMS.depositShare),
-  markUp: count.default(PLAIN_TERMS.markUp),
+  markUp: z.number().min(0).max(100).default(PLAIN_TERMS.markUp),
 });
 
 /** A visit and the price book that it is priced by; minor units. With `worth`, whether and how likely it pays. */

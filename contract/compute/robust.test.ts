@@ -32,6 +32,20 @@ const RUNS: Record<string, number> = { frequency: 25, visits: 25, assimilate: 40
 
 const still = { rain: 0, dew: 0, deposition: 0.01, droppings: 1e-4 };
 const yearOfDays = Array.from({ length: 365 }, (_, at) => (at % 9 === 0 ? { ...still, rain: 4, dew: 0.5 } : still));
+SOUND.set('price', [
+  {
+    work: {
+      ...{ modules: 20, minutesPerModule: 1.2, storeys: 2, travelKm: 30, travelMinutes: 40 },
+      ...{ waterCost: 500, accessEquipment: true },
+    },
+    book: {
+      ...{ hourlyRate: 32_000, crew: 2, travelPerKm: 650, consumablesPerModule: 350, accessEquipment: 280_000 },
+      ...{ minimumCharge: 100_000, riskShare: 0.15, planDiscount: 0.1, taxRate: 0.15, roundTo: 500 },
+    },
+    inPlan: true,
+    worth: [10_000, 200_000, 900_000],
+  },
+]);
 SOUND.set('visits', [
   {
     surfaceTilt: 20,
