@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PLAIN_TERMS, PRICE_BASES } from '../../core/quotes/book.ts';
 import { LINE_KEYS } from '../../core/quotes/lines.ts';
 
-/** Minor units, and counts, as far as any visit goes. */
+/** Minor units and counts, with more room than a visit needs. */
 const amount = z.number().int().min(-1e9).max(1e9);
 const count = z.number().min(0).max(1e6);
 const whole = z.number().int().min(0).max(1e6);
