@@ -5,7 +5,7 @@ import type { Agreement, Visit } from '../../contract/agreements/endpoints.ts';
 import { isWithin } from '../../core/agreements/windows.ts';
 import { counted } from '../../words/counted.ts';
 import { AGREEMENT_WORDS, JOB_WORDS, VISIT_WORDS } from '../../words/en/labels.ts';
-import { takenWords } from '../../words/en/letters.ts';
+import { TAKEN_WORDS } from '../../words/en/letters.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
 import { useAsk, useDo, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
@@ -45,13 +45,13 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
         <span className={`state-word ${standing}`}>{AGREEMENT_WORDS[standing]}</span>
       </h3>
       <p>
-        {visits > 1 ? `${visits} visits a year, ${money(price)} each` : `One visit, ${money(price)}`}, tax included.{' '}
+        {visits > 1 ? `${visits} visits a year, ${money(price)} each` : `One visit, ${money(price)}`}, tax included
+        {agreement.additions.map((one) => `, with ${TAKEN_WORDS[one]}`).join('')}.{' '}
         {standing === 'running' && left.visits < planned.length && (
           <strong>
             {counted(left.visits, 'visit')} left, {money(left.gross)}.
           </strong>
         )}{' '}
-        {agreement.additions.length > 0 && `${takenWords(agreement)}. `}
         {agreement.because && <>Ended: {agreement.because}.</>}
       </p>
       {agreement.deposit > 0 && (

@@ -73,11 +73,15 @@ export function costWords({ cost, worthUpTo }: Pick<WeighedChoice, 'cost' | 'wor
 export const savesWords = ({ saves }: Pick<WeighedChoice, 'saves'>, say: Say): string =>
   saves.p90 === 0 && saves.p10 === 0 ? 'nothing' : `${say.money(saves.p10)} to ${say.money(saves.p90)}`;
 
-/** What is left of that in a year, as its range; years until what was paid once is back. */
+/** What is left of that in a year, its middle and its range; years until what was paid once is back. */
 export function netWords({ net, payback }: Pick<WeighedChoice, 'net' | 'payback'>, say: Say): string {
   if (net === null) return '';
   if (net.p10 === 0 && net.p90 === 0) return 'nothing';
-  const range = net.p10 === net.p90 ? say.money(net.p50) : `${say.money(net.p10)} to ${say.money(net.p90)}`;
+  // The best is told by the middle: whoever compares has to see it.
+  const range =
+    net.p10 === net.p90
+      ? say.money(net.p50)
+      : `${say.money(net.p50)}, from ${say.money(net.p10)} to ${say.money(net.p90)}`;
   return payback === null ? range : `${range}, back in ${say.number(payback, 1)} years`;
 }
 

@@ -21,7 +21,8 @@ export const takenWords = (taken: {
   additions: readonly QuoteAddition[];
 }): string => [choiceWords(taken), ...taken.additions.map((one) => TAKEN_WORDS[one])].join(', with ');
 
-const TAKEN_WORDS: Record<QuoteAddition, string> = {
+/** The same in the middle of a sentence. */
+export const TAKEN_WORDS: Record<QuoteAddition, string> = {
   spotless: 'spotless finish',
   fittings: 'what is fitted once',
   'spray-line': 'a spray line',
