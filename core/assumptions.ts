@@ -197,6 +197,8 @@ export const SLIP = { share: 0.05, least: 3, most: 28 } as const;
 /** Rinses a year of an owner who rinses from the ground, and years over which a pole and brush of their own are held against washes. */
 export const OWN_RINSES = 4;
 export const OWN_KIT_LASTS = 5;
+/** Minutes on the spot of a look without a wash. */
+export const LOOK_MINUTES = 30;
 /** Rain of a day that is waited for: mm that wash a film off, and how likely it has to be. */
 export const GOOD_RAIN = { rain: 5, chance: 0.5 } as const;
 /** Minutes of a module against the usual by what a caller sees, where it is above one storey, and how far out a caller's words may be either way. */

@@ -1,11 +1,9 @@
-import { randomUUID } from 'node:crypto';
-import { type Browser, expect, type Page, test } from '@playwright/test';
-import { arrayBody, inspectionBody, safetyBody, siteBody } from '../contract/testing/bodies.ts';
+import { expect, type Page, test } from '@playwright/test';
 import { addedDays } from '../core/time/dates.ts';
 import { formatDate } from '../words/format.ts';
+import { customer, draftOffer, makeLink, PHONE, plannedSite, sendDraft } from './support/offer.ts';
 import {
   answered,
-  ask,
   drawSignature,
   expectAccessible,
   paperText,
@@ -15,42 +13,17 @@ import {
   watchConsole,
 } from './support/person.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const SITE = 'Larkspur granary';
 
-/** The customer, who is not signed in anywhere. */
-async function customer(browser: Browser) {
-  const context = await browser.newContext(PHONE);
-  const page = await context.newPage();
-  return { context, page, errors: watchConsole(page) };
-}
-
-/** A site that is looked at, reckoned and planned, as the desk leaves it before it offers anything. */
-async function plannedSite(page: Page, visits: number): Promise<string> {
-  const site = siteBody({ name: SITE, customer: { id: randomUUID(), name: 'Odile Larkspur', email: '', phone: '' } });
-  const array = arrayBody({ name: 'Granary roof', rows: 3, columns: 12, birds: 'roost' });
-  const must = async (path: string, body: object, method = 'POST') =>
-    expect((await ask(page, method, path, body)).status, path).toBe(200);
-  await must('/api/sites', site);
-  await must(`/api/sites/${site.id}/safety`, safetyBody(), 'PUT');
-  await must(`/api/sites/${site.id}/arrays`, array);
-  await must(`/api/arrays/${array.id}/inspections`, inspectionBody());
-  await must(`/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
-  const overrides = { visits: { value: visits, reason: 'as they asked' } };
-  await must(`/api/sites/${site.id}/plans`, { id: randomUUID(), overrides });
-  return site.id;
-}
+const GRANARY = {
+  ...{ name: SITE, customer: 'Odile Larkspur' },
+  array: { name: 'Granary roof', rows: 3, columns: 12, birds: 'roost' },
+};
 
 /** Drafts an offer, sends it and makes a link to it. @returns the link */
 async function sendOffer(page: Page, siteId: string): Promise<string> {
-  await page.goto(`/sites/${siteId}/offer`);
-  await answered(page, () => page.getByRole('button', { name: 'Draft a quote from the plan' }).click());
-  await answered(page, () => page.getByRole('button', { name: 'Mark as sent' }).click());
-  return makeLink(page);
-}
-async function makeLink(page: Page): Promise<string> {
-  await page.getByRole('button', { name: 'Make a private link' }).click();
-  return page.getByLabel(/^Send this to the customer/).inputValue();
+  await draftOffer(page, siteId);
+  return sendDraft(page);
 }
 
 async function accept(page: Page, what: RegExp): Promise<void> {
@@ -71,7 +44,7 @@ test.describe
     }) => {
       const errors = watchConsole(page);
       await signIn(page);
-      siteId = await plannedSite(page, 3);
+      siteId = await plannedSite(page, { ...GRANARY, visits: 3 });
       const link = await sendOffer(page, siteId);
       const visit = plain((await page.locator('.figure-box').first().locator('.value').textContent()) ?? '');
       const address = (await page.getByRole('link', { name: 'the paper (PDF)' }).getAttribute('href')) ?? '';
@@ -181,7 +154,7 @@ test.describe
       browser,
     }) => {
       await signIn(page);
-      siteId = await plannedSite(page, 2);
+      siteId = await plannedSite(page, { ...GRANARY, visits: 2 });
       const old = await sendOffer(page, siteId);
       await answered(page, () => page.getByRole('button', { name: 'Next revision' }).click());
       await answered(page, () => page.getByRole('button', { name: 'Mark as sent' }).click());

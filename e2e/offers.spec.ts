@@ -1,6 +1,5 @@
-import { randomUUID } from 'node:crypto';
-import { type Browser, expect, type Page, test } from '@playwright/test';
-import { arrayBody, inspectionBody, safetyBody, siteBody } from '../contract/testing/bodies.ts';
+import { expect, type Page, test } from '@playwright/test';
+import { customer, draftOffer, plannedSite, sendDraft } from './support/offer.ts';
 import {
   answered,
   ask,
@@ -12,56 +11,17 @@ import {
   watchConsole,
 } from './support/person.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-
-async function onPhone(browser: Browser) {
-  const page = await (await browser.newContext(PHONE)).newPage();
-  return { page, errors: watchConsole(page) };
-}
-
-/** A site that is looked at, reckoned and planned. */
-async function plannedSite(
-  page: Page,
-  name: string,
-  changes: { array?: object; soils?: object[]; water?: object } = {},
-) {
-  const site = siteBody({ name, customer: { id: randomUUID(), name: 'Tamsin Reed', email: '', phone: '' } });
-  const array = arrayBody(changes.array as Record<string, unknown>);
-  const must = async (path: string, body: object, method = 'POST') =>
-    expect((await ask(page, method, path, body)).status, path).toBe(200);
-  await must('/api/sites', site);
-  await must(`/api/sites/${site.id}/safety`, safetyBody(), 'PUT');
-  await must(`/api/sites/${site.id}/arrays`, array);
-  if (changes.water) await must(`/api/sites/${site.id}/water-readings`, { id: randomUUID(), ...changes.water });
-  const look = inspectionBody(changes.soils ? { soils: changes.soils } : {});
-  await must(`/api/arrays/${array.id}/inspections`, look);
-  await must(`/api/arrays/${array.id}/reckonings`, { id: randomUUID() });
-  await must(`/api/sites/${site.id}/plans`, { id: randomUUID() });
-  return site.id;
-}
-
-const draft = async (page: Page, siteId: string) => {
-  await page.goto(`/sites/${siteId}/offer`);
-  await answered(page, () => page.getByRole('button', { name: 'Draft a quote from the plan' }).click());
-};
-
-async function sent(page: Page): Promise<string> {
-  await answered(page, () => page.getByRole('button', { name: 'Mark as sent' }).click());
-  await page.getByRole('button', { name: 'Make a private link' }).click();
-  return page.getByLabel(/^Send this to the customer/).inputValue();
-}
-
 test('where no wash pays the customer reads that a rinse of their own does, and nothing is hidden without a reason', async ({
   page,
   browser,
 }) => {
   const errors = watchConsole(page);
   await signIn(page);
-  const siteId = await plannedSite(page, 'Sallow shed', {
-    array: { rows: 2, columns: 4 },
-    soils: [{ kind: 'dust', where: 'whole-face', grade: 'faint', share: 1, bond: 'dry' }],
+  const siteId = await plannedSite(page, {
+    ...{ name: 'Sallow shed', customer: 'Tamsin Reed', array: { rows: 2, columns: 4 } },
+    look: { soils: [{ kind: 'dust', where: 'whole-face', grade: 'faint', share: 1, bond: 'dry' }] },
   });
-  await draft(page, siteId);
+  await draftOffer(page, siteId);
   const instead = page.getByRole('region', { name: 'What is cheaper' });
   const best =
     'By these figures you are better off with something else than this wash: rinse it yourself from the ground, at dawn.';
@@ -80,9 +40,9 @@ test('where no wash pays the customer reads that a rinse of their own does, and 
   await page.reload();
   await expect(instead).toContainText('no pump on the farm');
 
-  const link = await sent(page);
+  const link = await sendDraft(page);
   await expect(instead.getByRole('button', { name: /^leave out/ })).toHaveCount(0);
-  const { page: phone, errors: phoneErrors } = await onPhone(browser);
+  const { page: phone, errors: phoneErrors } = await customer(browser);
   await phone.goto(link);
   await expect(phone.getByText(best)).toBeVisible();
   await expect(phone.getByText('Stay on the ground: no ladder, no roof.').first()).toBeVisible();
@@ -137,10 +97,11 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   await answered(page, () => page.getByRole('button', { name: 'Save the costs' }).click());
   await expectAccessible(page);
 
-  const siteId = await plannedSite(page, 'Teasel mill', {
+  const siteId = await plannedSite(page, {
+    ...{ name: 'Teasel mill', customer: 'Tamsin Reed' },
     water: { source: null, takenAt: '2026-11-20T07:00:00Z', conductivity: 150, temperature: 18 },
   });
-  await draft(page, siteId);
+  await draftOffer(page, siteId);
   await expect(
     page.getByRole('cell', { name: 'Washing, with water and all that is used up', exact: true }),
   ).toBeVisible();
@@ -148,8 +109,8 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   await page.getByText(/^What it leaves you/).click();
   await expect(page.getByRole('columnheader', { name: 'It costs you' })).toBeVisible();
   await expectAccessible(page);
-  const link = await sent(page);
-  const { page: phone, errors: phoneErrors } = await onPhone(browser);
+  const link = await sendDraft(page);
+  const { page: phone, errors: phoneErrors } = await customer(browser);
   await phone.goto(link);
   await phone.getByRole('radio', { name: /^One visit/ }).check();
   const tick = phone.getByRole('checkbox', { name: /^I have read this offer/ });

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { exampleLichenYear, examplePlan } from '../testing/examplePlan.ts';
-import { type OftenKey, oftenBeside } from './oftenBeside.ts';
+import { lookPrice, type OftenKey, oftenBeside } from './oftenBeside.ts';
 import { makePlan } from './plan.ts';
 
 const output = makePlan(examplePlan);
@@ -46,6 +46,11 @@ describe('how often, beside other ways of deciding it', () => {
       expect(row.lostValue).to.be.above(before.lostValue);
       expect(row.cost).to.be.below(before.cost);
     }
+  });
+
+  it('prices a look by its time and the road, with tax', () => {
+    const prices = { ...examplePlan.prices, hourlyRate: 30_000, travelPerKm: 500, taxRate: 0.1 };
+    expect(lookPrice({ prices, travelKm: 20, travelMinutes: 30 })).to.equal(44_000);
   });
 
   it('costs four looks where it is looked first, and washes at the loss that costs least', () => {

@@ -1,11 +1,12 @@
 import type { Effectiveness } from '../assumptions.ts';
-import { LICHEN_SETTLES_YEARS } from '../assumptions.ts';
+import { LICHEN_SETTLES_YEARS, LOOK_MINUTES } from '../assumptions.ts';
 import { DAYS_A_YEAR, type PreparedCourses, prepareCourses, walk } from '../courses/courses.ts';
 import { type CourseSetup, NO_VISITS, withFewer } from '../courses/setup.ts';
 import { lostBySite, type WashedArray } from '../courses/visitsOfSite.ts';
 import { lostWith } from '../courses/yearAhead.ts';
 import { yearsAhead } from '../courses/yearsAhead.ts';
 import { daysOfHabit, HABITS, type Habit } from '../frequency/habits.ts';
+import { totals } from '../quotes/lines.ts';
 import { worthOf } from '../quotes/worth.ts';
 import { mean, type Spread, spread, sum } from '../statistics/summary.ts';
 import type { PlanOutput } from './plan.ts';
@@ -53,6 +54,16 @@ const COURSES = 8;
 const LOOKS = [45, 136, 228, 319];
 const WASH_AT = [0.01, 0.02, 0.03, 0.05, 0.08, 0.12];
 const LONGER = [2, 3, 4, 5] as const;
+
+/** What one look without a wash is asked, minor units with tax: its time and the road, by the price book (C15). */
+export function lookPrice({
+  prices,
+  travelKm,
+  travelMinutes,
+}: Pick<PlanInput, 'prices' | 'travelKm' | 'travelMinutes'>) {
+  const time = ((LOOK_MINUTES + travelMinutes) / 60) * prices.hourlyRate;
+  return totals([{ amount: Math.round(time + travelKm * prices.travelPerKm) }], prices.taxRate).gross;
+}
 
 /** How often beside other ways of deciding it (C19): the same faces, courses and prices, over the year ahead. */
 export function oftenBeside({ plan, output, wish, lookCost }: OftenAsked): OftenBeside {

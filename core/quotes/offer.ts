@@ -397,19 +397,17 @@ export interface BesideCheaper {
 }
 
 /**
- * What is offered beside what is cheaper, at the prices of the offer.
- * @param shown whether as the customer sees it: without what was left out
+ * What is offered beside what is cheaper, at the prices of the offer, as the customer sees it: without what was left out.
  * @returns null where nothing cheaper was worked out, as on offers of calculations before 14
  */
 export function besideCheaper(
   offer: Pick<OfferContent<unknown>, 'one' | 'planned' | 'visits' | 'benefit' | 'sprayLine'> & {
     cheaper: CheaperBeside | null;
   },
-  shown = true,
 ): BesideCheaper | null {
   const { cheaper } = offer;
   if (cheaper === null) return null;
-  const leftOut = new Set(shown ? cheaper.leftOut.map(({ key }) => key) : []);
+  const leftOut = new Set(cheaper.leftOut.map(({ key }) => key));
   const offered = choicesOf(offer).flatMap(({ choice, gross, worth, verdict: found }) =>
     worth ? [offeredBeside({ key: choice, leaves: cheaper.leaves, saves: worth, cost: gross, verdict: found })] : [],
   );

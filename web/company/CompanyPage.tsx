@@ -3,10 +3,10 @@ import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/company/endpoints.ts';
 import { FITTED_KINDS, UNIT_OF_FITTING } from '../../core/fittings/kinds.ts';
 import { EACH_WORDS, fittingName } from '../../words/en/fittings.ts';
-import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
+import { moneyField } from '../parts/moneyField.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { CostsPart } from './CostsPart.tsx';
 import { PricesFields } from './PricesFields.tsx';
@@ -27,8 +27,7 @@ function CompanyForm({ company }: { company: Company }) {
   const { version, demo: _demo, ...fields } = company;
   const draft = useDraftForm(`company.${version}`, companyFields, fields);
   const save = useDo('changeCompany', () => draft.sent(draft.form.getValues()));
-  const minor = 1 / 10 ** minorDigits(company.currency);
-  const money = { kind: 'count' as const, scale: minor, digits: 2 };
+  const money = moneyField(company.currency);
   return (
     <DraftForm draft={draft} onSubmit={(values: typeof fields) => save.mutate({ body: { ...values, version } })}>
       <div className="desk-head">
@@ -65,7 +64,6 @@ function CompanyForm({ company }: { company: Company }) {
                 name={`prices.fittings.${kind}`}
                 label={`${fittingName(kind)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`}
                 {...money}
-                suffix={company.currency}
                 optional
               />
             ))}
@@ -86,15 +84,10 @@ function CompanyForm({ company }: { company: Company }) {
             <NumberField name="water.osmosisRecovery" label="Recovery" kind="fraction" />
             <NumberField name="water.osmosisFlow25" label="Permeate at 25 °C" kind="volume" suffix="L/h" />
             <NumberField name="water.boughtConductivity" label="Bought water reads" kind="conductivity" />
-            <NumberField name="water.sourcePer1000" label="Source water, 1000 L" {...money} suffix={company.currency} />
-            <NumberField name="water.boughtPer1000" label="Bought water, 1000 L" {...money} suffix={company.currency} />
-            <NumberField name="water.resinPerLitre" label="Resin, a litre" {...money} suffix={company.currency} />
-            <NumberField
-              name="water.osmosisPer1000"
-              label="Membrane wear, 1000 L"
-              {...money}
-              suffix={company.currency}
-            />
+            <NumberField name="water.sourcePer1000" label="Source water, 1000 L" {...money} />
+            <NumberField name="water.boughtPer1000" label="Bought water, 1000 L" {...money} />
+            <NumberField name="water.resinPerLitre" label="Resin, a litre" {...money} />
+            <NumberField name="water.osmosisPer1000" label="Membrane wear, 1000 L" {...money} />
           </div>
         </fieldset>
         <FormErrors />

@@ -1,10 +1,10 @@
 import { Button } from 'react-bootstrap';
 import { costsFields } from '../../contract/company/endpoints.ts';
 import type { Costs } from '../../core/quotes/book.ts';
-import { minorDigits } from '../../words/money.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
+import { moneyField } from '../parts/moneyField.ts';
 import { Trouble } from '../parts/states.tsx';
 
 const NO_COSTS: Costs = { hour: 0, perKm: 0, margin: 0.25, floor: null };
@@ -21,8 +21,7 @@ export function CostsPart({ currency }: { currency: string }) {
 function CostsForm({ costs, version, currency }: { costs: Costs | null; version: number; currency: string }) {
   const draft = useDraftForm(`costs.${version}`, costsFields, costs ?? NO_COSTS);
   const save = useDo('changeCosts', () => draft.sent(draft.form.getValues()));
-  const digits = minorDigits(currency);
-  const money = { kind: 'count' as const, scale: 1 / 10 ** digits, digits, suffix: currency };
+  const money = moneyField(currency);
   return (
     <DraftForm draft={draft} onSubmit={(values: Costs) => save.mutate({ body: { ...values, version } })}>
       <section className="sheet mt-3" aria-label="Costs and margin">

@@ -3,8 +3,8 @@ import { useController, useFieldArray, useWatch } from 'react-hook-form';
 import type { PriceBasis } from '../../core/quotes/book.ts';
 import type { LineKey } from '../../core/quotes/lines.ts';
 import { BASIS_WORDS, LINE_WORDS } from '../../words/en/pricing.ts';
-import { minorDigits } from '../../words/money.ts';
 import { NumberField, SelectField } from '../parts/fields.tsx';
+import { moneyField } from '../parts/moneyField.ts';
 
 /** Kinds of lines that a rate of tax can be set on; those that follow from others are taxed as usual. */
 const TAXED: readonly LineKey[] = ['labour', 'wash', 'travel', 'water', 'consumables', 'access', 'machine', 'other'];
@@ -12,8 +12,7 @@ const TAXED: readonly LineKey[] = ['labour', 'wash', 'travel', 'water', 'consuma
 /** The price book: what the work is charged by, what comes on top, what is taken off, and tax. */
 export function PricesFields({ currency }: { currency: string }) {
   const basis = useWatch({ name: 'prices.basis' }) as PriceBasis;
-  const digits = minorDigits(currency);
-  const money = { kind: 'count' as const, scale: 1 / 10 ** digits, digits, suffix: currency };
+  const money = moneyField(currency);
   return (
     <>
       <fieldset>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { OftenAsked, OftenRow } from '../../core/methods/oftenBeside.ts';
+import { lookPrice, type OftenAsked, type OftenRow } from '../../core/methods/oftenBeside.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { counted } from '../../words/counted.ts';
 import { OFTEN_WORDS } from '../../words/en/ways.ts';
@@ -10,18 +10,12 @@ import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
-/** Minutes on the roof of a look without a wash (house assumption): the price that it begins with. */
-const LOOK_MINUTES = 30;
-
 /** How often beside other ways of deciding it, worked out on this device over the courses of the plan. */
 export function OftenBesidePart({ plan }: { plan: Plan }) {
   const worker = useWorker();
   const input = plan.input as unknown as PlanInput;
-  const { prices, travelKm, travelMinutes } = input;
-  const hours = (LOOK_MINUTES + travelMinutes) / 60;
-  const look = (hours * prices.hourlyRate + travelKm * prices.travelPerKm) * (1 + prices.taxRate);
   const [wish, setWish] = useState(2);
-  const [lookCost, setLookCost] = useState(Math.round(look));
+  const [lookCost, setLookCost] = useState(() => lookPrice(input));
   const asked: OftenAsked = { plan: input, output: plan.output, wish, lookCost };
   const { answer, error } = useNewest('often beside', (ask: OftenAsked) => worker.get().oftenBeside(ask), asked);
   return (

@@ -9,28 +9,21 @@ import { counted } from '../../words/counted.ts';
 import { asked, ReadAs, useAsk, useDo, useSay } from '../api/hooks.ts';
 import { Figure } from '../parts/Figure.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
-import { Trouble, Waiting } from '../parts/states.tsx';
-import { useKeptFromSearch } from './useKeptFromSearch.ts';
+import { Trouble } from '../parts/states.tsx';
+import { LetterDesk } from './LetterDesk.tsx';
 
 /** What somebody was told on the telephone, behind a private link: a range, plainly no offer, and whether to come and look. */
 export function CallPage() {
   const { token = '' } = useParams();
   const call = useAsk('readCall', { params: { token } }, { retry: false });
-  useKeptFromSearch();
   return (
-    <main className="letter-desk">
-      {call.isPending && <Waiting />}
-      {call.isError && (
-        <article className="letter">
-          <Trouble error={call.error} />
-        </article>
-      )}
-      {call.data && (
-        <ReadAs value={{ units: call.data.units, currency: call.data.currency }}>
-          <Told call={call.data} token={token} />
+    <LetterDesk of={call}>
+      {(found) => (
+        <ReadAs value={{ units: found.units, currency: found.currency }}>
+          <Told call={found} token={token} />
         </ReadAs>
       )}
-    </main>
+    </LetterDesk>
   );
 }
 

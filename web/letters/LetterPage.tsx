@@ -12,32 +12,24 @@ import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
 import { CheaperTable } from '../parts/CheaperTable.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
-import { Trouble, Waiting } from '../parts/states.tsx';
 import { TaxRows } from '../parts/TaxRows.tsx';
 import { LetterAnswer } from './LetterAnswer.tsx';
+import { LetterDesk } from './LetterDesk.tsx';
 import { LetterMessages } from './LetterMessages.tsx';
-import { useKeptFromSearch } from './useKeptFromSearch.ts';
 import { WorthDrawn } from './WorthDrawn.tsx';
 
 /** The offer behind a private link, as its customer reads it: no sign-in, no search engine, and nothing of anybody else. */
 export function LetterPage() {
   const { token = '' } = useParams();
   const letter = useAsk('readLetter', { params: { token } }, { retry: false });
-  useKeptFromSearch();
   return (
-    <main className="letter-desk">
-      {letter.isPending && <Waiting />}
-      {letter.isError && (
-        <article className="letter">
-          <Trouble error={letter.error} />
-        </article>
-      )}
-      {letter.data && (
-        <ReadAs value={{ units: letter.data.units, currency: letter.data.content.currency }}>
-          <OfferLetter letter={letter.data} token={token} />
+    <LetterDesk of={letter}>
+      {(found) => (
+        <ReadAs value={{ units: found.units, currency: found.content.currency }}>
+          <OfferLetter letter={found} token={token} />
         </ReadAs>
       )}
-    </main>
+    </LetterDesk>
   );
 }
 

@@ -23,6 +23,18 @@ const job = (changes: Partial<Job> = {}): Job => ({
   travelMinutes: 40,
   ...changes,
 });
+const NOTHING: DayStrip['chase'] = {
+  quotes: [],
+  late: [],
+  unlooked: [],
+  paying: [],
+  unsigned: [],
+  loose: [],
+  visits: [],
+  asked: [],
+  calls: [],
+  deposits: [],
+};
 const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   date: '2026-12-01',
   zone: 'Africa/Johannesburg',
@@ -30,18 +42,7 @@ const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   lastLight: 19.75,
   jobs,
   coming: [],
-  chase: {
-    quotes: [],
-    late: [],
-    unlooked: [],
-    paying: [],
-    unsigned: [],
-    loose: [],
-    visits: [],
-    asked: [],
-    calls: [],
-    deposits: [],
-  },
+  chase: NOTHING,
   ...changes,
 });
 
@@ -119,18 +120,7 @@ describe('the page of the day', () => {
   it('names a quote to chase with its revision and its price', () => {
     const text = page(
       day([], {
-        chase: {
-          quotes: [quote],
-          late: [],
-          unlooked: [],
-          paying: [],
-          unsigned: [],
-          loose: [],
-          visits: [],
-          asked: [],
-          calls: [],
-          deposits: [],
-        },
+        chase: { ...NOTHING, quotes: [quote] },
       }),
     );
     expect(text).to.match(/Fell barn.*quote 1004\.2 has no answer.*ZAR.1470/);
@@ -139,18 +129,7 @@ describe('the page of the day', () => {
   it('keeps what is for the desk from the crew', () => {
     const text = page(
       day([], {
-        chase: {
-          quotes: [quote],
-          late: [],
-          unlooked: [],
-          paying: [],
-          unsigned: [],
-          loose: [],
-          visits: [],
-          asked: [],
-          calls: [],
-          deposits: [],
-        },
+        chase: { ...NOTHING, quotes: [quote] },
       }),
       'crew',
     );
