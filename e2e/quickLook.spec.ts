@@ -97,6 +97,13 @@ test('a telephone quote takes fewer than fifteen fields and taps, goes out as a 
   expect(touched).toBeLessThan(15);
   await expect(page.getByRole('listitem').filter({ hasText: 'Wren Alder' })).toContainText('link not opened yet');
 
+  await page.getByLabel('Caller').fill('Bram Sedge');
+  await page.getByLabel('Panels').fill('9');
+  await page.getByRole('button', { name: 'Give a ballpark' }).click();
+  await expect(told).toContainText('Bram Sedge, 9 panels');
+  await expect(page.getByLabel(/^Send this to the caller/)).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Send it as a link' })).toBeVisible();
+
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   const phoneErrors = watchConsole(phone);
   await phone.goto(link);

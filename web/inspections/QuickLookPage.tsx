@@ -123,7 +123,8 @@ export function QuickLookPage() {
         </section>
         <section className="bench-figures" aria-label="What to say" aria-live="polite">
           {answer ? (
-            <Answer look={answer} />
+            // The link of one caller never stands beside the figures of the next.
+            <Answer key={answer.id} look={answer} />
           ) : (
             <Empty>
               Type how many panels, touch what the caller says, and give a ballpark. The range stands here then.
