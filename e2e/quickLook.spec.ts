@@ -97,7 +97,7 @@ test('a telephone quote takes fewer than fifteen fields and taps, goes out as a 
   expect(touched).toBeLessThan(15);
   await expect(page.getByRole('listitem').filter({ hasText: 'Wren Alder' })).toContainText('link not opened yet');
 
-  await page.getByLabel('Caller').fill('Bram Sedge');
+  await page.getByLabel('Caller', { exact: true }).fill('Bram Sedge');
   await page.getByLabel('Panels').fill('9');
   await page.getByRole('button', { name: 'Give a ballpark' }).click();
   await expect(told).toContainText('Bram Sedge, 9 panels');
