@@ -125,11 +125,15 @@ async function reads(urls: Record<'large' | 'small', string>, only: readonly str
   console.log(
     `${'read'.padEnd(20)}${'asked'.padStart(7)}${'large'.padStart(9)}${'small'.padStart(9)}${'ratio'.padStart(9)}${'a second'.padStart(10)}${'bare'.padStart(9)}${'share'.padStart(9)}`,
   );
+  // All are warmed before any is timed: the first would be timed on servers that are still being compiled.
+  for (const own of paths.values()) {
+    await load(doors.large, own, CONNECTIONS, 500);
+    await load(doors.small, own, CONNECTIONS, 500);
+    await load(bareDoor, own, CONNECTIONS, 500);
+  }
   for (const [name] of wanted) {
     const own = paths.get(name) ?? [];
     const loads: Record<'large' | 'small' | 'bare', Load[]> = { large: [], small: [], bare: [] };
-    await load(doors.large, own, CONNECTIONS, 500);
-    await load(doors.small, own, CONNECTIONS, 500);
     for (let round = 0; round < ROUNDS; round += 1) {
       loads.large.push(await load(doors.large, own, CONNECTIONS, LASTS));
       loads.small.push(await load(doors.small, own, CONNECTIONS, LASTS));

@@ -35,6 +35,14 @@ describe('papers', function () {
     }
   });
 
+  it('say in which language they are to be read out, and go by their title', async () => {
+    for (const [kind, path] of papers()) {
+      const text = (await owner.send('GET', path)).body.toString('latin1');
+      expect(text, kind).to.match(/\/Lang \(en\)/);
+      expect(text, kind).to.match(/\/DisplayDocTitle true/);
+    }
+  });
+
   it('come to the crew for a report, and not for a quote or what goes to the maker', async () => {
     const crew = await harness.as('crew');
     const statuses = [];

@@ -24,6 +24,10 @@ export const STYLES: StyleDictionary = {
 export function sheet(title: string, subject: string, firm: string, content: Content[]): TDocumentDefinitions {
   return {
     info: { title, subject, author: firm, creator: 'Wide Pail', producer: 'Wide Pail' },
+    // Somebody who is read to hears it in its own language, under its title and not its file name.
+    version: '1.7',
+    language: 'en',
+    displayTitle: true,
     pageSize: 'A4',
     pageMargins: [48, 44, 48, 48],
     defaultStyle: { font: 'Atkinson', fontSize: 10.5, color: INK.text, lineHeight: 1.18 },

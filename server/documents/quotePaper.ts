@@ -1,4 +1,4 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
@@ -194,7 +194,7 @@ export function quotePaper(
           right(leavesWords(one, say)),
           right(savesWords(one, say)),
           right(costWords(one, say)),
-          right(netWords(one, say)),
+          left(netWords(one, say)),
         ]),
         ['*', 55, 80, 65, 85],
       ),
@@ -211,6 +211,12 @@ export function quotePaper(
   }
   return sheet(number, `Panel cleaning at ${site}`, firm, content);
 }
+
+/** What a choice leaves in a year, its range under the middle. */
+const left = ({ middle, range }: ReturnType<typeof netWords>): TableCell => ({
+  stack: [{ text: middle, bold: true }, ...(range ? [{ text: range, style: 'quiet' }] : [])],
+  alignment: 'right',
+});
 
 /** Points across which what a choice may be worth is drawn, and how high its bar is. */
 const BAR = { across: 430, height: 9 } as const;

@@ -2,17 +2,16 @@ import { useParams } from 'react-router';
 import type { Letter } from '../../contract/letters/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
-import { besideCheaper, choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
+import { choicesOf, offeredPlan } from '../../core/quotes/offer.ts';
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
-import { choiceWords, NO_ANSWER_WORDS, takenWords, VERDICT_WORDS } from '../../words/en/letters.ts';
-import { chanceWords } from '../../words/en/quotes.ts';
+import { NO_ANSWER_WORDS, takenWords } from '../../words/en/letters.ts';
 import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
-import { CheaperTable } from '../parts/CheaperTable.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { TaxRows } from '../parts/TaxRows.tsx';
+import { ChoicesTable } from './ChoicesTable.tsx';
 import { LetterAnswer } from './LetterAnswer.tsx';
 import { LetterDesk } from './LetterDesk.tsx';
 import { LetterMessages } from './LetterMessages.tsx';
@@ -39,7 +38,6 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
   const { benefit } = content;
   const choices = choicesOf(content);
   const ofPlan = offeredPlan(content);
-  const beside = besideCheaper(content);
   const asked = askedOfCustomer(content.assumed);
   return (
     <article className="letter">
@@ -85,39 +83,6 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           {face.because.map((one) => say.finding(one)).join(' ')}
         </p>
       ))}
-      <table className="table row-cards">
-        <thead>
-          <tr>
-            <th>You can have</th>
-            <th className="number">It costs, tax included</th>
-            <th className="number">It is worth</th>
-            <th>In energy alone it</th>
-          </tr>
-        </thead>
-        <tbody>
-          {choices.map((one) => (
-            <tr key={one.choice}>
-              <td>
-                <strong>{choiceWords(one)}</strong>
-              </td>
-              <td className="number" data-label="It costs, tax included">
-                {say.price(one.gross)}
-                {one.visits > 1 && <span className="quiet d-block">{say.price(one.each)} each</span>}
-              </td>
-              <td className="number" data-label="It is worth">
-                {one.worth ? `${say.money(one.worth.p10)} to ${say.money(one.worth.p90)}` : 'not said'}
-                <span className="quiet d-block">
-                  {one.choice === 'one' ? 'until it has soiled again' : 'in a year'}
-                </span>
-              </td>
-              <td data-label="In energy alone it">
-                {VERDICT_WORDS[one.verdict]}
-                {one.chance !== null && <span className="quiet d-block">in {chanceWords(one.chance)} years</span>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
       <div className="pairs">
         <figure className="m-0">
           {letter.roofs.map(({ array, soils }) => (
@@ -132,6 +97,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           </figcaption>
         </figure>
       </div>
+      <ChoicesTable content={content} choices={choices} />
       {benefit.reasons && (
         <div className="figures">
           <Figure label="One wash is worth" reason={benefit.reasons.worth} />
@@ -147,12 +113,6 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           Please check what we had to assume: {asked.map((fact) => say.finding(assumedFinding(fact))).join('; ')}. Where
           it is otherwise, what a wash is worth changes.
         </p>
-      )}
-      {beside && (
-        <>
-          <h2 className="h3 mt-4">What else you could do</h2>
-          <CheaperTable beside={beside} visits={content.visits} />
-        </>
       )}
       <Lines letter={letter} />
       {content.spotless && (

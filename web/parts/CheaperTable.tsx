@@ -10,10 +10,12 @@ interface CheaperTableProps {
   visits: number;
   /** what can be done about a choice, and what is to be said of it */
   moves?: (choice: WeighedChoice) => ReactNode;
+  /** what else its reader is told of a choice, under its name */
+  says?: (choice: WeighedChoice) => ReactNode;
 }
 
 /** An offer beside what is cheaper: what each leaves on the glass, saves and costs in a year, and what can hurt. */
-export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTableProps) {
+export function CheaperTable({ beside: { all, best }, visits, moves, says }: CheaperTableProps) {
   const say = useSay();
   const here = all.filter(({ not }) => not.length === 0);
   const notHere = all.filter(({ not }) => not.length > 0);
@@ -27,7 +29,7 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
             <th className="number">Leaves of the loss now</th>
             <th className="number">Saves a year</th>
             <th className="number">Costs a year</th>
-            <th className="number">Left for you</th>
+            <th className="number">Left for you a year</th>
             {moves && <th />}
           </tr>
         </thead>
@@ -37,6 +39,7 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
               <td>
                 <strong>{cheaperName(one.key, visits)}</strong>
                 {one.key === best?.key && <span className="best-mark d-block">leaves you the most</span>}
+                {says?.(one)}
               </td>
               <td className="number" data-label="Leaves of the loss now">
                 {leavesWords(one, say)}
@@ -47,9 +50,13 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
               <td className="number" data-label="Costs a year">
                 {costWords(one, say)}
               </td>
-              <td className="number" data-label="Left for you a year">
-                {netWords(one, say)}
-              </td>
+              {one.net === null ? (
+                <td />
+              ) : (
+                <td className="number" data-label="Left for you a year">
+                  <Left of={one} />
+                </td>
+              )}
               {moves && <td>{moves(one)}</td>}
             </tr>
             {one.notes.length + one.hazards.length > 0 && (
@@ -78,6 +85,17 @@ export function CheaperTable({ beside: { all, best }, visits, moves }: CheaperTa
           ))}
         </ul>
       )}
+    </>
+  );
+}
+
+/** What a choice leaves in a year: the middle, and its range under it. */
+function Left({ of }: { of: WeighedChoice }) {
+  const { middle, range } = netWords(of, useSay());
+  return (
+    <>
+      <strong>{middle}</strong>
+      {range && <span className="quiet d-block">{range}</span>}
     </>
   );
 }

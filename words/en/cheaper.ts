@@ -14,8 +14,8 @@ export const cheaperName = (key: WeighedChoice['key'], visits: number): string =
     coating: 'A coating on the glass',
     'spray-line': 'A line of pipe that sprays by itself',
     'own-kit': 'Your own pole, brush and water',
-    one: 'One wash by us',
-    planned: `${counted(visits, 'wash', 'washes')} a year by us`,
+    one: 'One visit by us',
+    planned: `A plan of ${counted(visits, 'visit')} a year by us`,
   };
   return names[key];
 };
@@ -73,16 +73,16 @@ export function costWords({ cost, worthUpTo }: Pick<WeighedChoice, 'cost' | 'wor
 export const savesWords = ({ saves }: Pick<WeighedChoice, 'saves'>, say: Say): string =>
   saves.p90 === 0 && saves.p10 === 0 ? 'nothing' : `${say.money(saves.p10)} to ${say.money(saves.p90)}`;
 
-/** What is left of that in a year, its middle and its range; years until what was paid once is back. */
-export function netWords({ net, payback }: Pick<WeighedChoice, 'net' | 'payback'>, say: Say): string {
-  if (net === null) return '';
-  if (net.p10 === 0 && net.p90 === 0) return 'nothing';
-  // The best is told by the middle: whoever compares has to see it.
-  const range =
-    net.p10 === net.p90
-      ? say.money(net.p50)
-      : `${say.money(net.p50)}, from ${say.money(net.p10)} to ${say.money(net.p90)}`;
-  return payback === null ? range : `${range}, back in ${say.number(payback, 1)} years`;
+/** What is left of that in a year: its middle, by which the best is told, and its range with the years until what was paid once is back. */
+export function netWords(
+  { net, payback }: Pick<WeighedChoice, 'net' | 'payback'>,
+  say: Say,
+): { middle: string; range: string } {
+  if (net === null) return { middle: '', range: '' };
+  if (net.p10 === 0 && net.p90 === 0) return { middle: 'nothing', range: '' };
+  const range = net.p10 === net.p90 ? [] : [`from ${say.money(net.p10)} to ${say.money(net.p90)}`];
+  const back = payback === null ? [] : [`back in ${say.number(payback, 1)} years`];
+  return { middle: say.money(net.p50), range: [...range, ...back].join(', ') };
 }
 
 /** How much of the loss now is left after it. */
