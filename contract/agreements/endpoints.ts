@@ -52,6 +52,8 @@ export const agreement = z.object({
   /** what was asked for when it was accepted, minor units, and the day on which it came; 0 where nothing was asked */
   deposit: money,
   depositOn: z.string().nullable(),
+  /** the day since which a spray line that was taken stands; null where none was, or it is not up yet */
+  lineUpOn: z.string().nullable(),
   planned: z.array(visit),
   /** what is neither washed nor left out: visits, and minor units */
   left: z.object({ visits: z.number().int(), gross: money }),
@@ -179,6 +181,15 @@ export const agreementsEndpoints = {
     roles: DESK,
     params: idParams,
     body: z.object({ version, on: date.nullable() }),
+    answer: agreement,
+  }),
+  noteLineUp: endpoint({
+    method: 'POST',
+    path: '/api/agreements/:id/spray-line',
+    summary: 'Note the day on which the spray line that was taken stood, and draw it on the faces over which it lies',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ version, on: date, arrays: z.array(id).min(1, 'must name at least one face').max(100) }),
     answer: agreement,
   }),
   addVisit: endpoint({

@@ -37,6 +37,8 @@ export const dayStrip = z.object({
     calls: z.array(z.object({ id, name: z.string(), phone: z.string(), said: z.string(), at: z.string() })),
     /** deposits that were asked for on acceptance and have not come; minor units */
     deposits: z.array(z.object({ siteId: id, site: z.string(), deposit: money, currency: z.string(), at: z.string() })),
+    /** spray lines that were agreed and are not up */
+    lines: z.array(z.object({ siteId: id, site: z.string(), at: z.string() })),
     /** what customers asked by their links and nobody has answered */
     asked: z.array(z.object({ siteId: id, site: z.string(), at: z.string(), text: z.string() })),
     /** visits of agreements that are to be booked: their window has come, or does so soon */

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { lineOver, pipesOver, type SprayedFace } from './overFace.ts';
+import { lineOver, pipesDrawn, pipesOver, type SprayedFace } from './overFace.ts';
 
 const face: SprayedFace = {
   rows: 4,
@@ -33,5 +33,16 @@ describe('a spray line over a face', () => {
     expect(pipesOver(face, 2, 0.5)[1]?.lift).to.equal(0);
     expect(pipesOver(face, 1, 6)).to.have.length(1);
     expect([lineOver(face).pipes, lineOver({ ...face, rows: 2 }).pipes]).to.deep.equal([2, 1]);
+  });
+
+  it('is drawn along the top of the modules, wherever they lie on their sheet, and half way down between two rows', () => {
+    const drawn = { rows: 4, columns: 10, orientation: 'portrait', origin: { row: 2, column: 1 } } as const;
+    const [upper, lower, none] = pipesDrawn(drawn);
+    expect(none).to.equal(undefined);
+    expect(upper?.x).to.be.closeTo(1.09, 1e-9);
+    expect(upper?.y).to.be.closeTo(2 * 1.77 - 0.05, 1e-9);
+    expect(upper?.width).to.be.closeTo(10 * 1.09 - 0.05, 1e-9);
+    expect((lower?.y ?? 0) - (upper?.y ?? 0)).to.be.closeTo(2 * 1.77, 1e-9);
+    expect(pipesDrawn({ ...drawn, rows: 2 })).to.have.length(1);
   });
 });

@@ -1,6 +1,6 @@
 import { MODULE_SIZE, USUAL_LINE } from '../assumptions.ts';
 import type { Orientation } from '../inspections/marks.ts';
-import { type Grid, moduleCount } from '../sites/layout.ts';
+import { type Grid, moduleCount, type Place } from '../sites/layout.ts';
 import { MODULE_GAP } from '../sites/section.ts';
 import { radians } from '../units/angles.ts';
 import type { SprayRow } from './rows.ts';
@@ -46,4 +46,30 @@ export function pipesOver(face: SprayedFace, pipes: 1 | 2, lift: number): SprayR
   const orifices = face.columns * USUAL_LINE.holes;
   const upper = { orifices, lift };
   return pipes === 1 ? [upper] : [upper, { orifices, lift: Math.max(0, lift - rise(face) / 2) }];
+}
+
+/** A pipe as it is drawn on the sheet of a face: its left end and its length, m of the sheet. */
+export interface DrawnPipe {
+  kind: 'spray-line';
+  x: number;
+  y: number;
+  width: number;
+  height: 0;
+}
+
+/** The pipes of a line on the sheet of its face, as it is usually laid: along the top, and half way down over many rows. */
+export function pipesDrawn(
+  face: Pick<Grid, 'rows' | 'columns'> & { orientation: Orientation; origin: Place },
+): DrawnPipe[] {
+  const { across, up } = pitchOf(face);
+  const { row, column } = face.origin;
+  const pipe = (y: number): DrawnPipe => ({
+    kind: 'spray-line',
+    x: column * across,
+    y,
+    width: face.columns * across - MODULE_GAP,
+    height: 0,
+  });
+  const top = row * up - MODULE_GAP;
+  return face.rows >= USUAL_LINE.secondFrom ? [pipe(top), pipe(top + Math.ceil(face.rows / 2) * up)] : [pipe(top)];
 }

@@ -3,13 +3,15 @@ import type { Agreement, agreementsEndpoints, Visit } from '../../contract/agree
 import type { BodyOf } from '../../contract/endpoint.ts';
 import { dueWindows, movedWindow, nextYear } from '../../core/agreements/windows.ts';
 import type { Context } from '../context.ts';
-import { outOfOrder } from '../errors.ts';
+import { invalid, outOfOrder } from '../errors.ts';
 import { whereJobsStand } from '../jobs/storage.ts';
 import { callOff, moveJob } from '../jobs/useCases.ts';
+import { drawLine } from '../sites/fitted.ts';
+import { arraysOfSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { readAgreement } from './read.ts';
-import { findVisit, insertVisits, lockAgreement } from './storage.ts';
+import { findVisit, insertVisits, leftOfFirst, lockAgreement } from './storage.ts';
 
 type Endpoints = typeof agreementsEndpoints;
 
@@ -76,6 +78,21 @@ export function noteDeposit(context: Context, id: string, body: BodyOf<Endpoints
   });
 }
 
+/** Notes the day on which the spray line that was taken stood: it is drawn on its faces, and later plans count on it. */
+export function noteLineUp(context: Context, id: string, body: BodyOf<Endpoints['noteLineUp']>): Promise<Agreement> {
+  return context.database.transaction(async (trx) => {
+    await lockAgreement(trx, id);
+    const { siteId, additions } = await readAgreement(trx, id);
+    if (!additions.includes('spray-line')) throw outOfOrder('No spray line was taken with this offer.');
+    const here = new Set((await arraysOfSite(trx, siteId)).map((array) => array.id));
+    if (body.arrays.some((array) => !here.has(array))) throw invalid('arrays', 'must be faces of this site');
+    const row = { table: 'agreements', record: 'agreement', id, version: body.version };
+    await updateVersioned(trx, context, row, { lineUpOn: body.on });
+    for (const array of [...new Set(body.arrays)].sort()) await drawLine(trx, context, array);
+    return readAgreement(trx, id);
+  });
+}
+
 /** Adds a visit to what was accepted, at its price. */
 export function addVisit(context: Context, id: string, body: BodyOf<Endpoints['addVisit']>): Promise<Agreement> {
   return context.database.transaction(async (trx) => {
@@ -84,7 +101,8 @@ export function addVisit(context: Context, id: string, body: BodyOf<Endpoints['a
     mustRun(agreement);
     await createOnce(trx, context, 'visit', { ...body, agreementId: id }, async () => {
       const [window] = dueWindows([body.due]);
-      const row = { id: body.id, agreementId: id, number: nextNumber(agreement), price: agreement.price };
+      const left = await leftOfFirst(trx, id);
+      const row = { id: body.id, agreementId: id, number: nextNumber(agreement), price: agreement.price, ...left };
       if (window) await insertVisits(trx, [{ ...window, ...row, added: true, because: body.reason }]);
     });
     return readAgreement(trx, id);
@@ -110,12 +128,14 @@ export function renewAgreement(
     await updateVersioned(trx, context, { table: 'agreements', record: 'agreement', id, version: body.version }, {});
     const last = agreement.planned.filter(({ added }) => !added).slice(-agreement.visits);
     const first = nextNumber(agreement);
+    const left = await leftOfFirst(trx, id);
     const rows = last.map((visit, at) => ({
       ...nextYear(visit),
       id: randomUUID(),
       agreementId: id,
       number: first + at,
       price: agreement.price,
+      ...left,
       added: false,
       because: '',
     }));

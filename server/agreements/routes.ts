@@ -14,6 +14,7 @@ export const agreementsHandlers: Pick<Handlers, keyof typeof agreementsEndpoints
   listAgreements: (context, { query }) => listAgreements(context, query),
   readAgreement: (context, { params }) => readAgreement(context.database, params.id),
   noteDeposit: (context, { params, body }) => change.noteDeposit(context, params.id, body),
+  noteLineUp: (context, { params, body }) => change.noteLineUp(context, params.id, body),
   addVisit: (context, { params, body }) => change.addVisit(context, params.id, body),
   renewAgreement: (context, { params, body }) => change.renewAgreement(context, params.id, body),
   cancelAgreement: (context, { params, body }) => change.cancelAgreement(context, params.id, body),

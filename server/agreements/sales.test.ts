@@ -73,6 +73,14 @@ describe('what was sold', () => {
     expect([more('net'), more('cost')]).to.deep.equal([one.net, one.cost]);
     const seen = await (await harness.as('estimator')).must('GET', `/api/agreements?site=${chain.siteId}`);
     expect(JSON.stringify(seen)).not.to.match(/"cost"|"net"/);
+    const [agreement] = seen.items;
+    await owner.must('POST', `/api/agreements/${agreement.id}/visits`, {
+      ...{ id: randomUUID(), due: '2027-05-03', reason: 'a dust storm' },
+    });
+    const kept = await harness.sql('select net, cost from visits where agreement_id = $1', [agreement.id]);
+    expect(kept.map(({ net, cost }) => [Number(net), Number(cost)])).to.deep.equal(
+      [0, 1].map(() => [one.net, one.cost]),
+    );
     await harness.sql('update company set costs = null');
   });
 

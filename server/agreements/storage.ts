@@ -27,6 +27,7 @@ export interface AgreementRow {
   currency: string;
   deposit: number;
   depositOn: string | null;
+  lineUpOn: string | null;
   madeAt: string;
   version: number;
 }
@@ -73,6 +74,7 @@ const agreementRows = (connection: Connection): Knex.QueryBuilder<object, Agreem
     'agreements.currency',
     'agreements.deposit',
     'agreements.depositOn',
+    'agreements.lineUpOn',
     'agreements.madeAt',
     'agreements.version',
   );
@@ -230,3 +232,25 @@ export const depositsThatWait = (
       'agreements.currency',
       'agreements.madeAt as at',
     );
+
+/** Spray lines of agreements that run and are not up yet, the oldest first. */
+export const linesToPutUp = (
+  connection: Connection,
+  limit: number,
+): Promise<{ siteId: string; site: string; at: string }[]> =>
+  withSite(connection('agreements'), 'agreements.site_id')
+    .whereRaw("'spray-line' = any(agreements.additions)")
+    .whereNull('agreements.line_up_on')
+    .where('agreements.state', 'running')
+    .orderBy(['agreements.made_at', 'agreements.id'])
+    .limit(limit)
+    .select('agreements.siteId', 'sites.name as site', 'agreements.madeAt as at');
+
+/** What a visit of an agreement is asked before tax and costs the firm, as it was kept with its first; nothing where it was not. */
+export async function leftOfFirst(
+  trx: Transaction,
+  agreementId: string,
+): Promise<{ net: number; cost: number } | null> {
+  const { net, cost } = (await trx('visits').where({ agreementId }).orderBy('number').first('net', 'cost')) ?? {};
+  return net === null || net === undefined || cost === null ? null : { net, cost };
+}

@@ -234,6 +234,31 @@ describe('what is taken of an offer', () => {
     const [agreement] = (await owner.must('GET', `/api/agreements?site=${siteId}`)).items;
     expect(agreement.additions).to.deep.equal(['spray-line']);
     expect(agreement.planned[0].price).to.equal(draft.one.gross + 460_000);
+
+    const lines = async () =>
+      (await owner.must('GET', '/api/day')).chase.lines.map((one: { siteId: string }) => one.siteId);
+    expect(await lines()).to.deep.equal([siteId]);
+    const path = `/api/agreements/${agreement.id}/spray-line`;
+    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
+    const on = { version: agreement.version, on: '2026-11-25' };
+    const elsewhere = await owner.send('POST', path, { ...on, arrays: [randomUUID()] });
+    expect([elsewhere.status, elsewhere.body.issues[0].path]).to.deep.equal([400, 'arrays']);
+    const up = await owner.must('POST', path, { ...on, arrays: [arrays[0].id] });
+    expect(up.lineUpOn).to.equal('2026-11-25');
+    expect(await lines()).to.deep.equal([]);
+    const drawn = (await owner.must('GET', `/api/sites/${siteId}`)).arrays[0];
+    expect(drawn.sheet.things.map(({ kind }: { kind: string }) => kind)).to.include('spray-line');
+    // Noted again for another day, it is not drawn twice.
+    await owner.must('POST', path, { version: up.version, on: '2026-11-26', arrays: [arrays[0].id] });
+    expect((await owner.must('GET', `/api/sites/${siteId}`)).arrays[0].sheet).to.deep.equal(drawn.sheet);
+  });
+
+  it('notes no spray line where none was taken', async () => {
+    const chain = await makeJob(owner);
+    const [agreement] = (await owner.must('GET', `/api/agreements?site=${chain.siteId}`)).items;
+    const asked = { version: agreement.version, on: '2026-11-25', arrays: [chain.arrayId] };
+    const { status, body } = await owner.send('POST', `/api/agreements/${agreement.id}/spray-line`, asked);
+    expect([status, body.detail]).to.deep.equal([409, 'No spray line was taken with this offer.']);
   });
 
   it('asks for its deposit until somebody notes that it came', async () => {

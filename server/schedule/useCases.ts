@@ -11,7 +11,7 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
-import { depositsThatWait, visitsToBook } from '../agreements/storage.ts';
+import { depositsThatWait, linesToPutUp, visitsToBook } from '../agreements/storage.ts';
 import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { looseArrays } from '../inspections/fittings.ts';
@@ -69,6 +69,7 @@ export async function readDay(
       asked: sees ? await unansweredQuestions(database, MOST_LISTED) : [],
       calls: sees ? await callsThatWait(database, MOST_LISTED) : [],
       deposits: sees ? await depositsThatWait(database, MOST_LISTED) : [],
+      lines: sees ? await linesToPutUp(database, MOST_LISTED) : [],
       visits: sees ? await visitsToBook(database, addedDays(today, BOOK_AHEAD), MOST_LISTED) : [],
       loose: sees ? await looseArrays(database, MOST_LISTED) : [],
     },

@@ -1,5 +1,6 @@
 import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
+import { pipesDrawn } from '../../core/spray/overFace.ts';
 import { json, type Transaction } from '../storage/database.ts';
 import { updateVersioned, type Writer } from '../storage/writing.ts';
 import { lockArray } from './storage.ts';
@@ -26,4 +27,13 @@ export async function noteFitted(
     .filter(({ rows }) => rows.length > 0);
   const row = { table: 'arrays', record: 'array', id: arrayId, version };
   await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, fitted: [...before, ...fresh] }) });
+}
+
+/** Draws a spray line on the sheet of an array as it is usually laid; where one is drawn already it stays as it is. */
+export async function drawLine(trx: Transaction, writer: Writer, arrayId: string): Promise<void> {
+  const { sheet, version, ...face } = await lockArray(trx, arrayId);
+  if (sheet.things.some(({ kind }) => kind === 'spray-line')) return;
+  const pipes = pipesDrawn({ ...face, origin: sheet.origin }).map((pipe) => ({ ...pipe, label: '' }));
+  const row = { table: 'arrays', record: 'array', id: arrayId, version };
+  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, things: [...sheet.things, ...pipes] }) });
 }

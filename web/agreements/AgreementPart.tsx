@@ -12,6 +12,7 @@ import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { AskDay } from './AskDay.tsx';
+import { LineUp } from './LineUp.tsx';
 
 /** What was agreed for a site: each agreement with its visits, and what can be done about them. */
 export function Agreements({ siteId }: { siteId: string }) {
@@ -76,6 +77,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
           </Button>
         </p>
       )}
+      {agreement.additions.includes('spray-line') && <LineUp agreement={agreement} />}
       <table className="table row-cards">
         <thead>
           <tr>

@@ -95,6 +95,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   writeSafety: ['readSafety', 'readJob'],
   addVisit: VISITS,
   noteDeposit: VISITS,
+  noteLineUp: [...VISITS, ...SITE],
   changeCosts: 'everything',
   bookVisit: VISITS,
   moveVisit: VISITS,

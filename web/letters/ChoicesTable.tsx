@@ -36,7 +36,8 @@ function OfferedWords({ one }: { one: OfferedChoice }) {
   const say = useSay();
   return (
     <span className="quiet d-block">
-      {one.visits > 1 ? `${say.price(one.each)} each, tax included.` : 'Tax included.'} In energy alone it {VERDICT_WORDS[one.verdict]}
+      {one.visits > 1 ? `${say.price(one.each)} each, tax included.` : 'Tax included.'} In energy alone it{' '}
+      {VERDICT_WORDS[one.verdict]}
       {one.chance !== null && `, in ${chanceWords(one.chance)} years`}.
     </span>
   );

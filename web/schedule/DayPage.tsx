@@ -62,8 +62,8 @@ function Chase({ day }: { day: DayStrip }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
-  const { quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits } = day.chase;
-  const all = [quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits];
+  const { quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits, lines } = day.chase;
+  const all = [quotes, unsigned, unlooked, paying, loose, visits, asked, calls, deposits, lines];
   const nothing = all.every((list) => list.length === 0);
   if (nothing) return <NothingToChase />;
   const onlyCalls = all.every((list) => list === calls || list.length === 0);
@@ -101,6 +101,13 @@ function Chase({ day }: { day: DayStrip }) {
               <Link to={`/sites/${siteId}/wash`}>{site}</Link>
               <span>deposit of {formatMoney(deposit, currency, units)} has not come</span>
               <span className="end">asked {formatDate(at, units)}</span>
+            </li>
+          ))}
+          {lines.map(({ siteId, site, at }) => (
+            <li key={`line ${siteId} ${at}`}>
+              <Link to={`/sites/${siteId}/wash`}>{site}</Link>
+              <span>a spray line was agreed and is not up</span>
+              <span className="end">agreed {formatDate(at, units)}</span>
             </li>
           ))}
           {visits.map(({ visitId, siteId, site, number, visits: of, dueFrom, dueTo }) => (

@@ -34,6 +34,7 @@ const NOTHING: DayStrip['chase'] = {
   asked: [],
   calls: [],
   deposits: [],
+  lines: [],
 };
 const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   date: '2026-12-01',

@@ -40,7 +40,7 @@ export const quotes: Omit<Words<QuoteFinding>, 'written'> = {
 
   'verdict-pays': () => 'On these figures the energy recovered is worth more than the wash.',
   'verdict-may-pay': () =>
-    'On these figures the wash may or may not pay for itself in energy: its price lies within the range of what it may be worth.',
+    'On these figures the wash may or may not pay for itself in energy; the range above spans its price.',
   'verdict-does-not-pay': () =>
     'On these figures the wash does not pay for itself in energy. You may still want it for looks, warranty or to stop growth.',
   'chance-of-paying': ({ chance }) =>

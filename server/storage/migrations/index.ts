@@ -42,6 +42,7 @@ import * as taken from './040-taken.ts';
 import * as callLinks from './041-call-links.ts';
 import * as leftOfVisits from './042-left-of-visits.ts';
 import * as sprayLineTaken from './043-spray-line-taken.ts';
+import * as sprayLineUp from './044-spray-line-up.ts';
 
 interface Migration {
   name: string;
@@ -94,6 +95,7 @@ const MIGRATIONS: Migration[] = [
   { name: '041-call-links', ...callLinks },
   { name: '042-left-of-visits', ...leftOfVisits },
   { name: '043-spray-line-taken', ...sprayLineTaken },
+  { name: '044-spray-line-up', ...sprayLineUp },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
