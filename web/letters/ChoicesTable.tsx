@@ -38,7 +38,7 @@ function OfferedWords({ one }: { one: OfferedChoice }) {
     <span className="quiet d-block">
       {one.visits > 1 ? `${say.price(one.each)} each, tax included.` : 'Tax included.'} In energy alone it{' '}
       {VERDICT_WORDS[one.verdict]}
-      {one.chance !== null && `, in ${chanceWords(one.chance)} years`}.
+      {one.chance !== null && `: it does in ${chanceWords(one.chance)} years`}.
     </span>
   );
 }

@@ -120,7 +120,7 @@ export function RoofDrawing({
       <text x="-0.3" y={face.eave + 0.05 + face.letters} fontSize={face.letters} fill="#4c5853">
         eave
       </text>
-      <RoofThings things={sheet.things} shift={face.shift} letters={face.letters} />
+      <RoofThings things={sheet.things.filter((one) => !isPipe(one))} shift={face.shift} letters={face.letters} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: Math.ceil(drawn / AT_ONCE) }, (_, at) => at * AT_ONCE).map((from) => (
         <Stretch
@@ -141,6 +141,9 @@ export function RoofDrawing({
           onPress={onModule ? press : undefined}
         />
       ))}
+      <g pointerEvents="none">
+        <RoofThings things={sheet.things.filter(isPipe)} shift={face.shift} letters={face.letters} />
+      </g>
       {beyond.length > 0 && <Beyond modules={beyond} columns={array.columns} width={width} height={height} />}
       {onModules && <Frame show={show} roof={roof} columns={array.columns} step={step} />}
     </svg>
@@ -148,6 +151,9 @@ export function RoofDrawing({
 }
 
 const NO_MODULES: readonly number[] = [];
+
+/** A line of pipe lies over the modules; all else is beside or under them. */
+const isPipe = ({ kind }: RoofSheet['things'][number]): boolean => kind === 'spray-line';
 
 /** Modules that nobody reaches, hatched so that they are told apart without their colour. */
 function Beyond({

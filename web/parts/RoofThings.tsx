@@ -95,7 +95,7 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
           stroke="#0a5f7d"
           strokeWidth="0.035"
         />
-        <Label text={label || 'spray line'} {...middle} turned={!lies} />
+        <Label text={label || THING_WORDS[kind]} {...middle} {...(lies && { y: -letters * 0.3 })} turned={!lies} />
       </>
     );
   }
