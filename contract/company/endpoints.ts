@@ -8,6 +8,9 @@ import { DESK, endpoint, OWNER } from '../endpoint.ts';
 /** A rate of tax beside the usual one, and the lines that it is on. */
 const otherTax = z.object({ rate: fraction, keys: z.array(z.enum(LINE_KEYS)).min(1, 'must name at least one line') });
 
+/** What a company is called until its first owner has named it; nothing goes out to a customer under it. */
+export const UNNAMED_COMPANY = 'Your company';
+
 export const companyFields = z.object({
   name: text(120),
   currency: z.string().regex(/^[A-Z]{3}$/, 'must be three letters of ISO 4217, such as ZAR'),

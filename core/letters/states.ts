@@ -28,6 +28,8 @@ export const CALL_ANSWERS = ['look', 'no'] as const;
 export type CallAnswer = (typeof CALL_ANSWERS)[number];
 /** Days for which the link to such a range opens. */
 export const CALL_LINK_DAYS = 30;
+/** How often a caller may change what they answered by the link. */
+export const MOST_CALL_ANSWERS = 10;
 
 /** Days that a link goes on showing an offer after the last on which it may be accepted. */
 export const LETTER_OUTLASTS = 60;

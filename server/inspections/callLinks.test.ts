@@ -76,6 +76,22 @@ describe('the link to what a caller was told', () => {
     expect((await owner.send('POST', `/api/quick-looks/${randomUUID()}/link`, {})).status).to.equal(404);
   });
 
+  it('is answered otherwise some times, and then no more; the same answer again is no other', async () => {
+    const { look, token } = await told();
+    const statuses = [];
+    for (let time = 0; time < 10; time += 1) {
+      statuses.push((await answer(token, { answer: 'look', said: `at ${time}` })).status);
+      statuses.push((await answer(token, { answer: 'look', said: `at ${time}` })).status);
+    }
+    expect(new Set(statuses)).to.deep.equal(new Set([200]));
+    expect((await answer(token, { answer: 'no', said: '' })).status).to.equal(429);
+    expect((await listed(look.id)).link).to.include({ answer: 'look', said: 'at 9' });
+    const rows = await harness.sql("select count(*) from audit_trail where record_id = $1 and action = 'answer'", [
+      look.id,
+    ]);
+    expect(Number(rows[0]?.count)).to.equal(10);
+  });
+
   it('refuses an answer that is none, naming the field', async () => {
     const { token } = await told();
     const { status, body } = await answer(token, { answer: 'perhaps' });

@@ -1,15 +1,23 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { CallLetter, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
-import { CALL_LINK_DAYS } from '../../core/letters/states.ts';
+import { CALL_LINK_DAYS, MOST_CALL_ANSWERS } from '../../core/letters/states.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context, OpenContext } from '../context.ts';
+import { AppError } from '../errors.ts';
 import { refuseGuess } from '../people/guessing.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { findPerson } from '../people/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { mustHave, trail } from '../storage/writing.ts';
-import { callBehind, keepCallAnswer, keepCallLink, noteCallOpened, readQuickLook } from './quickLookStorage.ts';
+import {
+  callBehind,
+  keepCallAnswer,
+  keepCallLink,
+  lockCallAnswer,
+  noteCallOpened,
+  readQuickLook,
+} from './quickLookStorage.ts';
 
 type Endpoints = typeof quickLookEndpoints;
 
@@ -47,12 +55,23 @@ export async function answerCall(
 ): Promise<CallLetter> {
   const { quickLookId, madeBy } = await opened(context, token);
   return context.database.transaction(async (trx) => {
+    const before = await lockCallAnswer(trx, quickLookId);
+    // Sent twice it is the same answer, and no new row in the trail.
+    if (before.answer === answer && before.said === said) return letterOf(trx, quickLookId, madeBy);
+    if (before.answers >= MOST_CALL_ANSWERS) throw answeredOften();
     await keepCallAnswer(trx, quickLookId, { answer, said, answeredAt: context.clock() });
     const change = { answer, said, from: context.address };
     await trail(trx, { ...context, person: null }, { record: 'quick look', id: quickLookId, action: 'answer', change });
     return letterOf(trx, quickLookId, madeBy);
   });
 }
+
+const answeredOften = () =>
+  new AppError(
+    'too-many',
+    'Changed many times',
+    'This answer was changed many times already. Telephone whoever sent you the link.',
+  );
 
 async function letterOf(connection: Connection, id: string, madeBy: string): Promise<CallLetter> {
   const { name: firm, currency } = await readCompany({ database: connection });

@@ -69,9 +69,12 @@ interface CallLink {
   expiresAt: Date;
 }
 
-/** Keeps a link to a call in the place of the one before; what was answered by that stays. */
+/** Keeps a link to a call in the place of the one before; what was answered by that stays, and may be changed anew. */
 export const keepCallLink = (trx: Transaction, link: CallLink): Promise<unknown> =>
-  trx('call_links').insert(link).onConflict('quick_look_id').merge();
+  trx('call_links')
+    .insert({ ...link, answers: 0 })
+    .onConflict('quick_look_id')
+    .merge();
 
 /** The call behind a link that opens; undefined where there is none, or it has run out. */
 export const callBehind = (
@@ -91,7 +94,17 @@ export const keepCallAnswer = (
   trx: Transaction,
   quickLookId: string,
   told: { answer: CallAnswer; said: string; answeredAt: Date },
-): Promise<unknown> => trx('call_links').where({ quickLookId }).update(told);
+): Promise<unknown> =>
+  trx('call_links')
+    .where({ quickLookId })
+    .update({ ...told, answers: trx.raw('answers + 1') });
+
+/** What a caller has answered so far, and how often; held until the transaction ends. */
+export const lockCallAnswer = async (
+  trx: Transaction,
+  quickLookId: string,
+): Promise<{ answer: CallAnswer | null; said: string; answers: number }> =>
+  mustHave(await trx('call_links').where({ quickLookId }).forUpdate().first('answer', 'said', 'answers'), 'call');
 
 /** Callers who want somebody to look, the longest waiting first. */
 export const callsThatWait = (

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Chain, makeJob, onStage } from '../testing/harness.ts';
@@ -190,6 +191,23 @@ describe('quotes', () => {
       const sent = await send(await draft());
       const days = (Date.parse(sent.validUntil) - Date.parse(sent.sentAt.slice(0, 10))) / MILLISECONDS_PER_DAY;
       expect(days).to.be.within(quoteValidDays, quoteValidDays + 1);
+    });
+
+    it('go out under the name of the company, and not before it has one', async () => {
+      const quote = await draft();
+      const named = async (name: string) => {
+        const { demo: _demo, ...company } = await owner.must('GET', '/api/company');
+        await owner.must('PUT', '/api/company', { ...company, name });
+        return company.name;
+      };
+      const before = await named(UNNAMED_COMPANY);
+      const { status, body } = await owner.send('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
+      expect([status, body.detail]).to.deep.equal([
+        409,
+        'Your company has no name yet, and its name stands on the offer. Give it one under Company first.',
+      ]);
+      await named(before);
+      expect((await send(quote)).state).to.equal('sent');
     });
 
     it('are sent once', async () => {

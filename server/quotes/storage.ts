@@ -160,12 +160,13 @@ export const waitingQuotes = (connection: Connection, by: string, limit: number)
 export const followedQuotes = (
   connection: Connection,
   limit: number,
-): Promise<(QuoteItemRow & { said: string; times: number })[]> =>
+): Promise<(QuoteItemRow & { said: string; times: number; zone: string })[]> =>
   quoteItems(connection)
     .where({ state: 'sent' })
     .orderByRaw('quotes.next_on nulls last, quotes.id')
     .limit(limit)
     .select(
+      'sites.zone',
       connection.raw(
         `coalesce((select said from follow_ups where quote_id = quotes.id order by number desc limit 1), '') as said`,
       ),

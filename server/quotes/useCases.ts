@@ -1,3 +1,4 @@
+import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import {
@@ -17,7 +18,7 @@ import { additionsOf, bestVisitsAt } from '../../core/quotes/offer.ts';
 import { roadShared } from '../../core/quotes/sharing.ts';
 import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
-import { addedDays, utcDate } from '../../core/time/dates.ts';
+import { addedDays } from '../../core/time/dates.ts';
 import { readCompany, readCosts } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
@@ -120,11 +121,11 @@ const MOST_FOLLOWED = 200;
 
 export async function listFollowing({ database, clock }: Context) {
   const rows = await followedQuotes(database, MOST_FOLLOWED);
-  const today = utcDate(clock().getTime());
+  // A day is the day where the site lies.
   return {
-    items: rows.map(({ entered: _, times: _times, ...row }) => ({
+    items: rows.map(({ entered: _, times: _times, zone, ...row }) => ({
       ...row,
-      expiring: expiresSoon(row.validUntil, today),
+      expiring: expiresSoon(row.validUntil, dateIn(clock(), zone)),
     })),
   };
 }
@@ -216,6 +217,10 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
     if (unprintable.length > 0 && !body.withoutCharacters) throw cannotPrint(unprintable);
     await mustLeaveEnough(trx, context, id);
     const company = await readCompany({ database: trx });
+    if (company.name === UNNAMED_COMPANY)
+      throw outOfOrder(
+        'Your company has no name yet, and its name stands on the offer. Give it one under Company first.',
+      );
     const site = await readSite(trx, row.siteId);
     const sentAt = context.clock();
     const sentOn = dateIn(sentAt, site.zone);

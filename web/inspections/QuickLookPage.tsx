@@ -224,15 +224,19 @@ function Answer({ look }: { look: QuickLook }) {
   );
 }
 
-/** The private link to what the caller was told, to be sent while they are still there. */
-function SendLink({ id }: { id: string }) {
+/** The private link to what the caller was told, to be sent while they are still there, or later from the list of calls. */
+function SendLink({ id, of }: { id: string; of?: string }) {
   const [link, setLink] = useState<string | null>(null);
   const make = useDo('makeCallLink', ({ token }) => setLink(`${window.location.origin}/call/${token}`));
   return (
     <>
       {link === null ? (
-        <Button disabled={make.isPending} onClick={() => make.mutate({ params: { id }, body: {} })}>
-          Send it as a link
+        <Button
+          disabled={make.isPending}
+          onClick={() => make.mutate({ params: { id }, body: {} })}
+          {...(of && { variant: 'quiet', 'aria-label': `a new link: ${of}` })}
+        >
+          {of ? 'a new link' : 'Send it as a link'}
         </Button>
       ) : (
         <div className="w-100">
@@ -298,6 +302,7 @@ function Waiting() {
               {formatDate(look.at, units)}
             </span>
             <LinkStands look={look} />
+            {!look.link?.answer && <SendLink id={look.id} of={look.fields.caller.name} />}
             <MakeSite look={look} />
           </li>
         ))}

@@ -43,6 +43,7 @@ import * as callLinks from './041-call-links.ts';
 import * as leftOfVisits from './042-left-of-visits.ts';
 import * as sprayLineTaken from './043-spray-line-taken.ts';
 import * as sprayLineUp from './044-spray-line-up.ts';
+import * as callAnswers from './045-call-answers.ts';
 
 interface Migration {
   name: string;
@@ -96,6 +97,7 @@ const MIGRATIONS: Migration[] = [
   { name: '042-left-of-visits', ...leftOfVisits },
   { name: '043-spray-line-taken', ...sprayLineTaken },
   { name: '044-spray-line-up', ...sprayLineUp },
+  { name: '045-call-answers', ...callAnswers },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
