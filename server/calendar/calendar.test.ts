@@ -53,7 +53,7 @@ describe('a calendar', () => {
         ends: '2026-12-01T06:00:00Z',
         allDay: false,
         status: 'CONFIRMED',
-        sequence: 3,
+        sequence: 7,
       },
     ]);
   });
@@ -61,6 +61,14 @@ describe('a calendar', () => {
   it('has it all day where no hour is known, and says where it was called off', () => {
     const [found] = of({ washes: [{ ...wash, begins: null, cancelled: true }] });
     expect(found).to.include({ begins: '2026-12-01', ends: '2026-12-02', allDay: true, status: 'CANCELLED' });
+  });
+
+  it('has a higher sequence once its hour is known, and once it is moved to a day whose hour is not', () => {
+    const sequences = [{ ...wash, begins: null }, wash, { ...wash, begins: null, version: wash.version + 1 }].map(
+      (one) => of({ washes: [one] })[0]?.sequence ?? 0,
+    );
+    expect(sequences).to.deep.equal([...sequences].sort((one, other) => one - other));
+    expect(new Set(sequences).size).to.equal(3);
   });
 
   it('has a visit to be booked over all days of its window', () => {

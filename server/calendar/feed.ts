@@ -73,7 +73,8 @@ export function feedOf({ firm, washes, windows, followUps }: CalendarOf, now: Da
         : { start: new Date(wash.begins), end: new Date(wash.begins + wash.minutes * 60_000) }),
       id: uid('job', wash.id),
       stamp: now,
-      sequence: wash.version,
+      // A day far ahead gets its hour as it comes near: that too is a change.
+      sequence: wash.version * 2 + (wash.begins === null ? 0 : 1),
       status: status(wash.cancelled),
       summary: WORDS.wash(wash.site),
       location: wash.place,
