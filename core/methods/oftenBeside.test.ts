@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { exampleLichenYear, examplePlan } from '../testing/examplePlan.ts';
-import { lookPrice, type OftenKey, oftenBeside } from './oftenBeside.ts';
+import { leastOften, lookPrice, type OftenKey, oftenBeside } from './oftenBeside.ts';
 import { makePlan } from './plan.ts';
 
 const output = makePlan(examplePlan);
@@ -10,6 +10,11 @@ const named = (key: OftenKey, from = beside) => {
   if (!found) throw new Error(`no ${key}`);
   return found;
 };
+
+const [face] = examplePlan.arrays;
+if (!face) throw new Error('no face');
+const damp = { ...examplePlan, arrays: [{ ...face, courses: { ...exampleLichenYear, lichenDensity: 300 } }] };
+const grown = oftenBeside({ plan: damp, output: makePlan(damp), wish: null, lookCost: 0 });
 
 describe('how often, beside other ways of deciding it', () => {
   it('has never and the best at the figures of the plan', () => {
@@ -70,10 +75,26 @@ describe('how often, beside other ways of deciding it', () => {
 
   it('has a floor against growth where lichen can settle, and none in a dry place', () => {
     expect(beside.floorYears).to.equal(null);
-    const [face] = examplePlan.arrays;
-    if (!face) throw new Error('no face');
-    const damp = { ...examplePlan, arrays: [{ ...face, courses: { ...exampleLichenYear, lichenDensity: 300 } }] };
-    const found = oftenBeside({ plan: damp, output: makePlan(damp), wish: null, lookCost: 0 });
-    expect(found.floorYears).to.equal(2);
+    expect(grown.floorYears).to.equal(2);
+  });
+
+  it('follows growth over ten years: the more seldom it is washed the more of it, and none is followed in a dry place', () => {
+    expect(beside.growth).to.deep.equal([]);
+    const { growth } = grown;
+    const covers = (['best', 'every-2', 'every-5', 'never'] as const).flatMap(
+      (key) => growth.find((one) => one.key === key)?.cover.mid ?? [],
+    );
+    expect(covers.length).to.be.at.least(3);
+    expect(covers).to.deep.equal([...covers].sort((one, other) => one - other));
+    expect(covers.at(-1)).to.be.above(covers[0] ?? 1);
+    for (const { cover } of growth) expect(cover.low <= cover.mid && cover.mid <= cover.high).to.equal(true);
+  });
+
+  it('takes as least what washes often enough against growth, however cheap it is to leave it', () => {
+    const row = (key: OftenKey, visits: number, total: number) => ({ ...named('never'), key, visits, total });
+    const rows = [row('never', 0, 10), row('every-3', 1 / 3, 20), row('every-2', 0.5, 30), row('spring', 1, 40)];
+    expect(leastOften({ rows, floorYears: 2 })?.key).to.equal('every-2');
+    expect(leastOften({ rows, floorYears: null })?.key).to.equal('never');
+    expect(leastOften({ rows: rows.slice(0, 2), floorYears: 2 })?.key).to.equal('never');
   });
 });

@@ -6,6 +6,7 @@ import { lostBySite, type WashedArray } from '../courses/visitsOfSite.ts';
 import { lostWith } from '../courses/yearAhead.ts';
 import { yearsAhead } from '../courses/yearsAhead.ts';
 import { daysOfHabit, HABITS, type Habit } from '../frequency/habits.ts';
+import type { Estimate } from '../inspections/soil.ts';
 import { totals } from '../quotes/lines.ts';
 import { worthOf } from '../quotes/worth.ts';
 import { mean, type Spread, spread, sum } from '../statistics/summary.ts';
@@ -37,6 +38,15 @@ export interface OftenBeside {
   washAt: number;
   /** years within which to wash once against growth, whatever the energy says; null where nothing settles */
   floorYears: number | null;
+  /** what grows in ten years of a rhythm; empty where nothing settles */
+  growth: OftenGrowth[];
+}
+
+/** What ten years of a rhythm let grow, on the face on which most does. */
+export interface OftenGrowth {
+  key: OftenKey;
+  /** share of the glass under lichen after them, a fraction */
+  cover: Estimate;
 }
 
 export interface OftenAsked {
@@ -48,6 +58,8 @@ export interface OftenAsked {
   lookCost: number;
 }
 
+/** Years over which growth is followed. */
+const GROWTH_YEARS = 10;
 /** Courses over which longer spans are sent. */
 const COURSES = 8;
 /** Looks a year where somebody looks first, and the losses that are tried for washing at. */
@@ -105,7 +117,43 @@ export function oftenBeside({ plan, output, wish, lookCost }: OftenAsked): Often
     slip: slip && { late: value(slip.late), early: value(slip.early) },
     washAt: looked.washAt,
     floorYears: setups.some(({ setup }) => setup.lichenDensity > 0) ? LICHEN_SETTLES_YEARS - 1 : null,
+    growth: growthOf(setups, options[best]?.days ?? [], options[1]?.days ?? []),
   };
+}
+
+/** Whether a way washes as often as growth calls for. */
+export const holdsFloor = ({ visits }: Pick<OftenRow, 'visits'>, floorYears: number | null): boolean =>
+  floorYears === null || visits * floorYears >= 1;
+
+/** The way that costs least, of those that wash as often as growth calls for; of all where none does. */
+export function leastOften({ rows, floorYears }: Pick<OftenBeside, 'rows' | 'floorYears'>): OftenRow | null {
+  const holding = rows.filter((row) => holdsFloor(row, floorYears));
+  const among = holding.length > 0 ? holding : rows;
+  return among.reduce<OftenRow | null>((least, row) => (least === null || row.total < least.total ? row : least), null);
+}
+
+type WashedSetup = { setup: CourseSetup; effectiveness: Effectiveness };
+
+/** What grows in ten years where nobody washes, where one wash falls in so many years, and on the best days of the plan. */
+function growthOf(setups: readonly WashedSetup[], best: readonly number[], one: readonly number[]): OftenGrowth[] {
+  const grows = setups
+    .filter(({ setup }) => setup.lichenDensity > 0)
+    .map(({ setup, effectiveness }) => ({
+      prepared: prepareCourses({ ...withFewer(setup, COURSES), horizon: GROWTH_YEARS }),
+      effectiveness,
+    }));
+  if (grows.length === 0) return [];
+  const after = (key: OftenKey, days: readonly number[], everyYears = 1): OftenGrowth => {
+    const covers = grows.map(
+      ({ prepared, effectiveness }) => yearsAhead(prepared, { ...NO_VISITS, days, everyYears, effectiveness }).lichen,
+    );
+    return { key, cover: covers.reduce((most, cover) => (cover.mid > most.mid ? cover : most)) };
+  };
+  return [
+    after('never', []),
+    ...LONGER.map((years) => after(`every-${years}`, one, years)),
+    ...(best.length > 0 ? [after('best', best)] : []),
+  ];
 }
 
 const evenDays = (count: number): number[] =>
@@ -117,7 +165,7 @@ const evenDays = (count: number): number[] =>
  */
 function everySo(
   years: (typeof LONGER)[number],
-  setups: readonly { setup: CourseSetup; effectiveness: Effectiveness }[],
+  setups: readonly WashedSetup[],
   days: readonly number[],
   row: (key: OftenKey, lost: readonly number[], visits: readonly number[]) => OftenRow,
 ): OftenRow {

@@ -1,6 +1,13 @@
 import { useState } from 'react';
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import { lookPrice, type OftenAsked, type OftenRow } from '../../core/methods/oftenBeside.ts';
+import type { Estimate } from '../../core/inspections/soil.ts';
+import {
+  holdsFloor,
+  leastOften,
+  lookPrice,
+  type OftenAsked,
+  type OftenBeside,
+} from '../../core/methods/oftenBeside.ts';
 import type { PlanInput } from '../../core/methods/visit.ts';
 import { counted } from '../../words/counted.ts';
 import { OFTEN_WORDS } from '../../words/en/ways.ts';
@@ -36,7 +43,7 @@ export function OftenBesidePart({ plan }: { plan: Plan }) {
         <Waiting what="Comparing" />
       ) : (
         <>
-          <OftenTable rows={answer.rows} />
+          <OftenTable beside={answer} />
           <p className="quiet">
             Under each sum stands what it comes to from one year’s weather to another, four years in five. Looking
             first: four looks a year, and a wash where a look finds {Math.round(answer.washAt * 100)} % lost or more.{' '}
@@ -50,9 +57,11 @@ export function OftenBesidePart({ plan }: { plan: Plan }) {
   );
 }
 
-function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
+function OftenTable({ beside }: { beside: OftenBeside }) {
   const say = useSay();
-  const least = Math.min(...rows.map(({ total }) => total));
+  const { rows, floorYears, growth } = beside;
+  const least = leastOften(beside);
+  const grows = new Map(growth.map(({ key, cover }) => [key, cover]));
   return (
     <table className="table row-cards often-beside">
       <thead>
@@ -71,7 +80,8 @@ function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
             <tr key={row.key}>
               <td>
                 {OFTEN_WORDS[row.key]}
-                {row.total === least && <strong> (least)</strong>}
+                {row === least && <strong> (least)</strong>}
+                <Grows cover={grows.get(row.key)} holds={holdsFloor(row, floorYears)} />
               </td>
               <td className="number" data-label="Washes a year">
                 {say.number(row.visits, Number.isInteger(row.visits) ? 0 : 2)}
@@ -92,5 +102,19 @@ function OftenTable({ rows }: { rows: readonly OftenRow[] }) {
           ))}
       </tbody>
     </table>
+  );
+}
+
+/** What ten years of a way let grow on the glass, and whether that is too seldom against growth. */
+function Grows({ cover, holds }: { cover: Estimate | undefined; holds: boolean }) {
+  const say = useSay();
+  if (cover === undefined && holds) return null;
+  return (
+    <span className="quiet d-block">
+      {!holds && 'too seldom against growth'}
+      {!holds && cover && ': '}
+      {cover &&
+        `${say.quantity(cover.mid, 'fraction')} of the glass grown over after ten years (${say.range(cover.low, cover.high, 'fraction')})`}
+    </span>
   );
 }
