@@ -200,5 +200,7 @@ export type ReasonFinding =
  * 11: the figures of 10; a climate of a site's own calls the clear-sky index by its name.
  * 12: ways are chosen by rules, a face that none can wash is left out, and glass may be drawn off.
  * 13: what is fitted against a cause counts in the years ahead by the share of the face that has it, and is planned and priced.
+ * 14: an offer has further kinds of pricing, options and rates of tax, and stands beside what is cheaper.
+ * 15: where lichen is not there yet it settles in the years ahead, also on arrays whose state was estimated.
  */
-export const CALCULATION_VERSION = '14';
+export const CALCULATION_VERSION = '15';

@@ -3,7 +3,7 @@ import { type EnergyDay, energyOfSite } from '../modules/energyYear.ts';
 import { type LayeredDays, soilingByLayers } from '../soiling/layered.ts';
 import { lowerEdgeLoss } from '../soiling/lowerEdge.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
-import { type CourseMember, type CourseSetup, parametersOf, type Visits } from './setup.ts';
+import { type CourseMember, type CourseSetup, lichenThere, parametersOf, type Visits } from './setup.ts';
 
 /** The weather, dust and clean energy of all courses, drawn once for whatever is tried on them. */
 export interface PreparedCourses {
@@ -101,7 +101,8 @@ function walkOf(
   const loss = new Float64Array(count);
   const cleanings = cleaningsOf(visits, setup.horizon);
   const given = parametersOf(setup, member);
-  const settles = settlingDay(cleanings, member.initial.lichenRadius > 0);
+  const there = lichenThere(member);
+  const settles = settlingDay(cleanings, there);
   let lichenCover = 0;
   let [state, edge] = [member.initial, member.initial];
   for (const [from, to, grows] of [
@@ -114,7 +115,7 @@ function walkOf(
       .filter(({ day }) => day >= from && day < to)
       .map((cleaning) => ({ ...cleaning, day: cleaning.day - from }));
     const parameters = grows ? given : { ...given, lichenDensity: 0 };
-    const initial = grows && member.initial.lichenRadius === 0 ? { ...state, lichenRadius: 0 } : state;
+    const initial = grows && !there ? { ...state, lichenRadius: 0 } : state;
     const face = soilingByLayers({ surfaceTilt: setup.surfaceTilt, parameters, initial, days: part, cleanings: own });
     state = face.end;
     const rim =

@@ -57,14 +57,18 @@ export const NO_VISITS: Visits = {
 /** A wash that leaves nothing, which no way does. */
 export const ALL_OF_IT: Effectiveness = { loose: 1, bonded: 1, droppings: 1, lichen: 1 };
 
+/** Whether lichen is there already: a radius alone is that of colonies of which there are none. */
+export const lichenThere = ({ parameters, initial }: Pick<CourseMember, 'parameters' | 'initial'>): boolean =>
+  initial.lichenRadius > 0 && parameters.lichenDensity > 0;
+
 /** The parameters that a member goes by: its own, but for what was set by hand; colonies that are there already have their own density. */
 export const parametersOf = (
   { bondingPerDew, lichenDensity }: Pick<CourseSetup, 'bondingPerDew' | 'lichenDensity'>,
-  { parameters, initial }: Pick<CourseMember, 'parameters' | 'initial'>,
+  member: Pick<CourseMember, 'parameters' | 'initial'>,
 ): LayeredParameters => ({
-  ...parameters,
+  ...member.parameters,
   ...(bondingPerDew === null ? {} : { bondingPerDew }),
-  lichenDensity: initial.lichenRadius > 0 ? parameters.lichenDensity : lichenDensity,
+  lichenDensity: lichenThere(member) ? member.parameters.lichenDensity : lichenDensity,
 });
 
 /** Some of the members, evenly from all of them, each in the weather that it had: for searches. */

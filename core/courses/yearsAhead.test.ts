@@ -35,6 +35,13 @@ describe('years ahead', () => {
     expect(bare.lichen.mid).to.be.within(0.01, 0.05);
   });
 
+  it('let lichen settle also where an estimate has counted a radius of colonies that are not there', () => {
+    const initial = { ...CLEAN_GLASS, lichenRadius: 0.002 };
+    const clean = of({ members: exampleMembers(6, { initial: CLEAN_GLASS }) });
+    expect(clean.lichen.mid).to.be.above(0);
+    expect(of({ members: exampleMembers(6, { initial }) })).to.deep.equal(clean);
+  });
+
   it('a wash every year keeps lichen from settling at all', () => {
     expect(of({}, each([20])).lichen.high).to.equal(0);
     expect(of({}, each([20], 3)).lichen.mid).to.be.above(0);

@@ -108,13 +108,14 @@ function OftenTable({ beside }: { beside: OftenBeside }) {
 /** What ten years of a way let grow on the glass, and whether that is too seldom against growth. */
 function Grows({ cover, holds }: { cover: Estimate | undefined; holds: boolean }) {
   const say = useSay();
-  if (cover === undefined && holds) return null;
-  return (
-    <span className="quiet d-block">
-      {!holds && 'too seldom against growth'}
-      {!holds && cover && ': '}
-      {cover &&
-        `${say.quantity(cover.mid, 'fraction')} of the glass grown over after ten years (${say.range(cover.low, cover.high, 'fraction')})`}
-    </span>
-  );
+  const grown =
+    cover &&
+    (cover.high < SHOWS
+      ? 'nothing grown over after ten years'
+      : `${say.quantity(cover.mid, 'fraction')} grown over after ten years, ${say.range(cover.low, cover.high, 'fraction')}`);
+  const words = [!holds && 'too seldom against growth', grown].filter(Boolean);
+  return words.length > 0 && <span className="quiet d-block">{words.join(': ')}</span>;
 }
+
+/** Share of the glass from which on growth is a number at all. */
+const SHOWS = 0.0005;
