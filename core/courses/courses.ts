@@ -163,7 +163,8 @@ function settlingDay(cleanings: readonly { day: number }[], there: boolean): num
   const bare = (LICHEN_SETTLES_YEARS - 1) * DAYS_A_YEAR;
   let last = 0;
   for (const { day } of cleanings) {
-    if (day - last >= bare) return last + bare;
+    // A wash on the day itself comes in time.
+    if (day - last > bare) return last + bare;
     last = day;
   }
   return last + bare;

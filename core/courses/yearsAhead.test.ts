@@ -44,6 +44,7 @@ describe('years ahead', () => {
 
   it('a wash every year keeps lichen from settling at all', () => {
     expect(of({}, each([20])).lichen.high).to.equal(0);
+    expect(of({}, each([0], 2)).lichen.high).to.equal(0);
     expect(of({}, each([20], 3)).lichen.mid).to.be.above(0);
   });
 

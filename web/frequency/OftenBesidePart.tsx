@@ -108,11 +108,9 @@ function OftenTable({ beside }: { beside: OftenBeside }) {
 /** What ten years of a way let grow on the glass, and whether that is too seldom against growth. */
 function Grows({ cover, holds }: { cover: Estimate | undefined; holds: boolean }) {
   const say = useSay();
-  const grown =
-    cover &&
-    (cover.high < SHOWS
-      ? 'nothing grown over after ten years'
-      : `${say.quantity(cover.mid, 'fraction')} grown over after ten years, ${say.range(cover.low, cover.high, 'fraction')}`);
+  const [low, high] = [cover?.low ?? 0, cover?.high ?? 0].map((share) => say.quantity(share, 'fraction'));
+  const share = low === high ? low : `${low} to ${high}`;
+  const grown = cover && `${cover.high < SHOWS ? 'nothing' : `${share} of the glass`} grown over after ten years`;
   const words = [!holds && 'too seldom against growth', grown].filter(Boolean);
   return words.length > 0 && <span className="quiet d-block">{words.join(': ')}</span>;
 }
