@@ -55,6 +55,16 @@ const SHOTS: Shot[] = [
   { name: 'plan', go: onSite('Pear Tree packing shed', 'plan') },
   { name: 'offer', go: onSite('Hollow house', 'offer') },
   {
+    name: 'letter',
+    phone: true,
+    go: async (page) => {
+      await onSite('Hollow house', 'offer')(page);
+      await page.getByRole('button', { name: 'Make a private link' }).click();
+      await page.goto(await page.getByLabel(/^Send this to the customer/).inputValue());
+      await page.locator('.letter').waitFor();
+    },
+  },
+  {
     name: 'kit',
     go: async (page) => {
       await page.goto('/kit');
@@ -94,13 +104,6 @@ const SHOTS: Shot[] = [
       await page.locator('[data-module="4"][data-row="2"][data-column="3"]').click();
       await page.getByText('The curve behind it').click();
       await page.locator('.recharts-surface').waitFor();
-    },
-  },
-  {
-    name: 'bench-year',
-    go: async (page) => {
-      await page.goto('/bench/year');
-      await page.locator('[data-figure="together"]').waitFor();
     },
   },
   {

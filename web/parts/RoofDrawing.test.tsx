@@ -47,6 +47,30 @@ describe('the drawn roof', () => {
     expect(top).to.be.at.most(-2.5);
   });
 
+  it('hatches an obstacle no farther than it reaches', () => {
+    const things = [{ kind: 'obstacle' as const, x: 0, y: 0, width: 1, height: 1.3, label: '' }];
+    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
+    const [, hatch = ''] = markup(<RoofDrawing array={array({ sheet })} />).match(/d="([^"]+)" stroke="#8a8371"/) ?? [];
+    const ends = hatch.split(/[ML]/).filter(Boolean);
+    expect(ends).to.have.length(14);
+    for (const end of ends) {
+      const [x = -1, y = -1] = end.split(' ').map(Number);
+      expect(x).to.be.within(-1e-9, 1 + 1e-9);
+      expect(y).to.be.within(-1e-9, 1.3 + 1e-9);
+    }
+  });
+
+  it('draws a line of pipe over the modules, and all else under them', () => {
+    const things = (['spray-line', 'obstacle'] as const).map((kind) => ({
+      ...{ kind, x: 0, y: 0, width: 3, height: 0, label: kind },
+    }));
+    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
+    const html = markup(<RoofDrawing array={array({ sheet })} />);
+    const [under, over] = ['<title>obstacle', '<title>spray-line'].map((title) => html.indexOf(title));
+    expect(under).to.be.below(html.search(MODULE));
+    expect(over).to.be.above(html.search(MODULE));
+  });
+
   it('draws an array of a job from before faces were drawn', () => {
     expect(array().sheet).to.equal(undefined);
     expect(count(markup(<RoofDrawing array={array()} />), MODULE)).to.equal(10);

@@ -113,7 +113,7 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
         <Label text={label || 'walkway'} {...middle} turned={height > 2 * width} />
       </>
     );
-  const lines = Array.from({ length: Math.min(80, Math.ceil((width + height) / 0.3)) }, (_, at) => (at + 1) * 0.3);
+  const lines = Array.from({ length: Math.min(80, Math.ceil((width + height) / 0.3) - 1) }, (_, at) => (at + 1) * 0.3);
   return (
     <>
       <rect width={width} height={height} fill="#e3ddd0" stroke="#3d3a31" strokeWidth="0.05" />
