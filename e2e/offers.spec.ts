@@ -137,6 +137,72 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   expect([errors, phoneErrors]).toEqual([[], []]);
 });
 
+test('a spray line that the customer takes is chased until it is up, drawn where it lies, and a way of the next plan', async ({
+  page,
+  browser,
+}) => {
+  const errors = watchConsole(page);
+  await signIn(page);
+  const siteId = await plannedSite(page, {
+    ...{ name: 'Bracken loft', customer: 'Ilse Tarn', array: { rows: 4, columns: 6 }, visits: 3 },
+    look: { soils: [{ kind: 'dust', where: 'whole-face', grade: 'thick', share: 1, bond: 'dry' }] },
+  });
+  const unknown = page.getByText('Only where a line is fitted over the modules; nobody has said that one is.');
+  await page.goto(`/sites/${siteId}/plan`);
+  await page.getByText('All ways beside each other').click();
+  await expect(unknown.first()).toBeVisible();
+
+  await draftOffer(page, siteId);
+  await expect(page.getByRole('button', { name: 'Offer it on top' })).toBeDisabled();
+  await page.getByLabel('A spray line, put up, before tax').fill('4000');
+  await answered(page, () => page.getByRole('button', { name: 'Offer it on top' }).click());
+  await expect(page.getByText(/^Offered on top: a spray line, put up once, ZAR/)).toBeVisible();
+  const link = await sendDraft(page);
+
+  const { page: phone, errors: phoneErrors } = await customer(browser);
+  await phone.goto(link);
+  const rows = phone.locator('.cheaper tbody');
+  await expect(rows.nth(0)).toContainText('One visit by us');
+  await expect(rows.nth(1)).toContainText(/A plan of 3 visits a year by us.*each, tax included/s);
+  await expect(phone.locator('.letter table.row-cards')).toHaveCount(1);
+  await phone.getByRole('radio', { name: /^A plan of 3 visits/ }).check();
+  await phone.getByRole('checkbox', { name: /^A line of pipe that sprays/ }).check();
+  await phone.getByLabel('Your name').fill('Ilse Tarn');
+  await phone.getByRole('checkbox', { name: /^I have read this offer/ }).check();
+  await drawSignature(phone);
+  await phone.getByRole('button', { name: 'Accept the offer' }).tap();
+  await expect(phone.getByText(/A plan of 3 visits a year, with a spray line/)).toBeVisible();
+
+  await page.goto('/');
+  const waits = page.getByRole('listitem').filter({ hasText: 'a spray line was agreed and is not up' });
+  await expect(waits).toContainText('Bracken loft');
+  await waits.getByRole('link').click();
+  await page.getByRole('button', { name: 'note that it is up' }).click();
+  const asks = page.getByRole('dialog');
+  await expectAccessible(page);
+  await asks.getByRole('checkbox').uncheck();
+  await asks.getByRole('button', { name: 'Draw it' }).click();
+  await expect(asks.getByText('Tick at least one face')).toBeVisible();
+  await asks.getByRole('checkbox').check();
+  await answered(page, () => asks.getByRole('button', { name: 'Draw it' }).click());
+  await expect(page.getByText(/^Its spray line has been up since/)).toBeVisible();
+  await expect(
+    page
+      .getByRole('img', { name: /^Roof: 4 rows/ })
+      .locator('text', { hasText: 'spray line' })
+      .first(),
+  ).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'To chase' })).toBeVisible();
+  await expect(waits).toHaveCount(0);
+
+  await page.goto(`/sites/${siteId}/plan`);
+  await answered(page, () => page.getByRole('button', { name: 'Plan again' }).click());
+  await page.getByText('All ways beside each other').click();
+  await expect(unknown).toHaveCount(0);
+  expect([errors, phoneErrors]).toEqual([[], []]);
+});
+
 /** Presses a button and waits for what the form says against it. */
 async function answeredWith(page: Page, button: string, words: string): Promise<void> {
   await page.getByRole('button', { name: button, exact: true }).click();
