@@ -60,7 +60,7 @@ export function OftenBesidePart({ plan }: { plan: Plan }) {
 function OftenTable({ beside }: { beside: OftenBeside }) {
   const say = useSay();
   const { rows, floorYears, growth } = beside;
-  const least = leastOften(beside);
+  const [least, holding] = [Math.min(...rows.map(({ total }) => total)), leastOften(beside)];
   const grows = new Map(growth.map(({ key, cover }) => [key, cover]));
   return (
     <table className="table row-cards often-beside">
@@ -80,7 +80,8 @@ function OftenTable({ beside }: { beside: OftenBeside }) {
             <tr key={row.key}>
               <td>
                 {OFTEN_WORDS[row.key]}
-                {row === least && <strong> (least)</strong>}
+                {row.total === least && <strong> (least)</strong>}
+                {row === holding && row.total > least && <strong> (least that keeps growth off)</strong>}
                 <Grows cover={grows.get(row.key)} holds={holdsFloor(row, floorYears)} />
               </td>
               <td className="number" data-label="Washes a year">

@@ -30,7 +30,6 @@ export function CheaperTable({ beside: { all, best }, visits, moves, says }: Che
             <th className="number">Saves a year</th>
             <th className="number">Costs a year</th>
             <th className="number">Left for you a year</th>
-            {moves && <th />}
           </tr>
         </thead>
         {here.map((one) => (
@@ -40,6 +39,7 @@ export function CheaperTable({ beside: { all, best }, visits, moves, says }: Che
                 <strong>{cheaperName(one.key, visits)}</strong>
                 {one.key === best?.key && <span className="best-mark d-block">leaves you the most</span>}
                 {says?.(one)}
+                {moves && <div>{moves(one)}</div>}
               </td>
               <td className="number" data-label="Leaves of the loss now">
                 {leavesWords(one, say)}
@@ -57,11 +57,10 @@ export function CheaperTable({ beside: { all, best }, visits, moves, says }: Che
                   <Left of={one} />
                 </td>
               )}
-              {moves && <td>{moves(one)}</td>}
             </tr>
             {one.notes.length + one.hazards.length > 0 && (
               <tr className="choice-notes">
-                <td className="quiet" colSpan={moves ? 6 : 5}>
+                <td className="quiet" colSpan={5}>
                   {[...one.notes, ...one.hazards].map((finding) => say.finding(finding)).join(' ')}
                 </td>
               </tr>
