@@ -31,7 +31,7 @@ describe('the visits of a plan', () => {
       courses: setup.members.map((member, at) => {
         const days = daysOfMember(prepared.days[at] as Parameters<typeof daysOfMember>[0], member);
         return {
-          parameters: parametersOf({ ...setup, lichenDensity: 0 }, member),
+          parameters: parametersOf(setup, member),
           initial: member.initial,
           days: Array.from({ length: DAYS }, (_, day) => ({
             rain: days.rain[day],

@@ -114,7 +114,7 @@ function walkOf(
     const own = cleanings
       .filter(({ day }) => day >= from && day < to)
       .map((cleaning) => ({ ...cleaning, day: cleaning.day - from }));
-    const parameters = grows ? given : { ...given, lichenDensity: 0 };
+    const parameters = grows && !there ? { ...given, lichenDensity: setup.lichenDensity } : given;
     const initial = grows && !there ? { ...state, lichenRadius: 0 } : state;
     const face = soilingByLayers({ surfaceTilt: setup.surfaceTilt, parameters, initial, days: part, cleanings: own });
     state = face.end;

@@ -41,6 +41,11 @@ describe('years ahead of an array', () => {
       expect(member.parameters.lichenDensity).to.equal(LICHEN_WHERE_SEEN);
       expect(lossOf(member)).to.be.closeTo(lossOf(still.members[at] as CourseMember), 1e-9);
     });
+    const { members: bare } = setup({ soils: [] });
+    for (const { initial, parameters } of bare) {
+      const counted = { parameters, initial: { ...initial, lichenRadius: 0.002 } };
+      expect(parametersOf({ bondingPerDew: null }, counted).lichenDensity).to.equal(0);
+    }
     const dry = { ...lichen, lichenDensity: 0 };
     expect(parametersOf(dry, dry.members[0] as CourseMember).lichenDensity).to.equal(LICHEN_WHERE_SEEN);
   });

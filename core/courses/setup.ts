@@ -61,14 +61,14 @@ export const ALL_OF_IT: Effectiveness = { loose: 1, bonded: 1, droppings: 1, lic
 export const lichenThere = ({ parameters, initial }: Pick<CourseMember, 'parameters' | 'initial'>): boolean =>
   initial.lichenRadius > 0 && parameters.lichenDensity > 0;
 
-/** The parameters that a member goes by: its own, but for what was set by hand; colonies that are there already have their own density. */
+/** The parameters that a member goes by today: its own, but for what was set by hand, and no lichen where none is there. */
 export const parametersOf = (
-  { bondingPerDew, lichenDensity }: Pick<CourseSetup, 'bondingPerDew' | 'lichenDensity'>,
+  { bondingPerDew }: Pick<CourseSetup, 'bondingPerDew'>,
   member: Pick<CourseMember, 'parameters' | 'initial'>,
 ): LayeredParameters => ({
   ...member.parameters,
   ...(bondingPerDew === null ? {} : { bondingPerDew }),
-  lichenDensity: lichenThere(member) ? member.parameters.lichenDensity : lichenDensity,
+  lichenDensity: lichenThere(member) ? member.parameters.lichenDensity : 0,
 });
 
 /** Some of the members, evenly from all of them, each in the weather that it had: for searches. */

@@ -120,7 +120,7 @@ function partOf({ prepared, effectiveness }: WashedArray, count: number): Visite
     ),
     courses: kept.map((member) => ({
       // Lichen that is not there yet does not come within a year.
-      parameters: parametersOf({ ...setup, lichenDensity: 0 }, member),
+      parameters: parametersOf(setup, member),
       initial: member.initial,
       days: firstYear(daysOfMember(days[setup.members.indexOf(member)] as LayeredDays, member)),
     })),
