@@ -3,6 +3,9 @@ import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import { THING_KINDS } from '../../core/sites/layout.ts';
 import { date, note, text } from '../common.ts';
 
+/** As many things as a sheet holds. */
+export const MOST_THINGS = 200;
+
 const metres = z.number().min(-500).max(500);
 
 /** Something on or before the face: its upper left corner in metres of the sheet, and how far it reaches. */
@@ -32,7 +35,7 @@ export const roofSheet = z.object({
   /** metres up the slope from the modules to the ridge, and down from them to the eave; null where nobody has measured */
   toRidge: z.number().min(0).max(200).nullable().default(null),
   toEave: z.number().min(0).max(200).nullable().default(null),
-  things: z.array(roofThing).max(200).default([]),
+  things: z.array(roofThing).max(MOST_THINGS).default([]),
   /** what was fitted against a cause, and on which rows of the sheet; the other rows are its control */
   fitted: z
     .array(

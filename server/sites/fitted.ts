@@ -1,6 +1,7 @@
-import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import { MOST_THINGS, type RoofSheet } from '../../contract/sites/sheet.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
 import { pipesDrawn } from '../../core/spray/overFace.ts';
+import { invalid } from '../errors.ts';
 import { json, type Transaction } from '../storage/database.ts';
 import { updateVersioned, type Writer } from '../storage/writing.ts';
 import { lockArray } from './storage.ts';
@@ -34,6 +35,12 @@ export async function drawLine(trx: Transaction, writer: Writer, arrayId: string
   const { sheet, version, ...face } = await lockArray(trx, arrayId);
   if (sheet.things.some(({ kind }) => kind === 'spray-line')) return;
   const pipes = pipesDrawn({ ...face, origin: sheet.origin }).map((pipe) => ({ ...pipe, label: '' }));
+  const things = [...sheet.things, ...pipes];
+  if (things.length > MOST_THINGS)
+    throw invalid(
+      'arrays',
+      `${face.name} has as much drawn on it as it holds: take something out of its drawing first`,
+    );
   const row = { table: 'arrays', record: 'array', id: arrayId, version };
-  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, things: [...sheet.things, ...pipes] }) });
+  await updateVersioned(trx, writer, row, { sheet: json({ ...sheet, things }) });
 }

@@ -2,14 +2,16 @@ import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Agreement } from '../../contract/agreements/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
+import { bare } from '../../core/findings.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useUnits } from '../api/hooks.ts';
+import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { AskDialog } from '../parts/AskDialog.tsx';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 
 /** A spray line that was agreed: whether it is up. Noting that it is draws it on its faces, and the next plan counts on it. */
 export function LineUp({ agreement }: { agreement: Agreement }) {
   const units = useUnits();
+  const say = useSay();
   const [asks, setAsks] = useState(false);
   const site = useAsk('readSite', { params: { id: agreement.siteId } }, { enabled: agreement.lineUpOn === null });
   if (agreement.lineUpOn !== null)
@@ -26,6 +28,9 @@ export function LineUp({ agreement }: { agreement: Agreement }) {
         <Button variant="quiet" disabled={!site.data} onClick={() => setAsks(true)}>
           note that it is up
         </Button>
+      </p>
+      <p className="quiet">
+        {say.finding(bare('hazard-height'))} {say.finding(bare('hazard-backflow'))}
       </p>
       {asks && site.data && <NoteLine agreement={agreement} arrays={site.data.arrays} onClose={() => setAsks(false)} />}
     </>
