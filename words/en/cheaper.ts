@@ -57,7 +57,8 @@ export function bestWords(key: WeighedChoice['key'], visits: number): string {
   if (key === 'nothing' || key === 'rain')
     return 'By these figures nothing is worth paying for now: wait, and have it looked at again.';
   const name = cheaperName(key, visits);
-  const own = key === 'one' || key === 'planned';
+  // A wash every second year is ours too.
+  const own = key === 'one' || key === 'planned' || key === 'every-second-year';
   return own
     ? `By these figures this leaves you the most: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`
     : `By these figures you are better off with something else than this wash: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`;
