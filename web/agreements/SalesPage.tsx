@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Sales } from '../../contract/agreements/endpoints.ts';
 import { wonShare } from '../../core/agreements/sales.ts';
@@ -7,6 +8,9 @@ import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useSay, useUnits } from '../api/hooks.ts';
 import { Plain } from '../parts/Figure.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { monthName } from './monthName.ts';
+
+const SalesDrawn = lazy(() => import('./SalesDrawn.tsx'));
 
 /** What was sold in a year: how much of what was offered, what it earned by month, what is to come, and why others said no. */
 export function SalesPage() {
@@ -50,8 +54,14 @@ function Year({ sales }: { sales: Sales }) {
         <HoursAndMargin sales={sales} />
       </div>
       <div className="sales-two">
-        <section className="sheet p-0" aria-label="By month">
-          <Months sales={sales} />
+        <section aria-label="By month">
+          <Suspense fallback={<Waiting />}>
+            <SalesDrawn sales={sales} />
+          </Suspense>
+          <details className="sheet mt-3">
+            <summary>The figures of each month</summary>
+            <Months sales={sales} />
+          </details>
         </section>
         <section className="sheet" aria-label="Lost, and why">
           <h2>Lost, and why</h2>
@@ -97,17 +107,11 @@ function HoursAndMargin({ sales }: { sales: Sales }) {
   );
 }
 
-/** A month as one reads it, such as Nov 2026. */
-const monthName = (month: string): string =>
-  new Date(`${month}-01T00:00:00Z`).toLocaleDateString('en-GB', { month: 'short', year: 'numeric', timeZone: 'UTC' });
-
-/** Each month with its offers and its money; the longer the bar, the more was earned (solid) beside what was agreed (striped). */
+/** What the pictures are drawn from: each month with its offers, its money and its hours. */
 function Months({ sales: { months, currency } }: { sales: Sales }) {
   const say = useSay();
   const units = useUnits();
   const money = (amount: number) => (amount === 0 ? '' : formatMoney(amount, currency, units, 0));
-  const greatest = Math.max(1, ...months.map(({ earned, agreed }) => Math.max(earned, agreed)));
-  const width = (amount: number) => ({ width: `${Math.round((amount / greatest) * 80)}px` });
   return (
     <table className="table mb-0">
       <thead>
@@ -121,7 +125,6 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
           <th className="number">Agreed</th>
           <th className="number">Hours</th>
           <th className="number">Left</th>
-          <th>solid: earned, striped: agreed</th>
         </tr>
       </thead>
       <tbody>
@@ -139,10 +142,6 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
             </td>
             <td className="number">
               {month.net > 0 && say.quantity((month.net - month.cost) / month.net, 'fraction', 0)}
-            </td>
-            <td className="bar-cell sales-bars">
-              <span className="bar earned" style={width(month.earned)} />
-              <span className="bar visits" style={width(month.agreed)} />
             </td>
           </tr>
         ))}

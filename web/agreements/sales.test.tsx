@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import type { Sales } from '../../contract/agreements/endpoints.ts';
-import { read } from '../testing/markup.tsx';
+import { markup, read } from '../testing/markup.tsx';
+import SalesDrawn from './SalesDrawn.tsx';
 import { SalesPage } from './SalesPage.tsx';
 
 const month = (name: string, changes: object = {}) => ({
@@ -54,5 +55,37 @@ describe('the page of what was sold', () => {
     const text = page({ lost: [lost, { ...lost, id: 'r', site: 'Mill', state: 'expired', decidedBecause: '' }] });
     expect(text).to.match(/Fell barn\s*declined: too dear\s*ZAR.900\s*Mill\s*expired\s*ZAR.900/);
     expect(page()).to.include('None was lost.');
+  });
+});
+
+describe('the pictures of what was sold', () => {
+  const drawn = (months: Sales['months']) =>
+    markup(<SalesDrawn sales={{ currency: 'ZAR', months, ahead: { visits: 0, gross: 0 }, lost: [] }} />);
+  const told = (html: string) =>
+    [...html.matchAll(/<figure[^>]*aria-label="([^"]*)"/g)].map(([, label = '']) => label.replaceAll(/\s/g, ' '));
+
+  it('say in words what they show, month by month where there is a share', () => {
+    const months = [
+      month('2026-10', { won: 2, lost: 1, earned: 250_000, agreed: 500_000, hoursSold: 10, hoursTaken: 12.5 }),
+      month('2026-11', { waiting: 1, net: 10_000, cost: 6000 }),
+    ];
+    expect(told(drawn(months))).to.deep.equal([
+      'Offers, by the month in which they went out: 2 offers won, 1 lost, 1 waiting',
+      'Money, ZAR: ZAR 2500 earned, ZAR 5000 agreed',
+      'Hours at the sites, of washes that were timed: 12.5 h taken of 10.0 h sold',
+      'Left of what was asked before tax, %: Nov 2026: 40 %',
+    ]);
+  });
+
+  it('say that there is nothing yet instead of drawing empty axes', () => {
+    const text = drawn([month('2026-11')]);
+    expect(text.match(/Nothing yet\./g)).to.have.length(4);
+    expect(told(text).at(-1)).to.include('not known of any month');
+  });
+
+  it('tell their series apart by more than colour, and name them', () => {
+    expect(
+      read(<SalesDrawn sales={{ currency: 'ZAR', months: [], ahead: { visits: 0, gross: 0 }, lost: [] }} />),
+    ).to.include('solid: won, striped: lost, pale: waiting');
   });
 });

@@ -1,0 +1,137 @@
+import type { ReactNode } from 'react';
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { Sales } from '../../contract/agreements/endpoints.ts';
+import { counted } from '../../words/counted.ts';
+import { minorDigits } from '../../words/money.ts';
+import { useSay } from '../api/hooks.ts';
+import { monthName } from './monthName.ts';
+
+type Month = Sales['months'][number];
+
+/** A series of a picture: what it is of a month, what it is called, and how its bars are filled. */
+interface Series {
+  of: (month: Month) => number;
+  name: string;
+  fill: 'solid' | 'striped' | 'pale';
+}
+
+/** The year in four pictures: what became of offers, money, hours, and what was left. */
+export default function SalesDrawn({ sales: { months, currency } }: { sales: Sales }) {
+  const say = useSay();
+  const whole = 10 ** minorDigits(currency);
+  const total = (of: (month: Month) => number) => months.reduce((sum, month) => sum + of(month), 0);
+  const hours = (of: (month: Month) => number) => `${say.number(total(of), 1)} h`;
+  const known = months.filter(({ net }) => net > 0);
+  return (
+    <div className="sales-drawn">
+      <Picture
+        title="Offers, by the month in which they went out"
+        told={`${counted(
+          total(({ won }) => won),
+          'offer',
+        )} won, ${total(({ lost }) => lost)} lost, ${total(({ waiting }) => waiting)} waiting`}
+        months={months}
+        stacked
+        series={[
+          { of: ({ won }) => won, name: 'won', fill: 'solid' },
+          { of: ({ lost }) => lost, name: 'lost', fill: 'striped' },
+          { of: ({ waiting }) => waiting, name: 'waiting', fill: 'pale' },
+        ]}
+      />
+      <Picture
+        title={`Money, ${currency}`}
+        told={`${say.money(total(({ earned }) => earned))} earned, ${say.money(total(({ agreed }) => agreed))} agreed`}
+        months={months}
+        series={[
+          { of: ({ earned }) => earned / whole, name: 'earned by washes', fill: 'solid' },
+          { of: ({ agreed }) => agreed / whole, name: 'agreed', fill: 'striped' },
+        ]}
+      />
+      <Picture
+        title="Hours at the sites, of washes that were timed"
+        told={`${hours(({ hoursTaken }) => hoursTaken)} taken of ${hours(({ hoursSold }) => hoursSold)} sold`}
+        months={months}
+        series={[
+          { of: ({ hoursTaken }) => hoursTaken, name: 'taken', fill: 'solid' },
+          { of: ({ hoursSold }) => hoursSold, name: 'sold', fill: 'striped' },
+        ]}
+      />
+      <Picture
+        title="Left of what was asked before tax, %"
+        told={
+          known.length === 0
+            ? 'not known of any month'
+            : known
+                .map((month) => `${monthName(month.month)}: ${say.quantity(leftOf(month), 'fraction', 0)}`)
+                .join(', ')
+        }
+        months={months}
+        series={[{ of: (month) => 100 * leftOf(month), name: 'left', fill: 'solid' }]}
+      />
+    </div>
+  );
+}
+
+const leftOf = ({ net, cost }: Month): number => (net > 0 ? (net - cost) / net : 0);
+
+interface PictureProps {
+  title: string;
+  /** the same in words, for whoever does not see it */
+  told: string;
+  months: readonly Month[];
+  series: readonly Series[];
+  stacked?: boolean;
+}
+
+const FILLS: Record<Series['fill'], string> = { solid: '#0a5f7d', striped: 'url(#sales-stripes)', pale: '#cfe6ef' };
+const AXIS = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
+
+function Picture({ title, told, months, series, stacked = false }: PictureProps): ReactNode {
+  const data = months.map((month) => ({
+    month: monthName(month.month),
+    ...Object.fromEntries(series.map(({ name, of }) => [name, of(month)])),
+  }));
+  const nothing = months.every((month) => series.every(({ of }) => of(month) === 0));
+  return (
+    <figure className="sheet m-0" aria-label={`${title}: ${told}`}>
+      <figcaption>
+        <strong>{title}</strong>
+        {series.length > 1 && (
+          <span className="quiet d-block">{series.map(({ name, fill }) => `${fill}: ${name}`).join(', ')}</span>
+        )}
+      </figcaption>
+      {nothing ? (
+        <p className="quiet mb-0">Nothing yet.</p>
+      ) : (
+        <ResponsiveContainer width="100%" height={150}>
+          <BarChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
+            <defs>
+              <pattern
+                id="sales-stripes"
+                width="6"
+                height="6"
+                patternUnits="userSpaceOnUse"
+                patternTransform="rotate(45)"
+              >
+                <rect width="6" height="6" fill="#fffdf6" />
+                <rect width="3" height="6" fill="#6fa9bd" />
+              </pattern>
+            </defs>
+            <XAxis dataKey="month" {...AXIS} minTickGap={20} tickFormatter={(month: string) => month.slice(0, 3)} />
+            <YAxis width={52} {...AXIS} />
+            {series.map(({ name, fill }) => (
+              <Bar
+                key={name}
+                dataKey={name}
+                fill={FILLS[fill]}
+                stroke="#0a5f7d"
+                isAnimationActive={false}
+                {...(stacked && { stackId: 'one' })}
+              />
+            ))}
+          </BarChart>
+        </ResponsiveContainer>
+      )}
+    </figure>
+  );
+}
