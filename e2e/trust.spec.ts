@@ -52,10 +52,9 @@ test('a second factor is set up with a phone, asked for at the next sign-in, and
   await page.getByLabel('Your password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Set it up' }).tap();
   const key = ((await page.locator('.key').textContent()) ?? '').replaceAll(' ', '');
-  const codeAt = (seconds: number) =>
-    new TOTP({ secret: Secret.fromBase32(key) }).generate({ timestamp: Date.now() + seconds * 1000 });
   await expectAccessible(page);
-  await page.getByLabel('Code', { exact: true }).fill(codeAt(-30));
+  // The code of now: should its half minute end on the way, it is the one before, which is still taken.
+  await page.getByLabel('Code', { exact: true }).fill(new TOTP({ secret: Secret.fromBase32(key) }).generate());
   await page.getByRole('button', { name: 'Confirm' }).tap();
   const recovery = (await page.locator('.codes code').first().textContent()) ?? '';
   expect(recovery).toMatch(/^[a-z0-9]{5}-[a-z0-9]{5}$/);
