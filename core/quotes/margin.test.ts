@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
 import { bookAtCost, type Costs, type PriceBook } from './book.ts';
-import { marginOf, underFloor } from './margin.ts';
+import { leftShare, marginOf, underFloor } from './margin.ts';
 import { priceVisit, visitMinutes } from './price.ts';
 
 const costs: Costs = { hour: 14_000, perKm: 400, margin: 0.3, floor: null };
@@ -69,5 +69,13 @@ describe('what a price leaves the firm', () => {
     expect(underFloor({ share, cost, net }, null)).to.equal(false);
     expect(underFloor({ share: 0.2, cost: 80, net: 100 }, 0.2)).to.equal(false);
     expect(underFloor({ share: 0.19, cost: 81, net: 100 }, 0.2)).to.equal(true);
+  });
+});
+
+describe('what was left of what was asked', () => {
+  it('is a share of it, less than nothing where it cost more, and unknown where nothing was asked', () => {
+    expect(leftShare({ net: 10_000, cost: 6000 })).to.equal(0.4);
+    expect(leftShare({ net: 10_000, cost: 12_000 })).to.equal(-0.2);
+    expect(leftShare({ net: 0, cost: 0 })).to.equal(null);
   });
 });

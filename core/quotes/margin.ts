@@ -74,7 +74,7 @@ export function marginOf(
   const all = [...costed, ...unasked];
   const sum = (of: (line: LineMargin) => number) => all.reduce((total, line) => total + of(line), 0);
   const [net, cost] = [sum(({ amount }) => amount), sum((line) => line.cost)];
-  return { lines: all, net, cost, hours: sum(({ hours }) => hours), share: net > 0 ? (net - cost) / net : null };
+  return { lines: all, net, cost, hours: sum(({ hours }) => hours), share: leftShare({ net, cost }) };
 }
 
 /** Whether a price leaves less than the owner wants to be asked about. */
@@ -82,3 +82,7 @@ export const underFloor = (
   { net, cost, share }: Pick<Margin, 'net' | 'cost' | 'share'>,
   floor: number | null,
 ): boolean => floor !== null && (share === null ? cost > net : share < floor);
+
+/** Share of what was asked before tax that was left after its costs, a fraction; null where nothing was asked. */
+export const leftShare = ({ net, cost }: { net: number; cost: number }): number | null =>
+  net > 0 ? (net - cost) / net : null;

@@ -1,6 +1,7 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useId } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Sales } from '../../contract/agreements/endpoints.ts';
+import { leftShare } from '../../core/quotes/margin.ts';
 import { counted } from '../../words/counted.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useSay } from '../api/hooks.ts';
@@ -21,7 +22,7 @@ export default function SalesDrawn({ sales: { months, currency } }: { sales: Sal
   const whole = 10 ** minorDigits(currency);
   const total = (of: (month: Month) => number) => months.reduce((sum, month) => sum + of(month), 0);
   const hours = (of: (month: Month) => number) => `${say.number(total(of), 1)} h`;
-  const known = months.filter(({ net }) => net > 0);
+  const known = months.filter((month) => leftShare(month) !== null);
   return (
     <div className="sales-drawn">
       <Picture
@@ -72,7 +73,7 @@ export default function SalesDrawn({ sales: { months, currency } }: { sales: Sal
   );
 }
 
-const leftOf = ({ net, cost }: Month): number => (net > 0 ? (net - cost) / net : 0);
+const leftOf = (month: Month): number => leftShare(month) ?? 0;
 
 interface PictureProps {
   title: string;
@@ -83,10 +84,11 @@ interface PictureProps {
   stacked?: boolean;
 }
 
-const FILLS: Record<Series['fill'], string> = { solid: '#0a5f7d', striped: 'url(#sales-stripes)', pale: '#cfe6ef' };
+const FILLS: Record<Exclude<Series['fill'], 'striped'>, string> = { solid: '#0a5f7d', pale: '#cfe6ef' };
 const AXIS = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
 
 function Picture({ title, told, months, series, stacked = false }: PictureProps): ReactNode {
+  const stripes = useId();
   const data = months.map((month) => ({
     month: monthName(month.month),
     ...Object.fromEntries(series.map(({ name, of }) => [name, of(month)])),
@@ -106,13 +108,7 @@ function Picture({ title, told, months, series, stacked = false }: PictureProps)
         <ResponsiveContainer width="100%" height={150}>
           <BarChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
             <defs>
-              <pattern
-                id="sales-stripes"
-                width="6"
-                height="6"
-                patternUnits="userSpaceOnUse"
-                patternTransform="rotate(45)"
-              >
+              <pattern id={stripes} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
                 <rect width="6" height="6" fill="#fffdf6" />
                 <rect width="3" height="6" fill="#6fa9bd" />
               </pattern>
@@ -123,7 +119,7 @@ function Picture({ title, told, months, series, stacked = false }: PictureProps)
               <Bar
                 key={name}
                 dataKey={name}
-                fill={FILLS[fill]}
+                fill={fill === 'striped' ? `url(#${stripes})` : FILLS[fill]}
                 stroke="#0a5f7d"
                 isAnimationActive={false}
                 {...(stacked && { stackId: 'one' })}

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Sales } from '../../contract/agreements/endpoints.ts';
 import { wonShare } from '../../core/agreements/sales.ts';
+import { leftShare } from '../../core/quotes/margin.ts';
 import { counted } from '../../words/counted.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
@@ -88,7 +89,7 @@ function Year({ sales }: { sales: Sales }) {
 function HoursAndMargin({ sales }: { sales: Sales }) {
   const say = useSay();
   const [sold, taken] = [sumOf(sales, 'hoursSold'), sumOf(sales, 'hoursTaken')];
-  const [net, cost] = [sumOf(sales, 'net'), sumOf(sales, 'cost')];
+  const left = leftShare({ net: sumOf(sales, 'net'), cost: sumOf(sales, 'cost') });
   return (
     <>
       <Plain
@@ -100,8 +101,8 @@ function HoursAndMargin({ sales }: { sales: Sales }) {
       />
       <Plain
         label="Left of what was asked"
-        value={net === 0 ? 'not known' : say.quantity((net - cost) / net, 'fraction', 0)}
-        note={net === 0 ? 'say what work costs under Company' : 'of washes whose costs were known, before tax'}
+        value={left === null ? 'not known' : say.quantity(left, 'fraction', 0)}
+        note={left === null ? 'say what work costs under Company' : 'of washes whose costs were known, before tax'}
       />
     </>
   );
@@ -140,9 +141,7 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
             <td className="number">
               {month.hoursSold > 0 && `${say.number(month.hoursTaken, 1)} of ${say.number(month.hoursSold, 1)}`}
             </td>
-            <td className="number">
-              {month.net > 0 && say.quantity((month.net - month.cost) / month.net, 'fraction', 0)}
-            </td>
+            <td className="number">{month.net > 0 && say.quantity(leftShare(month) ?? 0, 'fraction', 0)}</td>
           </tr>
         ))}
       </tbody>
