@@ -1,6 +1,7 @@
 import { type Effectiveness, LICHEN_SETTLES_YEARS } from '../assumptions.ts';
 import { type EnergyDay, energyOfSite } from '../modules/energyYear.ts';
 import { type LayeredDays, soilingByLayers } from '../soiling/layered.ts';
+import { daysBetween, times } from '../soiling/layeredDays.ts';
 import { lowerEdgeLoss } from '../soiling/lowerEdge.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { type CourseMember, type CourseSetup, lichenThere, parametersOf, type Visits } from './setup.ts';
@@ -60,8 +61,8 @@ export function prepareCourses(setup: CourseSetup): PreparedCourses {
 export function daysOfMember(days: LayeredDays, { dust, droppings }: CourseMember): LayeredDays {
   return {
     ...days,
-    deposition: Float64Array.from(days.deposition, (mass) => mass * dust),
-    droppings: Float64Array.from(days.droppings, (cover) => cover * droppings),
+    deposition: times(days.deposition, dust),
+    droppings: times(days.droppings, droppings),
   };
 }
 
@@ -110,7 +111,7 @@ function walkOf(
     [Math.min(settles, count), count, true],
   ] as const) {
     if (to <= from) continue;
-    const part = slice(days, from, to);
+    const part = daysBetween(days, from, to);
     const own = cleanings
       .filter(({ day }) => day >= from && day < to)
       .map((cleaning) => ({ ...cleaning, day: cleaning.day - from }));
@@ -124,7 +125,7 @@ function walkOf(
         surfaceTilt: setup.surfaceTilt,
         parameters: { ...parameters, lichenDensity: 0 },
         initial: edge,
-        days: { ...part, deposition: Float64Array.from(part.deposition, (mass) => mass * setup.puddleFactor) },
+        days: { ...part, deposition: times(part.deposition, setup.puddleFactor) },
         cleanings: own,
       });
     if (rim) edge = rim.end;
@@ -138,12 +139,6 @@ function walkOf(
   }
   return { loss, lichenCover };
 }
-
-const slice = ({ rain, dew, deposition, droppings }: LayeredDays, from: number, to: number): LayeredDays => {
-  const part = (values: ArrayLike<number>) =>
-    Float64Array.from({ length: to - from }, (_, day) => values[from + day] ?? 0);
-  return { rain: part(rain), dew: part(dew), deposition: part(deposition), droppings: part(droppings) };
-};
 
 /** Every cleaning of a horizon, by the day from its start. */
 function cleaningsOf({ days, everyYears, effectiveness, others }: Visits, horizon: number) {

@@ -5,6 +5,7 @@ import type { VisitedPart } from '../frequency/walk.ts';
 import { costOfLoss } from '../modules/energyYear.ts';
 import { worthOf } from '../quotes/worth.ts';
 import type { LayeredDays } from '../soiling/layered.ts';
+import { daysBetween } from '../soiling/layeredDays.ts';
 import { mean, type Spread, spread } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, daysOfMember, type PreparedCourses } from './courses.ts';
 import { parametersOf, withFewer } from './setup.ts';
@@ -122,12 +123,7 @@ function partOf({ prepared, effectiveness }: WashedArray, count: number): Visite
       // Lichen that is not there yet does not come within a year.
       parameters: parametersOf(setup, member),
       initial: member.initial,
-      days: firstYear(daysOfMember(days[setup.members.indexOf(member)] as LayeredDays, member)),
+      days: daysOfMember(daysBetween(days[setup.members.indexOf(member)] as LayeredDays, 0, DAYS_A_YEAR), member),
     })),
   };
-}
-
-function firstYear({ rain, dew, deposition, droppings }: LayeredDays): LayeredDays {
-  const first = (values: ArrayLike<number>) => Float64Array.from({ length: DAYS_A_YEAR }, (_, day) => values[day] ?? 0);
-  return { rain: first(rain), dew: first(dew), deposition: first(deposition), droppings: first(droppings) };
 }

@@ -1,4 +1,4 @@
-import type { LayeredDays } from '../soiling/layered.ts';
+import { daysBetween } from '../soiling/layeredDays.ts';
 import { daysOfHabit, HABITS } from './habits.ts';
 import type { FrequencyOption, FrequencyOutput, LongerInterval } from './optimalDays.ts';
 import { shortestRounds } from './shortestRounds.ts';
@@ -78,13 +78,8 @@ function searched(courses: readonly Course[]): Course[] {
   const days = years * DAYS;
   return Array.from({ length: count }, (_, at) => {
     const course = courses[Math.floor(((at + 0.5) * courses.length) / count)] as Course;
-    return yearsOf([course]) > years ? { ...course, days: firstOf(course.days, days) } : course;
+    return yearsOf([course]) > years ? { ...course, days: daysBetween(course.days, 0, days) } : course;
   });
-}
-
-function firstOf({ rain, dew, deposition, droppings }: LayeredDays, count: number): LayeredDays {
-  const first = (values: ArrayLike<number>) => Float64Array.from({ length: count }, (_, day) => values[day] as number);
-  return { rain: first(rain), dew: first(dew), deposition: first(deposition), droppings: first(droppings) };
 }
 
 const lastShifts = ({ years }: Walk): readonly number[] => (years > 1 ? LAST_SHIFTS.ofMore : LAST_SHIFTS.ofOneYear);
@@ -139,11 +134,15 @@ function moved(
   every = 1,
 ): number[] {
   let [days, lost] = [start, walk.follow(start, every)];
+  // What did not lose less once does not lose less than something better either.
+  const known = new Set([start.join()]);
   const takes = (moves: readonly (readonly [at: number, by: number])[]): boolean => {
     const tried = days.slice();
     for (const [at, by] of moves) tried[at] = ((tried[at] as number) + by + DAYS) % DAYS;
     const next = ordered(tried);
-    if (next.length < days.length) return false;
+    const name = next.join();
+    if (next.length < days.length || known.has(name)) return false;
+    known.add(name);
     if (!(walk.roughly(next, every) < lost * (1 - SAME))) return false;
     [days, lost] = [next, walk.follow(next, every)];
     return true;
