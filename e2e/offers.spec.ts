@@ -177,6 +177,12 @@ test('a spray line that the customer takes is chased until it is up, drawn where
   const waits = page.getByRole('listitem').filter({ hasText: 'a spray line was agreed and is not up' });
   await expect(waits).toContainText('Bracken loft');
   await waits.getByRole('link').click();
+  await page.getByRole('button', { name: 'it is not wanted any more' }).click();
+  const why = page.getByRole('dialog');
+  await why.getByLabel(/^Why not/).fill('the pump is too loud');
+  await answered(page, () => why.getByRole('button', { name: 'Do without it' }).click());
+  await expect(page.getByText(/not wanted any more: the pump is too loud/)).toBeVisible();
+  await answered(page, () => page.getByRole('button', { name: 'it is wanted after all' }).click());
   await page.getByRole('button', { name: 'note that it is up' }).click();
   const asks = page.getByRole('dialog');
   await expectAccessible(page);
@@ -186,6 +192,11 @@ test('a spray line that the customer takes is chased until it is up, drawn where
   await asks.getByRole('checkbox').check();
   await answered(page, () => asks.getByRole('button', { name: 'Draw it' }).click());
   await expect(page.getByText(/^Its spray line has been up since/)).toBeVisible();
+  await page.getByRole('button', { name: 'put that right' }).click();
+  await expect(asks.getByRole('checkbox')).toBeChecked();
+  await asks.getByLabel('Up since').fill('2026-11-02');
+  await answered(page, () => asks.getByRole('button', { name: 'Draw it' }).click());
+  await expect(page.getByText(/^Its spray line has been up since 02.11.2026/)).toBeVisible();
   await expect(
     page
       .getByRole('img', { name: /^Roof: 4 rows/ })

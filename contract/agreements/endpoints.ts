@@ -54,6 +54,8 @@ export const agreement = z.object({
   depositOn: z.string().nullable(),
   /** the day since which a spray line that was taken stands; null where none was, or it is not up yet */
   lineUpOn: z.string().nullable(),
+  /** why a spray line that was taken is not wanted any more; null where it is, or none was taken */
+  lineDropped: z.string().nullable(),
   planned: z.array(visit),
   /** what is neither washed nor left out: visits, and minor units */
   left: z.object({ visits: z.number().int(), gross: money }),
@@ -190,6 +192,15 @@ export const agreementsEndpoints = {
     roles: DESK,
     params: idParams,
     body: z.object({ version, on: date, arrays: z.array(id).min(1, 'must name at least one face').max(100) }),
+    answer: agreement,
+  }),
+  dropLine: endpoint({
+    method: 'POST',
+    path: '/api/agreements/:id/spray-line/dropped',
+    summary: 'Note why the spray line that was taken is not wanted any more, or that it is after all',
+    roles: DESK,
+    params: idParams,
+    body: z.object({ version, reason: reason.nullable() }),
     answer: agreement,
   }),
   addVisit: endpoint({

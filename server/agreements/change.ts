@@ -6,6 +6,7 @@ import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
 import { whereJobsStand } from '../jobs/storage.ts';
 import { callOff, moveJob } from '../jobs/useCases.ts';
+import { readQuote } from '../quotes/storage.ts';
 import { drawLine } from '../sites/fitted.ts';
 import { arraysOfSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
@@ -82,13 +83,46 @@ export function noteDeposit(context: Context, id: string, body: BodyOf<Endpoints
 export function noteLineUp(context: Context, id: string, body: BodyOf<Endpoints['noteLineUp']>): Promise<Agreement> {
   return context.database.transaction(async (trx) => {
     await lockAgreement(trx, id);
-    const { siteId, additions } = await readAgreement(trx, id);
-    if (!additions.includes('spray-line')) throw outOfOrder('No spray line was taken with this offer.');
+    const { siteId, lineDropped } = mustHaveLine(await readAgreement(trx, id));
+    if (lineDropped !== null)
+      throw outOfOrder('This spray line is not wanted any more. Say first that it is after all.');
     const here = new Set((await arraysOfSite(trx, siteId)).map((array) => array.id));
     if (body.arrays.some((array) => !here.has(array))) throw invalid('arrays', 'must be faces of this site');
     const row = { table: 'agreements', record: 'agreement', id, version: body.version };
     await updateVersioned(trx, context, row, { lineUpOn: body.on });
     for (const array of [...new Set(body.arrays)].sort()) await drawLine(trx, context, array);
+    return readAgreement(trx, id);
+  });
+}
+
+function mustHaveLine(agreement: Agreement): Agreement {
+  if (!agreement.additions.includes('spray-line')) throw outOfOrder('No spray line was taken with this offer.');
+  return agreement;
+}
+
+/**
+ * Notes why the spray line that was taken is not wanted any more; null: it is after all. Its price goes from the first
+ * visit, with which it was to be paid, and comes back to it.
+ */
+export function dropLine(
+  context: Context,
+  id: string,
+  { version, reason }: BodyOf<Endpoints['dropLine']>,
+): Promise<Agreement> {
+  return context.database.transaction(async (trx) => {
+    await lockAgreement(trx, id);
+    const agreement = mustHaveLine(await readAgreement(trx, id));
+    mustRun(agreement);
+    if (agreement.lineUpOn !== null)
+      throw outOfOrder('This spray line is up. Take it out of the drawing of its faces.');
+    const row = { table: 'agreements', record: 'agreement', id, version };
+    await updateVersioned(trx, context, row, { lineDropped: reason });
+    const { sprayLine } = await readQuote(trx, agreement.quoteId);
+    const [first] = agreement.planned;
+    if (first && sprayLine && (reason === null) !== (agreement.lineDropped === null)) {
+      const price = first.price + (reason === null ? sprayLine.gross : -sprayLine.gross);
+      await updateVersioned(trx, context, visitRow(first.id, first.version), { price });
+    }
     return readAgreement(trx, id);
   });
 }

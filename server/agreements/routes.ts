@@ -15,6 +15,7 @@ export const agreementsHandlers: Pick<Handlers, keyof typeof agreementsEndpoints
   readAgreement: (context, { params }) => readAgreement(context.database, params.id),
   noteDeposit: (context, { params, body }) => change.noteDeposit(context, params.id, body),
   noteLineUp: (context, { params, body }) => change.noteLineUp(context, params.id, body),
+  dropLine: (context, { params, body }) => change.dropLine(context, params.id, body),
   addVisit: (context, { params, body }) => change.addVisit(context, params.id, body),
   renewAgreement: (context, { params, body }) => change.renewAgreement(context, params.id, body),
   cancelAgreement: (context, { params, body }) => change.cancelAgreement(context, params.id, body),

@@ -28,6 +28,7 @@ export interface AgreementRow {
   deposit: number;
   depositOn: string | null;
   lineUpOn: string | null;
+  lineDropped: string | null;
   madeAt: string;
   version: number;
 }
@@ -75,6 +76,7 @@ const agreementRows = (connection: Connection): Knex.QueryBuilder<object, Agreem
     'agreements.deposit',
     'agreements.depositOn',
     'agreements.lineUpOn',
+    'agreements.lineDropped',
     'agreements.madeAt',
     'agreements.version',
   );
@@ -233,7 +235,7 @@ export const depositsThatWait = (
       'agreements.madeAt as at',
     );
 
-/** Spray lines of agreements that run and are not up yet, the oldest first. */
+/** Spray lines of agreements that run, still wanted and not up yet, the oldest first. */
 export const linesToPutUp = (
   connection: Connection,
   limit: number,
@@ -241,6 +243,7 @@ export const linesToPutUp = (
   withSite(connection('agreements'), 'agreements.site_id')
     .whereRaw("'spray-line' = any(agreements.additions)")
     .whereNull('agreements.line_up_on')
+    .whereNull('agreements.line_dropped')
     .where('agreements.state', 'running')
     .orderBy(['agreements.made_at', 'agreements.id'])
     .limit(limit)

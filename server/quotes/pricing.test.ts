@@ -248,17 +248,57 @@ describe('what is taken of an offer', () => {
     expect(await lines()).to.deep.equal([]);
     const drawn = (await owner.must('GET', `/api/sites/${siteId}`)).arrays[0];
     expect(drawn.sheet.things.map(({ kind }: { kind: string }) => kind)).to.include('spray-line');
+    const dropped = `${path}/dropped`;
+    const standing = await owner.send('POST', dropped, { version: up.version, reason: 'they moved' });
+    expect(standing.status, 'a line that is up').to.equal(409);
     // Noted again for another day, it is not drawn twice.
     await owner.must('POST', path, { version: up.version, on: '2026-11-26', arrays: [arrays[0].id] });
     expect((await owner.must('GET', `/api/sites/${siteId}`)).arrays[0].sheet).to.deep.equal(drawn.sheet);
+  });
+
+  it('is without its spray line, and its price, where it is not wanted any more, until it is after all', async () => {
+    const { siteId } = await makeJob(owner);
+    const id = randomUUID();
+    const draft = await owner.must('POST', `/api/sites/${siteId}/quotes`, { id });
+    const priced = await owner.must('PATCH', `/api/quotes/${id}`, { version: draft.version, sprayPrice: 400_000 });
+    const { version } = await owner.must('POST', `/api/quotes/${id}/send`, { version: priced.version });
+    const taken = { version, decision: 'accepted', additions: ['spray-line'] };
+    await owner.must('POST', `/api/quotes/${id}/decision`, taken);
+    const [agreement] = (await owner.must('GET', `/api/agreements?site=${siteId}`)).items;
+    const path = `/api/agreements/${agreement.id}/spray-line`;
+    const drop = (at: number, reason: string | null) => owner.send('POST', `${path}/dropped`, { version: at, reason });
+    const waits = async () =>
+      (await owner.must('GET', '/api/day')).chase.lines.some((one: { siteId: string }) => one.siteId === siteId);
+
+    const nameless = await drop(agreement.version, ' ');
+    expect([nameless.status, nameless.body.issues[0].path]).to.deep.equal([400, 'reason']);
+    const { body: without } = await drop(agreement.version, 'the roof is to be renewed');
+    expect(without).to.include({ lineDropped: 'the roof is to be renewed', lineUpOn: null });
+    expect(without.planned[0].price).to.equal(draft.one.gross);
+    expect(without.left.gross).to.equal(draft.one.gross);
+    expect(await waits()).to.equal(false);
+    // Said twice, its price goes once.
+    const { body: again } = await drop(without.version, 'the roof is renewed next year');
+    expect(again.planned[0].price).to.equal(draft.one.gross);
+    const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
+    const on = { version: again.version, on: '2026-11-25', arrays: [arrays[0].id] };
+    expect((await owner.send('POST', path, on)).status, 'up though nobody wants it').to.equal(409);
+
+    expect((await drop(agreement.version, null)).status, 'an old version').to.equal(409);
+    const { body: back } = await drop(again.version, null);
+    expect([back.lineDropped, back.planned[0].price]).to.deep.equal([null, agreement.planned[0].price]);
+    expect(await waits()).to.equal(true);
   });
 
   it('notes no spray line where none was taken', async () => {
     const chain = await makeJob(owner);
     const [agreement] = (await owner.must('GET', `/api/agreements?site=${chain.siteId}`)).items;
     const asked = { version: agreement.version, on: '2026-11-25', arrays: [chain.arrayId] };
-    const { status, body } = await owner.send('POST', `/api/agreements/${agreement.id}/spray-line`, asked);
+    const path = `/api/agreements/${agreement.id}/spray-line`;
+    const { status, body } = await owner.send('POST', path, asked);
     expect([status, body.detail]).to.deep.equal([409, 'No spray line was taken with this offer.']);
+    const dropped = await owner.send('POST', `${path}/dropped`, { version: agreement.version, reason: 'too dear' });
+    expect(dropped.status).to.equal(409);
   });
 
   it('asks for its deposit until somebody notes that it came', async () => {

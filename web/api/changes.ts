@@ -96,6 +96,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
   addVisit: VISITS,
   noteDeposit: VISITS,
   noteLineUp: [...VISITS, ...SITE],
+  dropLine: VISITS,
   changeCosts: 'everything',
   bookVisit: VISITS,
   moveVisit: VISITS,

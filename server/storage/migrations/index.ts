@@ -44,6 +44,7 @@ import * as leftOfVisits from './042-left-of-visits.ts';
 import * as sprayLineTaken from './043-spray-line-taken.ts';
 import * as sprayLineUp from './044-spray-line-up.ts';
 import * as callAnswers from './045-call-answers.ts';
+import * as sprayLineDropped from './046-spray-line-dropped.ts';
 
 interface Migration {
   name: string;
@@ -98,6 +99,7 @@ const MIGRATIONS: Migration[] = [
   { name: '043-spray-line-taken', ...sprayLineTaken },
   { name: '044-spray-line-up', ...sprayLineUp },
   { name: '045-call-answers', ...callAnswers },
+  { name: '046-spray-line-dropped', ...sprayLineDropped },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
