@@ -39,6 +39,8 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
   const { standing, left, currency, price, visits, planned } = agreement;
   const money = (amount: number) => formatMoney(amount, currency, units);
   const open = agreement.state === 'running';
+  const taken = agreement.additions.filter((one) => one !== 'spray-line' || agreement.lineDropped === null);
+  const once = (planned[0]?.price ?? price) - price;
   return (
     <section className="agreement" aria-label={`Agreement on quote ${agreement.number}.${agreement.revision}`}>
       <h3 className="mt-3">
@@ -47,7 +49,8 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
       </h3>
       <p>
         {visits > 1 ? `${visits} visits a year, ${money(price)} each` : `One visit, ${money(price)}`}, tax included
-        {agreement.additions.map((one) => `, with ${TAKEN_WORDS[one]}`).join('')}.{' '}
+        {taken.map((one) => `, with ${TAKEN_WORDS[one]}`).join('')}
+        {once > 0 && `; ${money(once)} more with the first, once`}.{' '}
         {standing === 'running' && left.visits < planned.length && (
           <strong>
             {counted(left.visits, 'visit')} left, {money(left.gross)}.

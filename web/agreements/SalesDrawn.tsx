@@ -67,6 +67,7 @@ export default function SalesDrawn({ sales: { months, currency } }: { sales: Sal
                 .join(', ')
         }
         months={months}
+        empty={known.length === 0 ? 'Not known: say what work costs under Company.' : undefined}
         series={[{ of: (month) => 100 * leftOf(month), name: 'left', fill: 'solid' }]}
       />
     </div>
@@ -82,12 +83,15 @@ interface PictureProps {
   months: readonly Month[];
   series: readonly Series[];
   stacked?: boolean;
+  /** what stands in place of a picture of nothing */
+  empty?: string | undefined;
 }
 
 const FILLS: Record<Exclude<Series['fill'], 'striped'>, string> = { solid: '#0a5f7d', pale: '#cfe6ef' };
 const AXIS = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
 
-function Picture({ title, told, months, series, stacked = false }: PictureProps): ReactNode {
+function Picture({ title, told, months, series, stacked = false, empty = 'Nothing yet.' }: PictureProps): ReactNode {
+  const say = useSay();
   const stripes = useId();
   const data = months.map((month) => ({
     month: monthName(month.month),
@@ -103,7 +107,7 @@ function Picture({ title, told, months, series, stacked = false }: PictureProps)
         )}
       </figcaption>
       {nothing ? (
-        <p className="quiet mb-0">Nothing yet.</p>
+        <p className="quiet mb-0">{empty}</p>
       ) : (
         <ResponsiveContainer width="100%" height={150}>
           <BarChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
@@ -114,7 +118,11 @@ function Picture({ title, told, months, series, stacked = false }: PictureProps)
               </pattern>
             </defs>
             <XAxis dataKey="month" {...AXIS} minTickGap={20} tickFormatter={(month: string) => month.slice(0, 3)} />
-            <YAxis width={52} {...AXIS} />
+            <YAxis
+              width={52}
+              {...AXIS}
+              tickFormatter={(value: number) => say.number(value, Number.isInteger(value) ? 0 : 1)}
+            />
             {series.map(({ name, fill }) => (
               <Bar
                 key={name}
