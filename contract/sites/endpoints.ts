@@ -185,6 +185,8 @@ export const siteSpread = z.object({
     /** whether somebody reckoned again after the newest plan, and nobody has agreed to that plan */
     planOvertaken: z.boolean(),
   }),
+  /** whether the price book or costs are others now than that plan, to which nobody has agreed, was made with */
+  planAtOtherPrices: z.boolean(),
 });
 export type SiteSpread = z.infer<typeof siteSpread>;
 

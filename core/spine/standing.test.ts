@@ -85,7 +85,7 @@ describe('where a site stands', () => {
     const over = new Map(agreed.reckonings).set('big', reckoned('a', 0.1, '2026-11-21T10:00:00Z'));
     const sent = { id: 'q', state: 'sent', planId: 'p', gross: 120_000 };
     const offered = { ...agreed, reckonings: over, quote: sent, job: undefined, report: undefined };
-    expect(standing(offered, NOW).planOvertaken).to.equal(true);
-    expect(standing({ ...agreed, reckonings: over }, NOW).planOvertaken).to.equal(false);
+    expect(standing(offered, NOW)).to.include({ planOpen: true, planOvertaken: true });
+    expect(standing({ ...agreed, reckonings: over }, NOW)).to.include({ planOpen: false, planOvertaken: false });
   });
 });

@@ -52,7 +52,9 @@ export interface Standing {
   modules: number;
   /** W */
   power: number;
-  /** whether somebody reckoned again after the newest plan, and nobody has agreed to that plan */
+  /** whether something is planned to which nobody has agreed */
+  planOpen: boolean;
+  /** whether that was planned before somebody reckoned again */
   planOvertaken: boolean;
 }
 
@@ -78,6 +80,7 @@ export function standing(latest: LatestRecords, now: Date): Standing {
     done === 0 ? 'not-begun' : done < arrays.length ? 'in-hand' : 'settled';
   const planned = plan !== undefined && isPlanned(latest, reckoned.length);
   const offered = planned && quote?.planId === plan.id ? quote : undefined;
+  const planOpen = planned && offered?.state !== 'accepted';
   const washed = offered && job?.quoteId === offered.id ? job : undefined;
   const shown = washed && report?.jobId === washed.id ? report : undefined;
   return {
@@ -110,6 +113,7 @@ export function standing(latest: LatestRecords, now: Date): Standing {
     },
     modules: arrays.reduce((sum, array) => sum + array.modules, 0),
     power: arrays.reduce((sum, array) => sum + array.modules * array.moduleWatts, 0),
-    planOvertaken: planned && offered?.state !== 'accepted' && isOvertaken(latest),
+    planOpen,
+    planOvertaken: planOpen && isOvertaken(latest),
   };
 }

@@ -34,7 +34,7 @@ const CREW = `
   modulesLeft moduleWatts most mount mustSetUpFactor name names narrowing next nextBecause nextCalibration nextCheck
   nextDate not-reached notDone note notes now number observations observed offer on onBestDay orientation origin
   others otherwise outlook output overrides own ownUse p10 p50 p90 packed paper parameters params passed patch paying
-  pays pdc0 people person phone photos picture place plan planId planOvertaken plumbing poaIrradiance power
+  pays pdc0 people person phone photos picture place plan planAtOtherPrices planId planOvertaken plumbing poaIrradiance power
   puddleFactor puddlesDrained quantity quoteId quotes rain rainScale rate ratio reading readings readWith
   rearFraction reason reasons received recent reckon recommended recordedAt recordId recoverable removal removalOdds
   repeatability reportId rescue rinsed role row rows runOff safety says scheduledFor sd sections seed seen sensor

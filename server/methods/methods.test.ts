@@ -64,6 +64,24 @@ describe('plans', () => {
     expect(await overtaken()).to.equal(false);
   });
 
+  it('are said to be at other prices once those of the company, or what its water costs, have changed', async () => {
+    const own = await reckonedSite();
+    const atOthers = async () => (await owner.must('GET', `/api/sites/${own.siteId}`)).planAtOtherPrices;
+    const change = async (changed: (company: { prices: object; water: object }) => object) => {
+      const { demo: _demo, ...company } = await owner.must('GET', '/api/company');
+      await owner.must('PUT', '/api/company', { ...company, ...changed(company) });
+    };
+    expect(await atOthers(), 'before there is a plan').to.equal(false);
+    await make({}, own.siteId);
+    expect(await atOthers()).to.equal(false);
+    await change(({ prices }) => ({ prices: { ...prices, hourlyRate: 33_300 } }));
+    expect(await atOthers()).to.equal(true);
+    await make({}, own.siteId);
+    expect(await atOthers()).to.equal(false);
+    await change(({ water }) => ({ water: { ...water, resinPerLitre: 12_345 } }));
+    expect(await atOthers()).to.equal(true);
+  });
+
   it('choose the number of visits with the least total of soil and washing', async () => {
     const { visits } = (await make()).output;
     const least = Math.min(...visits.options.map(({ total }: Option) => total));

@@ -33,6 +33,12 @@ export async function readPlan(connection: Connection, id: string): Promise<Plan
   return plan.parse(lifted(mustHave(await named(connection).where({ 'plans.id': id }).first(), 'plan')));
 }
 
+/** The price book that a plan was made with, and what water cost. */
+export async function pricesOfPlan(connection: Connection, id: string): Promise<{ work: object; water: unknown }> {
+  const prices = connection.raw("input->'prices' as work, input->'water'->'prices' as water");
+  return mustHave(await connection('plans').where({ id }).first(prices), 'plan');
+}
+
 /** The newest plan of a site, if it has one. */
 export async function newestPlan(connection: Connection, siteId: string): Promise<Plan | undefined> {
   const [row] = await listPlanRows(connection, siteId, { limit: 1 });

@@ -30,6 +30,7 @@ import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
 import { createOnce } from '../storage/writing.ts';
 import { waterReadingsOfSite } from '../water/storage.ts';
+import { waterPrices } from './prices.ts';
 import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
 type Endpoints = typeof methodsEndpoints;
@@ -153,12 +154,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         permeateFlow25: company.water.osmosisFlow25,
       },
       changeAt: company.water.changeAt,
-      prices: {
-        sourcePer1000: company.water.sourcePer1000,
-        boughtPer1000: company.water.boughtPer1000,
-        resinPerLitre: company.water.resinPerLitre,
-        osmosisPer1000: company.water.osmosisPer1000,
-      },
+      prices: waterPrices(company),
     },
     prices: await readPrices(context),
     travelKm: site.travelKm,

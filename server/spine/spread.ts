@@ -1,5 +1,6 @@
 import { type SiteSpread, site } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
+import { isAtOtherPrices } from '../methods/prices.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { waterReadingsOfSite } from '../water/storage.ts';
@@ -18,5 +19,7 @@ export async function readSpread(
   const standing = await standings(connection, [id], context.clock());
   const stands = standing.get(id);
   if (stands === undefined) throw new Error('a site that was just read has a standing');
-  return { site: site.parse(row), customer, arrays, waterReadings, spine: stands.spine, latest: stands.latest };
+  const { spine, latest, planOpen } = stands;
+  const planAtOtherPrices = planOpen && latest.planId !== null && (await isAtOtherPrices(connection, latest.planId));
+  return { site: site.parse(row), customer, arrays, waterReadings, spine, latest, planAtOtherPrices };
 }

@@ -94,6 +94,11 @@ export function PlanStep({ spread }: { spread: SiteSpread }) {
           Somebody has reckoned since this was planned: it goes by the loss before. Plan again to go by the newest.
         </div>
       )}
+      {last && spread.planAtOtherPrices && (
+        <div className="notice">
+          Prices or costs have changed since this was planned: it goes by those before. Plan again to go by today's.
+        </div>
+      )}
       {last && (
         <PlanPage arrays={spread.arrays} plan={last} onOverrule={desk ? run : undefined} busy={make.isPending} />
       )}

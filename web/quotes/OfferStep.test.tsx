@@ -70,10 +70,11 @@ const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-p
   ...changes,
 });
 
-const spread = (planned = true, planOvertaken = false) =>
+const spread = (planned = true, planOvertaken = false, planAtOtherPrices = false) =>
   ({
     site: { id: 's' },
     latest: { planId: 'p', quoteId: 'q', jobId: null, reportId: null, planOvertaken },
+    planAtOtherPrices,
     spine: { plan: { state: planned ? 'settled' : 'not-begun', figure: 3 } },
   }) as unknown as SiteSpread;
 
@@ -103,6 +104,13 @@ describe('the page of a quote', () => {
       read(<OfferStep spread={spread(true, overtaken)} />, { answers: answers(quote()) });
     expect(at(true)).to.include('Somebody has reckoned since the plan was made').and.to.include('Plan again first');
     expect(at(false)).not.to.include('reckoned since');
+  });
+
+  it('says where prices have changed since the plan, and leads back to it', () => {
+    const at = (others: boolean) =>
+      read(<OfferStep spread={spread(true, false, others)} />, { answers: answers(quote()) });
+    expect(at(true)).to.include('Prices or costs have changed since').and.to.include('Plan again first');
+    expect(at(false)).not.to.include('have changed since');
   });
 
   it('says of the plan of visits too that it does not pay', () => {

@@ -68,6 +68,12 @@ export function OfferStep({ spread }: { spread: SiteSpread }) {
           <Link to={`/sites/${site.id}/plan`}>Plan again first</Link>
         </div>
       )}
+      {planned && spread.planAtOtherPrices && (
+        <div className="notice">
+          Prices or costs have changed since the plan was made: a quote from it goes by those before.{' '}
+          <Link to={`/sites/${site.id}/plan`}>Plan again first</Link>
+        </div>
+      )}
       {planned && !quoteId && <Empty>No quote yet.</Empty>}
       {quoteId && quote.isPending && <Waiting />}
       {current && <QuotePage key={current.id} quote={current} onRevised={setShown} />}

@@ -1,0 +1,22 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { Company } from '../../contract/company/endpoints.ts';
+import { PLAIN_TERMS } from '../../core/quotes/book.ts';
+import { readCompany, readPrices } from '../company/useCases.ts';
+import type { Connection } from '../storage/database.ts';
+import { pricesOfPlan } from './storage.ts';
+
+/** What water costs, as a plan takes it. */
+export const waterPrices = ({ water }: Pick<Company, 'water'>) => ({
+  sourcePer1000: water.sourcePer1000,
+  boughtPer1000: water.boughtPer1000,
+  resinPerLitre: water.resinPerLitre,
+  osmosisPer1000: water.osmosisPer1000,
+});
+
+/** Whether a plan was made with other prices, or other costs that they follow from, than those of today. */
+export async function isAtOtherPrices(connection: Connection, planId: string): Promise<boolean> {
+  const then = await pricesOfPlan(connection, planId);
+  const work = await readPrices({ database: connection });
+  const water = waterPrices(await readCompany({ database: connection }));
+  return !isDeepStrictEqual({ ...PLAIN_TERMS, ...then.work, water: then.water }, { ...PLAIN_TERMS, ...work, water });
+}
