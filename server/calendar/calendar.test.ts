@@ -37,7 +37,14 @@ function readBack(text: string): Read[] {
 const NOW = new Date('2026-11-28T06:00:00Z');
 const wash = {
   ...{ id: 'one', site: 'Fell barn; north, “old”', place: 'Larch Lane 1,\nMerrow', day: '2026-12-01', version: 3 },
-  ...{ begins: Date.parse('2026-12-01T04:30:00Z'), minutes: 90, modules: 20, visit: 1, cancelled: false },
+  ...{
+    begins: Date.parse('2026-12-01T04:30:00Z'),
+    minutes: 90,
+    modules: 20,
+    visit: 1,
+    passed: false,
+    cancelled: false,
+  },
 };
 
 describe('a calendar', () => {
@@ -53,7 +60,7 @@ describe('a calendar', () => {
         ends: '2026-12-01T06:00:00Z',
         allDay: false,
         status: 'CONFIRMED',
-        sequence: 7,
+        sequence: 10,
       },
     ]);
   });
@@ -63,12 +70,13 @@ describe('a calendar', () => {
     expect(found).to.include({ begins: '2026-12-01', ends: '2026-12-02', allDay: true, status: 'CANCELLED' });
   });
 
-  it('has a higher sequence once its hour is known, and once it is moved to a day whose hour is not', () => {
-    const sequences = [{ ...wash, begins: null }, wash, { ...wash, begins: null, version: wash.version + 1 }].map(
+  it('has a higher sequence once its hour is known, once its day is over, and once it is moved to another day', () => {
+    const unknown = { ...wash, begins: null };
+    const sequences = [unknown, wash, { ...unknown, passed: true }, { ...unknown, version: wash.version + 1 }].map(
       (one) => of({ washes: [one] })[0]?.sequence ?? 0,
     );
     expect(sequences).to.deep.equal([...sequences].sort((one, other) => one - other));
-    expect(new Set(sequences).size).to.equal(3);
+    expect(new Set(sequences).size).to.equal(4);
   });
 
   it('has a visit to be booked over all days of its window', () => {

@@ -11,6 +11,8 @@ export interface WashEvent {
   day: string;
   /** ms since 1970; null for the whole day */
   begins: number | null;
+  /** whether its day is over */
+  passed: boolean;
   minutes: number;
   modules: number;
   visit: number;
@@ -73,8 +75,8 @@ export function feedOf({ firm, washes, windows, followUps }: CalendarOf, now: Da
         : { start: new Date(wash.begins), end: new Date(wash.begins + wash.minutes * 60_000) }),
       id: uid('job', wash.id),
       stamp: now,
-      // A day far ahead gets its hour as it comes near: that too is a change.
-      sequence: wash.version * 2 + (wash.begins === null ? 0 : 1),
+      // A day far ahead gets its hour as it comes near, and is a day again once it is over: these too are changes.
+      sequence: wash.version * 3 + (wash.passed ? 2 : wash.begins === null ? 0 : 1),
       status: status(wash.cancelled),
       summary: WORDS.wash(wash.site),
       location: wash.place,

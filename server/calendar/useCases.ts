@@ -73,6 +73,7 @@ async function calendarOf(connection: Connection, person: SignedIn, now: Date): 
     ({ id, site, place, scheduledFor: day, minutes, modules, visit, state, version }): WashEvent => ({
       ...{ id, site, place, day, minutes, modules, visit, version },
       begins: near.some((job) => job.id === id) ? startOf(id) : null,
+      passed: day < today,
       cancelled: state === 'cancelled',
     }),
   );
