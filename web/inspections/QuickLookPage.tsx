@@ -44,6 +44,14 @@ const STOREYS = [
   [3, 'three or more'],
 ] as const;
 
+/** Where there is no site yet to stand in for the place, somebody has to say where it is. */
+const placedFields = quickLookFields.extend({
+  latitude: quickLookFields.shape.latitude.refine(
+    (there) => there !== null,
+    'must be typed: there is no site of yours yet to stand in for the place',
+  ),
+});
+
 const climateThere = ({ latitude, climate }: QuickLookFields) =>
   latitude === null ? climate : climateOfPlace(latitude, climate);
 
@@ -52,7 +60,7 @@ export function QuickLookPage() {
   const usual = usualSite();
   const alone = useAsk('listSites', { query: { limit: 1 } }).data?.items.length === 0;
   const { surroundings, climate, altitude, energyBought, energySold, ownUse, travelKm, travelMinutes } = usual;
-  const draft = useDraftForm('quick-look', quickLookFields, {
+  const draft = useDraftForm('quick-look', alone ? placedFields : quickLookFields, {
     caller: { name: '', phone: '', place: '' },
     modules: '' as never as number,
     tilt: 22,
@@ -98,6 +106,7 @@ export function QuickLookPage() {
               <TextField name="caller.phone" label="Telephone" />
               <TextField name="caller.place" label="Where" />
               <Coordinates
+                alone
                 label={alone ? 'Coordinates' : 'Coordinates, if known'}
                 note={
                   alone
@@ -293,9 +302,7 @@ function Waiting() {
         {items.map((look) => (
           <li key={look.id}>
             <strong>{look.fields.caller.name}</strong>
-            <span>
-              {look.fields.caller.phone} {look.fields.caller.place && `, ${look.fields.caller.place}`}
-            </span>
+            <span>{[look.fields.caller.phone, look.fields.caller.place].filter((one) => one !== '').join(', ')}</span>
             <span className="end">
               {counted(look.fields.modules, 'panel')},{' '}
               {formatRange(look.output.lossNow.low, look.output.lossNow.high, 'fraction', units, 0)} lost,{' '}

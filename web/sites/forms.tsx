@@ -1,6 +1,6 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { azimuthOf, climateOfPlace, eaveOf } from '../../core/sites/assumed.ts';
 import { parseCoordinates } from '../../core/units/parse.ts';
 import type { ClimateKey } from '../../core/weather/climates.ts';
@@ -101,29 +101,40 @@ export function Coordinates({
   prefix = '',
   label = 'Paste coordinates',
   note = 'Any usual notation; fills latitude and longitude',
+  alone = false,
 }: {
   prefix?: string;
   label?: string;
   note?: string;
+  /** whether no other fields hold the place: what cannot be read is no place then, and is said when the form is sent */
+  alone?: boolean;
 }) {
-  const { setValue } = useFormContext();
+  const { getValues, setValue } = useFormContext();
+  const { error } = useController({ name: `${prefix}latitude` }).fieldState;
   // Where the form has a field for the latitude itself, that one comes after this and is named.
   useLabel(`${prefix}latitude`, 'Coordinates');
-  const [text, setText] = useState('');
+  // What this device kept of an unfinished form is seen again.
+  const [text, setText] = useState(() => {
+    const kept = getValues([`${prefix}latitude`, `${prefix}longitude`]);
+    return alone && kept.every(Number.isFinite) ? kept.join(', ') : '';
+  });
   const [wrong, setWrong] = useState(false);
   const latitude = useWatch({ name: `${prefix}latitude` });
-  // What was pasted goes with the form when that is emptied.
+  // What was pasted goes with the form when that is emptied, and not while somebody empties it here.
+  const set = useRef<number | null>(latitude);
   useEffect(() => {
-    if (latitude === null) setText('');
+    if (latitude === null && set.current !== null) setText('');
+    if (latitude === null) set.current = null;
   }, [latitude]);
   const read = (pasted: string) => {
     setText(pasted);
     const found = parseCoordinates(pasted);
     setWrong(pasted.trim() !== '' && found === null);
-    if (found) {
-      setValue(`${prefix}latitude`, found.latitude, { shouldDirty: true });
-      setValue(`${prefix}longitude`, found.longitude, { shouldDirty: true });
-    }
+    if (!found && !alone) return;
+    const none = pasted.trim() === '' ? null : Number.NaN;
+    set.current = found ? found.latitude : none;
+    setValue(`${prefix}latitude`, set.current, { shouldDirty: true });
+    setValue(`${prefix}longitude`, found ? found.longitude : none, { shouldDirty: true });
   };
   return (
     <div className="wide">
@@ -132,7 +143,8 @@ export function Coordinates({
       </label>
       <input
         id="coordinates"
-        className="form-control"
+        className={`form-control${wrong || (alone && error) ? ' is-invalid' : ''}`}
+        aria-invalid={wrong || (alone && error !== undefined)}
         placeholder={'33°30\'0"S 19°12\'0"E or -33.5, 19.2'}
         value={text}
         onChange={(event) => read(event.target.value)}
