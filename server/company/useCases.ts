@@ -1,8 +1,8 @@
-import type { Company, companyEndpoints } from '../../contract/company/endpoints.ts';
+import { type Company, type companyEndpoints, UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import { bookAtCost, PLAIN_TERMS, type PriceBook } from '../../core/quotes/book.ts';
 import type { Context } from '../context.ts';
-import { AppError, invalid } from '../errors.ts';
+import { AppError, invalid, outOfOrder } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
 import { INSTALLATION_ID, mustHave, trail } from '../storage/writing.ts';
 import { readCompanyRow, readCostsRow, updateCompany, updateCosts } from './storage.ts';
@@ -11,6 +11,16 @@ type Endpoints = typeof companyEndpoints;
 
 export async function readCompany(context: Pick<Context, 'database'>) {
   return mustHave((await readCompanyRow(context.database)) ?? undefined, 'company');
+}
+
+/** The company as it signs what a customer gets: it has a name. @param paper on which the name stands */
+export async function readNamedCompany(context: Pick<Context, 'database'>, paper: string) {
+  const company = await readCompany(context);
+  if (company.name === UNNAMED_COMPANY)
+    throw outOfOrder(
+      `Your company has no name yet, and its name stands on the ${paper}. Give it one under Company first.`,
+    );
+  return company;
 }
 
 /** The price book that plans and quotes go by: where the work is charged by cost and margin, at the owner's costs. */

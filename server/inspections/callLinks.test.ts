@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import { Caller, onStage } from '../testing/harness.ts';
 
 describe('the link to what a caller was told', () => {
@@ -44,6 +45,21 @@ describe('the link to what a caller was told', () => {
     await answer(token, { answer: 'no', said: '' });
     expect(await waits()).to.deep.equal([]);
     expect((await listed(look.id)).link).to.include({ answer: 'no' });
+  });
+
+  it('is made under the name of the company, and not before it has one', async () => {
+    const { look } = await told();
+    const named = async (name: string) => {
+      const { demo: _demo, ...company } = await owner.must('GET', '/api/company');
+      await owner.must('PUT', '/api/company', { ...company, name });
+      return company.name;
+    };
+    const before = await named(UNNAMED_COMPANY);
+    const { status, body } = await owner.send('POST', `/api/quick-looks/${look.id}/link`, {});
+    expect(status).to.equal(409);
+    expect(body.detail).to.include('its name stands on the estimate');
+    await named(before);
+    expect((await owner.send('POST', `/api/quick-looks/${look.id}/link`, {})).status).to.equal(200);
   });
 
   it('is one: a new one takes its place, and it runs out', async () => {

@@ -2,7 +2,7 @@ import type { BodyOf } from '../../contract/endpoint.ts';
 import type { CallLetter, quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import { CALL_LINK_DAYS, MOST_CALL_ANSWERS } from '../../core/letters/states.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
-import { readCompany } from '../company/useCases.ts';
+import { readCompany, readNamedCompany } from '../company/useCases.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { AppError } from '../errors.ts';
 import { refuseGuess } from '../people/guessing.ts';
@@ -25,6 +25,7 @@ type Endpoints = typeof quickLookEndpoints;
 export function makeCallLink(context: Context, quickLookId: string) {
   return context.database.transaction(async (trx) => {
     await readQuickLook(trx, quickLookId);
+    await readNamedCompany({ database: trx }, 'estimate');
     const [token, madeAt] = [makeToken(), context.clock()];
     const expiresAt = new Date(madeAt.getTime() + CALL_LINK_DAYS * MILLISECONDS_PER_DAY);
     const link = { quickLookId, tokenHash: hashToken(token), madeAt, madeBy: context.person.id, expiresAt };

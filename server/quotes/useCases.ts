@@ -1,4 +1,3 @@
-import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import {
@@ -19,7 +18,7 @@ import { roadShared } from '../../core/quotes/sharing.ts';
 import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
-import { readCompany, readCosts } from '../company/useCases.ts';
+import { readCompany, readCosts, readNamedCompany } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
 import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
@@ -216,11 +215,7 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
     const { unprintable } = await showQuote(context, trx, id);
     if (unprintable.length > 0 && !body.withoutCharacters) throw cannotPrint(unprintable);
     await mustLeaveEnough(trx, context, id);
-    const company = await readCompany({ database: trx });
-    if (company.name === UNNAMED_COMPANY)
-      throw outOfOrder(
-        'Your company has no name yet, and its name stands on the offer. Give it one under Company first.',
-      );
+    const company = await readNamedCompany({ database: trx }, 'offer');
     const site = await readSite(trx, row.siteId);
     const sentAt = context.clock();
     const sentOn = dateIn(sentAt, site.zone);

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
+import { z } from 'zod';
 import { type QuickLook, type QuickLookFields, quickLookFields } from '../../contract/inspections/quickLooks.ts';
 import { bare } from '../../core/findings.ts';
 import { SEEN, type SeenWord } from '../../core/reckoning/quickLook.ts';
@@ -44,13 +45,13 @@ const STOREYS = [
   [3, 'three or more'],
 ] as const;
 
-/** Where there is no site yet to stand in for the place, somebody has to say where it is. */
-const placedFields = quickLookFields.extend({
-  latitude: quickLookFields.shape.latitude.refine(
-    (there) => there !== null,
-    'must be typed: there is no site of yours yet to stand in for the place',
-  ),
-});
+/** What is typed as coordinates is read as a place; where there is no site yet to stand in for it, somebody has to say it. */
+const fields = (alone: boolean) =>
+  quickLookFields.extend({
+    latitude: z
+      .custom<number | null>((there) => !Number.isNaN(there), 'must be a place as it is written on a map')
+      .refine((there) => !alone || there !== null, 'must be typed: no site of yours can stand in for the place yet'),
+  });
 
 const climateThere = ({ latitude, climate }: QuickLookFields) =>
   latitude === null ? climate : climateOfPlace(latitude, climate);
@@ -60,7 +61,7 @@ export function QuickLookPage() {
   const usual = usualSite();
   const alone = useAsk('listSites', { query: { limit: 1 } }).data?.items.length === 0;
   const { surroundings, climate, altitude, energyBought, energySold, ownUse, travelKm, travelMinutes } = usual;
-  const draft = useDraftForm('quick-look', alone ? placedFields : quickLookFields, {
+  const draft = useDraftForm('quick-look', fields(alone), {
     caller: { name: '', phone: '', place: '' },
     modules: '' as never as number,
     tilt: 22,

@@ -134,7 +134,7 @@ export function Coordinates({
     const none = pasted.trim() === '' ? null : Number.NaN;
     set.current = found ? found.latitude : none;
     setValue(`${prefix}latitude`, set.current, { shouldDirty: true });
-    setValue(`${prefix}longitude`, found ? found.longitude : none, { shouldDirty: true });
+    setValue(`${prefix}longitude`, found ? found.longitude : null, { shouldDirty: true });
   };
   return (
     <div className="wide">
