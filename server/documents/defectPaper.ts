@@ -6,6 +6,7 @@ import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
 import { findingWords } from '../../words/say.ts';
 import { right, sheet, table } from './parts.ts';
+import { told } from './tagged.ts';
 
 export interface DefectPaper {
   firm: string;
@@ -85,10 +86,7 @@ function arrayPart(array: DefectPaper['arrays'][number], units: Units): Content[
   for (let first = 0; first < pictures.length; first += 2) {
     parts.push({
       columns: pictures.slice(first, first + 2).map(({ data, caption }) => ({
-        stack: [
-          { image: data, fit: [236, 150] },
-          { text: caption, style: 'quiet' },
-        ],
+        stack: [told({ image: data, fit: [236, 150] }, caption), { text: caption, style: 'quiet' }],
       })),
       columnGap: 12,
       margin: [0, 6, 0, 0],

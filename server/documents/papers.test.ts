@@ -4,6 +4,7 @@ import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodi
 import { startWorkers, type Workers } from '../compute/workers.ts';
 import { openDatabase } from '../storage/database.ts';
 import { type Chain, finishJob, makeJob, onStage, startHarness } from '../testing/harness.ts';
+import { structureOfPdf } from '../testing/pdf.ts';
 import { keepMissingPapers } from './keep.ts';
 import type { Paper } from './render.ts';
 
@@ -40,6 +41,20 @@ describe('papers', function () {
       const text = (await owner.send('GET', path)).body.toString('latin1');
       expect(text, kind).to.match(/\/Lang \(en\)/);
       expect(text, kind).to.match(/\/DisplayDocTitle true/);
+    }
+  });
+
+  it('have a structure that is read out: one title, headings, and no text outside of it but page feet', async () => {
+    for (const [kind, path] of papers()) {
+      const { told, untold } = await structureOfPdf((await owner.send('GET', path)).body);
+      const headings = (type: string) => told.filter((one) => one.startsWith(`${type}: `)).length;
+      expect(headings('H1'), kind).to.equal(1);
+      // Where nothing is broken, the paper for the maker says that and has no parts.
+      expect(headings('H2') > 0, kind).to.equal(kind !== 'defects');
+      // Beside those, the heads of tables are drawn again on each page that the table goes on to.
+      const heads = told.filter((one) => one.includes(' > TH > ')).join(' ');
+      const feet = / · |^\d+ of \d+$/;
+      for (const text of untold) if (!feet.test(text)) expect(heads, kind).to.include(text.trim());
     }
   });
 

@@ -13,6 +13,7 @@ import { choiceWords } from '../../words/en/letters.ts';
 import type { Language } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { INK, right, sheet, table } from './parts.ts';
+import { told } from './tagged.ts';
 
 export interface QuotePaper {
   quote: Quote;
@@ -161,7 +162,7 @@ export function quotePaper(
     {
       text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
     },
-    ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`) : []),
+    ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`, money) : []),
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
     ...chance(benefit.chance),
     ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }, ...chance(benefit.planChance)] : []),
@@ -222,7 +223,11 @@ const left = ({ middle, range }: ReturnType<typeof netWords>): TableCell => ({
 const BAR = { across: 430, height: 9 } as const;
 
 /** What each choice may be worth as a bar, four times in five, with its middle, and what it costs as a dark line through it. */
-function worthDrawn(choices: readonly OfferedChoice[], named: (choice: OfferedChoice) => string): Content[] {
+function worthDrawn(
+  choices: readonly OfferedChoice[],
+  named: (choice: OfferedChoice) => string,
+  money: (amount: number) => string,
+): Content[] {
   const most = Math.max(1, ...choices.map(({ worth, gross }) => Math.max(gross, worth?.p90 ?? 0)));
   const at = (amount: number) => (Math.max(0, amount) / most) * BAR.across;
   const upright = (x: number, lineWidth: number, lineColor: string, out: number) =>
@@ -233,14 +238,25 @@ function worthDrawn(choices: readonly OfferedChoice[], named: (choice: OfferedCh
     const [from, to] = [at(worth.p10), at(worth.p90)];
     return [
       { text: named(choice), style: 'quiet', margin: [0, 8, 0, 4] },
-      {
-        canvas: [
-          { type: 'line', x1: 0, x2: BAR.across, y1: BAR.height, y2: BAR.height, lineWidth: 0.5, lineColor: INK.rule },
-          { type: 'rect', x: from, y: 0, w: Math.max(1, to - from), h: BAR.height, color: INK.worth },
-          upright(at(worth.p50), 1.2, INK.paper, 0),
-          upright(at(gross), 2, INK.text, 3),
-        ],
-      },
+      told(
+        {
+          canvas: [
+            {
+              type: 'line',
+              x1: 0,
+              x2: BAR.across,
+              y1: BAR.height,
+              y2: BAR.height,
+              lineWidth: 0.5,
+              lineColor: INK.rule,
+            },
+            { type: 'rect', x: from, y: 0, w: Math.max(1, to - from), h: BAR.height, color: INK.worth },
+            upright(at(worth.p50), 1.2, INK.paper, 0),
+            upright(at(gross), 2, INK.text, 3),
+          ],
+        },
+        `${named(choice)}: worth ${money(worth.p10)} to ${money(worth.p90)}, middle ${money(worth.p50)}`,
+      ),
     ];
   });
 }

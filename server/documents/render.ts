@@ -6,6 +6,7 @@ import { textsOf, withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
 import { type SafetyPaper, safetyPaper } from './safetyPaper.ts';
+import { tagged } from './tagged.ts';
 
 export type Paper =
   | { kind: 'quote'; paper: QuotePaper }
@@ -34,7 +35,9 @@ pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONTS));
 /** Characters of a paper that no shipped font can draw. */
 export const unprintableOf = (input: Paper): string[] => unprintable(textsOf(draw(input)));
 
-/** Draws a paper as a PDF with its fonts embedded. Runs on a worker thread. */
-export async function renderPaper(input: Paper): Promise<Uint8Array> {
-  return pdfmake.createPdf(withGlyphs(draw(input))).getBuffer();
-}
+/** What was laid out as a PDF, with its fonts embedded and its parts tagged. */
+export const drawn = (definition: TDocumentDefinitions): Promise<Uint8Array> =>
+  pdfmake.createPdf(tagged(withGlyphs(definition))).getBuffer();
+
+/** Draws a paper as a PDF. Runs on a worker thread. */
+export const renderPaper = (input: Paper): Promise<Uint8Array> => drawn(draw(input));

@@ -9,6 +9,7 @@ import { counted } from '../../words/counted.ts';
 import type { Language, Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { INK, right, sheet, table } from './parts.ts';
+import { told } from './tagged.ts';
 
 export interface ReportPaper {
   report: Report;
@@ -145,7 +146,7 @@ function pictured(photo: Photo, image: string): Content {
   const words = photo.marks.map(({ label }, index) => (numbered ? `${index + 1}: ${label}` : `circle: ${label}`));
   return {
     stack: [
-      { image, width, height },
+      told({ image, width, height }, photo.caption || photo.role.replace('-', ' ')),
       ...(rings.length > 0 ? [{ canvas: rings, relativePosition: { x: 0, y: -height } }] : []),
       ...(numbered ? numbers : []),
       { text: [photo.caption || photo.role.replace('-', ' '), ...words].join('; '), style: 'quiet' },
@@ -170,7 +171,7 @@ function signaturePart({ signature, signedAt, signedBy }: Report, say: Say): Con
     );
   return [
     { text: 'Signature', style: 'heading' },
-    ...(lines.length > 0 ? [{ canvas: lines }] : []),
+    ...(lines.length > 0 ? [told({ canvas: lines }, 'The signature as it was drawn')] : []),
     { text: say.finding(signedFinding(signature, signedBy ?? '', signedAt)) },
   ];
 }

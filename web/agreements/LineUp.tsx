@@ -31,9 +31,11 @@ export function LineUp({ agreement }: { agreement: Agreement }) {
       <>
         <p>
           Its spray line is not wanted any more: {agreement.lineDropped}. Its price is out of the first visit.{' '}
-          <Button variant="quiet" disabled={drop.isPending} onClick={() => dropped(null)}>
-            it is wanted after all
-          </Button>
+          {agreement.state === 'running' && (
+            <Button variant="quiet" disabled={drop.isPending} onClick={() => dropped(null)}>
+              it is wanted after all
+            </Button>
+          )}
         </p>
         <Trouble error={drop.error} />
       </>
