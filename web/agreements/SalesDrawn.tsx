@@ -67,7 +67,11 @@ export default function SalesDrawn({ sales: { months, currency } }: { sales: Sal
                 .join(', ')
         }
         months={months}
-        empty={known.length === 0 ? 'Not known: say what work costs under Company.' : undefined}
+        empty={
+          known.length === 0 && total(({ earned }) => earned) > 0
+            ? 'Not known: say what work costs under Company.'
+            : undefined
+        }
         series={[{ of: (month) => 100 * leftOf(month), name: 'left', fill: 'solid' }]}
       />
     </div>

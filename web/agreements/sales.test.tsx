@@ -83,6 +83,11 @@ describe('the pictures of what was sold', () => {
     expect(told(text).at(-1)).to.include('not known of any month');
   });
 
+  it('say why nothing is known to be left where washes were paid', () => {
+    const text = drawn([month('2026-11', { earned: 250_000, agreed: 250_000, won: 1, hoursSold: 1, hoursTaken: 1 })]);
+    expect(text).to.include('Not known: say what work costs under Company.').and.not.to.include('Nothing yet.');
+  });
+
   it('tell their series apart by more than colour, and name them', () => {
     expect(
       read(<SalesDrawn sales={{ currency: 'ZAR', months: [], ahead: { visits: 0, gross: 0 }, lost: [] }} />),
