@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DateTime } from 'luxon';
-import { companyFields } from '../contract/company/endpoints.ts';
+import { companyFields, costsFields } from '../contract/company/endpoints.ts';
 import type { ImportBundle, ImportedSite } from '../contract/imports/endpoints.ts';
 import { addedDays } from '../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../core/time/utc.ts';
@@ -58,12 +58,15 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
   const folder = join(PROJECT, 'demo');
   const database = openDatabase(databaseUrl, 2);
   try {
-    const company = companyFields.parse(JSON.parse(readFileSync(join(folder, 'company.json'), 'utf8')));
+    const read = (file: string): unknown => JSON.parse(readFileSync(join(folder, file), 'utf8'));
+    const company = companyFields.parse(read('company.json'));
     const made = await setUpCompany(database, company, { ...DEMO_OWNER, password }, true);
     const loaded = await database('sites').first('id');
     if (made !== null || loaded === undefined) {
       process.stderr.write('Loading the demo company ...\n');
       const door = await signIn(address, DEMO_OWNER.email, password);
+      // Before the offers: what a visit leaves is kept as it is accepted.
+      await door('PUT', '/api/company/costs', { ...costsFields.parse(read('costs.json')), version: 1 });
       for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
       // Whoever looked at a site brings it in, so that the looks are theirs; only an owner may, and so for that long it is one.
       await giveRole(door, DEMO_CREW[0].email, 'owner');

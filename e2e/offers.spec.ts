@@ -106,7 +106,9 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   ).toBeVisible();
   await expect(page.getByText(/^What it leaves you: ZAR/)).toBeVisible();
   await page.getByText(/^What it leaves you/).click();
-  await expect(page.getByRole('columnheader', { name: 'It costs you' })).toBeVisible();
+  const onTop = page.getByRole('row', { name: /^Spotless finish/ });
+  await expect(page.getByRole('columnheader', { name: 'It costs you' }).first()).toBeVisible();
+  await expect(onTop.getByRole('cell').last()).toHaveText(/^ZAR/);
   await expectAccessible(page);
   const link = await sendDraft(page);
   const { page: phone, errors: phoneErrors } = await customer(browser);

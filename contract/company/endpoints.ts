@@ -80,6 +80,8 @@ export const costsFields = z.object({
   /** an hour of one person, wages and all; a kilometre driven */
   hour: price.min(1, 'must be over 0'),
   perKm: price,
+  /** a piece, a metre or a square metre of what is fitted, as it is bought; none where nobody has said */
+  fittings: z.partialRecord(z.enum(FITTED_KINDS), price.nullable()).default({}),
   /** what is left of a price where the work is charged by cost and margin, a fraction of the price */
   margin: z.number().min(0).max(0.95),
   /** what must be left of an offer that anybody but the owner sends; null where nothing must */

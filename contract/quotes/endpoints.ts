@@ -177,6 +177,14 @@ export const followUp = z.object({
 });
 export type FollowUp = z.infer<typeof followUp>;
 
+/** What can be taken on top of a visit leaves the firm; its cost is null where nobody has said it. */
+const additionMargin = z.object({
+  addition: z.enum(QUOTE_ADDITIONS),
+  net: money,
+  cost: money.nullable(),
+  hours: z.number(),
+});
+
 /** What a price leaves the firm: minor units, person-hours, a fraction of the price before tax. */
 const margin = z.object({
   lines: z.array(z.object({ key: z.enum(LINE_KEYS), amount: money, cost: money, hours: z.number() })),
@@ -184,6 +192,8 @@ const margin = z.object({
   cost: money,
   hours: z.number(),
   share: z.number().nullable(),
+  /** on top, where the customer takes it */
+  additions: z.array(additionMargin),
 });
 export type QuoteMargin = z.infer<typeof margin>;
 

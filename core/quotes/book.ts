@@ -1,3 +1,4 @@
+import type { FittedKind } from '../fittings/kinds.ts';
 import type { LineKey } from './lines.ts';
 
 /** What the work on the glass is charged by. */
@@ -65,6 +66,8 @@ export interface Costs {
   /** minor units: an hour of one person, wages and all; a kilometre driven */
   hour: number;
   perKm: number;
+  /** a piece, metre or square metre of what is fitted, as it is bought; null or none where nobody has said */
+  fittings: Partial<Record<FittedKind, number | null>>;
   /** what is left of a price where the work is charged by cost and margin, a fraction of the price under 1 */
   margin: number;
   /** the margin below which only the owner sends an offer; null where there is none */

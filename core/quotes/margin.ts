@@ -1,5 +1,8 @@
 import type { Costs, PriceBook } from './book.ts';
-import type { LineKey, QuoteLine } from './lines.ts';
+import { type LineKey, net, type QuoteLine } from './lines.ts';
+import type { OfferedFittings } from './offer.ts';
+import type { PricedVisit } from './price.ts';
+import type { QuoteAddition } from './states.ts';
 
 /** What a visit is made of, as far as what it costs the firm hangs on it. */
 export interface CostedVisit {
@@ -77,11 +80,65 @@ export function marginOf(
   return { lines: all, net, cost, hours: sum(({ hours }) => hours), share: leftShare({ net, cost }) };
 }
 
+/** What is taken on top of a visit: what is asked for it, before tax, what it costs the firm and the hours that go into it. */
+export interface AdditionMargin {
+  addition: QuoteAddition;
+  net: number;
+  /** null where nobody has said what it costs */
+  cost: number | null;
+  hours: number;
+}
+
+/** The finer finish on top of a visit: its minutes at what an hour costs, its water at what was paid. @param asked before tax */
+export function spotlessMargin(
+  asked: number,
+  { plain, finer }: Record<'plain' | 'finer', Pick<PricedVisit, 'minutes' | 'lines'>>,
+  { crew, markUp }: Pick<PriceBook, 'crew' | 'markUp'>,
+  { hour }: Pick<Costs, 'hour'>,
+): AdditionMargin {
+  const waterOf = ({ lines }: Pick<PricedVisit, 'lines'>) => net(lines.filter(({ key }) => key === 'water'));
+  const hours = ((finer.minutes - plain.minutes) / 60) * crew;
+  const cost = Math.round(hours * hour + (waterOf(finer) - waterOf(plain)) / (1 + markUp));
+  return { addition: 'spotless', net: asked, cost, hours };
+}
+
+/** What is fitted once: what is bought, the hours to fit it, and a lift that is brought for it at what it costs. */
+export function fittingsMargin(
+  { lines, minutes, net: asked }: Pick<OfferedFittings, 'lines' | 'minutes' | 'net'>,
+  { crew }: Pick<PriceBook, 'crew'>,
+  costs: Pick<Costs, 'hour' | 'fittings'>,
+): AdditionMargin {
+  const hours = (minutes / 60) * crew;
+  const bought = lines.map(({ label, quantity, amount }) => {
+    if (label.code === 'line-access') return amount;
+    const each = costs.fittings[label.params.kind] ?? null;
+    return each === null ? null : quantity * each;
+  });
+  const known = bought.every((one) => one !== null);
+  const cost = known ? Math.round(hours * costs.hour + bought.reduce((sum, one) => sum + one, 0)) : null;
+  return { addition: 'fittings', net: asked, cost, hours };
+}
+
 /** Whether a price leaves less than the owner wants to be asked about. */
 export const underFloor = (
   { net, cost, share }: Pick<Margin, 'net' | 'cost' | 'share'>,
   floor: number | null,
 ): boolean => floor !== null && (share === null ? cost > net : share < floor);
+
+/** The same where a customer may take any of what is offered on top: at worst all that leaves less than the floor by itself. */
+export function underFloorAtWorst(
+  visit: Pick<Margin, 'net' | 'cost'> & { additions: readonly AdditionMargin[] },
+  floor: number | null,
+): boolean {
+  if (floor === null) return false;
+  const taken = { net: visit.net, cost: visit.cost };
+  for (const { net: asked, cost } of visit.additions)
+    if (cost !== null && asked - cost < floor * asked) {
+      taken.net += asked;
+      taken.cost += cost;
+    }
+  return underFloor({ ...taken, share: leftShare(taken) }, floor);
+}
 
 /** Share of what was asked before tax that was left after its costs, a fraction; null where nothing was asked. */
 export const leftShare = ({ net, cost }: { net: number; cost: number }): number | null =>

@@ -67,7 +67,8 @@ async function leftOfVisit(trx: Transaction, quote: Quote): Promise<{ net: numbe
   if (costs === null) return null;
   const { one, planned } = await marginsOf(trx, quote.id, costs);
   const visit = quote.choice === 'planned' && planned ? planned : one;
-  // The spotless finish is asked at what its water costs more.
-  const finish = quote.additions.includes('spotless') ? (quote.spotless?.[quote.choice ?? 'one'].net ?? 0) : 0;
-  return { net: visit.net + finish, cost: visit.cost + finish };
+  const finish = quote.additions.includes('spotless')
+    ? visit.additions.find(({ addition }) => addition === 'spotless')
+    : undefined;
+  return { net: visit.net + (finish?.net ?? 0), cost: visit.cost + (finish?.cost ?? 0) };
 }

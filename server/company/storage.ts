@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { type Company, companyFields, type costs } from '../../contract/company/endpoints.ts';
+import { type Company, companyFields, type costs, costsFields } from '../../contract/company/endpoints.ts';
 import type { Costs } from '../../core/quotes/book.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
@@ -41,7 +41,7 @@ export async function readCostsRow(connection: Connection): Promise<z.infer<type
   const row = await connection('company').first('costs');
   if (!row?.costs) return { costs: null, version: 1 };
   const { version, ...own } = row.costs;
-  return { costs: own, version };
+  return { costs: costsFields.parse(own), version };
 }
 
 /** @returns whether the costs still had the version that was read, and so were changed */

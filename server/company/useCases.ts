@@ -25,8 +25,12 @@ export async function readNamedCompany(context: Pick<Context, 'database'>, paper
 
 /** The price book that plans and quotes go by: where the work is charged by cost and margin, at the owner's costs. */
 export async function readPrices({ database }: Pick<Context, 'database'>): Promise<BookOfCompany> {
-  const { prices } = await readCompany({ database });
-  const { costs } = await readCostsRow(database);
+  return pricesOf(database, await readCompany({ database }));
+}
+
+/** The same, of a company that has been read. */
+export async function pricesOf(connection: Connection, { prices }: Pick<Company, 'prices'>): Promise<BookOfCompany> {
+  const { costs } = await readCostsRow(connection);
   return bookAtCost({ ...prices, markUp: PLAIN_TERMS.markUp }, costs) as BookOfCompany;
 }
 type BookOfCompany = PriceBook & Pick<Company['prices'], 'fittings'>;

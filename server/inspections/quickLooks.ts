@@ -5,7 +5,7 @@ import { valueOfEnergy } from '../../core/quotes/worth.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { QuickLookInput } from '../../core/reckoning/quickLook.ts';
 import { dateIn } from '../../core/time/calendar.ts';
-import { readCompany, readPrices } from '../company/useCases.ts';
+import { pricesOf, readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
@@ -43,7 +43,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     valuePerKWh: valueOfEnergy(fields),
     travelKm: fields.travelKm,
     travelMinutes: fields.travelMinutes,
-    prices: await readPrices(context),
+    prices: await pricesOf(context.database, company),
     today: dateIn(now, company.zone),
     house: await figuresNow(context.database),
     seed: WEATHER_SEED,

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Company } from '../../contract/company/endpoints.ts';
 import { PLAIN_TERMS } from '../../core/quotes/book.ts';
-import { readCompany, readPrices } from '../company/useCases.ts';
+import { pricesOf, readCompany } from '../company/useCases.ts';
 import type { Connection } from '../storage/database.ts';
 import { pricesOfPlan } from './storage.ts';
 
@@ -16,7 +16,8 @@ export const waterPrices = ({ water }: Pick<Company, 'water'>) => ({
 /** Whether a plan was made with other prices, or other costs that they follow from, than those of today. */
 export async function isAtOtherPrices(connection: Connection, planId: string): Promise<boolean> {
   const then = await pricesOfPlan(connection, planId);
-  const work = await readPrices({ database: connection });
-  const water = waterPrices(await readCompany({ database: connection }));
+  const company = await readCompany({ database: connection });
+  const work = await pricesOf(connection, company);
+  const water = waterPrices(company);
   return !isDeepStrictEqual({ ...PLAIN_TERMS, ...then.work, water: then.water }, { ...PLAIN_TERMS, ...work, water });
 }

@@ -16,7 +16,7 @@ import { assumedFacts } from '../../core/sites/assumed.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { sectionOf } from '../../core/sites/section.ts';
 import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
-import { readCompany, readPrices } from '../company/useCases.ts';
+import { pricesOf, readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
@@ -156,7 +156,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
       changeAt: company.water.changeAt,
       prices: waterPrices(company),
     },
-    prices: await readPrices(context),
+    prices: await pricesOf(context.database, company),
     travelKm: site.travelKm,
     travelMinutes: site.travelMinutes,
     valuePerKWh: valueOfEnergy(site),

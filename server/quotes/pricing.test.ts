@@ -173,6 +173,69 @@ describe('what is taken of an offer', () => {
     expect((await owner.must('GET', `/api/quotes/${quote.id}`)).state).to.equal('sent');
   });
 
+  it('leaves what is asked for it without what it costs, and is held against the owner’s limit with the visit', async () => {
+    const chain = await makeJob(owner);
+    const arrays = { [chain.arrayId]: { fittings: { value: [CLIPS], reason: 'water stands there' } } };
+    await owner.must('POST', `/api/sites/${chain.siteId}/plans`, { id: randomUUID(), overrides: { arrays } });
+    const estimator = await harness.as('estimator');
+    const quote = await estimator.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: randomUUID() });
+    const { version } = await owner.must('PATCH', `/api/quotes/${quote.id}`, {
+      version: quote.version,
+      sprayPrice: 90_000,
+    });
+    const send = () => estimator.send('POST', `/api/quotes/${quote.id}/send`, { version });
+    const leftAt = async (clip: number | null, floor: number | null) => {
+      const { version: last } = await owner.must('GET', '/api/company/costs');
+      await owner.must('PUT', '/api/company/costs', {
+        ...{ ...COSTS, floor, version: last },
+        fittings: { 'drain-clip': clip },
+      });
+      return owner.must('GET', `/api/quotes/${quote.id}/margin`);
+    };
+    const [line, lift] = quote.fittings.lines;
+    const { crew } = (await owner.must('GET', '/api/company')).prices;
+    const { one } = await leftAt(1000, 0.01);
+    const of = (addition: string, { additions }: { additions: { addition: string }[] }) =>
+      additions.find((each) => each.addition === addition);
+    const hours = (quote.fittings.minutes / 60) * crew;
+    expect(of('fittings', one)).to.deep.equal({
+      ...{ addition: 'fittings', net: quote.fittings.net, hours },
+      cost: Math.round(hours * COSTS.hour + line.quantity * 1000 + lift.amount),
+    });
+    expect(of('spray-line', one)).to.deep.equal({ addition: 'spray-line', net: 90_000, cost: null, hours: 0 });
+    const dear = await leftAt(1_000_000, 0.01);
+    expect(dear.one.share).to.equal(one.share).and.to.be.above(0.01);
+    expect((await send()).status).to.equal(409);
+    expect(of('fittings', (await leftAt(null, 0.01)).one)).to.include({ cost: null });
+    expect((await send()).status).to.equal(200);
+    await harness.sql('update company set costs = null');
+  });
+
+  it('is kept with its visits at what its water costs more', async () => {
+    await owner.must('PUT', '/api/company/costs', {
+      ...{ ...COSTS, version: (await owner.must('GET', '/api/company/costs')).version },
+    });
+    const { siteId } = await makeJob(owner);
+    await owner.must('POST', `/api/sites/${siteId}/water-readings`, { id: randomUUID(), ...SOFT });
+    await owner.must('POST', `/api/sites/${siteId}/plans`, { id: randomUUID() });
+    const quote = await owner.must('POST', `/api/sites/${siteId}/quotes`, { id: randomUUID() });
+    const { one } = await owner.must('GET', `/api/quotes/${quote.id}/margin`);
+    const [finish] = one.additions;
+    expect(finish).to.include({ addition: 'spotless', net: quote.spotless.one.net });
+    const sent = await owner.must('POST', `/api/quotes/${quote.id}/send`, { version: quote.version });
+    await owner.must('POST', `/api/quotes/${quote.id}/decision`, {
+      ...{ version: sent.version, decision: 'accepted', choice: 'one', additions: ['spotless'] },
+    });
+    const kept = await harness.sql(
+      'select net, cost from visits where agreement_id in (select id from agreements where quote_id = $1)',
+      [quote.id],
+    );
+    expect(kept.map(({ net, cost }) => [Number(net), Number(cost)])).to.deep.equal([
+      [one.net + finish.net, one.cost + finish.cost],
+    ]);
+    await harness.sql('update company set costs = null');
+  });
+
   it('without what is fitted has neither its price, its minutes, its step nor its kit', async () => {
     const chain = await makeJob(owner);
     const arrays = { [chain.arrayId]: { fittings: { value: [CLIPS], reason: 'water stands there' } } };

@@ -12,7 +12,13 @@ import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Costs } from '../../core/quotes/book.ts';
 import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
 import { totals } from '../../core/quotes/lines.ts';
-import { marginOf, underFloor } from '../../core/quotes/margin.ts';
+import {
+  type AdditionMargin,
+  fittingsMargin,
+  marginOf,
+  spotlessMargin,
+  underFloorAtWorst,
+} from '../../core/quotes/margin.ts';
 import { additionsOf, bestVisitsAt } from '../../core/quotes/offer.ts';
 import { roadShared } from '../../core/quotes/sharing.ts';
 import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
@@ -181,21 +187,38 @@ async function mustLeaveEnough(trx: Transaction, { person }: Pick<Context, 'pers
   const { costs } = await readCosts(trx);
   if (costs === null || costs.floor === null) return;
   const { one, planned } = await marginsOf(trx, id, costs);
-  if (underFloor(one, costs.floor) || (planned !== null && underFloor(planned, costs.floor)))
+  const offered = planned === null ? [one] : [one, planned];
+  if (offered.some((visit) => underFloorAtWorst(visit, costs.floor)))
     throw outOfOrder(
       'This offer leaves less than the owner wants to be left. Ask the owner to send it, or price it again.',
     );
 }
 
-/** What each visit of a quote leaves the firm at some costs. */
+/** What each visit of a quote leaves the firm at some costs, and what can be taken on top of it. */
 export async function marginsOf(connection: Connection, id: string, costs: Costs) {
   const quote = await readQuote(connection, id);
   const plan = await readPlan(connection, quote.planId);
+  const book = bookOf(plan);
   const { travelKm, travelMinutes } = plan.input as unknown as PlanInput;
-  const { modules, waterCost, priced, pricedInPlan } = plan.output;
+  const { modules, waterCost, priced, pricedInPlan, spotless } = plan.output;
   const of = (lines: QuoteContent['one']['lines'], { minutes, lines: computed }: typeof priced) =>
-    marginOf(lines, { minutes, travelMinutes, travelKm, modules, waterCost, computed }, bookOf(plan), costs);
-  return { one: of(quote.one.lines, priced), planned: quote.planned && of(quote.planned.lines, pricedInPlan) };
+    marginOf(lines, { minutes, travelMinutes, travelKm, modules, waterCost, computed }, book, costs);
+  const fittings = quote.fittings && fittingsMargin(quote.fittings, book, costs);
+  const sprayLine: AdditionMargin | null = quote.sprayLine && {
+    ...{ addition: 'spray-line', net: quote.sprayLine.net, cost: null, hours: 0 },
+  };
+  const onTop = (choice: QuoteChoice, by: 'priced' | 'pricedInPlan') => {
+    const asked = quote.spotless?.[choice].net;
+    const finish =
+      spotless && asked !== undefined
+        ? spotlessMargin(asked, { plain: plan.output[by], finer: spotless[by] }, book, costs)
+        : null;
+    return { additions: [finish, fittings, sprayLine].filter((one) => one !== null) };
+  };
+  return {
+    one: { ...of(quote.one.lines, priced), ...onTop('one', 'priced') },
+    planned: quote.planned && { ...of(quote.planned.lines, pricedInPlan), ...onTop('planned', 'pricedInPlan') },
+  };
 }
 
 /** What a quote leaves the firm, line by line; the owner's alone. */

@@ -1,8 +1,8 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/company/endpoints.ts';
-import { FITTED_KINDS, UNIT_OF_FITTING } from '../../core/fittings/kinds.ts';
-import { EACH_WORDS, fittingName } from '../../words/en/fittings.ts';
+import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
+import { fittingEach } from '../../words/en/fittings.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
@@ -59,13 +59,7 @@ function CompanyForm({ company }: { company: Company }) {
           <legend>What is fitted, put up, before tax</legend>
           <div className="form-grid">
             {FITTED_KINDS.map((kind) => (
-              <NumberField
-                key={kind}
-                name={`prices.fittings.${kind}`}
-                label={`${fittingName(kind)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`}
-                {...money}
-                optional
-              />
+              <NumberField key={kind} name={`prices.fittings.${kind}`} label={fittingEach(kind)} {...money} optional />
             ))}
           </div>
         </fieldset>

@@ -1,13 +1,15 @@
 import { Button } from 'react-bootstrap';
 import { costsFields } from '../../contract/company/endpoints.ts';
+import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import type { Costs } from '../../core/quotes/book.ts';
+import { fittingEach } from '../../words/en/fittings.ts';
 import { useAsk, useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
 import { moneyField } from '../parts/moneyField.ts';
 import { Trouble } from '../parts/states.tsx';
 
-const NO_COSTS: Costs = { hour: 0, perKm: 0, margin: 0.25, floor: null };
+const NO_COSTS: Costs = { hour: 0, perKm: 0, margin: 0.25, floor: null, fittings: {} };
 
 /** What work costs the firm: nobody but the owner reads it. */
 export function CostsPart({ currency }: { currency: string }) {
@@ -47,6 +49,14 @@ function CostsForm({ costs, version, currency }: { costs: Costs | null; version:
               kind="fraction"
               optional
             />
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>What is fitted, as you buy it, before tax</legend>
+          <div className="form-grid">
+            {FITTED_KINDS.map((kind) => (
+              <NumberField key={kind} name={`fittings.${kind}`} label={fittingEach(kind)} {...money} optional />
+            ))}
           </div>
         </fieldset>
         <FormErrors />

@@ -1,5 +1,7 @@
 import type { Quote, QuoteMargin } from '../../contract/quotes/endpoints.ts';
-import { underFloor } from '../../core/quotes/margin.ts';
+import { underFloor, underFloorAtWorst } from '../../core/quotes/margin.ts';
+import { capital } from '../../words/capital.ts';
+import { TAKEN_WORDS } from '../../words/en/letters.ts';
 import { LINE_WORDS } from '../../words/en/pricing.ts';
 import { formatMoney } from '../../words/format.ts';
 import { useAsk, useSay, useUnits } from '../api/hooks.ts';
@@ -13,7 +15,10 @@ export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | '
   const { one, planned, floor } = margin.data;
   if (one === null) return <p className="quiet">What this leaves you is shown once your costs stand under Company.</p>;
   return (
-    <details className="mb-3" open={underFloor(one, floor) || (planned !== null && underFloor(planned, floor))}>
+    <details
+      className="mb-3"
+      open={underFloorAtWorst(one, floor) || (planned !== null && underFloorAtWorst(planned, floor))}
+    >
       <summary>
         What it leaves you: <Left margin={one} floor={floor} currency={quote.currency} /> of one visit
         {planned && (
@@ -23,11 +28,18 @@ export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | '
         )}
       </summary>
       <MarginTable margin={one} currency={quote.currency} />
+      {one.additions.length > 0 && <OnTop margin={one} floor={floor} currency={quote.currency} />}
     </details>
   );
 }
 
-function Left({ margin, floor, currency }: { margin: QuoteMargin; floor: number | null; currency: string }) {
+interface LeftProps {
+  margin: QuoteMargin;
+  floor: number | null;
+  currency: string;
+}
+
+function Left({ margin, floor, currency }: LeftProps) {
   const say = useSay();
   const units = useUnits();
   const share = margin.share === null ? '' : ` (${say.quantity(margin.share, 'fraction')})`;
@@ -80,6 +92,46 @@ function MarginTable({ margin: { lines, net, cost, hours }, currency }: { margin
       <p className="quiet">
         Hours as they are planned, at what they cost you; what is bought at what was paid.{perHour}
       </p>
+    </>
+  );
+}
+
+/** What is left of what a customer may take on top of one visit. */
+function OnTop({ margin, floor, currency }: LeftProps) {
+  const { additions } = margin;
+  const say = useSay();
+  const units = useUnits();
+  const money = (amount: number) => formatMoney(amount, currency, units);
+  return (
+    <>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>On top, where it is taken</th>
+            <th className="number">Hours of a person</th>
+            <th className="number">Asked</th>
+            <th className="number">It costs you</th>
+            <th className="number">Left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {additions.map(({ addition, net, cost, hours }) => (
+            <tr key={addition}>
+              <td>{capital(TAKEN_WORDS[addition])}</td>
+              <td className="number">{hours > 0 && say.number(hours, 2)}</td>
+              <td className="number">{money(net)}</td>
+              <td className="number">{cost === null ? 'not known' : money(cost)}</td>
+              <td className="number">{cost === null ? 'not known' : money(net - cost)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {!underFloor(margin, floor) && underFloorAtWorst(margin, floor) && (
+        <p className="notice">Taken together with what leaves little, a visit is under your limit.</p>
+      )}
+      {additions.some(({ addition, cost }) => addition === 'fittings' && cost === null) && (
+        <p className="quiet">Say under Company what you pay for what is fitted, and this is worked out too.</p>
+      )}
     </>
   );
 }

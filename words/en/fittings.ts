@@ -1,5 +1,12 @@
-import type { FittedFound, FittedKind, FittingUnit, WaterStands } from '../../core/fittings/kinds.ts';
+import {
+  type FittedFound,
+  type FittedKind,
+  type FittingUnit,
+  UNIT_OF_FITTING,
+  type WaterStands,
+} from '../../core/fittings/kinds.ts';
 import type { Verdict } from '../../core/quotes/verdict.ts';
+import { capital } from '../capital.ts';
 import { counted } from '../counted.ts';
 import type { FittingFinding, Say, Words } from '../language.ts';
 import { textOfRows } from '../rows.ts';
@@ -52,8 +59,11 @@ export const rowsInWords = (rows: readonly number[]): string =>
   `${rows.length === 1 ? 'row' : 'rows'} ${textOfRows(rows)}`;
 
 /** What a fitting is called where it begins a line. */
-export const fittingName = (kind: FittedKind): string =>
-  FITTED_WORDS[kind].charAt(0).toUpperCase() + FITTED_WORDS[kind].slice(1);
+export const fittingName = (kind: FittedKind): string => capital(FITTED_WORDS[kind]);
+
+/** The same with what of it is counted: Drain clips, a piece. */
+export const fittingEach = (kind: FittedKind): string =>
+  `${fittingName(kind)}, ${EACH_WORDS[UNIT_OF_FITTING[kind]].split(',')[0]}`;
 /** Clips come several at once. */
 const many = (kind: FittedKind): boolean => kind === 'drain-clip';
 

@@ -1,5 +1,6 @@
 import type { ChecklistWhen } from '../../core/kit/checklists.ts';
 import type { Bristle, KitHeld, KitKind, KitMeasure, KitState } from '../../core/kit/things.ts';
+import { capital } from '../capital.ts';
 import type { KitFinding, Words } from '../language.ts';
 import { fittingName, fittingQuantity } from './fittings.ts';
 
@@ -121,5 +122,3 @@ export const kit: Omit<Words<KitFinding>, 'written'> = {
     `The largest holds ${say.quantity(most, 'volume')}, and ${say.quantity(wanted, 'volume')} is wanted.`,
   'kit-taken': ({ name, site }) => `${name} is at ${site} that day.`,
 };
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
