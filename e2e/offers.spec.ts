@@ -91,8 +91,8 @@ test('the owner sets costs and a price by the module with a deposit; the custome
   await answeredWith(page, 'Save', 'must name at least one line');
   await page.getByRole('checkbox', { name: 'Travel' }).check();
   await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
-  await page.getByLabel('An hour of one person costs you').fill('140');
-  await page.getByLabel('A kilometre costs you').fill('3');
+  await page.getByLabel('An hour of one person', { exact: true }).fill('140');
+  await page.getByLabel('A kilometre', { exact: true }).fill('3');
   await answered(page, () => page.getByRole('button', { name: 'Save the costs' }).click());
   await expectAccessible(page);
 

@@ -114,7 +114,7 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
   const units = useUnits();
   const money = (amount: number) => (amount === 0 ? '' : formatMoney(amount, currency, units, 0));
   return (
-    <table className="table mb-0">
+    <table className="table row-cards mb-0">
       <thead>
         <tr>
           <th>Month</th>
@@ -132,16 +132,30 @@ function Months({ sales: { months, currency } }: { sales: Sales }) {
         {months.map((month) => (
           <tr key={month.month}>
             <td className="text-nowrap">{monthName(month.month)}</td>
-            <td className="number">{month.sent || ''}</td>
-            <td className="number">{month.won || ''}</td>
-            <td className="number">{month.lost || ''}</td>
-            <td className="number">{month.visits || ''}</td>
-            <td className="number">{money(month.earned)}</td>
-            <td className="number">{money(month.agreed)}</td>
-            <td className="number">
+            <td className="number" data-label="Offers">
+              {month.sent || ''}
+            </td>
+            <td className="number" data-label="Won">
+              {month.won || ''}
+            </td>
+            <td className="number" data-label="Lost">
+              {month.lost || ''}
+            </td>
+            <td className="number" data-label="Washed">
+              {month.visits || ''}
+            </td>
+            <td className="number" data-label="Earned">
+              {money(month.earned)}
+            </td>
+            <td className="number" data-label="Agreed">
+              {money(month.agreed)}
+            </td>
+            <td className="number" data-label="Hours">
               {month.hoursSold > 0 && `${say.number(month.hoursTaken, 1)} of ${say.number(month.hoursSold, 1)}`}
             </td>
-            <td className="number">{month.net > 0 && say.quantity(leftShare(month) ?? 0, 'fraction', 0)}</td>
+            <td className="number" data-label="Left">
+              {month.net > 0 && say.quantity(leftShare(month) ?? 0, 'fraction', 0)}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -34,8 +34,8 @@ function CostsForm({ costs, version, currency }: { costs: Costs | null; version:
             price.
           </p>
           <div className="form-grid">
-            <NumberField name="hour" label="An hour of one person costs you" {...money} />
-            <NumberField name="perKm" label="A kilometre costs you" {...money} />
+            <NumberField name="hour" label="An hour of one person" {...money} />
+            <NumberField name="perKm" label="A kilometre" {...money} />
             <NumberField
               name="margin"
               label="Margin"

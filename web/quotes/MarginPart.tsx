@@ -27,8 +27,7 @@ export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | '
           </>
         )}
       </summary>
-      <MarginTable margin={one} currency={quote.currency} />
-      {one.additions.length > 0 && <OnTop margin={one} floor={floor} currency={quote.currency} />}
+      <MarginTable margin={one} floor={floor} currency={quote.currency} />
     </details>
   );
 }
@@ -52,14 +51,14 @@ function Left({ margin, floor, currency }: LeftProps) {
   );
 }
 
-function MarginTable({ margin: { lines, net, cost, hours }, currency }: { margin: QuoteMargin; currency: string }) {
-  const say = useSay();
+function MarginTable({ margin, floor, currency }: LeftProps) {
   const units = useUnits();
+  const { lines, additions, net, cost, hours } = margin;
   const money = (amount: number) => formatMoney(amount, currency, units);
   const perHour = hours > 0 ? ` ${money(Math.round((net - cost) / hours))} for each hour of a person.` : '';
   return (
     <>
-      <table className="table">
+      <table className="table row-cards margin-lines">
         <thead>
           <tr>
             <th>One visit, before tax</th>
@@ -70,68 +69,71 @@ function MarginTable({ margin: { lines, net, cost, hours }, currency }: { margin
           </tr>
         </thead>
         <tbody>
-          {lines.map((line, at) => (
+          {lines.map(({ key, amount, ...left }, at) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: lines have an order and no name of their own
-            <tr key={at}>
-              <td>{LINE_WORDS[line.key]}</td>
-              <td className="number">{line.hours > 0 && say.number(line.hours, 2)}</td>
-              <td className="number">{money(line.amount)}</td>
-              <td className="number">{money(line.cost)}</td>
-              <td className="number">{money(line.amount - line.cost)}</td>
-            </tr>
+            <MarginRow key={at} what={LINE_WORDS[key]} asked={amount} {...left} currency={currency} />
           ))}
-          <tr className="fw-bold">
-            <td>One visit</td>
-            <td className="number">{say.number(hours, 2)}</td>
-            <td className="number">{money(net)}</td>
-            <td className="number">{money(cost)}</td>
-            <td className="number">{money(net - cost)}</td>
-          </tr>
+          <MarginRow what="One visit" asked={net} cost={cost} hours={hours} currency={currency} whole />
         </tbody>
+        {additions.length > 0 && (
+          <tbody>
+            <tr>
+              <th colSpan={5}>On top, where it is taken</th>
+            </tr>
+            {additions.map(({ addition, net: asked, ...left }) => (
+              <MarginRow
+                key={addition}
+                what={capital(TAKEN_WORDS[addition])}
+                {...left}
+                asked={asked}
+                currency={currency}
+              />
+            ))}
+          </tbody>
+        )}
       </table>
       <p className="quiet">
         Hours as they are planned, at what they cost you; what is bought at what was paid.{perHour}
+        {additions.some(({ addition, cost: known }) => addition === 'fittings' && known === null) &&
+          ' Say under Company what you pay for what is fitted, and what that leaves is known too.'}
       </p>
+      {!underFloor(margin, floor) && underFloorAtWorst(margin, floor) && (
+        <p className="notice">Taken with what leaves little, a visit is under your limit: you alone can send this.</p>
+      )}
     </>
   );
 }
 
-/** What is left of what a customer may take on top of one visit. */
-function OnTop({ margin, floor, currency }: LeftProps) {
-  const { additions } = margin;
+interface RowProps {
+  what: string;
+  /** minor units; a cost that nobody has said is null */
+  asked: number;
+  cost: number | null;
+  hours: number;
+  currency: string;
+  /** whether it is the sum of the lines */
+  whole?: boolean;
+}
+
+function MarginRow({ what, asked, cost, hours, currency, whole = false }: RowProps) {
   const say = useSay();
   const units = useUnits();
   const money = (amount: number) => formatMoney(amount, currency, units);
   return (
-    <>
-      <table className="table">
-        <thead>
-          <tr>
-            <th>On top, where it is taken</th>
-            <th className="number">Hours of a person</th>
-            <th className="number">Asked</th>
-            <th className="number">It costs you</th>
-            <th className="number">Left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {additions.map(({ addition, net, cost, hours }) => (
-            <tr key={addition}>
-              <td>{capital(TAKEN_WORDS[addition])}</td>
-              <td className="number">{hours > 0 && say.number(hours, 2)}</td>
-              <td className="number">{money(net)}</td>
-              <td className="number">{cost === null ? 'not known' : money(cost)}</td>
-              <td className="number">{cost === null ? 'not known' : money(net - cost)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {!underFloor(margin, floor) && underFloorAtWorst(margin, floor) && (
-        <p className="notice">Taken together with what leaves little, a visit is under your limit.</p>
-      )}
-      {additions.some(({ addition, cost }) => addition === 'fittings' && cost === null) && (
-        <p className="quiet">Say under Company what you pay for what is fitted, and this is worked out too.</p>
-      )}
-    </>
+    <tr className={whole ? 'fw-bold' : undefined}>
+      <td>{what}</td>
+      <td className="number" data-label="Hours of a person">
+        {hours > 0 && say.number(hours, 2)}
+      </td>
+      <td className="number" data-label="Asked">
+        {money(asked)}
+      </td>
+      <td className="number" data-label="It costs you">
+        {cost === null ? 'not known' : money(cost)}
+      </td>
+      <td className="number" data-label="Left">
+        {cost === null ? 'not known' : money(asked - cost)}
+      </td>
+    </tr>
   );
 }

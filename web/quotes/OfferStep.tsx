@@ -249,7 +249,7 @@ function FittedOnce({
   return (
     <section aria-label="Fitted once">
       <h3 className="mt-3">Fitted once, on the first visit</h3>
-      <table className="table">
+      <table className="table quote-lines">
         <tbody>
           {lines.map((line) => (
             <tr key={say.finding(line.label)}>
