@@ -75,6 +75,12 @@ export function formatMoney(
   return `${currency}\u00a0${formatNumber(Math.round(amount) / 10 ** minorDigits(currency), digits, units)}`;
 }
 
+/** A range of amounts in minor units, in whole units of the currency: `ZAR 3528 to 8370`. */
+export function formatMoneyRange(low: number, high: number, currency: string, units: Units = DEFAULT_UNITS): string {
+  const whole = Math.round(high) / 10 ** minorDigits(currency);
+  return `${formatMoney(low, currency, units, 0)} to ${formatNumber(whole, 0, units)}`;
+}
+
 /** Hours and minutes of an instant in ISO 8601, as UTC has them. */
 export const formatTime = (instant: string): string => new Date(instant).toISOString().slice(11, 16);
 

@@ -59,6 +59,8 @@ export interface Say {
   range(low: number, high: number, kind: QuantityKind, digits?: number): string;
   /** minor units */
   money(amount: number | null, digits?: number): string;
+  /** minor units, in whole units of the currency */
+  moneyRange(low: number, high: number): string;
   /** minor units, with all decimals of the currency */
   price(amount: number): string;
   /** ISO date or instant */

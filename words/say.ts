@@ -1,6 +1,14 @@
 import type { Units } from '../core/units/quantities.ts';
 import { english } from './en/index.ts';
-import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange, formatTime } from './format.ts';
+import {
+  formatDate,
+  formatMoney,
+  formatMoneyRange,
+  formatNumber,
+  formatQuantity,
+  formatRange,
+  formatTime,
+} from './format.ts';
 import type { AnyFinding, Language, Say } from './language.ts';
 
 /** How the reader wants units, dates and money, and in which language. */
@@ -20,6 +28,7 @@ export function sayTo({ units, currency, language = english }: Reader): Say {
     quantity: (value, kind, digits) => formatQuantity(value, kind, units, digits),
     range: (low, high, kind, digits) => formatRange(low, high, kind, units, digits),
     money: (amount, digits = 0) => formatMoney(amount, currency, units, digits),
+    moneyRange: (low, high) => formatMoneyRange(low, high, currency, units),
     price: (amount) => formatMoney(amount, currency, units),
     date: (iso) => formatDate(iso, units),
     time: formatTime,

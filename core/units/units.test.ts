@@ -5,6 +5,7 @@ import {
   formatForTyping,
   formatMoment,
   formatMoney,
+  formatMoneyRange,
   formatNumber,
   formatQuantity,
   formatRange,
@@ -99,6 +100,13 @@ describe('figures in their units', () => {
     expect(formatMoney(1234, 'KWD')).to.equal('KWD\u00a01.234');
     expect(formatMoney(1234, 'IQD')).to.equal('IQD\u00a01.234');
     expect(formatMoney(1234, 'VUV')).to.equal('VUV\u00a01234');
+  });
+
+  it('show a range of money in whole units of its currency, which is named once', () => {
+    expect(formatMoneyRange(352_850, 837_049, 'ZAR')).to.equal('ZAR\u00a03529 to 8370');
+    expect(formatMoneyRange(-140_900, 228_300, 'ZAR')).to.equal('ZAR\u00a0\u22121409 to 2283');
+    expect(formatMoneyRange(1234, 5678, 'JPY')).to.equal('JPY\u00a01234 to 5678');
+    expect(formatMoneyRange(1_234_500, 2_345_678, 'KWD', comma)).to.equal('KWD\u00a01235 to 2346');
   });
 
   it('say so where there is no figure', () => {

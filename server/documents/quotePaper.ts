@@ -10,7 +10,7 @@ import { counted } from '../../words/counted.ts';
 import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from '../../words/en/cheaper.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords } from '../../words/en/letters.ts';
-import type { Language } from '../../words/language.ts';
+import type { Language, Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { INK, right, sheet, table } from './parts.ts';
 import { told } from './tagged.ts';
@@ -160,9 +160,9 @@ export function quotePaper(
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
-      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
+      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${say.moneyRange(benefit.worth.p10, benefit.worth.p90)} (middle ${say.money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
     },
-    ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`, money) : []),
+    ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`, say) : []),
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },
     ...chance(benefit.chance),
     ...(ofPlan ? [{ text: say.finding(ofPlan), style: 'verdict' }, ...chance(benefit.planChance)] : []),
@@ -226,7 +226,7 @@ const BAR = { across: 430, height: 9 } as const;
 function worthDrawn(
   choices: readonly OfferedChoice[],
   named: (choice: OfferedChoice) => string,
-  money: (amount: number) => string,
+  say: Pick<Say, 'money' | 'moneyRange'>,
 ): Content[] {
   const most = Math.max(1, ...choices.map(({ worth, gross }) => Math.max(gross, worth?.p90 ?? 0)));
   const at = (amount: number) => (Math.max(0, amount) / most) * BAR.across;
@@ -255,7 +255,7 @@ function worthDrawn(
             upright(at(gross), 2, INK.text, 3),
           ],
         },
-        `${named(choice)}: worth ${money(worth.p10)} to ${money(worth.p90)}, middle ${money(worth.p50)}`,
+        `${named(choice)}: worth ${say.moneyRange(worth.p10, worth.p90)}, middle ${say.money(worth.p50)}`,
       ),
     ];
   });

@@ -47,7 +47,7 @@ function Coating({ asked, place, to }: { asked: FittingAsked; place: FittingPlac
       <b>Coating, put on once</b> cleans nothing: rain takes more and dew bonds less between the visits.{' '}
       {found.stopped
         ? 'Here it cannot be put on, or it is there already. '
-        : `${fittingQuantity(found, say)}, ${formatQuantity(found.minutes, 'minutes', units, 0)}; saves ${money(found.worth.low)} to ${money(found.worth.high)} over its ${yearsHeld(found.life, FITTING_AHEAD.years)} years${priced ? ` and costs ${money(found.gross)}: ${FITTING_VERDICT_WORDS[found.verdict]}` : ', nobody has priced it'}. `}
+        : `${fittingQuantity(found, say)}, ${formatQuantity(found.minutes, 'minutes', units, 0)}; saves ${say.moneyRange(found.worth.low, found.worth.high)} over its ${yearsHeld(found.life, FITTING_AHEAD.years)} years${priced ? ` and costs ${money(found.gross)}: ${FITTING_VERDICT_WORDS[found.verdict]}` : ', nobody has priced it'}. `}
       From then on no blade, alcohol or stiff bristle. <Link to={to}>Beside the other fittings</Link>
     </p>
   );

@@ -66,9 +66,7 @@ export function FittingsCompared({ found, unpriced, planned, shown, onShow, taxR
                 <td className="number" data-label="Saves">
                   {one.changes === null ? 'nothing' : money(one.worth.mid)}
                   {one.changes !== null && (
-                    <span className="quiet d-block">
-                      {money(one.worth.low)} to {money(one.worth.high)}
-                    </span>
+                    <span className="quiet d-block">{say.moneyRange(one.worth.low, one.worth.high)}</span>
                   )}
                 </td>
                 <td>{saysOf(one, unpriced.includes(one.kind))}</td>

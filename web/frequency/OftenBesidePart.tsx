@@ -95,9 +95,7 @@ function OftenTable({ beside }: { beside: OftenBeside }) {
               </td>
               <td className="number" data-label="Together">
                 {say.money(row.total)}
-                <span className="quiet d-block">
-                  {say.money(row.spread.p10)} to {say.money(row.spread.p90)}
-                </span>
+                <span className="quiet d-block">{say.moneyRange(row.spread.p10, row.spread.p90)}</span>
               </td>
             </tr>
           ))}

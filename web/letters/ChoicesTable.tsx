@@ -66,7 +66,7 @@ function OfferedAlone({ choices }: Pick<ChoicesTableProps, 'choices'>) {
               {say.price(one.gross)}
             </td>
             <td className="number" data-label="It is worth">
-              {one.worth ? `${say.money(one.worth.p10)} to ${say.money(one.worth.p90)}` : 'not said'}
+              {one.worth ? say.moneyRange(one.worth.p10, one.worth.p90) : 'not said'}
               <span className="quiet d-block">{one.choice === 'one' ? 'until it has soiled again' : 'in a year'}</span>
             </td>
           </tr>

@@ -14,7 +14,7 @@ export function WorthDrawn({ choices }: { choices: readonly OfferedChoice[] }) {
   const told = choices
     .map(
       (one) =>
-        `${choiceWords(one)}: costs ${say.money(one.gross)}${one.worth ? `, is worth ${say.money(one.worth.p10)} to ${say.money(one.worth.p90)}` : ''}; ${VERDICT_WORDS[one.verdict]}`,
+        `${choiceWords(one)}: costs ${say.money(one.gross)}${one.worth ? `, is worth ${say.moneyRange(one.worth.p10, one.worth.p90)}` : ''}; ${VERDICT_WORDS[one.verdict]}`,
     )
     .join('. ');
   return (

@@ -42,7 +42,7 @@ describe('a figure on the screen', () => {
 
   it('has a range with one unit for both ends', () => {
     expect(showRange(0.08, 0.15, 'fraction', units, 'ZAR')).to.match(/^8\.0 to 15\.0.%$/);
-    expect(showRange(100_000, 250_000, 'money', units, 'ZAR')).to.match(/^ZAR 1000 to 2500$/);
+    expect(showRange(100_000, 250_000, 'money', units, 'ZAR')).to.match(/^ZAR.1000 to 2500$/);
   });
 
   it('stands with its range, and opens its reasons', () => {

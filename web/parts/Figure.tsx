@@ -3,7 +3,7 @@ import { Modal } from 'react-bootstrap';
 import type { Reason } from '../../core/reasons.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { type QuantityKind, toUnits, unitOf } from '../../core/units/quantities.ts';
-import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
+import { formatMoney, formatMoneyRange, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useSay, useUnits } from '../api/hooks.ts';
 
@@ -30,10 +30,7 @@ export function showRange(
   units: Units,
   currency: string,
 ): string {
-  if (kind === 'money') {
-    const whole = (amount: number) => formatNumber(Math.round(amount) / 10 ** minorDigits(currency), 0, units);
-    return `${currency} ${whole(low)} to ${whole(high)}`;
-  }
+  if (kind === 'money') return formatMoneyRange(low, high, currency, units);
   const unit = unitOf(kind, units);
   return `${formatNumber(toUnits(low, kind, units), unit.digits, units)} to ${formatNumber(toUnits(high, kind, units), unit.digits, units)} ${unit.symbol}`;
 }

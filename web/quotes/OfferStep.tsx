@@ -11,7 +11,7 @@ import { figuresUsedWords } from '../../words/en/figures.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { ADDITION_WORDS, takenWords } from '../../words/en/letters.ts';
-import { formatDate, formatMoney, formatQuantity, formatRange } from '../../words/format.ts';
+import { formatDate, formatMoney, formatMoneyRange, formatQuantity, formatRange } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
@@ -317,7 +317,11 @@ function Worth({ quote }: { quote: Quote }) {
   if (reasons === null) {
     return (
       <>
-        <Plain label="One wash is worth" value={money(worth.p50)} note={`${money(worth.p10)} to ${money(worth.p90)}`} />
+        <Plain
+          label="One wash is worth"
+          value={money(worth.p50)}
+          note={formatMoneyRange(worth.p10, worth.p90, currency, units)}
+        />
         <Plain
           label="Energy it brings back"
           value={formatQuantity(recoverable.p50, 'energy', units)}

@@ -156,11 +156,7 @@ function Remedy({ remedy, money }: { remedy: RemedyFound; money: (amount: number
             <dt>Pays up to</dt>
             <dd>
               {worthAtMost.high > 0 ? money(worthAtMost.mid) : 'does not pay'}
-              {worthAtMost.high > 0 && (
-                <div className="range">
-                  {money(worthAtMost.low)} to {money(worthAtMost.high)}
-                </div>
-              )}
+              {worthAtMost.high > 0 && <div className="range">{say.moneyRange(worthAtMost.low, worthAtMost.high)}</div>}
             </dd>
           </div>
         )}

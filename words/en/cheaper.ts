@@ -72,7 +72,7 @@ export function costWords({ cost, worthUpTo }: Pick<WeighedChoice, 'cost' | 'wor
 
 /** What a choice saves in a year, as its range. */
 export const savesWords = ({ saves }: Pick<WeighedChoice, 'saves'>, say: Say): string =>
-  saves.p90 === 0 && saves.p10 === 0 ? 'nothing' : `${say.money(saves.p10)} to ${say.money(saves.p90)}`;
+  saves.p90 === 0 && saves.p10 === 0 ? 'nothing' : say.moneyRange(saves.p10, saves.p90);
 
 /** What is left of that in a year: its middle, by which the best is told, and its range with the years until what was paid once is back. */
 export function netWords(
@@ -81,7 +81,7 @@ export function netWords(
 ): { middle: string; range: string } {
   if (net === null) return { middle: '', range: '' };
   if (net.p10 === 0 && net.p90 === 0) return { middle: 'nothing', range: '' };
-  const range = net.p10 === net.p90 ? [] : [`from ${say.money(net.p10)} to ${say.money(net.p90)}`];
+  const range = net.p10 === net.p90 ? [] : [say.moneyRange(net.p10, net.p90)];
   const back = payback === null ? [] : [`back in ${say.number(payback, 1)} years`];
   return { middle: say.money(net.p50), range: [...range, ...back].join(', ') };
 }
