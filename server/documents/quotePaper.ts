@@ -197,7 +197,7 @@ export function quotePaper(
           right(costWords(one, say)),
           left(netWords(one, say)),
         ]),
-        ['*', 55, 80, 65, 85],
+        ['*', 50, 90, 62, 92],
       ),
       ...all
         .filter(({ not }) => not.length > 0)
@@ -214,8 +214,8 @@ export function quotePaper(
 }
 
 /** What a choice leaves in a year, its range under the middle. */
-const left = ({ middle, range }: ReturnType<typeof netWords>): TableCell => ({
-  stack: [{ text: middle, bold: true }, ...(range ? [{ text: range, style: 'quiet' }] : [])],
+const left = ({ middle, under }: ReturnType<typeof netWords>): TableCell => ({
+  stack: [{ text: middle, bold: true }, ...under.map((text) => ({ text, style: 'quiet' }))],
   alignment: 'right',
 });
 

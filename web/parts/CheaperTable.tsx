@@ -90,11 +90,15 @@ export function CheaperTable({ beside: { all, best }, visits, moves, says }: Che
 
 /** What a choice leaves in a year: the middle, and its range under it. */
 function Left({ of }: { of: WeighedChoice }) {
-  const { middle, range } = netWords(of, useSay());
+  const { middle, under } = netWords(of, useSay());
   return (
     <>
       <strong>{middle}</strong>
-      {range && <span className="quiet d-block">{range}</span>}
+      {under.map((line) => (
+        <span key={line} className="quiet d-block">
+          {line}
+        </span>
+      ))}
     </>
   );
 }

@@ -74,16 +74,16 @@ export function costWords({ cost, worthUpTo }: Pick<WeighedChoice, 'cost' | 'wor
 export const savesWords = ({ saves }: Pick<WeighedChoice, 'saves'>, say: Say): string =>
   saves.p90 === 0 && saves.p10 === 0 ? 'nothing' : say.moneyRange(saves.p10, saves.p90);
 
-/** What is left of that in a year: its middle, by which the best is told, and its range with the years until what was paid once is back. */
+/** What is left of that in a year: its middle, by which the best is told, and under it its range and the years until what was paid once is back. */
 export function netWords(
   { net, payback }: Pick<WeighedChoice, 'net' | 'payback'>,
   say: Say,
-): { middle: string; range: string } {
-  if (net === null) return { middle: '', range: '' };
-  if (net.p10 === 0 && net.p90 === 0) return { middle: 'nothing', range: '' };
+): { middle: string; under: string[] } {
+  if (net === null) return { middle: '', under: [] };
+  if (net.p10 === 0 && net.p90 === 0) return { middle: 'nothing', under: [] };
   const range = net.p10 === net.p90 ? [] : [say.moneyRange(net.p10, net.p90)];
   const back = payback === null ? [] : [`back in ${say.number(payback, 1)} years`];
-  return { middle: say.money(net.p50), range: [...range, ...back].join(', ') };
+  return { middle: say.money(net.p50), under: [...range, ...back] };
 }
 
 /** How much of the loss now is left after it. */
