@@ -7,7 +7,15 @@ import { besideCheaper, choicesOf, type OfferedChoice, offeredPlan, takenOf } fr
 import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
-import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from '../../words/en/cheaper.ts';
+import {
+  BESIDE_WORDS,
+  bestWords,
+  cheaperName,
+  costWords,
+  leavesWords,
+  netWords,
+  savesWords,
+} from '../../words/en/cheaper.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords } from '../../words/en/letters.ts';
 import type { Language, Say } from '../../words/language.ts';
@@ -184,12 +192,12 @@ export function quotePaper(
       { text: 'What else you could do', style: 'heading' },
       ...(best ? [{ text: bestWords(best.key, quote.visits), style: 'verdict' }] : []),
       table(
-        ['', 'Leaves of the loss', 'Saves a year', 'Costs a year', 'Left a year'],
+        ['You could have', 'Leaves of the loss', 'Saves a year', 'Costs a year', 'Left for you a year'],
         here.map((one) => [
           {
             stack: [
               { text: cheaperName(one.key, quote.visits), bold: one.key === best?.key },
-              { text: [...one.notes, ...one.hazards].map((finding) => say.finding(finding)).join(' '), style: 'quiet' },
+              ...noted([...one.notes, ...one.hazards].map((finding) => say.finding(finding))),
             ],
           },
           right(leavesWords(one, say)),
@@ -199,6 +207,7 @@ export function quotePaper(
         ]),
         ['*', 50, 90, 62, 92],
       ),
+      { text: BESIDE_WORDS, style: 'quiet', margin: [0, 0, 0, 6] },
       ...all
         .filter(({ not }) => not.length > 0)
         .map((one) => ({
@@ -212,6 +221,10 @@ export function quotePaper(
   }
   return sheet(number, `Panel cleaning at ${site}`, firm, content);
 }
+
+/** What is to be known of a choice, where anything is. */
+const noted = (sentences: readonly string[]): Content[] =>
+  sentences.length > 0 ? [{ text: sentences.join(' '), style: 'quiet' }] : [];
 
 /** What a choice leaves in a year, its range under the middle. */
 const left = ({ middle, under }: ReturnType<typeof netWords>): TableCell => ({

@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 import type { WeighedChoice } from '../../core/quotes/cheaper.ts';
 import type { BesideCheaper } from '../../core/quotes/offer.ts';
-import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from '../../words/en/cheaper.ts';
+import {
+  BESIDE_WORDS,
+  bestWords,
+  cheaperName,
+  costWords,
+  leavesWords,
+  netWords,
+  savesWords,
+} from '../../words/en/cheaper.ts';
 import { useSay } from '../api/hooks.ts';
 
 interface CheaperTableProps {
@@ -68,10 +76,7 @@ export function CheaperTable({ beside: { all, best }, visits, moves, says }: Che
           </tbody>
         ))}
       </table>
-      <p className="quiet">
-        Each by itself, in a usual year: together they do not add up. Four in five of the years that were reckoned lie
-        inside each range.
-      </p>
+      <p className="quiet">{BESIDE_WORDS}</p>
       {notHere.length > 0 && (
         <ul className="plain-list quiet">
           {notHere.map((one) => (

@@ -64,6 +64,10 @@ export function bestWords(key: WeighedChoice['key'], visits: number): string {
     : `By these figures you are better off with something else than this wash: ${name.charAt(0).toLowerCase()}${name.slice(1)}.`;
 }
 
+/** How the numbers of all choices are to be read. */
+export const BESIDE_WORDS =
+  'Each by itself, in a usual year: together they do not add up. Four in five of the years that were reckoned lie inside each range.';
+
 /** What a choice costs in a year, or up to which price it pays where nobody has priced it. */
 export function costWords({ cost, worthUpTo }: Pick<WeighedChoice, 'cost' | 'worthUpTo'>, say: Say): string {
   if (cost !== null) return cost === 0 ? 'nothing' : say.money(cost);
