@@ -22,7 +22,7 @@ describe('the words of an offer', () => {
       beyondFirst: amount(20_000, 41_500, 80_000),
     };
     expect(words(costly)).to.equal(
-      'The plan of 3 visits would save ZAR 14 000 to 16 000 of energy a year and cost ZAR 13 044. Of that, the 2 visits beyond the first would save ZAR 200 to 800 and cost ZAR 8696: more than one visit does not pay for itself in energy.',
+      'The plan of 3 visits would save ZAR 14 000 to ZAR 16 000 of energy a year and cost ZAR 13 044. Of that, the 2 visits beyond the first would save ZAR 200 to ZAR 800 and cost ZAR 8696: more than one visit does not pay for itself in energy.',
     );
   });
 

@@ -168,7 +168,7 @@ export function quotePaper(
   content.push(
     { text: 'What a wash is worth to you', style: 'heading' },
     {
-      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${say.moneyRange(benefit.worth.p10, benefit.worth.p90)} (middle ${say.money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
+      text: `One wash now is estimated to bring back ${say.range(benefit.recoverable.p10, benefit.recoverable.p90, 'energy')} before the glass has soiled again, worth ${money(benefit.worth.p10)} to ${money(benefit.worth.p90)} (middle ${money(benefit.worth.p50)}) at your prices of energy.${drawn ? ' Each bar is what it may be worth, four times in five, its light line the middle; the dark line is what it costs.' : ''}`,
     },
     ...(drawn ? worthDrawn(choicesOf(quote), (choice) => `${choiceWords(choice)}, ${money(choice.gross)}`, say) : []),
     { text: say.finding(bare(`verdict-${benefit.verdict}`)), style: 'verdict' },

@@ -120,7 +120,7 @@ describe('the page of a quote', () => {
     const benefit = { ...planned.benefit, planRange: { ...costly, mean: 15_000 }, beyondFirst };
     const each = { ...offered(plan.pricedInPlan), gross: 4348 };
     expect(page({ ...planned, benefit, planned: each })).to.match(
-      /the 2 visits beyond the first would save ZAR.2 to 8 and cost ZAR.87: more than one visit does not pay/,
+      /the 2 visits beyond the first would save ZAR.2 to ZAR.8 and cost ZAR.87: more than one visit does not pay/,
     );
   });
 

@@ -80,7 +80,7 @@ export const fittings: Words<FittingFinding> = {
   'line-fitting': ({ kind, rows, control, of }) =>
     `${fittingName(kind)}${of === null ? '' : `, ${of}`}: ${rowsInWords(rows)}${control.length === 0 ? '' : ` (${rowsInWords(control)} left without, to compare)`}`,
   'offer-fitting': ({ kind, worth, years, gross, verdict, payback }, say) => {
-    const sum = `${fittingName(kind)} would save ${say.moneyRange(worth.low, worth.high)} over ${counted(years, 'year')} and ${many(kind) ? 'cost' : 'costs'} ${say.money(gross)}.`;
+    const sum = `${fittingName(kind)} would save ${say.money(worth.low)} to ${say.money(worth.high)} over ${counted(years, 'year')} and ${many(kind) ? 'cost' : 'costs'} ${say.money(gross)}.`;
     const it = many(kind) ? 'they' : 'it';
     if (verdict === 'pays')
       return `${sum} On these figures ${it} ${many(kind) ? 'pay' : 'pays'}${payback === null ? '' : `, after ${say.number(payback, 1)} years`}.`;

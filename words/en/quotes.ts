@@ -4,7 +4,8 @@ import { counted } from '../counted.ts';
 import type { QuoteFinding, Say, Words } from '../language.ts';
 import { kindOfClimate } from './climates.ts';
 
-const range = ({ p10, p90 }: Benefit, say: Say) => say.moneyRange(p10, p90);
+/** As papers that went out have it: they read as they did when they are made again. */
+const range = ({ p10, p90 }: Benefit, say: Say) => `${say.money(p10)} to ${say.money(p90)}`;
 
 const UNITS: Record<LineUnit, [one: string, many: string]> = {
   'person-hour': ['person-hour', 'person-hours'],
