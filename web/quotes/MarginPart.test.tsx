@@ -10,9 +10,9 @@ const visit: QuoteMargin = {
 const clips = { addition: 'fittings', net: 50_000, cost: 48_000, hours: 1 } as const;
 const line = { addition: 'spray-line', net: 90_000, cost: null, hours: 0 } as const;
 
-const of = (one: QuoteMargin | null, floor: number | null = null) => ({
-  part: <MarginPart quote={{ id: 'q', currency: 'ZAR', visits: 1 }} />,
-  given: { answers: [[['quoteMargin', { id: 'q' }, null], { floor, one, planned: null }]] as [unknown[], unknown][] },
+const of = (one: QuoteMargin | null, floor: number | null = null, planned: QuoteMargin | null = null) => ({
+  part: <MarginPart quote={{ id: 'q', currency: 'ZAR', visits: planned ? 3 : 1 }} />,
+  given: { answers: [[['quoteMargin', { id: 'q' }, null], { floor, one, planned }]] as [unknown[], unknown][] },
 });
 const text = (...about: Parameters<typeof of>) => read(of(...about).part, of(...about).given);
 const isOpen = (...about: Parameters<typeof of>) =>
@@ -38,7 +38,14 @@ describe('what a quote leaves its owner', () => {
     expect([isOpen(withClips), isOpen(visit, 0.3), isOpen(visit, 0.5), isOpen(withClips, 0.3)]).to.deep.equal([
       ...[false, false, true, true],
     ]);
-    expect(text(withClips, 0.3)).to.include('Taken with what leaves little, a visit is under your limit');
+    expect(text(withClips, 0.3)).to.include('Taken with what leaves little, one visit is under your limit');
     expect(text(visit, 0.5)).to.include('under your limit').and.not.to.include('Taken with what leaves little');
+  });
+
+  it('says so too where it is a visit of the plan that leaves little', () => {
+    const planned = { ...visit, additions: [clips] };
+    expect([isOpen(visit, 0.3, visit), isOpen(visit, 0.3, planned)]).to.deep.equal([false, true]);
+    expect(text(visit, 0.3, planned)).to.include('leaves little, a visit of the plan is under your limit');
+    expect(text(planned, 0.3, planned)).to.include('one visit or a visit of the plan is under your limit');
   });
 });

@@ -14,6 +14,11 @@ export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | '
   if (!margin.data) return null;
   const { one, planned, floor } = margin.data;
   if (one === null) return <p className="quiet">What this leaves you is shown once your costs stand under Company.</p>;
+  const onlyAtWorst = (visit: QuoteMargin) => !underFloor(visit, floor) && underFloorAtWorst(visit, floor);
+  const little = [
+    ...(onlyAtWorst(one) ? ['one visit'] : []),
+    ...(planned !== null && onlyAtWorst(planned) ? ['a visit of the plan'] : []),
+  ];
   return (
     <details
       className="mb-3"
@@ -27,7 +32,12 @@ export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | '
           </>
         )}
       </summary>
-      <MarginTable margin={one} floor={floor} currency={quote.currency} />
+      <MarginTable margin={one} currency={quote.currency} />
+      {little.length > 0 && (
+        <p className="notice">
+          Taken with what leaves little, {little.join(' or ')} is under your limit: you alone can send this.
+        </p>
+      )}
     </details>
   );
 }
@@ -51,7 +61,7 @@ function Left({ margin, floor, currency }: LeftProps) {
   );
 }
 
-function MarginTable({ margin, floor, currency }: LeftProps) {
+function MarginTable({ margin, currency }: Omit<LeftProps, 'floor'>) {
   const units = useUnits();
   const { lines, additions, net, cost, hours } = margin;
   const money = (amount: number) => formatMoney(amount, currency, units);
@@ -97,9 +107,6 @@ function MarginTable({ margin, floor, currency }: LeftProps) {
         {additions.some(({ addition, cost: known }) => addition === 'fittings' && known === null) &&
           ' Say under Company what you pay for what is fitted, and what that leaves is known too.'}
       </p>
-      {!underFloor(margin, floor) && underFloorAtWorst(margin, floor) && (
-        <p className="notice">Taken with what leaves little, a visit is under your limit: you alone can send this.</p>
-      )}
     </>
   );
 }
