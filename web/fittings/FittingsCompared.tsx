@@ -54,7 +54,7 @@ export function FittingsCompared({ found, unpriced, planned, shown, onShow, taxR
               >
                 <td>
                   <Chooser kind={one.kind} shown={shown} onShow={onShow} />
-                  {planned.includes(one.kind) && <b className="d-block ps-2">in the plan</b>}
+                  {planned.includes(one.kind) && <b className="d-block">in the plan</b>}
                 </td>
                 <td className="number" data-label="Takes">
                   {fittingQuantity(one, say)}
@@ -105,7 +105,7 @@ export function FittingsCompared({ found, unpriced, planned, shown, onShow, taxR
 /** The name of a kind, which shows it. */
 function Chooser({ kind, shown, onShow }: Pick<FittingsComparedProps, 'shown' | 'onShow'> & { kind: FittedKind }) {
   return (
-    <button type="button" className="btn btn-quiet" aria-pressed={kind === shown} onClick={() => onShow(kind)}>
+    <button type="button" className="btn btn-quiet ps-0" aria-pressed={kind === shown} onClick={() => onShow(kind)}>
       {FITTED_WORDS[kind]}
     </button>
   );
