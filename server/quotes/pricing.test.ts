@@ -211,7 +211,7 @@ describe('what is taken of an offer', () => {
     await harness.sql('update company set costs = null');
   });
 
-  it('is kept with its visits at what its water costs more', async () => {
+  it('is kept with its visits at what it costs', async () => {
     await owner.must('PUT', '/api/company/costs', {
       ...{ ...COSTS, version: (await owner.must('GET', '/api/company/costs')).version },
     });

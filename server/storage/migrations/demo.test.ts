@@ -12,8 +12,7 @@ import { migrate, migrateUntil, openDatabase } from '../database.ts';
 
 /** The last step of the schema that the dump was taken of. */
 const DUMPED_AT = '023-cloths';
-/** The day that a list of defects is made on, as the dump's owner reads dates, where its sites lie. */
-/** As the papers have it while they are read: a long run may go past midnight. */
+/** The day that a list of defects is made on, as the dump's owner reads dates, where its sites lie; a run may go past midnight. */
 const today = () => new Date().toLocaleDateString('en-GB', { timeZone: 'Africa/Johannesburg' });
 const file = (name: string): Buffer => readFileSync(join(import.meta.dirname, 'testing', name));
 /** What every paper of the dump read before: text by the address it is had from. */
