@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { addedDays } from '../time/dates.ts';
-import { agreementStanding, leftOf, type VisitState, visitState } from './states.ts';
+import { agreementStanding, firstAgreed, leftOf, type VisitState, visitState } from './states.ts';
 import { bookedWindow, dueWindows, isWithin, movedWindow, nextYear, slackOf } from './windows.ts';
 
 describe('a visit of an agreement', () => {
@@ -27,6 +27,11 @@ describe('a visit of an agreement', () => {
     expect(visitState({ skipped, job: 'cancelled' })).to.equal('skipped');
     expect(visitState({ skipped, job: 'washed' })).to.equal('done');
     expect(visitState({ skipped, job: 'in-hand' })).to.equal('booked');
+  });
+
+  it('that was agreed first stays the first wherever it was moved', () => {
+    expect(firstAgreed([{ number: 2 }, { number: 1 }])).to.deep.equal({ number: 1 });
+    expect(firstAgreed([])).to.equal(undefined);
   });
 
   it('may slip by as many days as cost a twentieth of its price, by three at least and by four weeks at most', () => {

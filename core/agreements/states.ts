@@ -32,6 +32,10 @@ export function agreementStanding(state: AgreementState, visits: readonly { stat
   return visits.some(isLeft) ? 'running' : 'kept';
 }
 
+/** The visit that was agreed first, with which is paid what is paid once, wherever it was moved since; undefined of none. */
+export const firstAgreed = <V extends { number: number }>(visits: readonly V[]): V | undefined =>
+  visits.find(({ number }) => number === 1);
+
 const isLeft = ({ state }: { state: VisitState }): boolean => state === 'due' || state === 'booked';
 
 /** What of an agreement is left: visits, and minor units for them with their tax. */

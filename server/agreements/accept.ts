@@ -4,6 +4,7 @@ import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import { dueWindows, slackOf } from '../../core/agreements/windows.ts';
 import { takenOf } from '../../core/quotes/offer.ts';
+import type { QuoteAddition } from '../../core/quotes/states.ts';
 import { visitDates } from '../../core/schedule/visitDates.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { readCosts } from '../company/useCases.ts';
@@ -38,7 +39,7 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
   const due = visitDates(begins, visits, plan.output.visits.options[visits]?.days ?? []);
   const { slip } = plan.output;
   const slack = slip ? slackOf(Math.max(slip.late, slip.early), visits * price) : undefined;
-  const left = await leftOfVisit(trx, quote);
+  const left = await leftOfVisits(trx, quote);
   const id = randomUUID();
   await insertAgreement(trx, {
     ...{ id, siteId, quoteId, choice, additions, visits, begins, price, deposit, currency },
@@ -50,7 +51,8 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
       ...window,
       id: randomUUID(),
       agreementId: id,
-      ...left,
+      ...left?.visit,
+      ...(at === 0 ? left?.fitted : null),
       number: at + 1,
       // What is fitted once is paid with the first.
       price: at === 0 ? price + once : price,
@@ -61,14 +63,20 @@ export async function agree(trx: Transaction, writer: Writer, quote: Quote): Pro
   await trail(trx, writer, { record: 'agreement', id, action: 'create', change: { quoteId, due } });
 }
 
-/** What a visit as it was taken is asked before tax and costs the firm; nothing where the owner has not said what work costs. */
-async function leftOfVisit(trx: Transaction, quote: Quote): Promise<{ net: number; cost: number } | null> {
+/**
+ * What each visit as it was taken is asked before tax and costs the firm, and what is fitted with the first; nothing where
+ * the owner has not said what it costs.
+ */
+async function leftOfVisits(trx: Transaction, quote: Quote) {
   const { costs } = await readCosts(trx);
   if (costs === null) return null;
   const { one, planned } = await marginsOf(trx, quote.id, costs);
   const visit = quote.choice === 'planned' && planned ? planned : one;
-  const finish = quote.additions.includes('spotless')
-    ? visit.additions.find(({ addition }) => addition === 'spotless')
-    : undefined;
-  return { net: visit.net + (finish?.net ?? 0), cost: visit.cost + (finish?.cost ?? 0) };
+  const taken = (what: QuoteAddition) =>
+    quote.additions.includes(what) ? visit.additions.find(({ addition }) => addition === what) : undefined;
+  const [finish, fitted] = [taken('spotless'), taken('fittings')];
+  return {
+    visit: { net: visit.net + (finish?.net ?? 0), cost: visit.cost + (finish?.cost ?? 0) },
+    fitted: fitted && fitted.cost !== null ? { fittedNet: fitted.net, fittedCost: fitted.cost } : null,
+  };
 }

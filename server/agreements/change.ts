@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Agreement, agreementsEndpoints, Visit } from '../../contract/agreements/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
+import { firstAgreed } from '../../core/agreements/states.ts';
 import { dueWindows, movedWindow, nextYear } from '../../core/agreements/windows.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
@@ -118,7 +119,7 @@ export function dropLine(
     const row = { table: 'agreements', record: 'agreement', id, version };
     await updateVersioned(trx, context, row, { lineDropped: reason });
     const { sprayLine } = await readQuote(trx, agreement.quoteId);
-    const [first] = agreement.planned;
+    const first = firstAgreed(agreement.planned);
     if (first && sprayLine && (reason === null) !== (agreement.lineDropped === null)) {
       const price = first.price + (reason === null ? sprayLine.gross : -sprayLine.gross);
       await updateVersioned(trx, context, visitRow(first.id, first.version), { price });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Agreement, Sales } from '../../contract/agreements/endpoints.ts';
-import { finishJob, makeJob, onStage } from '../testing/harness.ts';
+import { bookJob, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 describe('what was sold', () => {
   const { harness, owner } = onStage();
@@ -81,6 +81,45 @@ describe('what was sold', () => {
     expect(kept.map(({ net, cost }) => [Number(net), Number(cost)])).to.deep.equal(
       [0, 1].map(() => [one.net, one.cost]),
     );
+    await harness.sql('update company set costs = null');
+  });
+
+  it('leaves of what was fitted what was asked without its cost, once, with the visit that it came with', async () => {
+    const { version } = await owner.must('GET', '/api/company/costs');
+    const costs = { hour: 15_000, perKm: 300, margin: 0.25, floor: null, fittings: { 'drain-clip': 1000 } };
+    await owner.must('PUT', '/api/company/costs', { ...costs, version });
+    const chain = await makeJob(owner);
+    const clips = { value: [{ kind: 'drain-clip', rows: [0], stands: 'along', each: 3500 }], reason: 'water stands there' };
+    const before = await thisMonth();
+    const booked = await bookJob(owner, chain.siteId, 2, { [chain.arrayId]: { fittings: clips } });
+    const { planned } = await owner.must('GET', `/api/quotes/${booked.quoteId}/margin`);
+    const fitted = planned.additions.find(({ addition }: { addition: string }) => addition === 'fittings');
+    await finishJob(owner, { ...chain, ...booked });
+    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [booked.jobId]);
+    const after = await thisMonth();
+    const more = (of: 'net' | 'cost') => (after?.[of] ?? 0) - (before?.[of] ?? 0);
+    expect(fitted.cost).to.be.above(0);
+    expect([more('net'), more('cost')]).to.deep.equal([planned.net + fitted.net, planned.cost + fitted.cost]);
+    const { items } = await owner.must('GET', `/api/agreements?site=${chain.siteId}`);
+    const agreement = items.find(({ quoteId }: Agreement) => quoteId === booked.quoteId);
+    await owner.must('POST', `/api/agreements/${agreement.id}/visits`, {
+      ...{ id: randomUUID(), due: '2027-05-03', reason: 'a dust storm' },
+    });
+    const kept = await harness.sql(
+      'select net, cost, fitted_net, fitted_cost from visits where agreement_id = $1 order by number',
+      [agreement.id],
+    );
+    const visit = [planned.net, planned.cost];
+    expect(kept.map((row) => Object.values(row).map((amount) => amount && Number(amount)))).to.deep.equal([
+      [...visit, fitted.net, fitted.cost],
+      ...[1, 2].map(() => [...visit, null, null]),
+    ]);
+    const exported = async (by: typeof owner): Promise<string> =>
+      JSON.stringify((await by.must('GET', `/api/sites/${chain.siteId}/export`)).visits);
+    expect(await exported(owner)).to.include(`"fittedCost":${fitted.cost}`);
+    expect(await exported(await harness.as('estimator')))
+      .to.include(agreement.planned[0].id)
+      .and.not.match(/net"|cost"/i);
     await harness.sql('update company set costs = null');
   });
 

@@ -49,7 +49,14 @@ type NewAgreement = Pick<
   AgreementRow,
   'id' | 'siteId' | 'quoteId' | 'choice' | 'additions' | 'visits' | 'begins' | 'price' | 'deposit' | 'currency'
 > & { madeAt: Date };
-type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'> & { net?: number; cost?: number };
+/** What a visit, and what is fitted with it, is asked before tax and costs the firm, minor units: the owner's alone to see. */
+export interface LeftOfVisit {
+  net?: number;
+  cost?: number;
+  fittedNet?: number;
+  fittedCost?: number;
+}
+type NewVisit = Omit<VisitRow, 'jobId' | 'skippedAt' | 'version'> & LeftOfVisit;
 
 export const insertAgreement = (trx: Transaction, row: NewAgreement): Promise<unknown> => trx('agreements').insert(row);
 
@@ -201,20 +208,39 @@ export async function agreedOf(connection: Connection, quoteIds: readonly string
   return new Map(rows.map(({ quoteId, agreed }) => [quoteId, agreed]));
 }
 
-/** What the visit of each of some jobs is asked and costs the firm, minor units; jobs that are of none are left out. */
+/** What the visit of each of some jobs is asked and costs the firm, with what is fitted on it, minor units; jobs that are of none are left out. */
 export async function pricesOfJobs(
   connection: Connection,
   jobIds: readonly string[],
 ): Promise<Map<string, { price: number; net: number | null; cost: number | null }>> {
-  const rows = await connection('visits').whereIn('jobId', jobIds).select('jobId', 'price', 'net', 'cost');
-  return new Map(rows.map(({ jobId, ...visit }) => [jobId, visit]));
+  const rows = await connection('visits')
+    .whereIn('jobId', jobIds)
+    .select('jobId', 'price', 'net', 'cost', 'fittedNet', 'fittedCost');
+  return new Map(
+    rows.map(({ jobId, price, net, cost, fittedNet, fittedCost }) => [
+      jobId,
+      {
+        price,
+        net: net === null ? null : net + (fittedNet ?? 0),
+        cost: cost === null ? null : cost + (fittedCost ?? 0),
+      },
+    ]),
+  );
 }
 
 /** Every agreement of a site and its visits, as they are stored. */
 export const recordedAgreements = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
   connection('agreements').where({ siteId }).orderBy('madeAt');
-export const recordedVisits = (connection: Connection, agreementIds: readonly string[]): Promise<unknown[]> =>
-  connection('visits').whereIn('agreementId', agreementIds).orderBy(['agreementId', 'number']);
+/** @param costs whether with what they cost the firm */
+export async function recordedVisits(
+  connection: Connection,
+  agreementIds: readonly string[],
+  costs: boolean,
+): Promise<unknown[]> {
+  const rows = await connection('visits').whereIn('agreementId', agreementIds).orderBy(['agreementId', 'number']);
+  if (costs) return rows;
+  return rows.map(({ net: _net, cost: _cost, fittedNet: _fittedNet, fittedCost: _fittedCost, ...visit }) => visit);
+}
 
 /** Deposits of agreements that run and have not come, the oldest first. */
 export const depositsThatWait = (

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { addedDays } from '../../core/time/dates.ts';
 import { bookJob, type Caller, type Chain, makeJob, onStage } from '../testing/harness.ts';
 import { textOfPdf } from '../testing/pdf.ts';
 
@@ -351,6 +352,30 @@ describe('what is taken of an offer', () => {
     const { body: back } = await drop(again.version, null);
     expect([back.lineDropped, back.planned[0].price]).to.deep.equal([null, agreement.planned[0].price]);
     expect(await waits()).to.equal(true);
+  });
+
+  it('is taken off the visit that was agreed first, also where that was moved behind the next', async () => {
+    const { siteId } = await makeJob(owner);
+    const overrides = { visits: { value: 2, reason: 'as agreed' } };
+    await owner.must('POST', `/api/sites/${siteId}/plans`, { id: randomUUID(), overrides });
+    const id = randomUUID();
+    const draft = await owner.must('POST', `/api/sites/${siteId}/quotes`, { id });
+    const priced = await owner.must('PATCH', `/api/quotes/${id}`, { version: draft.version, sprayPrice: 400_000 });
+    const { version } = await owner.must('POST', `/api/quotes/${id}/send`, { version: priced.version });
+    const taken = { version, decision: 'accepted', choice: 'planned', additions: ['spray-line'] };
+    await owner.must('POST', `/api/quotes/${id}/decision`, taken);
+    const [agreement] = (await owner.must('GET', `/api/agreements?site=${siteId}`)).items;
+    const [first, second] = agreement.planned;
+    const moved = await owner.must('POST', `/api/visits/${first.id}/due`, {
+      ...{ version: first.version, due: addedDays(second.due, 30), reason: 'they paint the wall' },
+    });
+    expect(moved.planned.map(({ number }: { number: number }) => number)).to.deep.equal([2, 1]);
+    const without = await owner.must('POST', `/api/agreements/${agreement.id}/spray-line/dropped`, {
+      ...{ version: moved.version, reason: 'too dear' },
+    });
+    expect(without.planned.map(({ price }: { price: number }) => price)).to.deep.equal(
+      Array(2).fill(draft.planned.gross),
+    );
   });
 
   it('notes no spray line where none was taken', async () => {

@@ -147,6 +147,7 @@ export async function exportSite(context: Context, id: string): Promise<Record<s
     database,
     id,
     spread.arrays.map((array) => array.id),
+    context.person.role === 'owner',
   );
   return { format: 'wide-pail-record', formatVersion: 1, ...spread, ...record };
 }

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Agreement, Visit } from '../../contract/agreements/endpoints.ts';
+import { firstAgreed } from '../../core/agreements/states.ts';
 import { isWithin } from '../../core/agreements/windows.ts';
 import { counted } from '../../words/counted.ts';
 import { AGREEMENT_WORDS, JOB_WORDS, VISIT_WORDS } from '../../words/en/labels.ts';
@@ -40,7 +41,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
   const money = (amount: number) => formatMoney(amount, currency, units);
   const open = agreement.state === 'running';
   const taken = agreement.additions.filter((one) => one !== 'spray-line' || agreement.lineDropped === null);
-  const once = (planned[0]?.price ?? price) - price;
+  const once = (firstAgreed(planned)?.price ?? price) - price;
   return (
     <section className="agreement" aria-label={`Agreement on quote ${agreement.number}.${agreement.revision}`}>
       <h3 className="mt-3">

@@ -102,7 +102,11 @@ function HoursAndMargin({ sales }: { sales: Sales }) {
       <Plain
         label="Left of what was asked"
         value={left === null ? 'not known' : say.quantity(left, 'fraction', 0)}
-        note={left === null ? 'say what work costs under Company' : 'of washes whose costs were known, before tax'}
+        note={
+          left === null
+            ? 'say what work costs under Company'
+            : 'of washes and fittings whose costs were known, before tax'
+        }
       />
     </>
   );

@@ -45,6 +45,7 @@ import * as sprayLineTaken from './043-spray-line-taken.ts';
 import * as sprayLineUp from './044-spray-line-up.ts';
 import * as callAnswers from './045-call-answers.ts';
 import * as sprayLineDropped from './046-spray-line-dropped.ts';
+import * as leftOfFitted from './047-left-of-fitted.ts';
 
 interface Migration {
   name: string;
@@ -100,6 +101,7 @@ const MIGRATIONS: Migration[] = [
   { name: '044-spray-line-up', ...sprayLineUp },
   { name: '045-call-answers', ...callAnswers },
   { name: '046-spray-line-dropped', ...sprayLineDropped },
+  { name: '047-left-of-fitted', ...leftOfFitted },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
