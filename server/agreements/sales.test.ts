@@ -89,7 +89,10 @@ describe('what was sold', () => {
     const costs = { hour: 15_000, perKm: 300, margin: 0.25, floor: null, fittings: { 'drain-clip': 1000 } };
     await owner.must('PUT', '/api/company/costs', { ...costs, version });
     const chain = await makeJob(owner);
-    const clips = { value: [{ kind: 'drain-clip', rows: [0], stands: 'along', each: 3500 }], reason: 'water stands there' };
+    const clips = {
+      value: [{ kind: 'drain-clip', rows: [0], stands: 'along', each: 3500 }],
+      reason: 'water stands there',
+    };
     const before = await thisMonth();
     const booked = await bookJob(owner, chain.siteId, 2, { [chain.arrayId]: { fittings: clips } });
     const { planned } = await owner.must('GET', `/api/quotes/${booked.quoteId}/margin`);
