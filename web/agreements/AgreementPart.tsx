@@ -28,6 +28,9 @@ export function Agreements({ siteId }: { siteId: string }) {
   );
 }
 
+/** What is paid once with the visit that was agreed first, minor units. */
+const paidOnce = ({ planned, price }: Agreement): number => (firstAgreed(planned)?.price ?? price) - price;
+
 /** What is asked about an agreement or one of its visits. */
 type Asked = { what: 'book' | 'move' | 'skip'; visit: Visit } | { what: 'add' | 'end' };
 
@@ -41,7 +44,7 @@ export function AgreementPart({ agreement }: { agreement: Agreement }) {
   const money = (amount: number) => formatMoney(amount, currency, units);
   const open = agreement.state === 'running';
   const taken = agreement.additions.filter((one) => one !== 'spray-line' || agreement.lineDropped === null);
-  const once = (firstAgreed(planned)?.price ?? price) - price;
+  const once = paidOnce(agreement);
   return (
     <section className="agreement" aria-label={`Agreement on quote ${agreement.number}.${agreement.revision}`}>
       <h3 className="mt-3">
@@ -242,10 +245,11 @@ function Ask({ agreement, asked, onClose }: { agreement: Agreement; asked: Asked
     }
     case 'skip': {
       const { visit } = asked;
+      const once = visit.id === firstAgreed(agreement.planned)?.id ? paidOnce(agreement) : 0;
       return (
         <AskReason
           title={`Leave visit ${visit.number} out`}
-          label="Why is it left out?"
+          label={`Why is it left out?${once > 0 ? ` ${formatMoney(once, agreement.currency, units)} for what comes with it once is left out too: move the visit where that is still wanted.` : ''}`}
           action="Leave it out"
           onReason={(reason) => skip.mutate({ params, body: { version: visit.version, reason } })}
           {...common}
