@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
 import { z } from 'zod';
 import { type QuickLook, type QuickLookFields, quickLookFields } from '../../contract/inspections/quickLooks.ts';
 import { bare } from '../../core/findings.ts';
@@ -18,7 +17,8 @@ import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields
 import { pairs } from '../parts/pairs.ts';
 import { Empty, Trouble } from '../parts/states.tsx';
 import { Coordinates } from '../sites/forms.tsx';
-import { beginSite, usualSite } from '../sites/newSiteDraft.ts';
+import { usualSite } from '../sites/newSiteDraft.ts';
+import { MakeSite } from './MakeSite.tsx';
 
 const TILTS = [
   [5, 'flat'],
@@ -255,21 +255,6 @@ function SendLink({ id, of }: { id: string; of?: string }) {
       )}
       <Trouble error={make.error} />
     </>
-  );
-}
-
-function MakeSite({ look }: { look: QuickLook }) {
-  const navigate = useNavigate();
-  return (
-    <Button
-      variant="outline-primary"
-      onClick={() => {
-        beginSite(look, SEEN_WORDS);
-        navigate('/sites/new');
-      }}
-    >
-      Create the site
-    </Button>
   );
 }
 

@@ -59,7 +59,13 @@ export function NewSite() {
         <h1>New site</h1>
       </div>
       <div className="sheet">
-        {draft.wasKept && <div className="notice plain">This is what you typed before and had not sent yet.</div>}
+        {draft.wasKept && (
+          <div className="notice plain">
+            {draft.form.getValues('call') === null
+              ? 'This is what you typed before and had not sent yet.'
+              : 'This begins with what the caller said. It is not sent yet.'}
+          </div>
+        )}
         <DraftForm draft={draft} onSubmit={(values, id) => void submit(values, id).catch(setTrouble)}>
           <fieldset>
             <legend>Customer</legend>

@@ -83,10 +83,21 @@ export function washedAbout(at: string, months: number | null): string | null {
   return months === null ? null : monthsBefore(at, months);
 }
 
-/** Begins a site with what a caller has said, so that nobody types it again. */
-export function beginSite({ id, at, fields }: QuickLook, words: Record<SeenWord, string>): void {
+/** A site that somebody began to type and has not sent: what it is called so far, and the call that it is made of. */
+export function siteBegun(): { name: string; call: string | null } | null {
+  const values = readDraft<{ values?: Partial<ReturnType<typeof newSiteDefaults>> }>(NEW_SITE)?.values;
+  const name = [values?.site?.name, values?.customer?.name, values?.site?.place].find((one) => one?.trim());
+  return name === undefined ? null : { name, call: values?.call?.id ?? null };
+}
+
+/** Begins a site with what a caller has said, so that nobody types it again. @param companyZone see `newSiteDefaults` */
+export function beginSite(
+  { id, at, fields }: Pick<QuickLook, 'id' | 'at' | 'fields'>,
+  words: Record<SeenWord, string>,
+  companyZone: string | undefined,
+): void {
   const { caller, seen, monthsSinceCleaned } = fields;
-  const start = newSiteDefaults();
+  const start = newSiteDefaults(companyZone);
   const { surroundings, climate, latitude, longitude, energyBought, energySold } = fields;
   const notes = `By telephone, ${at.slice(0, 10)}: ${seen.map((word) => words[word]).join(', ') || 'nothing said of the glass'}; ${months(monthsSinceCleaned)}.`;
   keepDraft(NEW_SITE, {
