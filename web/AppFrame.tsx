@@ -1,5 +1,5 @@
 import { type ComponentType, lazy, Suspense, useEffect } from 'react';
-import { Outlet } from 'react-router';
+import { Outlet, ScrollRestoration } from 'react-router';
 import { useSession } from './api/hooks.ts';
 import { deviceLock } from './device/device.ts';
 import { Afterwards } from './parts/Afterwards.tsx';
@@ -26,6 +26,8 @@ export function AppFrame() {
   }, [person]);
   return (
     <>
+      {/* Before the pages, so that a page can say where it begins. */}
+      <ScrollRestoration />
       <Outlet />
       <Afterwards>
         <Suspense fallback={null}>

@@ -15,6 +15,7 @@ import { ReckonStep } from '../reckoning/ReckonStep.tsx';
 import { ShowStep } from '../reports/ShowStep.tsx';
 import { PailMark, STATE_WORDS } from '../spine/PailMark.tsx';
 import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
+import { useSpineInSight } from './useSpineInSight.ts';
 
 // What is typed into comes when it is opened, with all that checks it.
 const OfferStep = lazy(async () => ({ default: (await import('../quotes/OfferStep.tsx')).OfferStep }));
@@ -39,6 +40,8 @@ export function SiteSpread() {
   // The roof follows what is typed, and never holds up the typing.
   const seen = useDeferredValue(typed);
   const current: StepName = isStep(step) ? step : nextStep(spread.data);
+  const spine = useRef<HTMLElement>(null);
+  useSpineInSight(spine, id, current);
   useKeys(STEP_KEYS, (key) => navigate(`/sites/${id}/${STEPS[Number(key) - 1]}`));
   if (spread.isPending) return <Waiting what="Opening the ledger" />;
   if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
@@ -51,7 +54,7 @@ export function SiteSpread() {
           <RoofPage spread={spread.data} chosen={chosen} seen={seen} onChoose={setArrayId} />
         </div>
       </section>
-      <nav className="spine" aria-label="Steps of the job">
+      <nav ref={spine} className="spine" aria-label="Steps of the job">
         <div className="steps">
           {STEPS.map((name) => (
             <SpineStep key={name} siteId={id} name={name} spread={spread.data} active={name === current} />
