@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test';
+import { dateIn } from '../core/time/calendar.ts';
+import { monthsBefore } from '../core/time/dates.ts';
 import { expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
 
 test('a caller gets a range, becomes a site, and an inspection begins with what was said', async ({ page }) => {
@@ -36,11 +38,8 @@ test('a caller gets a range, becomes a site, and an inspection begins with what 
   await expect(page.getByLabel('Notes')).toHaveValue(
     /^By telephone, .*plainly dirty, droppings; washed 24 months ago\.$/,
   );
-  const twoYearsAgo = new Date();
-  twoYearsAgo.setUTCFullYear(twoYearsAgo.getUTCFullYear() - 2);
-  await expect(page.getByLabel('Last washed, if known')).toHaveValue(
-    twoYearsAgo.toISOString().slice(0, 10).split('-').reverse().join('/'),
-  );
+  const twoYearsAgo = monthsBefore(dateIn(new Date(), 'Africa/Johannesburg'), 24);
+  await expect(page.getByLabel('Last washed, if known')).toHaveValue(twoYearsAgo.split('-').reverse().join('/'));
   await expect(page.getByLabel('Kind').nth(1)).toHaveValue('droppings');
   await page.getByRole('button', { name: 'Record what you saw' }).click();
   await expect(page.getByText(/Dust film, plain to see/)).toBeVisible();

@@ -1,3 +1,4 @@
+import { dateIn } from '../core/time/calendar.ts';
 import { DEFAULT_UNITS, type QuantityKind, toUnits, type Units, unitOf } from '../core/units/quantities.ts';
 import { roundHalfAway } from '../core/units/rounding.ts';
 import { minorDigits } from './money.ts';
@@ -84,9 +85,10 @@ export function formatMoneyRange(low: number, high: number, currency: string, un
 /** Hours and minutes of an instant in ISO 8601, as UTC has them. */
 export const formatTime = (instant: string): string => new Date(instant).toISOString().slice(11, 16);
 
-/** A calendar date `YYYY-MM-DD` in the person's order. */
+/** A calendar date `YYYY-MM-DD`, or an instant as a date by the person's calendar, in the person's order. */
 export function formatDate(date: string, units: Units = DEFAULT_UNITS): string {
-  const [year = '', month = '', day = ''] = date.slice(0, 10).split('-');
+  const on = units.zone && date.length > 10 ? dateIn(date, units.zone) : date.slice(0, 10);
+  const [year = '', month = '', day = ''] = on.split('-');
   if (units.dateOrder === 'ymd') return `${year}-${month}-${day}`;
   return units.dateOrder === 'mdy' ? `${month}/${day}/${year}` : `${day}/${month}/${year}`;
 }

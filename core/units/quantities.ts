@@ -40,6 +40,8 @@ export interface Units {
   dateOrder: DateOrder;
   /** conductivity where nobody said */
   meter?: Meter | undefined;
+  /** IANA name of the zone by whose calendar an instant is a date; UTC where it is left out, as in papers from before it was kept */
+  zone?: string | undefined;
 }
 
 export const DEFAULT_UNITS: Units = { system: 'metric', decimalMark: '.', dateOrder: 'dmy' };

@@ -82,6 +82,10 @@ describe('figures in their units', () => {
     expect(formatNumber(1234.5, 1, comma)).to.equal('1234,5');
     expect(formatDate('2026-11-24', { ...DEFAULT_UNITS, dateOrder: 'mdy' })).to.equal('11/24/2026');
     expect(formatDate('2026-11-24T08:00:00Z', { ...DEFAULT_UNITS, dateOrder: 'ymd' })).to.equal('2026-11-24');
+    // By the calendar of a zone, where there is one: an instant, and no date, which is one already.
+    const there = { ...DEFAULT_UNITS, zone: 'America/Los_Angeles' };
+    expect(formatDate('2026-11-24T02:00:00Z', there)).to.equal('23/11/2026');
+    expect(formatDate('2026-11-24', there)).to.equal('24/11/2026');
   });
 
   it('group thousands from five digits on, and never show a minus on zero', () => {

@@ -38,7 +38,7 @@ export async function composeQuotePaper(database: Connection, id: string, units:
     site: site.name,
     place: site.place,
     modules: arrays.reduce((sum, array) => sum + moduleCount(array), 0),
-    units,
+    units: { ...units, zone: site.zone },
     roofs,
   };
 }
@@ -47,7 +47,8 @@ export async function composeQuotePaper(database: Connection, id: string, units:
 export async function composeReportPaper(database: Connection, id: string, units: Units): Promise<ReportPaper> {
   const report = await readReport(database, id);
   const firm = report.content.firm ?? (await readCompany({ database })).name;
-  return { report, firm, units, pictures: {} };
+  const { zone } = await readSite(database, report.siteId);
+  return { report, firm, units: { ...units, zone }, pictures: {} };
 }
 
 /** The same with its pictures, upright and without location. */

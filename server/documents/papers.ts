@@ -88,7 +88,7 @@ export async function makeDefectPaper(context: Context, siteId: string): Promise
       place: site.place,
       date,
       arrays,
-      units: context.person.units,
+      units: { ...context.person.units, zone: site.zone },
     },
   });
   return pdf(bytes, `defects-${date}.pdf`);
@@ -109,7 +109,7 @@ export async function makeSafetyPaper(context: Context, siteId: string): Promise
       site: site.name,
       place: site.place,
       safety,
-      units: context.person.units,
+      units: { ...context.person.units, zone: site.zone },
     },
   });
   return pdf(bytes, `safety-${safety.version}.pdf`);

@@ -75,12 +75,12 @@ const answeredOften = () =>
   );
 
 async function letterOf(connection: Connection, id: string, madeBy: string): Promise<CallLetter> {
-  const { name: firm, currency } = await readCompany({ database: connection });
+  const { name: firm, currency, zone } = await readCompany({ database: connection });
   const { units } = mustHave(await findPerson(connection, madeBy), 'person');
   const { at, fields, output, link } = await readQuickLook(connection, id);
   const { caller, modules } = fields;
   return {
-    ...{ firm, currency, units, at, output },
+    ...{ firm, currency, units: { ...units, zone }, at, output },
     expiresAt: link?.expiresAt ?? '',
     fields: { caller, modules },
     answer: link?.answer ?? null,

@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Letter, LetterLink } from '../../contract/letters/endpoints.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { Caller, makeJob, onStage } from '../testing/harness.ts';
 import { textOfPdf } from '../testing/pdf.ts';
 
@@ -54,6 +55,21 @@ describe('the private link to an offer', () => {
     expect([letter.number, letter.closed, letter.answered]).to.deep.equal([quote.number, null, null]);
     expect(letter.sha256).to.equal(quote.paper.sha256);
     expect(letter.roofs[0]?.soils).not.to.deep.equal([]);
+  });
+
+  it('says when it went out by the calendar of its site, on the page as on the paper', async () => {
+    const [before] = await harness.sql('select zone from sites where id = $1', [siteId]);
+    // It is another day there than by UTC, whatever the hour.
+    const zone = new Date().getUTCHours() < 11 ? 'Etc/GMT+12' : 'Pacific/Kiritimati';
+    await harness.sql('update sites set zone = $2 where id = $1', [siteId, zone]);
+    const { token, quoteId } = await linked();
+    const { sentAt } = await owner.must('GET', `/api/quotes/${quoteId}`);
+    const [year, month, day] = dateIn(sentAt, zone).split('-');
+    expect(`${year}-${month}-${day}`).not.to.equal(sentAt.slice(0, 10));
+    const { body } = await owner.send('GET', `/api/quotes/${quoteId}/paper.pdf`);
+    expect(await textOfPdf(body)).to.include(`Sent ${day}/${month}/${year}`);
+    expect((await read(token)).units).to.include({ zone });
+    await harness.sql('update sites set zone = $2 where id = $1', [siteId, before?.zone]);
   });
 
   it('tells neither why the desk set a line by hand, nor what it left out and why', async () => {

@@ -138,7 +138,9 @@ export const ReadAs = createContext<{ units: Units; currency: string } | null>(n
 
 /** How the person at the screen reads numbers and dates. */
 export function useUnits(): Units {
-  const own = useSession().data?.person?.units ?? DEFAULT_UNITS;
+  const { person, company } = useSession().data ?? {};
+  const zone = company?.zone;
+  const own = useMemo(() => ({ ...(person?.units ?? DEFAULT_UNITS), zone }), [person?.units, zone]);
   return useContext(ReadAs)?.units ?? own;
 }
 

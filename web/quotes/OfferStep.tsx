@@ -76,7 +76,7 @@ export function OfferStep({ spread }: { spread: SiteSpread }) {
       )}
       {planned && !quoteId && <Empty>No quote yet.</Empty>}
       {quoteId && quote.isPending && <Waiting />}
-      {current && <QuotePage key={current.id} quote={current} onRevised={setShown} />}
+      {current && <QuotePage zone={spread.site.zone} key={current.id} quote={current} onRevised={setShown} />}
       {(list.data?.items.length ?? 0) > 1 && (
         <Earlier items={list.data?.items ?? []} shown={quoteId} onShow={setShown} />
       )}
@@ -118,7 +118,14 @@ interface LetterWords {
   stated: string;
 }
 
-function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: string) => void }) {
+interface QuotePageProps {
+  quote: ShownQuote;
+  /** of the site: its calendar is that of the paper */
+  zone: string;
+  onRevised: (id: string) => void;
+}
+
+function QuotePage({ quote, zone, onRevised }: QuotePageProps) {
   const say = useSay();
   const units = useUnits();
   const words = useTyped<LetterWords>(`quote.${quote.id}.words`, { message: quote.message, stated: quote.stated });
@@ -134,7 +141,7 @@ function QuotePage({ quote, onRevised }: { quote: ShownQuote; onRevised: (id: st
           Quote {quote.number}.{quote.revision}
         </strong>
         <span className={`state-word ${quote.state}`}>{QUOTE_WORDS[quote.state]}</span>
-        {quote.sentAt && <span>sent {formatDate(quote.sentAt, units)}</span>}
+        {quote.sentAt && <span>sent {formatDate(quote.sentAt, { ...units, zone })}</span>}
         {quote.validUntil && <span>valid until {formatDate(quote.validUntil, units)}</span>}
         <a className="ms-auto" href={`/api/quotes/${quote.id}/paper.pdf`} target="_blank" rel="noreferrer">
           the paper (PDF)

@@ -3,6 +3,7 @@ import type { Site } from '../../contract/sites/endpoints.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
 import { type SeenWord, soilsOfWords } from '../../core/reckoning/quickLook.ts';
 import { ASSUMABLE_OF_SITE, eaveOf, type SiteFact } from '../../core/sites/assumed.ts';
+import { dateIn } from '../../core/time/calendar.ts';
 import { monthsBefore } from '../../core/time/dates.ts';
 import { keepDraft, readDraft } from '../api/drafts.ts';
 import { newId } from '../api/ids.ts';
@@ -78,9 +79,9 @@ export function gridFor(modules: number): { rows: number; columns: number; missi
 const months = (since: number | null): string =>
   since === null ? 'never washed' : since === 1 ? 'washed a month ago' : `washed ${since} months ago`;
 
-/** The day about so many months before a call. @param months null where it was never washed */
-export function washedAbout(at: string, months: number | null): string | null {
-  return months === null ? null : monthsBefore(at, months);
+/** The day about so many months before that of a call. @param months null where it was never washed */
+export function washedAbout(day: string, months: number | null): string | null {
+  return months === null ? null : monthsBefore(day, months);
 }
 
 /** A site that somebody began to type and has not sent: what it is called so far, and the call that it is made of. */
@@ -98,8 +99,9 @@ export function beginSite(
 ): void {
   const { caller, seen, monthsSinceCleaned } = fields;
   const start = newSiteDefaults(companyZone);
+  const day = companyZone ? dateIn(at, companyZone) : at.slice(0, 10);
   const { surroundings, climate, latitude, longitude, energyBought, energySold } = fields;
-  const notes = `By telephone, ${at.slice(0, 10)}: ${seen.map((word) => words[word]).join(', ') || 'nothing said of the glass'}; ${months(monthsSinceCleaned)}.`;
+  const notes = `By telephone, ${day}: ${seen.map((word) => words[word]).join(', ') || 'nothing said of the glass'}; ${months(monthsSinceCleaned)}.`;
   keepDraft(NEW_SITE, {
     id: newId(),
     values: {
@@ -125,7 +127,7 @@ export function beginSite(
         eaveHeight: eaveOf(ARRAY_DEFAULTS.mount, fields.storeys),
         assumed: ARRAY_DEFAULTS.assumed.filter((key) => key !== 'storeys' && key !== 'birds'),
       },
-      call: { id, soils: soilsOfWords(seen), notes, lastWashed: washedAbout(at, monthsSinceCleaned) },
+      call: { id, soils: soilsOfWords(seen), notes, lastWashed: washedAbout(day, monthsSinceCleaned) },
     },
   });
 }

@@ -6,7 +6,7 @@ const season = (onBestDay: boolean) => (onBestDay ? ', and the next of them on t
 const aYear = (visits: number) => `${counted(visits, 'visit')} a year`;
 const figures = (best: number) => (best === 0 ? 'no visit pays in energy' : `${aYear(best)} would cost least`);
 const where = (from: string) => (from === '' ? '' : `, from ${from}`);
-const when = (at: string, say: Say) => `${say.date(at)}, ${say.time(at)} UTC`;
+const when = (at: string, say: Say) => `${say.date(at.slice(0, 10))}, ${say.time(at)} UTC`;
 const hand = (how: string) => (how === 'drawn' ? 'by hand' : 'by name');
 
 export const reports: Omit<Words<Exclude<ReportFinding, ComparisonFinding>>, 'written'> = {
