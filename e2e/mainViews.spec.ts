@@ -71,6 +71,32 @@ test('the field opens on a phone, is big enough for a thumb, and has no grave fi
   await context.close();
 });
 
+test('on a phone a page begins at its top, a step of a site at the spine, and back leads to where one was', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  const scrolled = () => page.evaluate(() => Math.round(window.scrollY));
+  await signIn(page);
+  await page.goto('/sites');
+  const site = page.getByRole('link', { name: 'Tidal museum', exact: true });
+  await site.scrollIntoViewIfNeeded();
+  const before = await scrolled();
+  expect(before).toBeGreaterThan(300);
+  await site.tap();
+  const steps = page.getByRole('navigation', { name: 'Steps of the job' });
+  await expect(steps).toBeVisible();
+  await expect.poll(scrolled).toBe(0);
+  await page.goBack();
+  await expect(site).toBeVisible();
+  await expect.poll(scrolled).toBe(before);
+  await site.tap();
+  await steps.getByRole('link', { name: /^Plan/ }).tap();
+  await expect(page.getByRole('heading', { name: 'Plan', exact: true })).toBeInViewport();
+  expect(Math.round((await steps.boundingBox())?.y ?? -1)).toBe(0);
+  await context.close();
+});
+
 test('the keys turn the pages, and ? shows them', async ({ page }) => {
   await signIn(page);
   await page.keyboard.press('s');
