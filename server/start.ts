@@ -29,15 +29,17 @@ export interface RunningServer {
   stop(): Promise<void>;
 }
 
-/** Starts one server process. Any number of them may run against one database. */
-export async function startServer(environment: Environment): Promise<RunningServer> {
+/**
+ * Starts one server process. Any number of them may run against one database.
+ * @param clock by which it goes; tests give their own
+ */
+export async function startServer(environment: Environment, clock = () => new Date()): Promise<RunningServer> {
   const logger = pino({ level: environment.LOG_LEVEL });
   const patient = openDatabase(environment.DATABASE_URL, 3);
   await migrate(patient);
   const database = openDatabase(environment.DATABASE_URL, 10, REQUEST_LIMITS);
   const heart = databaseProbe(environment.DATABASE_URL, 1800);
   const pulse = startPulse({ probe: heart.probe, every: 300, misses: 2 });
-  const clock = () => new Date();
   const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));
   const workers = startWorkers();

@@ -84,7 +84,17 @@ export const peopleEndpoints = {
     roles: OWNER,
     answer: z.object({
       people: z.array(person.extend({ secondFactor: z.boolean(), sessions: z.number() })),
-      invitations: z.array(z.object({ id, name: z.string(), email: z.string(), role, expiresAt: z.string() })),
+      invitations: z.array(
+        z.object({
+          id,
+          name: z.string(),
+          email: z.string(),
+          role,
+          expiresAt: z.string(),
+          /** whether its link opens nothing any more, since whoever made it has another password, role or second factor */
+          ended: z.boolean(),
+        }),
+      ),
       /** whether everybody has to have a second factor */
       secondFactorForAll: z.boolean(),
     }),

@@ -13,6 +13,7 @@ import { readPlan } from '../methods/storage.ts';
 import { decide, marginsOf, showQuote } from '../quotes/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail, type Writer } from '../storage/writing.ts';
 import { insertAgreement, insertVisits } from './storage.ts';
 
@@ -22,7 +23,7 @@ export function decideQuote(
   id: string,
   body: BodyOf<(typeof agreementsEndpoints)['decideQuote']>,
 ): Promise<ShownQuote> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const quote = await decide(trx, context, id, body);
     if (body.decision === 'accepted') await agree(trx, context, quote);
     return showQuote(context, trx, id);

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Agreement } from '../../contract/agreements/endpoints.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
+import { testInstant } from '../testing/clock.ts';
 import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 describe('an accepted quote', () => {
@@ -169,7 +170,7 @@ describe('an accepted quote', () => {
     });
 
     it('leaves nothing out that the crew has begun', async () => {
-      const entries = [{ id: randomUUID(), at: new Date().toISOString(), kind: 'step-started', step: 'arrive' }];
+      const entries = [{ id: randomUUID(), at: testInstant(), kind: 'step-started', step: 'arrive' }];
       await owner.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
       expect((await visit(agreement, 1, 'skip', { reason: 'no' })).status).to.equal(409);
       expect((await jobOf(chain.jobId)).state).to.equal('in-hand');
@@ -180,7 +181,7 @@ describe('an accepted quote', () => {
       const second = numbered(agreement, 2);
       await visit(agreement, 2, 'skip', { reason: 'not known on the roof' });
       const send = (kind: string, more: object) => {
-        const entries = [{ id: randomUUID(), at: new Date().toISOString(), kind, ...more }];
+        const entries = [{ id: randomUUID(), at: testInstant(), kind, ...more }];
         return owner.must('POST', `/api/jobs/${second.job?.id}/entries`, { entries });
       };
       await send('kit', { item: 'hoses', packed: true });
@@ -221,7 +222,7 @@ describe('an accepted quote', () => {
     });
 
     it('ends early without what a crew has begun, which is finished', async () => {
-      const entries = [{ id: randomUUID(), at: new Date().toISOString(), kind: 'step-started', step: 'arrive' }];
+      const entries = [{ id: randomUUID(), at: testInstant(), kind: 'step-started', step: 'arrive' }];
       await owner.must('POST', `/api/jobs/${chain.jobId}/entries`, { entries });
       const body = { version: agreement.version, reason: 'moved away' };
       const ended: Agreement = await owner.must('POST', `/api/agreements/${agreement.id}/cancel`, body);

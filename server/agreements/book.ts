@@ -12,6 +12,7 @@ import { findJob, whereJobsStand } from '../jobs/storage.ts';
 import { moveJob as moveJobTo } from '../jobs/useCases.ts';
 import { readQuote } from '../quotes/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, trail } from '../storage/writing.ts';
 import { readAgreement } from './read.ts';
 import {
@@ -37,7 +38,7 @@ export function scheduleJob(
   body: BodyOf<Endpoints['scheduleJob']>,
   told: readonly JobEntry[] = [],
 ) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const quote = await readQuote(trx, quoteId);
     const content = { ...body, quoteId };
     const held = await lockAgreementOf(trx, quoteId);
@@ -70,7 +71,7 @@ export function scheduleJob(
 
 /** Books one visit on a day; outside of its window with a reason. */
 export function bookVisit(context: Context, id: string, body: BodyOf<Endpoints['bookVisit']>): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { agreementId } = await findVisit(trx, id);
     const { state, quoteId } = await lockAgreement(trx, agreementId);
     const visit = await findVisit(trx, id);
@@ -108,7 +109,7 @@ function mustSayWhy(visit: VisitRow, day: string, reason: string | undefined): v
 
 /** Moves a job; outside of the window of its visit with a reason, which stays with the visit. */
 export function moveJob(context: Context, id: string, { reason, ...body }: BodyOf<Endpoints['moveJob']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await findJob(trx, id);
     const visit = await visitOfJob(trx, id);
     if (visit) mustSayWhy(visit, body.scheduledFor, reason);

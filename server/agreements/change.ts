@@ -11,6 +11,7 @@ import { readQuote } from '../quotes/storage.ts';
 import { drawLine } from '../sites/fitted.ts';
 import { arraysOfSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { readAgreement } from './read.ts';
 import { findVisit, insertVisits, leftOfFirst, lockAgreement } from './storage.ts';
@@ -23,7 +24,7 @@ function onVisit(
   id: string,
   work: (trx: Transaction, visit: Visit, agreement: Agreement) => Promise<unknown>,
 ): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { agreementId } = await findVisit(trx, id);
     await lockAgreement(trx, agreementId);
     const agreement = await readAgreement(trx, agreementId);
@@ -70,7 +71,7 @@ export const resumeVisit = (context: Context, id: string, body: BodyOf<Endpoints
 
 /** Notes the day on which the deposit came; null takes that back. */
 export function noteDeposit(context: Context, id: string, body: BodyOf<Endpoints['noteDeposit']>): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const { deposit } = await readAgreement(trx, id);
     if (deposit === 0) throw outOfOrder('No deposit was asked for with this offer.');
@@ -82,7 +83,7 @@ export function noteDeposit(context: Context, id: string, body: BodyOf<Endpoints
 
 /** Notes the day on which the spray line that was taken stood: it is drawn on its faces, and later plans count on it. */
 export function noteLineUp(context: Context, id: string, body: BodyOf<Endpoints['noteLineUp']>): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const { siteId, lineDropped } = mustHaveLine(await readAgreement(trx, id));
     if (lineDropped !== null)
@@ -110,7 +111,7 @@ export function dropLine(
   id: string,
   { version, reason }: BodyOf<Endpoints['dropLine']>,
 ): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const agreement = mustHaveLine(await readAgreement(trx, id));
     mustRun(agreement);
@@ -130,7 +131,7 @@ export function dropLine(
 
 /** Adds a visit to what was accepted, at its price. */
 export function addVisit(context: Context, id: string, body: BodyOf<Endpoints['addVisit']>): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const agreement = await readAgreement(trx, id);
     mustRun(agreement);
@@ -152,7 +153,7 @@ export function renewAgreement(
   id: string,
   body: BodyOf<Endpoints['renewAgreement']>,
 ): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const agreement = await readAgreement(trx, id);
     mustRun(agreement);
@@ -187,7 +188,7 @@ export function cancelAgreement(
   id: string,
   body: BodyOf<Endpoints['cancelAgreement']>,
 ): Promise<Agreement> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockAgreement(trx, id);
     const agreement = await readAgreement(trx, id);
     mustRun(agreement);

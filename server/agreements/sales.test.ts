@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Agreement, Sales } from '../../contract/agreements/endpoints.ts';
+import { testDay } from '../testing/clock.ts';
 import { bookJob, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 describe('what was sold', () => {
@@ -50,7 +51,7 @@ describe('what was sold', () => {
     // The wash is booked for December: it is earned once that month is among the twelve.
     const told = washed.months.some(({ month }) => String(days[0]?.day).startsWith(month));
     expect(earned(washed) - earned(booked)).to.equal(told ? price : 0);
-    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [chain.jobId]);
+    await harness.sql('update jobs set scheduled_for = $2 where id = $1', [chain.jobId, testDay()]);
     expect(earned(await sales()) - earned(booked)).to.equal(price);
     expect((await thisMonth())?.agreed).to.be.at.least(3 * price);
   });
@@ -63,7 +64,7 @@ describe('what was sold', () => {
     const chain = await makeJob(owner);
     const { one } = await owner.must('GET', `/api/quotes/${chain.quoteId}/margin`);
     await finishJob(owner, chain);
-    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [chain.jobId]);
+    await harness.sql('update jobs set scheduled_for = $2 where id = $1', [chain.jobId, testDay()]);
     const after = await thisMonth();
     const [{ minutes } = { minutes: 0 }] = await harness.sql('select minutes from jobs where id = $1', [chain.jobId]);
     const { site } = await owner.must('GET', `/api/sites/${chain.siteId}`);
@@ -98,7 +99,7 @@ describe('what was sold', () => {
     const { planned } = await owner.must('GET', `/api/quotes/${booked.quoteId}/margin`);
     const fitted = planned.additions.find(({ addition }: { addition: string }) => addition === 'fittings');
     await finishJob(owner, { ...chain, ...booked });
-    await harness.sql('update jobs set scheduled_for = current_date where id = $1', [booked.jobId]);
+    await harness.sql('update jobs set scheduled_for = $2 where id = $1', [booked.jobId, testDay()]);
     const after = await thisMonth();
     const more = (of: 'net' | 'cost') => (after?.[of] ?? 0) - (before?.[of] ?? 0);
     expect(fitted.cost).to.be.above(0);

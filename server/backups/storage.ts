@@ -1,5 +1,6 @@
 import { type BackupHolds, type BackupRun, type Backups, backupRun } from '../../contract/backups/endpoints.ts';
 import { type Connection, type Database, json, type Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 
 export interface BackupDue {
   everyHours: number;
@@ -33,7 +34,7 @@ export async function readDue(connection: Connection): Promise<BackupDue> {
 
 /** Writes down what became of a backup or a trial; a request that stood before it is met, whatever came of it. */
 export const insertRun = (database: Database, row: NewRun): Promise<void> =>
-  database.transaction(async (trx) => {
+  inTransaction({ database }, async (trx) => {
     await trx('backup_runs').insert({ ...row, holds: row.holds && json(row.holds) });
     if (row.kind === 'backup')
       await trx('backup_settings').where('requestedAt', '<=', row.startedAt).update({ requestedAt: null });

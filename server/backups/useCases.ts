@@ -2,6 +2,7 @@ import type { Backups, backupsEndpoints } from '../../contract/backups/endpoints
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { INSTALLATION_ID, trail } from '../storage/writing.ts';
 import { askForBackup, readBackups, updateSettings } from './storage.ts';
 
@@ -15,7 +16,7 @@ export const showBackups = (context: Pick<Context, 'database'>): Promise<Backups
 
 export function changeBackups(context: Context, body: BodyOf<Endpoints['changeBackups']>): Promise<Backups> {
   const { version, ...settings } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (!(await updateSettings(trx, version, settings))) throw late(await readBackups(trx, MOST_RUNS), body);
     await trail(trx, context, { record: 'backups', id: INSTALLATION_ID, action: 'change', change: body });
     return readBackups(trx, MOST_RUNS);
@@ -24,7 +25,7 @@ export function changeBackups(context: Context, body: BodyOf<Endpoints['changeBa
 
 /** Whoever keeps the backups finds the request at its next look. */
 export function requestBackup(context: Context): Promise<Backups> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await askForBackup(trx, context.clock());
     await trail(trx, context, { record: 'backups', id: INSTALLATION_ID, action: 'request' });
     return readBackups(trx, MOST_RUNS);

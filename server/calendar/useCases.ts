@@ -10,6 +10,7 @@ import { personWhoMayEnter } from '../people/storage.ts';
 import { followedQuotes } from '../quotes/storage.ts';
 import { coolStart } from '../schedule/useCases.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail } from '../storage/writing.ts';
 import { feedOf, type WashEvent } from './feed.ts';
 import { dropLink, linkOf, ownerOf, setLink } from './storage.ts';
@@ -20,21 +21,22 @@ const SHOWN = { back: 60, ahead: 400, hours: 45 };
 const MOST = 500;
 
 export async function readCalendarLink({ database, person }: Context): Promise<{ madeAt: string | null }> {
-  return { madeAt: (await linkOf(database, person.id))?.madeAt ?? null };
+  return { madeAt: (await linkOf(database, person.id, person.epoch))?.madeAt ?? null };
 }
 
 export function makeCalendarLink(context: Context): Promise<{ madeAt: string; token: string }> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const token = makeToken();
     const madeAt = context.clock();
-    await setLink(trx, { personId: context.person.id, tokenHash: hashToken(token), madeAt });
+    const { id: personId, epoch } = context.person;
+    await setLink(trx, { personId, epoch, tokenHash: hashToken(token), madeAt });
     await trail(trx, context, { record: 'calendar link', id: context.person.id, action: 'make' });
     return { madeAt: madeAt.toISOString(), token };
   });
 }
 
 export function dropCalendarLink(context: Context): Promise<{ madeAt: null }> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await dropLink(trx, context.person.id);
     await trail(trx, context, { record: 'calendar link', id: context.person.id, action: 'drop' });
     return { madeAt: null };
@@ -51,11 +53,12 @@ const file = (text: string) => ({
 export const calendarFile = async (context: Context) =>
   file(await calendarOf(context.database, context.person, context.clock()));
 
-/** The calendar of whoever the link is of, as long as they may sign in. */
+/** The calendar of whoever the link is of, as long as they may sign in by what they could sign in by when it was made. */
 export async function calendarFeed(context: OpenContext, token: string) {
   const owner = await ownerOf(context.database, hashToken(token));
   const person = owner && (await personWhoMayEnter(context.database, owner.personId));
-  if (!person) return refuseGuess(context, 'calendar', 'calendar behind this link: it was taken back; make a new one');
+  if (person?.epoch !== owner?.epoch || !person)
+    return refuseGuess(context, 'calendar', 'calendar behind this link: it was taken back; make a new one');
   return file(await calendarOf(context.database, person, context.clock()));
 }
 

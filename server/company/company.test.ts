@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { testInstant } from '../testing/clock.ts';
 import { Caller, newCompany, OWNER, onStage } from '../testing/harness.ts';
 
 describe('the company', () => {
@@ -128,7 +129,7 @@ describe('the people of a company', () => {
   it('do not come in by a link whose week is over', async () => {
     const body = invite();
     const { token } = await owner.must('POST', '/api/invitations', body);
-    await harness.sql("update invitations set expires_at = now() - interval '1 minute' where id = $1", [body.id]);
+    await harness.sql('update invitations set expires_at = $2 where id = $1', [body.id, testInstant(-60_000)]);
     expect((await owner.send('GET', `/api/invitations/by-link/${token}`)).status).to.equal(404);
     const accepted = await owner.send('POST', `/api/invitations/by-link/${token}/accept`, { password: OWNER.password });
     expect(accepted.status).to.equal(404);
@@ -141,12 +142,13 @@ describe('the people of a company', () => {
     expect([odd.status, odd.body.issues[0].path]).to.deep.equal([400, 'token']);
   });
 
-  it('take a new role, which holds from their next request on', async () => {
+  it('take a new role, which ends what was open in the old one and holds from their next sign-in on', async () => {
     const crew = await harness.as('crew');
     expect((await crew.send('GET', '/api/quotes')).status).to.equal(403);
     const { person } = await crew.must('GET', '/api/session');
     await owner.must('PATCH', `/api/people/${person.id}`, { role: 'estimator', version: person.version });
-    expect((await crew.send('GET', '/api/quotes')).status).to.equal(200);
+    expect((await crew.send('GET', '/api/quotes')).status).to.equal(401);
+    expect((await (await crew.signIn(person.email)).send('GET', '/api/quotes')).status).to.equal(200);
   });
 
   it('are not changed by somebody who read them before a change', async () => {

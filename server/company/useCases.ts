@@ -4,6 +4,7 @@ import { bookAtCost, PLAIN_TERMS, type PriceBook } from '../../core/quotes/book.
 import type { Context } from '../context.ts';
 import { AppError, invalid, outOfOrder } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { INSTALLATION_ID, mustHave, trail } from '../storage/writing.ts';
 import { readCompanyRow, readCostsRow, updateCompany, updateCosts } from './storage.ts';
 
@@ -45,7 +46,7 @@ const late = (current: unknown, asked: unknown): AppError =>
 
 export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCompany']>) {
   const { version, ...company } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (company.prices.basis === 'cost' && (await readCostsRow(trx)).costs === null)
       throw invalid('prices.basis', 'needs your costs first: enter them under Costs and margin');
     if (!(await updateCompany(trx, version, company))) throw late(await readCompanyRow(trx), body);
@@ -57,7 +58,7 @@ export function changeCompany(context: Context, body: BodyOf<Endpoints['changeCo
 export const readCosts = (connection: Connection) => readCostsRow(connection);
 
 export function changeCosts(context: Context, { version, ...costs }: BodyOf<Endpoints['changeCosts']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (!(await updateCosts(trx, version, costs))) throw late(await readCostsRow(trx), { ...costs, version });
     // Whoever reads the trail may be at the desk: that the costs were changed stands there, what they are does not.
     await trail(trx, context, {

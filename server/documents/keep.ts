@@ -3,6 +3,7 @@ import type { PaperCause } from '../../contract/documents/papers.ts';
 import { DEFAULT_UNITS, type Units } from '../../core/units/quantities.ts';
 import type { Services } from '../context.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail, type Writer } from '../storage/writing.ts';
 import { composeQuotePaper, composeReportPaper, withPictures } from './compose.ts';
 import { insertPaper, lockPaper, newestPaper, type PaperRecord, recordsWithoutPaper } from './paperStorage.ts';
@@ -59,7 +60,7 @@ export async function keepMissingPapers(
     if (missing.length === 0) return;
     for (const { record, id } of missing) {
       try {
-        await database.transaction(async (trx) => {
+        await inTransaction({ database }, async (trx) => {
           await lockPaper(trx, id);
           if (await newestPaper(trx, record, id)) return;
           await keepPaper(trx, writer, { record, id, because: 'upgrade', units: DEFAULT_UNITS });

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { startWorkers, type Workers } from '../compute/workers.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testNow } from '../testing/clock.ts';
 import { type Chain, finishJob, makeJob, onStage, startHarness } from '../testing/harness.ts';
 import { structureOfPdf } from '../testing/pdf.ts';
 import { keepMissingPapers } from './keep.ts';
@@ -127,7 +128,7 @@ describe('papers', function () {
           ? Promise.reject(new Error('cannot be drawn'))
           : real.run(name, input);
       const workers = { ...real, run } as Workers;
-      await keepMissingPapers({ database, workers, clock: () => new Date() }, (error) => told.push(String(error)));
+      await keepMissingPapers({ database, workers, clock: testNow }, (error) => told.push(String(error)));
       const kept = await harness.sql('select quote_id from papers where quote_id = any($1)', [
         [broken.quoteId, fine.quoteId],
       ]);

@@ -2,6 +2,7 @@ import type { drillEndpoints } from '../../contract/drill/endpoints.ts';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { Context } from '../context.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { insertRound, listRoundRows, readRound } from './storage.ts';
 
@@ -9,7 +10,7 @@ type Endpoints = typeof drillEndpoints;
 
 /** Keeps a round with whoever guessed it. */
 export function recordRound(context: Context, body: BodyOf<Endpoints['recordDrillRound']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'drill round', body, () =>
       insertRound(trx, { ...body, personId: context.person.id, at: context.clock() }),
     );

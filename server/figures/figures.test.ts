@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { inspectionBody } from '../../contract/testing/bodies.ts';
+import { testInstant } from '../testing/clock.ts';
 import { finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 interface Shown {
@@ -27,7 +28,7 @@ describe('what we know', () => {
     await owner.must(
       'POST',
       `/api/arrays/${chain.arrayId}/inspections`,
-      inspectionBody({ inspectedAt: new Date().toISOString() }),
+      inspectionBody({ inspectedAt: testInstant() }),
     );
     await reckon(chain.arrayId);
   });

@@ -14,6 +14,7 @@ import { taughtByArrays } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
 import type { Connection } from '../storage/database.ts';
 import { stampOf } from '../storage/stamp.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { resinEntries } from '../water/resinStorage.ts';
 import { chargesOf } from '../water/resinUseCases.ts';
@@ -102,7 +103,7 @@ export function useFigures(
   context: Context,
   { id, version, ours }: BodyOf<Endpoints['useFigures']>,
 ): Promise<KnownFigures> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockChoices(trx);
     await createOnce(trx, context, 'figures', { id, version, ours }, async () => {
       const before = await newestChoice(trx);

@@ -1,5 +1,6 @@
 import type { Endpoint } from '../../contract/endpoint.ts';
 import type { Services } from '../context.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail } from '../storage/writing.ts';
 
 /** The same refusal of the same person stands in the trail once in so many ms, so that nobody can fill it by asking. */
@@ -20,7 +21,7 @@ export function refusals(services: Pick<Services, 'database' | 'clock'>) {
     if (now - (noted.get(key) ?? Number.NEGATIVE_INFINITY) < AGAIN_AFTER) return;
     if (noted.size >= MOST_REMEMBERED) noted.clear();
     noted.set(key, now);
-    await services.database.transaction((trx) =>
+    await inTransaction(services, (trx) =>
       trail(
         trx,
         { clock: services.clock, requestId, person },

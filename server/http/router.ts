@@ -6,9 +6,11 @@ import { endpointList } from '../../contract/index.ts';
 import { withoutPrices } from '../../contract/prices.ts';
 import { CONTRACT_HEADER, OLDEST_CONTRACT } from '../../contract/version.ts';
 import { createFairQueue } from '../compute/fairQueue.ts';
-import type { Services } from '../context.ts';
+import type { Services, SignedIn } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext } from '../handlers.ts';
+import { mustStand } from '../people/epochs.ts';
+import type { Connection } from '../storage/database.ts';
 import { inTurns } from './inTurns.ts';
 import { bodyReader, type Spool, senders, uploaded } from './intake.ts';
 import { inputProblem } from './problems.ts';
@@ -108,7 +110,7 @@ async function answer(
     body: parse(endpoint.body, endpoint.raw ? undefined : request.body),
     files: uploaded(request),
     raw: Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0),
-    session: sessionDoor(request, response),
+    session: sessionDoor(request, response, services.clock),
   };
   const gone = new AbortController();
   response.once('close', () => {
@@ -118,6 +120,7 @@ async function answer(
     ...services,
     workers: services.workers.of(request.person?.id ?? request.ip ?? '', gone.signal),
     person: request.person,
+    ...(request.person && { stands: (connection: Connection) => mustStand(connection, request.person as SignedIn) }),
     requestId: String(request.id),
     address: request.ip ?? '',
   } as RequestContext;

@@ -4,11 +4,14 @@ import session from 'express-session';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
+import { makeToken } from '../people/passwords.ts';
 import { SessionStore } from './sessionStore.ts';
 
 declare module 'express-session' {
   interface SessionData {
     personId: string;
+    /** on which count of what that person's sign-in stands on it was opened */
+    epoch: number;
     csrf: string;
     /** by which its owner names it; it lets nobody in */
     handle: string;
@@ -60,33 +63,43 @@ export interface SessionDoor {
   /** what the device was named at an earlier sign-in */
   device(): string | null;
   agent(): string;
+  /** the same, given one where it has none yet */
+  rememberedDevice(): string;
   /** @param device name that it keeps for the next sign-in. @returns the token that writes carry */
-  open(personId: string, device: string): Promise<string>;
+  open(whose: { personId: string; epoch: number }, device: string): Promise<string>;
   close(): Promise<void>;
 }
 
-export function sessionDoor(request: Request, response: Response): SessionDoor {
+export function sessionDoor(request: Request, response: Response, clock: () => Date): SessionDoor {
   const agent = () => (request.get('user-agent') ?? '').slice(0, 200);
+  const remember = (device: string) => {
+    const options: CookieOptions = { ...COOKIE, secure: request.secure, maxAge: DEVICE_LASTS };
+    response.cookie(DEVICE_COOKIE, device, options);
+  };
   return {
     csrf: () => request.session.csrf ?? '',
     handle: () => request.session.handle ?? '',
     device: () => cookieOf(request, DEVICE_COOKIE),
     agent,
-    open: (personId, device) =>
+    rememberedDevice: () => {
+      const device = cookieOf(request, DEVICE_COOKIE) ?? makeToken();
+      remember(device);
+      return device;
+    },
+    open: (whose, device) =>
       new Promise((resolve, reject) => {
         request.session.regenerate((failed) => {
           if (failed) return reject(failed);
           const csrf = randomBytes(24).toString('base64url');
           Object.assign(request.session, {
-            personId,
+            ...whose,
             csrf,
             handle: randomUUID(),
-            since: new Date().toISOString(),
+            since: clock().toISOString(),
             from: request.ip ?? '',
             agent: agent(),
           });
-          const options: CookieOptions = { ...COOKIE, secure: request.secure, maxAge: DEVICE_LASTS };
-          response.cookie(DEVICE_COOKIE, device, options);
+          remember(device);
           request.session.save((error) => (error ? reject(error) : resolve(csrf)));
         });
       }),

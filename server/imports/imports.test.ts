@@ -5,6 +5,7 @@ import { expect } from 'chai';
 import { arrayBody, siteBody } from '../../contract/testing/bodies.ts';
 import { startWorkers } from '../compute/workers.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testInstant, testNow } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 import { NO_METER } from '../water/meter.ts';
 import { NO_WEATHER_SERVICE } from '../weather/service.ts';
@@ -142,8 +143,8 @@ describe('importing sites', () => {
       await harness.sql(
         `insert into imports (id, by, at, pictures, bundle, tries)
          values ($1, coalesce(nullif($2, '')::uuid, (select id from people where role = 'owner' limit 1)),
-           now() - $3 * interval '1 hour', 0, $4, $5)`,
-        [id, by, hours, JSON.stringify(bundle), tries],
+           $6::timestamptz - $3 * interval '1 hour', 0, $4, $5)`,
+        [id, by, hours, JSON.stringify(bundle), tries, testInstant()],
       );
       return id;
     };
@@ -154,7 +155,7 @@ describe('importing sites', () => {
         database: opened,
         workers,
         queue,
-        clock: () => new Date(),
+        clock: testNow,
         weather: NO_WEATHER_SERVICE,
         meter: NO_METER,
       };

@@ -14,6 +14,7 @@ import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
 import { createSites } from '../sites/useCases.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { addWaterReading } from '../water/useCases.ts';
 import { keepEnergy, keepRain } from '../weather/storage.ts';
 import type { WaitingPicture } from './storage.ts';
@@ -72,7 +73,7 @@ async function takeInSite(context: Context, item: ImportedSite, basket: Basket, 
       arrayId,
       days.map((day) => ({ ...day, control: null })),
     );
-    await context.database.transaction((trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
+    await inTransaction(context, (trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
   }
   for (const reading of item.waterReadings) await addWaterReading(context, item.id, reading);
   for (const [index, round] of item.rounds.entries()) {

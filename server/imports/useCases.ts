@@ -6,6 +6,7 @@ import { AppError, type FailureKind, invalid } from '../errors.ts';
 import { personWhoMayEnter } from '../people/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail, type Writer } from '../storage/writing.ts';
 import {
   countTry,
@@ -39,7 +40,7 @@ export async function askForImport(
   const written = JSON.stringify(bundle);
   const sum = createHash('sha256').update(written).digest('hex');
   const asked = { id, name, sum, sites: bundle.sites.length, pictures: files.length };
-  await context.database.transaction((trx) =>
+  await inTransaction(context, (trx) =>
     createOnce(trx, context, 'import', asked, async () => {
       await insertImport(trx, {
         id,
@@ -85,7 +86,7 @@ export async function runImport(services: Services, id: string): Promise<void> {
   if (tries === null) return;
   if (tries > MOST_TRIES) return refuseImport(services, id, BROKE_HERE);
   try {
-    await services.database.transaction(async (trx) => {
+    await inTransaction(services, async (trx) => {
       const waiting = await lockWaitingImport(trx, id);
       if (waiting === undefined) return;
       const person = await personWhoMayEnter(trx, waiting.by);
@@ -113,7 +114,7 @@ export async function runLeftWaiting(services: Services): Promise<void> {
 }
 
 const refuseImport = (services: Services, id: string, refusal: NonNullable<ImportRecord['refusal']>): Promise<void> =>
-  services.database.transaction((trx) =>
+  inTransaction(services, (trx) =>
     settle(trx, { ...services, person: null, requestId: id }, id, { state: 'refused', refusal }),
   );
 

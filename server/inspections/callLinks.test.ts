@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
+import { testInstant } from '../testing/clock.ts';
 import { Caller, onStage } from '../testing/harness.ts';
 
 describe('the link to what a caller was told', () => {
@@ -67,8 +68,9 @@ describe('the link to what a caller was told', () => {
     const { token: second } = await owner.must('POST', `/api/quick-looks/${look.id}/link`, {});
     expect((await read(token)).status).to.equal(404);
     expect((await read(second)).status).to.equal(200);
-    await harness.sql("update call_links set expires_at = now() - interval '1 minute' where quick_look_id = $1", [
+    await harness.sql('update call_links set expires_at = $2 where quick_look_id = $1', [
       look.id,
+      testInstant(-60_000),
     ]);
     expect((await read(second)).status).to.equal(404);
     expect((await answer(second, { answer: 'look' })).status).to.equal(404);

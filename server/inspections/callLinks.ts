@@ -9,6 +9,7 @@ import { refuseGuess } from '../people/guessing.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { findPerson } from '../people/storage.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { mustHave, trail } from '../storage/writing.ts';
 import {
   callBehind,
@@ -23,7 +24,7 @@ type Endpoints = typeof quickLookEndpoints;
 
 /** A private link to what a caller was told. Its token leaves the server once, in this answer; only its hash is kept. */
 export function makeCallLink(context: Context, quickLookId: string) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readQuickLook(trx, quickLookId);
     await readNamedCompany({ database: trx }, 'estimate');
     const [token, madeAt] = [makeToken(), context.clock()];
@@ -55,7 +56,7 @@ export async function answerCall(
   { answer, said }: BodyOf<Endpoints['answerCall']>,
 ): Promise<CallLetter> {
   const { quickLookId, madeBy } = await opened(context, token);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const before = await lockCallAnswer(trx, quickLookId);
     // Sent twice it is the same answer, and no new row in the trail.
     if (before.answer === answer && before.said === said) return letterOf(trx, quickLookId, madeBy);

@@ -4,6 +4,7 @@ import { expect } from 'chai';
 import sharp from 'sharp';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testTime } from '../testing/clock.ts';
 import { makeJob, onStage } from '../testing/harness.ts';
 import { prepareLeftWaiting } from './photos.ts';
 
@@ -94,7 +95,7 @@ describe('inspections and photographs', () => {
     await harness.sql('alter table photos enable trigger user');
     const database = openDatabase(harness.url, 2);
     try {
-      const later = (seconds: number) => () => new Date(Date.now() + seconds * 1000);
+      const later = (seconds: number) => () => new Date(testTime(seconds * 1000));
       await prepareLeftWaiting(database, later(0));
       expect((await harness.owner.send('GET', `/api/photos/${id}/thumbnail`)).status, 'left to the queue').to.equal(
         404,

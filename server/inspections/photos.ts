@@ -13,6 +13,7 @@ import { findJob, lockJob } from '../jobs/storage.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import { dropParts } from '../uploads/storage.ts';
 import { fileOf } from '../uploads/useCases.ts';
@@ -138,7 +139,7 @@ export async function addPhoto(
     throw invalid('sha256', 'is not that of the file: it did not arrive whole; send it again');
   const found = await examine(original);
   const turned = (found.orientation ?? 1) >= 5;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const array = await readArray(trx, fields.arrayId);
     await refuseStray(trx, fields);
     const { zone } = await readSite(trx, array.siteId);
@@ -195,7 +196,7 @@ const LEFT_WAITING = 20_000;
 export async function prepareLeftWaiting(database: Database, clock: () => Date): Promise<void> {
   const seen = new Set<string>();
   for (;;) {
-    const id = await database.transaction(async (trx) => {
+    const id = await inTransaction({ database }, async (trx) => {
       const found = await lockWaiting(trx, new Date(clock().getTime() - LEFT_WAITING), [...seen]);
       if (found !== undefined) await preparePhoto(trx, found).catch(() => undefined);
       return found;
@@ -213,7 +214,7 @@ export async function listPhotos(context: Context, siteId: string, query: QueryO
 
 /** Draws a mark over a picture: it is added, the picture stays as it came. */
 export function markPhoto(context: Context, photoId: string, body: BodyOf<Endpoints['markPhoto']>): Promise<Photo> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const find = async () => mustHave((await photosWhere(trx, { id: [photoId] }))[0], 'photograph');
     const { jobId } = await find();
     await createOnce(trx, context, 'photo mark', { ...body, photoId }, async () => {
@@ -235,7 +236,7 @@ async function heldPhoto(trx: Transaction, id: string, version: number) {
 /** Files a picture to a face of its site by hand. With another face it leaves the inspection of the one before. */
 export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints['changePhoto']>): Promise<Photo> {
   const { version, arrayId, caption } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const before = await heldPhoto(trx, id, version);
     const moved = arrayId !== before.arrayId;
     if (moved) {
@@ -260,7 +261,7 @@ export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints
 
 /** Puts a picture aside: no list, page or paper shows it any more; who did it and why stays in the trail. */
 export function removePhoto(context: Context, id: string, { version, reason }: BodyOf<Endpoints['removePhoto']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await heldPhoto(trx, id, version);
     await updateVersioned(
       trx,

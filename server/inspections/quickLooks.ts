@@ -11,6 +11,7 @@ import { invalid, outOfOrder } from '../errors.ts';
 import { figuresNow } from '../figures/useCases.ts';
 import { firstPlace, readSite } from '../sites/storage.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail } from '../storage/writing.ts';
 import { giveSite, insertQuickLook, listQuickLookRows, readQuickLook } from './quickLookStorage.ts';
 
@@ -49,7 +50,7 @@ export async function takeQuickLook(context: Context, body: BodyOf<Endpoints['ta
     seed: WEATHER_SEED,
   };
   const output = await context.workers.run('quickLook', input);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'quick look', body, () =>
       insertQuickLook(trx, {
         id,
@@ -83,7 +84,7 @@ export async function listQuickLooks(context: Context, query: QueryOf<Endpoints[
 
 /** A call becomes a site once; saying so again of the same site changes nothing. */
 export function settleQuickLook(context: Context, id: string, { siteId }: BodyOf<Endpoints['settleQuickLook']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readSite(trx, siteId);
     const before = await readQuickLook(trx, id);
     if (before.siteId === siteId) return before;

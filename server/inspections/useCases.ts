@@ -8,6 +8,7 @@ import { invalid } from '../errors.ts';
 import { readArray } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { childOf, createOnce, mustFind, mustHave } from '../storage/writing.ts';
 import { type Amended, findInspection, insertAmendment, insertInspection, listInspectionRows } from './storage.ts';
 
@@ -35,7 +36,7 @@ function refuseStray(array: SolarArray, layout: LaidOut, { defects, marks }: Pic
 
 /** Records what was seen. From here on it is evidence: it can be amended, not changed. */
 export function recordInspection(context: Context, arrayId: string, body: BodyOf<Endpoints['recordInspection']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const array = await readArray(trx, arrayId);
     const { id, inspectedAt, layout = layoutOf(array), ...found } = body;
     refuseStray(array, layout, body);
@@ -67,7 +68,7 @@ export async function addAmendment(
   of: Amended,
   body: { id: string; text: string; reason: string },
 ): Promise<boolean> {
-  return connection.transaction(async (trx) => {
+  return inTransaction({ database: connection }, async (trx) => {
     const record = 'reportId' in of ? 'report amendment' : 'inspection amendment';
     const made = await createOnce(trx, context, record, body, () =>
       insertAmendment(trx, of, { ...body, by: context.person.id, at: context.clock() }),
@@ -78,7 +79,7 @@ export async function addAmendment(
 }
 
 export function amendInspection(context: Context, id: string, body: BodyOf<Endpoints['amendInspection']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readInspection(trx, id);
     await addAmendment(context, trx, { inspectionId: id }, body);
     return readInspection(trx, id);

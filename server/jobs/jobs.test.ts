@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { foldJob } from '../../core/jobs/progress.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { testDay, testInstant } from '../testing/clock.ts';
 import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 type Entry = Record<string, unknown>;
@@ -68,10 +69,10 @@ describe('jobs', () => {
       const all = Array.from({ length: 20 }, (_, index) => index);
       await harness.sql(
         `insert into job_entries (id, job_id, kind, at, body, by, received_at)
-         select gen_random_uuid(), $1, 'mark', now(), jsonb_build_object('id', gen_random_uuid(), 'at', now(), 'kind', 'mark',
-           'array', $2::text, 'modules', (select jsonb_agg(n) from generate_series(0, 19999) n), 'mark', 'brushed'), id, now()
+         select gen_random_uuid(), $1, 'mark', $3, jsonb_build_object('id', gen_random_uuid(), 'at', $3::timestamptz, 'kind', 'mark',
+           'array', $2::text, 'modules', (select jsonb_agg(n) from generate_series(0, 19999) n), 'mark', 'brushed'), id, $3
          from people, generate_series(1, 10) where email = 'owner@test.example'`,
-        [chain.jobId, chain.arrayId],
+        [chain.jobId, chain.arrayId, testInstant()],
       );
       const over = await post(chain, entry('mark', { array: chain.arrayId, modules: all, mark: 'brushed' }));
       expect([over.status, over.body.issues[0].path]).to.deep.equal([400, 'entries']);
@@ -351,15 +352,17 @@ describe('jobs', () => {
       await finishJob(owner, chain);
       expect(await latest(), 'washed').to.equal(chain.jobId);
       await harness.sql("update jobs set state = 'reported' where id = $1", [chain.jobId]);
-      await harness.sql('update jobs set scheduled_for = current_date + 180 where quote_id = $1 and visit = 2', [
+      await harness.sql('update jobs set scheduled_for = $2 where quote_id = $1 and visit = 2', [
         chain.quoteId,
+        testDay(180),
       ]);
       expect(await latest(), 'reported, the next half a year away').to.equal(chain.jobId);
-      await harness.sql('update jobs set scheduled_for = current_date + 20 where quote_id = $1 and visit = 2', [
+      await harness.sql('update jobs set scheduled_for = $2 where quote_id = $1 and visit = 2', [
         chain.quoteId,
+        testDay(20),
       ]);
       expect(await latest(), 'the next is near').not.to.equal(chain.jobId);
-      const aYearAhead = new Date(Date.now() + 340 * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
+      const aYearAhead = testDay(340);
       const [quoteId, jobId] = [randomUUID(), randomUUID()];
       const quote = await owner.must('POST', `/api/sites/${chain.siteId}/quotes`, { id: quoteId });
       const sent = await owner.must('POST', `/api/quotes/${quoteId}/send`, { version: quote.version });

@@ -11,6 +11,7 @@ import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { siteAndCustomer } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createEachOnce, updateVersioned } from '../storage/writing.ts';
 import { keepFitted } from './fitted.ts';
 import { type Folding, folding } from './folding.ts';
@@ -61,7 +62,7 @@ export async function callOff(trx: Transaction, context: Context, ids: readonly 
  * of them. Nothing of the batch is kept where one entry cannot be.
  */
 export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoints['addEntries']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const job = await lockJob(trx, jobId);
     if (body.by !== undefined && body.by !== context.person.id) throw notTheirs();
     const known = new Set(await entriesKnown(trx, jobId, namedIn(body.entries)));

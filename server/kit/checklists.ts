@@ -5,6 +5,7 @@ import { CHECKLISTS } from '../../words/en/checklists.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { checklistAt, insertChecklist, lockChecklists, newestChecklists } from './checklistStorage.ts';
 
@@ -30,7 +31,7 @@ export function saveChecklist(
   body: BodyOf<Endpoints['saveChecklist']>,
 ): Promise<ChecklistsView> {
   const { id, version, ...fields } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockChecklists(trx);
     await createOnce(trx, context, 'checklist', { ...body, listId }, async () => {
       const now = (await newestChecklists(trx)).find((one) => one.id === listId);

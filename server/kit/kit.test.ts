@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
+import { testInstant } from '../testing/clock.ts';
 import { finishJob, makeJob, onStage } from '../testing/harness.ts';
 
-const at = () => new Date().toISOString();
+const at = () => testInstant();
 
 describe('the register of kit', () => {
   const { owner, harness } = onStage();

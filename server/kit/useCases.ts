@@ -8,6 +8,7 @@ import { readCompanyRow } from '../company/storage.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
 import * as storage from './storage.ts';
 
@@ -61,7 +62,7 @@ export function readKit(context: Context, connection: Connection = context.datab
 
 export function addThing(context: Context, body: BodyOf<Endpoints['addThing']>): Promise<KitView> {
   mustFit(body);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'kit thing', body, () =>
       storage.insertThing(trx, { ...body, madeAt: context.clock(), by: context.person.id }),
     );
@@ -72,7 +73,7 @@ export function addThing(context: Context, body: BodyOf<Endpoints['addThing']>):
 export function changeThing(context: Context, id: string, body: BodyOf<Endpoints['changeThing']>): Promise<KitView> {
   const { version, ...fields } = body;
   mustFit(fields);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if ((await storage.kindOfThing(trx, id)) !== fields.kind)
       throw invalid('kind', 'cannot be changed: enter it as another thing, and retire this one');
     await updateVersioned(trx, context, { table: 'kit_things', record: 'kit thing', id, version }, fields);
@@ -83,7 +84,7 @@ export function changeThing(context: Context, id: string, body: BodyOf<Endpoints
 /** Tells what happened to a thing. It stays on record; what was wrong is struck. */
 export function addKitEntry(context: Context, thing: string, body: BodyOf<Endpoints['addKitEntry']>): Promise<KitView> {
   const { id, at, told } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await storage.kindOfThing(trx, thing);
     if (told.kind === 'struck' && !(await storage.hasKitEntry(trx, thing, told.entry)))
       throw invalid('told.entry', 'is nothing that was told of this thing');

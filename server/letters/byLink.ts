@@ -14,6 +14,7 @@ import { hashToken } from '../people/passwords.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { decide } from '../quotes/useCases.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, mustHave, type Writer } from '../storage/writing.ts';
 import { letterOf } from './read.ts';
 import { askedSince, eventsOf, insertEvent, type LetterRow, lastOpened, openLetter } from './storage.ts';
@@ -32,7 +33,7 @@ const writerOf = (context: OpenContext): Writer => ({ ...context, person: null }
 
 export async function readLetter(context: OpenContext, token: string): Promise<Letter> {
   const row = await opened(context, token);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await noteReading(trx, context, row.id);
     return letterOf(trx, row.quoteId, context.clock());
   });
@@ -58,7 +59,7 @@ export async function askByLetter(
   body: BodyOf<Endpoints['askByLetter']>,
 ): Promise<Letter> {
   const { id: letterId, quoteId } = await opened(context, token);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const content = { ...body, letterId };
     if (!(await isMade(trx, 'letter message', content))) await mustNotFlood(trx, context, letterId);
     await createOnce(trx, writerOf(context), 'letter message', content, () =>
@@ -97,7 +98,7 @@ export async function decideByLetter(
   const { id: letterId, quoteId } = await opened(context, token);
   if (body.decision === 'accepted' && !isDrawn(body.strokes))
     throw invalid('strokes', 'are missing; draw your signature');
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const writer = writerOf(context);
     await createOnce(trx, writer, 'letter answer', { ...body, letterId }, async () => {
       const { version } = await readQuote(trx, quoteId);

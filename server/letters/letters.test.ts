@@ -2,6 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Letter, LetterLink } from '../../contract/letters/endpoints.ts';
 import { dateIn } from '../../core/time/calendar.ts';
+import { testDay, testInstant, testNow } from '../testing/clock.ts';
 import { Caller, makeJob, onStage } from '../testing/harness.ts';
 import { textOfPdf } from '../testing/pdf.ts';
 
@@ -60,7 +61,7 @@ describe('the private link to an offer', () => {
   it('says when it went out by the calendar of its site, on the page as on the paper', async () => {
     const [before] = await harness.sql('select zone from sites where id = $1', [siteId]);
     // It is another day there than by UTC, whatever the hour.
-    const zone = new Date().getUTCHours() < 11 ? 'Etc/GMT+12' : 'Pacific/Kiritimati';
+    const zone = testNow().getUTCHours() < 11 ? 'Etc/GMT+12' : 'Pacific/Kiritimati';
     await harness.sql('update sites set zone = $2 where id = $1', [siteId, zone]);
     const { token, quoteId } = await linked();
     const { sentAt } = await owner.must('GET', `/api/quotes/${quoteId}`);
@@ -195,7 +196,7 @@ describe('the private link to an offer', () => {
       const { token, quoteId } = await linked();
       const letter = await read(token);
       await harness.sql('alter table quotes disable trigger frozen_quotes');
-      await harness.sql('update quotes set valid_until = current_date - 3 where id = $1', [quoteId]);
+      await harness.sql('update quotes set valid_until = $2 where id = $1', [quoteId, testDay(-3)]);
       await harness.sql('alter table quotes enable trigger frozen_quotes');
       expect((await read(token)).closed).to.equal('expired');
       expect((await decide(token, yes(letter))).status).to.equal(409);
@@ -271,7 +272,7 @@ describe('the private link to an offer', () => {
 
     it('opens nothing once it has run out', async () => {
       const { token, letterId } = await linked();
-      await harness.sql("update letters set expires_at = now() - interval '1 minute' where id = $1", [letterId]);
+      await harness.sql('update letters set expires_at = $2 where id = $1', [letterId, testInstant(-60_000)]);
       expect((await stranger().send('GET', path(token))).status).to.equal(404);
     });
 

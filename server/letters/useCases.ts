@@ -7,6 +7,7 @@ import { outOfOrder } from '../errors.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail } from '../storage/writing.ts';
 import { startOfDay } from '../time/instants.ts';
 import { linksOf } from './read.ts';
@@ -17,7 +18,7 @@ type Links = { items: LetterLink[] };
 
 /** A private link to a quote that went out. Its token leaves the server once, in this answer; only its hash is kept. */
 export function makeLetter(context: Context, quoteId: string, { id }: BodyOf<Endpoints['makeLetter']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { state, validUntil, siteId } = await readQuote(trx, quoteId);
     const { zone } = await readSite(trx, siteId);
     if (state !== 'sent') throw outOfOrder('A link is made to an offer that is sent and waits for its answer.');
@@ -41,7 +42,7 @@ export async function listLetters(context: Context, quoteId: string): Promise<Li
 }
 
 export function withdrawLetter(context: Context, id: string): Promise<Links> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { quoteId } = await findLetter(trx, id);
     if (await withdraw(trx, id, context.clock()))
       await trail(trx, context, { record: 'letter', id, action: 'withdraw' });
@@ -54,7 +55,7 @@ export function answerLetter(
   letterId: string,
   body: BodyOf<Endpoints['answerLetter']>,
 ): Promise<Links> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { quoteId } = await findLetter(trx, letterId);
     await createOnce(trx, context, 'letter message', { ...body, letterId }, () =>
       insertEvent(trx, {

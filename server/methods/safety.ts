@@ -10,6 +10,7 @@ import { late } from '../errors.ts';
 import { hasLoose } from '../inspections/fittings.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { insertSafety, lastSafety, lockSafety, newestSafety } from './safetyStorage.ts';
 import { newestPlan } from './storage.ts';
@@ -69,7 +70,7 @@ export function writeSafety(
   body: BodyOf<Endpoints['writeSafety']>,
 ): Promise<SafetyView> {
   const { id, version, ...sheet } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readSite(trx, siteId);
     await lockSafety(trx, siteId);
     await createOnce(trx, context, 'safety sheet', { ...body, siteId }, async () => {

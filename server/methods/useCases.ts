@@ -28,6 +28,7 @@ import { rulesNow } from '../rules/useCases.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { waterReadingsOfSite } from '../water/storage.ts';
 import { waterPrices } from './prices.ts';
@@ -174,7 +175,7 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
   const input = await gather(context, siteId, body);
   const now = context.clock();
   const output = await context.workers.run('makePlan', input);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'plan', { ...body, siteId }, () =>
       insertPlan(trx, {
         id: body.id,

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { Secret, TOTP } from 'otpauth';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testInstant, testNow, testTime } from '../testing/clock.ts';
 import { Caller, OWNER, onStage } from '../testing/harness.ts';
 import { resetByHand } from './byHand.ts';
 
@@ -86,7 +88,7 @@ describe('an account', () => {
       const [older, newer] = [await make(), await make()];
       const read = async (token: string) => (await stranger().send('GET', `/api/reset-links/${token}`)).status;
       expect([await read(older), await read(newer)]).to.deep.equal([404, 200]);
-      await harness.sql("update reset_links set expires_at = now() - interval '1 minute' where person_id = $1", [id]);
+      await harness.sql('update reset_links set expires_at = $2 where person_id = $1', [id, testInstant(-60_000)]);
       expect(await read(newer)).to.equal(404);
       const third = await make();
       await harness.sql('update people set disabled = true where id = $1', [id]);
@@ -96,9 +98,9 @@ describe('an account', () => {
     it('is reset by hand on the machine, also for the only owner', async () => {
       const database = openDatabase(harness.url, 2);
       try {
-        const token = await resetByHand(database, OWNER.email.toUpperCase(), new Date());
+        const token = await resetByHand(database, OWNER.email.toUpperCase(), testNow());
         expect((await stranger().send('GET', `/api/reset-links/${token}`)).status).to.equal(200);
-        expect(await resetByHand(database, 'nobody@test.example', new Date())).to.equal(null);
+        expect(await resetByHand(database, 'nobody@test.example', testNow())).to.equal(null);
       } finally {
         await database.destroy();
       }
@@ -129,9 +131,9 @@ describe('an account', () => {
     it('ends after a month, however much it is used', async () => {
       const { caller, id } = await newcomer();
       await harness.sql(
-        `update session set sess = jsonb_set(sess::jsonb, '{since}', to_jsonb((now() - interval '31 days')::text))::json
+        `update session set sess = jsonb_set(sess::jsonb, '{since}', to_jsonb($2::text))::json
          where sess ->> 'personId' = $1`,
-        [id],
+        [id, testInstant(-31 * MILLISECONDS_PER_DAY)],
       );
       expect((await caller.send('GET', '/api/sites')).status).to.equal(401);
     });
@@ -140,7 +142,7 @@ describe('an account', () => {
   describe('with a second factor', () => {
     /** Waits where a code that is made now could be a step old before it is read. */
     async function wellInsideAStep(): Promise<void> {
-      const left = STEP - (Date.now() % STEP);
+      const left = STEP - (testTime() % STEP);
       if (left < STEP / 3) await new Promise((resolve) => setTimeout(resolve, left));
     }
 
@@ -152,7 +154,7 @@ describe('an account', () => {
       expect(address).to.match(/^otpauth:\/\/totp\//);
       const totp = new TOTP({ secret: Secret.fromBase32(secret) });
       await wellInsideAStep();
-      const at = (seconds: number) => totp.generate({ timestamp: Date.now() + seconds * 1000 });
+      const at = (seconds: number) => totp.generate({ timestamp: testTime(seconds * 1000) });
       const { recoveryCodes } = await someone.caller.must('POST', '/api/account/second-factor/confirmation', {
         code: at(-30),
       });
@@ -225,7 +227,7 @@ describe('an account', () => {
       const { caller } = await newcomer();
       expect((await owner.send('PUT', '/api/people/second-factor', { forAll: true })).status).to.equal(409);
       const { secret } = await owner.must('POST', '/api/account/second-factor', { password: OWNER.password });
-      const code = () => new TOTP({ secret: Secret.fromBase32(secret) }).generate();
+      const code = () => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: testTime() });
       await owner.must('POST', '/api/account/second-factor/confirmation', { code: code() });
       await owner.must('PUT', '/api/people/second-factor', { forAll: true });
       try {
@@ -233,7 +235,7 @@ describe('an account', () => {
         const refused = await caller.send('GET', '/api/sites');
         expect([refused.status, refused.body.detail.includes('second factor')]).to.deep.equal([403, true]);
         const begun = await caller.must('POST', '/api/account/second-factor', { password: OWNER.password });
-        const own = new TOTP({ secret: Secret.fromBase32(begun.secret) }).generate();
+        const own = new TOTP({ secret: Secret.fromBase32(begun.secret) }).generate({ timestamp: testTime() });
         await caller.must('POST', '/api/account/second-factor/confirmation', { code: own });
         expect((await caller.send('GET', '/api/sites')).status).to.equal(200);
         const { people } = await owner.must('GET', '/api/people');
@@ -256,9 +258,9 @@ describe('an account', () => {
       expect(counts[429]).to.equal(60 - (counts[401] ?? 0));
       const blocked = flood.find(({ status }) => status === 429);
       expect(Number(blocked?.headers.get('retry-after'))).to.be.at.least(1);
-      await harness.sql(
-        `update sign_in_counts set blocked_until = now() + interval '1 minute' where blocked_until > last_at`,
-      );
+      await harness.sql('update sign_in_counts set blocked_until = $1 where blocked_until > last_at', [
+        testInstant(60_000),
+      ]);
       expect((await signIn(email, OWNER.password)).status, 'an unknown device').to.equal(429);
       expect((await signIn(email, OWNER.password, undefined, caller)).status, 'a known device').to.equal(200);
     });
@@ -292,21 +294,22 @@ describe('an account', () => {
     });
 
     it('does not come in where whoever invited is closed or no owner any more', async () => {
-      const { caller, id: second } = await newcomer();
+      const { caller, email, id: second } = await newcomer();
       const become = async (change: Record<string, unknown>) => {
         const { people } = await owner.must('GET', '/api/people');
         const { version } = people.find((person: { id: string }) => person.id === second);
         await owner.must('PATCH', `/api/people/${second}`, { ...change, version });
       };
       await become({ role: 'owner' });
+      await caller.signIn(email);
       const { token } = await invite(caller);
       expect(await read(token)).to.equal(200);
       await become({ role: 'estimator' });
       expect(await read(token)).to.equal(404);
+      const { invitations } = await owner.must('GET', '/api/people');
+      expect(invitations.map(({ ended }: { ended: boolean }) => ended)).to.include(true);
       await become({ role: 'owner' });
-      expect(await read(token)).to.equal(200);
-      await become({ disabled: true });
-      expect(await read(token)).to.equal(404);
+      expect(await read(token), 'an owner again, and still ended').to.equal(404);
     });
   });
 });

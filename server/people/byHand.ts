@@ -1,20 +1,25 @@
 import { randomUUID } from 'node:crypto';
 import type { Database } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail, type Writer } from '../storage/writing.ts';
+import { endWhatStands } from './epochs.ts';
 import { makeLink } from './passwordChange.ts';
 import { dropFactor } from './secondFactorStorage.ts';
-import { endSessions } from './sessionStorage.ts';
 import { findPersonByEmail } from './storage.ts';
 
 /** Whoever holds the machine writes into the trail under no name. */
-const writerAt = (now: Date): Writer => ({ clock: () => now, person: null, requestId: 'command line' });
+const writerAt = (now: Date): Writer & { person: null } => ({
+  clock: () => now,
+  person: null,
+  requestId: 'command line',
+});
 
 /** A link for a new password, by the address of the account. @returns its token, or null where nobody has that address */
 export async function resetByHand(database: Database, email: string, now: Date): Promise<string | null> {
   const person = await findPersonByEmail(database, email.toLowerCase());
   if (person === undefined) return null;
   const writer = writerAt(now);
-  return database.transaction(async (trx) => {
+  return inTransaction({ database }, async (trx) => {
     await trail(trx, writer, { record: 'person', id: person.id, action: 'reset link', change: { by: 'command line' } });
     return makeLink(trx, writer, randomUUID(), person.id);
   });
@@ -24,9 +29,9 @@ export async function resetByHand(database: Database, email: string, now: Date):
 export async function dropFactorByHand(database: Database, email: string, now: Date): Promise<void> {
   const person = await findPersonByEmail(database, email.toLowerCase());
   if (person === undefined) return;
-  await database.transaction(async (trx) => {
+  await inTransaction({ database }, async (trx) => {
     await dropFactor(trx, person.id);
-    await endSessions(trx, person.id);
+    await endWhatStands(trx, person.id);
     const change = { by: 'command line' };
     await trail(trx, writerAt(now), { record: 'person', id: person.id, action: 'second factor off', change });
   });

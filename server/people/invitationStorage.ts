@@ -14,34 +14,44 @@ interface NewInvitation extends Omit<InvitationRow, 'expiresAt'> {
   tokenHash: Buffer;
   expiresAt: Date;
   invitedBy?: string;
+  /** on what the sign-in of whoever invited stood then */
+  makerEpoch?: number;
 }
 
-/** Those that can still be accepted: not used, not taken back, and their maker still an owner here. */
-const open = (connection: Connection, now: Date) =>
-  connection('invitations')
-    .whereNull('usedAt')
-    .whereNull('revokedAt')
-    .where('expiresAt', '>', now)
-    .whereRaw(
-      `(invited_by is null or exists (select from people where people.id = invited_by and role = 'owner' and not disabled))`,
-    );
+/** Whether whoever made a link may still make one, on what they made it on; what the machine made needs nobody. @param by column */
+export const MAKER_STANDS = (by: string): string =>
+  `(${by} is null or exists (select from people maker
+    where maker.id = ${by} and maker.role = 'owner' and not maker.disabled and maker.epoch = maker_epoch))`;
 
-/** Invitations that can still be accepted, the first to expire first. */
-export const openInvitations = (connection: Connection, now: Date): Promise<InvitationRow[]> =>
-  open(connection, now).orderBy('expiresAt').select('id', 'name', 'email', 'role', 'expiresAt');
+/** Those that nobody used or took back and that have not run out. */
+const waiting = (connection: Connection, now: Date) =>
+  connection('invitations').whereNull('usedAt').whereNull('revokedAt').where('expiresAt', '>', now);
+
+/** Those that can still be accepted: their maker still an owner here besides. */
+const open = (connection: Connection, now: Date) => waiting(connection, now).whereRaw(MAKER_STANDS('invited_by'));
+
+/** Invitations that wait, the first to expire first, each with whether it ended with its maker's right to make it. */
+export const waitingInvitations = (
+  connection: Connection,
+  now: Date,
+): Promise<(InvitationRow & { ended: boolean })[]> =>
+  waiting(connection, now)
+    .orderBy('expiresAt')
+    .select('id', 'name', 'email', 'role', 'expiresAt', connection.raw(`not ${MAKER_STANDS('invited_by')} as ended`));
 
 export const invitationByToken = (
   connection: Connection,
   tokenHash: Buffer,
   now: Date,
-): Promise<InvitationRow | undefined> => open(connection, now).where({ tokenHash }).first();
+): Promise<(InvitationRow & { invitedBy: string | null }) | undefined> =>
+  open(connection, now).where({ tokenHash }).first();
 
 export const insertInvitation = (trx: Transaction, row: NewInvitation): Promise<unknown> =>
   trx('invitations').insert(row);
 
 /** @returns whether there was one to take back */
 export async function revoke(trx: Transaction, id: string, now: Date): Promise<boolean> {
-  return (await open(trx, now).where({ id }).update({ revokedAt: now })) > 0;
+  return (await waiting(trx, now).where({ id }).update({ revokedAt: now })) > 0;
 }
 
 /** @returns whether this call used it; of two at once one does */

@@ -1,5 +1,6 @@
 import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Database } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { dropCountsBefore, forgetCount, lockCounts, setCount, takeBackCount } from './limiterStorage.ts';
 
 /** What a sign-in is counted under, and how many may fail before it has to wait. */
@@ -24,7 +25,7 @@ export function delayAfter(failures: number, free: number): number {
  * fail. @returns until when it is blocked; null where it may be checked, and then has to be settled
  */
 export function reserveAttempt(database: Database, gates: readonly Gate[], now: Date): Promise<Date | null> {
-  return database.transaction(async (trx) => {
+  return inTransaction({ database }, async (trx) => {
     const rows = await lockCounts(
       trx,
       gates.map(({ key }) => key),

@@ -4,13 +4,14 @@ import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import type { Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, mustFind, mustHave, trail, type Writer } from '../storage/writing.ts';
 import { refuseCommon } from './commonPasswords.ts';
-import { forgetDevices } from './deviceStorage.ts';
+import { forgetDevices, knowDevice } from './deviceStorage.ts';
+import { endWhatStands, lockStanding, signedOut } from './epochs.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { checkOwnPassword } from './passwordUse.ts';
 import { insertResetLink, openResetLink, resetLink, spendResetLink, voidResetLinks } from './resetStorage.ts';
-import { endOtherSessions, endSessions } from './sessionStorage.ts';
 import { type PersonRow, setPassword } from './storage.ts';
 
 type Endpoints = typeof accountEndpoints;
@@ -23,13 +24,14 @@ export async function changePassword(
   body: BodyOf<Endpoints['changePassword']>,
   session: string,
 ): Promise<undefined> {
-  const { email, name, id } = await checkOwnPassword(context, body.current, 'current');
+  const { email, name, id, epoch } = await checkOwnPassword(context, body.current, 'current');
   refuseCommon(body.password, [email, name]);
   const passwordHash = await hashPassword(body.password);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
+    // Another password may have been chosen while this one was checked.
+    if ((await lockStanding(trx, [id])).get(id)?.epoch !== epoch) throw signedOut();
     await setPassword(trx, id, passwordHash);
-    await voidResetLinks(trx, id, context.clock());
-    await endOtherSessions(trx, id, session);
+    await endWhatStands(trx, id, session);
     await trail(trx, context, { record: 'person', id, action: 'password changed' });
     return undefined;
   });
@@ -38,8 +40,14 @@ export async function changePassword(
 const expiry = (now: Date): Date => new Date(now.getTime() + LINK_HOURS * MILLISECONDS_PER_HOUR);
 
 /** A link that takes the place of any that was made before. @returns its token */
-export async function makeLink(trx: Transaction, writer: Writer, id: string, personId: string): Promise<string> {
+export async function makeLink(
+  trx: Transaction,
+  writer: Writer & { person: { id: string; epoch: number } | null },
+  id: string,
+  personId: string,
+): Promise<string> {
   const token = makeToken();
+  const { epoch } = await mustFind<PersonRow>(trx, 'people', personId, 'person');
   await voidResetLinks(trx, personId, writer.clock());
   await insertResetLink(trx, {
     id,
@@ -47,13 +55,15 @@ export async function makeLink(trx: Transaction, writer: Writer, id: string, per
     tokenHash: hashToken(token),
     expiresAt: expiry(writer.clock()),
     madeBy: writer.person?.id ?? null,
+    epoch,
+    makerEpoch: writer.person?.epoch ?? null,
   });
   return token;
 }
 
 /** A one-time link by which somebody chooses a new password. It leaves the server once, in this answer. */
 export function makeResetLink(context: Context, personId: string, body: BodyOf<Endpoints['makeResetLink']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await mustFind<PersonRow>(trx, 'people', personId, 'person');
     let token: string | null = null;
     await createOnce(trx, context, 'reset link', { ...body, personId }, async () => {
@@ -79,15 +89,20 @@ export async function resetPassword(
   context: OpenContext,
   token: string,
   { password }: BodyOf<Endpoints['useResetLink']>,
+  device: string,
 ): Promise<undefined> {
   const link = await openLink(context, token);
   refuseCommon(password, [link.email, link.name]);
   const passwordHash = await hashPassword(password);
-  return context.database.transaction(async (trx) => {
-    if (!(await spendResetLink(trx, link.id, context.clock()))) throw outOfOrder('This link has been used.');
+  return inTransaction(context, async (trx) => {
+    await lockStanding(trx, [link.personId, link.madeBy]);
+    if (!(await spendResetLink(trx, link.id, context.clock())))
+      throw outOfOrder('This link has been used, or has ended. Ask for a new one.');
     await setPassword(trx, link.personId, passwordHash);
-    await endSessions(trx, link.personId);
+    await endWhatStands(trx, link.personId);
     await forgetDevices(trx, link.personId);
+    // Whoever holds the link sits at this device: strangers who guess do not lock it out.
+    await knowDevice(trx, link.personId, hashToken(device), context.clock());
     const writer = { ...context, person: { id: link.personId } };
     await trail(trx, writer, {
       record: 'person',

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { readEnvironment } from '../environment.ts';
 import { startServer } from '../start.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testNow } from '../testing/clock.ts';
 import { Caller, emptyDatabase, newCompany, OWNER, onStage } from '../testing/harness.ts';
 import { inviteFirstOwner } from './setUp.ts';
 
@@ -85,8 +86,8 @@ describe('the first owner of a new installation', () => {
     const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }));
     const caller = new Caller(server.address);
     try {
-      const older = await inviteFirstOwner(database, newCompany(), new Date());
-      const token = await inviteFirstOwner(database, newCompany(), new Date());
+      const older = await inviteFirstOwner(database, newCompany(), testNow());
+      const token = await inviteFirstOwner(database, newCompany(), testNow());
       expect((await caller.send('GET', `/api/invitations/by-link/${older}`)).status).to.equal(404);
       const path = `/api/invitations/by-link/${token}/accept`;
       const nameless = await caller.send('POST', path, { password: OWNER.password });
@@ -94,7 +95,7 @@ describe('the first owner of a new installation', () => {
       await caller.must('POST', path, OWNER);
       const { person } = await (await caller.signIn()).must('GET', '/api/session');
       expect(person).to.include({ name: OWNER.name, email: OWNER.email, role: 'owner' });
-      expect(await inviteFirstOwner(database, newCompany(), new Date())).to.equal(null);
+      expect(await inviteFirstOwner(database, newCompany(), testNow())).to.equal(null);
     } finally {
       await database.destroy();
       await server.stop();

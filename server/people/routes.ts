@@ -3,18 +3,31 @@ import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { OpenContext } from '../context.ts';
 import type { Handlers } from '../handlers.ts';
 import type { SessionDoor } from '../http/session.ts';
+import { signedOut } from './epochs.ts';
 import { changePassword, makeResetLink, readResetLink, resetPassword } from './passwordChange.ts';
 import { makeToken } from './passwords.ts';
 import * as factor from './secondFactor.ts';
 import { endSession, listSessions } from './sessions.ts';
 import { signIn } from './signIn.ts';
-import { personWhoMayEnter } from './storage.ts';
+import { type PersonRow, personWhoMayEnter } from './storage.ts';
 import * as people from './useCases.ts';
 
-/** Opens a session and answers with what the page needs to go on. */
-async function openFor(context: OpenContext, session: SessionDoor, id: string, device: string) {
-  const csrf = await session.open(id, device);
+/**
+ * Opens a session and answers with what the page needs to go on. It stands on what was checked: where that has changed since, it
+ * opens nothing.
+ */
+async function openFor(
+  context: OpenContext,
+  session: SessionDoor,
+  { id, epoch }: Pick<PersonRow, 'id' | 'epoch'>,
+  device: string,
+) {
+  const csrf = await session.open({ personId: id, epoch }, device);
   const person = (await personWhoMayEnter(context.database, id)) ?? null;
+  if (person?.epoch !== epoch) {
+    await session.close();
+    throw signedOut();
+  }
   return people.readSession({ ...context, person }, csrf);
 }
 
@@ -22,8 +35,8 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
   readSession: (context, { session }) => people.readSession(context, session.csrf()),
   signIn: async (context, { body, session }) => {
     const device = session.device() ?? makeToken();
-    const { id } = await signIn(context, body, { device, agent: session.agent() });
-    return openFor(context, session, id, device);
+    const person = await signIn(context, body, { device, agent: session.agent() });
+    return openFor(context, session, person, device);
   },
   signOut: async (_context, { session }) => {
     await session.close();
@@ -36,8 +49,9 @@ export const peopleHandlers: Pick<Handlers, keyof typeof peopleEndpoints> = {
   readInvitation: (context, { params }) => people.readInvitation(context, params.token),
   revokeInvitation: (context, { params }) => people.revokeInvitation(context, params.id),
   acceptInvitation: async (context, { params, body, session }) => {
-    const { id } = await people.acceptInvitation(context, params.token, body);
-    return openFor(context, session, id, session.device() ?? makeToken());
+    const device = session.device() ?? makeToken();
+    const person = await people.acceptInvitation(context, params.token, body, device);
+    return openFor(context, session, person, device);
   },
 };
 
@@ -47,11 +61,12 @@ export const accountHandlers: Pick<Handlers, keyof typeof accountEndpoints> = {
   endSession: (context, { params }) => endSession(context, params.id),
   readFactor: (context) => factor.readFactor(context),
   beginFactor: (context, { body }) => factor.beginFactor(context, body),
-  confirmFactor: (context, { body }) => factor.confirmFactor(context, body),
-  dropFactor: (context, { body }) => factor.dropFactor(context, body),
+  confirmFactor: (context, { body, session }) => factor.confirmFactor(context, body, session.handle()),
+  dropFactor: (context, { body, session }) => factor.dropFactor(context, body, session.handle()),
   requireFactor: (context, { body }) => factor.requireFactor(context, body),
   dropFactorOf: (context, { params }) => factor.dropFactorOf(context, params.id),
   makeResetLink: (context, { params, body }) => makeResetLink(context, params.id, body),
   readResetLink: (context, { params }) => readResetLink(context, params.token),
-  useResetLink: (context, { params, body }) => resetPassword(context, params.token, body),
+  useResetLink: (context, { params, body, session }) =>
+    resetPassword(context, params.token, body, session.rememberedDevice()),
 };

@@ -5,10 +5,11 @@ import type { accountEndpoints } from '../../contract/people/account.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, outOfOrder } from '../errors.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { INSTALLATION_ID, mustFind, trail } from '../storage/writing.ts';
+import { endWhatStands } from './epochs.ts';
 import { checkOwnPassword } from './passwordUse.ts';
 import * as storage from './secondFactorStorage.ts';
-import { endSessions } from './sessionStorage.ts';
 import type { PersonRow } from './storage.ts';
 
 type Endpoints = typeof accountEndpoints;
@@ -73,8 +74,9 @@ export async function beginFactor(context: Context, body: BodyOf<Endpoints['begi
   return { secret, address: totp(secret, email).toString() };
 }
 
-export function confirmFactor(context: Context, { code }: BodyOf<Endpoints['confirmFactor']>) {
-  return context.database.transaction(async (trx) => {
+/** @param session that goes on; whatever was opened without the factor ends */
+export function confirmFactor(context: Context, { code }: BodyOf<Endpoints['confirmFactor']>, session: string) {
+  return inTransaction(context, async (trx) => {
     const { id } = context.person;
     const factor = await storage.findFactor(trx, id);
     if (factor === undefined || factor.confirmedAt) throw outOfOrder('Nothing waits to be confirmed. Begin anew.');
@@ -83,35 +85,37 @@ export function confirmFactor(context: Context, { code }: BodyOf<Endpoints['conf
       throw invalid('code', 'is not the one the app shows now; see that the clock of the phone is right');
     const recoveryCodes = Array.from({ length: RECOVERY_CODES }, makeCode);
     await storage.confirmFactor(trx, id, step, context.clock(), recoveryCodes.map(hashCode));
+    await endWhatStands(trx, id, session);
     await trail(trx, context, { record: 'person', id, action: 'second factor on' });
     return { recoveryCodes };
   });
 }
 
-async function drop(trx: Transaction, context: Context, id: string): Promise<void> {
+async function drop(trx: Transaction, context: Context, id: string, kept?: string): Promise<void> {
   await storage.dropFactor(trx, id);
+  await endWhatStands(trx, id, kept);
   await trail(trx, context, { record: 'person', id, action: 'second factor off' });
 }
 
-export async function dropFactor(context: Context, body: BodyOf<Endpoints['dropFactor']>) {
+/** @param session that goes on */
+export async function dropFactor(context: Context, body: BodyOf<Endpoints['dropFactor']>, session: string) {
   await checkOwnPassword(context, body.password, 'password');
-  await context.database.transaction((trx) => drop(trx, context, context.person.id));
+  await inTransaction(context, (trx) => drop(trx, context, context.person.id, session));
   return readFactor(context);
 }
 
 /** For somebody who has lost theirs. Whoever had it is out. */
 export function dropFactorOf(context: Context, id: string): Promise<undefined> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await mustFind<PersonRow>(trx, 'people', id, 'person');
     await drop(trx, context, id);
-    await endSessions(trx, id);
     return undefined;
   });
 }
 
 /** An owner who asks it of everybody has one first: who asks is not locked out by it. */
 export function requireFactor(context: Context, { forAll }: BodyOf<Endpoints['requireFactor']>) {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (forAll && !(await storage.hasFactor(trx, context.person.id)))
       throw outOfOrder('Set up your own second factor first; then ask it of everybody.');
     await storage.setFactorForAll(trx, forAll);

@@ -1,5 +1,6 @@
 import type { Context } from '../context.ts';
 import { notFound } from '../errors.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { trail } from '../storage/writing.ts';
 import { endSessionOf, sessionsOf } from './sessionStorage.ts';
 
@@ -11,7 +12,7 @@ export async function listSessions({ database, person, clock }: Context, own: st
 
 export function endSession(context: Context, handle: string): Promise<undefined> {
   const { id } = context.person;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (!(await endSessionOf(trx, id, handle))) throw notFound('open session');
     await trail(trx, context, { record: 'person', id, action: 'session ended', change: { session: handle } });
     return undefined;

@@ -4,6 +4,7 @@ import type { companyFields } from '../../contract/company/endpoints.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { insertCompany, lockCompany } from '../company/storage.ts';
 import type { Database } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { forgetInvitations, insertInvitation } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { anybodyHere, insertPerson, markDemo } from './storage.ts';
@@ -24,7 +25,7 @@ export async function setUpCompany(
   demo = false,
 ): Promise<string | null> {
   const passwordHash = await hashPassword(owner.password);
-  return database.transaction(async (trx) => {
+  return inTransaction({ database }, async (trx) => {
     if (await lockCompany(trx)) return null;
     await insertCompany(trx, company);
     await markDemo(trx, demo);
@@ -45,7 +46,7 @@ export async function inviteFirstOwner(
   now: Date,
 ): Promise<string | null> {
   const token = makeToken();
-  return database.transaction(async (trx) => {
+  return inTransaction({ database }, async (trx) => {
     const companyStands = await lockCompany(trx);
     if (await anybodyHere(trx)) return null;
     if (!companyStands) await insertCompany(trx, company);

@@ -1,15 +1,16 @@
 import { createHash } from 'node:crypto';
 import { isIPv6 } from 'node:net';
 import type { BodyOf } from '../../contract/endpoint.ts';
-import type { Person, peopleEndpoints } from '../../contract/people/endpoints.ts';
+import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { OpenContext } from '../context.ts';
 import { AppError } from '../errors.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { INSTALLATION_ID, trail } from '../storage/writing.ts';
 import { isKnownDevice, knowDevice } from './deviceStorage.ts';
 import { type Gate, reserveAttempt, settleAttempt } from './limiter.ts';
 import { hashToken, passwordMatches } from './passwords.ts';
 import { codeMatches, codeProblem, factorOf } from './secondFactor.ts';
-import { findPersonByEmail, type PersonRow, toPerson } from './storage.ts';
+import { findPersonByEmail, type PersonRow } from './storage.ts';
 import { tooMany } from './tooMany.ts';
 
 type Body = BodyOf<(typeof peopleEndpoints)['signIn']>;
@@ -41,7 +42,7 @@ function gatesOf(email: string, address: string, known: string | null): [own: Ga
 }
 
 /** Checks a sign-in: counted first, then the password, then the second factor where there is one. */
-export async function signIn(context: OpenContext, body: Body, { device, agent }: Origin): Promise<Person> {
+export async function signIn(context: OpenContext, body: Body, { device, agent }: Origin): Promise<PersonRow> {
   const { database, clock, address } = context;
   const row = await findPersonByEmail(database, body.email);
   const known = row && device && (await isKnownDevice(database, row.id, hashToken(device))) ? device : null;
@@ -67,18 +68,18 @@ export async function signIn(context: OpenContext, body: Body, { device, agent }
       throw codeProblem(false);
     }
     const { code } = body;
-    if (!(await database.transaction((trx) => codeMatches(trx, row.id, code, clock())))) {
+    if (!(await inTransaction({ database }, (trx) => codeMatches(trx, row.id, code, clock())))) {
       await noteRefusal(context, row, body.email, agent, 'second factor');
       throw codeProblem(true);
     }
   }
   await takeBack(true);
-  await database.transaction(async (trx) => {
+  await inTransaction({ database }, async (trx) => {
     if (device) await knowDevice(trx, row.id, hashToken(device), clock());
     const writer = { ...context, person: { id: row.id } };
     await trail(trx, writer, { record: 'person', id: row.id, action: 'sign-in', change: { from: address, agent } });
   });
-  return toPerson(row);
+  return row;
 }
 
 async function noteRefusal(
@@ -90,7 +91,7 @@ async function noteRefusal(
 ): Promise<void> {
   const change = { because, from: context.address, agent, ...(row ? {} : { email }) };
   const of = row ? { record: 'person', id: row.id } : { record: 'sign-in', id: INSTALLATION_ID };
-  await context.database.transaction((trx) =>
+  await inTransaction(context, (trx) =>
     trail(trx, { ...context, person: null }, { ...of, action: 'sign-in refused', change }),
   );
 }

@@ -5,6 +5,7 @@ import { type Connection, json, type Transaction } from '../storage/database.ts'
 
 export interface PersonRow extends Person {
   passwordHash: string;
+  epoch: number;
 }
 
 export const toPerson = ({ id, name, email, role, disabled, units, version }: PersonRow): Person => ({
@@ -41,7 +42,7 @@ export const MUST_SET_UP_FACTOR = `((select second_factor_for_all from installat
 export const personWhoMayEnter = (connection: Connection, id: string): Promise<SignedIn | undefined> =>
   connection('people')
     .where({ id, disabled: false })
-    .first('id', 'name', 'role', 'units', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));
+    .first('id', 'name', 'role', 'units', 'epoch', connection.raw(`${MUST_SET_UP_FACTOR} as must_set_up_factor`));
 
 export const setPassword = (trx: Transaction, id: string, passwordHash: string): Promise<unknown> =>
   trx('people').where({ id }).update({ passwordHash });

@@ -6,20 +6,16 @@ import { readCompanyRow } from '../company/storage.ts';
 import type { Context, OpenContext } from '../context.ts';
 import { invalid, notFound, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
 import { refuseCommon } from './commonPasswords.ts';
-import {
-  type InvitationRow,
-  insertInvitation,
-  invitationByToken,
-  openInvitations,
-  revoke,
-  useInvitation,
-} from './invitationStorage.ts';
+import { knowDevice } from './deviceStorage.ts';
+import { endWhatStands, lockStanding } from './epochs.ts';
+import { insertInvitation, invitationByToken, revoke, useInvitation, waitingInvitations } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { factorOf } from './secondFactor.ts';
 import { factorForAll } from './secondFactorStorage.ts';
-import { countSessions, endSessions } from './sessionStorage.ts';
+import { countSessions } from './sessionStorage.ts';
 import {
   findPerson,
   findPersonByEmail,
@@ -50,7 +46,7 @@ export async function readSession(context: OpenContext, csrf: string): Promise<S
 
 export function setUnits(context: Context, body: BodyOf<Endpoints['setUnits']>): Promise<Person> {
   const { version, ...units } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const row = { table: 'people', record: 'person', id: context.person.id, version };
     // What an older page does not know of stays as it is.
     await updateVersioned(trx, context, row, { units: json({ ...context.person.units, ...units }) });
@@ -68,20 +64,21 @@ export async function listPeople({ database, clock }: Context) {
       sessions: sessions.get(row.id) ?? 0,
     });
   }
-  const invitations = await openInvitations(database, clock());
+  const invitations = await waitingInvitations(database, clock());
   return { people, invitations, secondFactorForAll: await factorForAll(database) };
 }
 
 export function changePerson(context: Context, id: string, body: BodyOf<Endpoints['changePerson']>): Promise<Person> {
   const { version, ...changes } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const before = await mustFind<PersonRow>(trx, 'people', id, 'person');
     const losesOwner = before.role === 'owner' && (changes.disabled === true || (changes.role ?? 'owner') !== 'owner');
     if (losesOwner && (await otherOwners(trx, id)) === 0) {
       throw invalid('role', 'the last owner cannot be taken away; make somebody else an owner first');
     }
     await updateVersioned(trx, context, { table: 'people', record: 'person', id, version }, changes);
-    if (changes.disabled) await endSessions(trx, id);
+    const isOther = (key: 'role' | 'disabled') => changes[key] !== undefined && changes[key] !== before[key];
+    if (isOther('role') || isOther('disabled')) await endWhatStands(trx, id);
     return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
   });
 }
@@ -90,10 +87,16 @@ export function changePerson(context: Context, id: string, body: BodyOf<Endpoint
 export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
   const token = makeToken();
   const expiresAt = new Date(context.clock().getTime() + INVITATION_DAYS * MILLISECONDS_PER_DAY);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (await findPersonByEmail(trx, body.email)) throw invalid('email', 'already belongs to somebody here');
     const made = await createOnce(trx, context, 'invitation', body, () =>
-      insertInvitation(trx, { ...body, tokenHash: hashToken(token), expiresAt, invitedBy: context.person.id }),
+      insertInvitation(trx, {
+        ...body,
+        tokenHash: hashToken(token),
+        expiresAt,
+        invitedBy: context.person.id,
+        makerEpoch: context.person.epoch,
+      }),
     );
     if (made) return { id: body.id, token, expiresAt: expiresAt.toISOString() };
     const row = await mustFind<{ expiresAt: string }>(trx, 'invitations', body.id, 'invitation');
@@ -103,14 +106,14 @@ export function invite(context: Context, body: BodyOf<Endpoints['invite']>) {
 
 /** Takes an invitation back. */
 export function revokeInvitation(context: Context, id: string): Promise<undefined> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     if (!(await revoke(trx, id, context.clock()))) throw notFound('open invitation');
     await trail(trx, context, { record: 'invitation', id, action: 'revoke' });
     return undefined;
   });
 }
 
-async function openInvitation(context: OpenContext, token: string): Promise<InvitationRow> {
+async function openInvitation(context: OpenContext, token: string) {
   const row = await invitationByToken(context.database, hashToken(token), context.clock());
   return mustHave(row, 'open invitation: it was used or has expired; ask for a new link');
 }
@@ -125,7 +128,8 @@ export async function acceptInvitation(
   context: OpenContext,
   token: string,
   body: BodyOf<Endpoints['acceptInvitation']>,
-): Promise<Person> {
+  device: string,
+): Promise<PersonRow> {
   const invitation = await openInvitation(context, token);
   const name = invitation.name || body.name;
   const email = invitation.email || body.email;
@@ -133,16 +137,18 @@ export async function acceptInvitation(
   if (email === undefined) throw invalid('email', 'is missing; type the address you will sign in with');
   refuseCommon(body.password, [email, name]);
   const passwordHash = await hashPassword(body.password);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
+    await lockStanding(trx, [invitation.invitedBy]);
     const used = await useInvitation(trx, invitation.id, context.clock());
-    if (!used) throw outOfOrder('This invitation has been used.');
+    if (!used) throw outOfOrder('This invitation has been used, or has ended. Ask for a new link.');
     const { id, role } = invitation;
     await insertPerson(trx, { id, name, email, role, passwordHash });
+    await knowDevice(trx, id, hashToken(device), context.clock());
     await trail(
       trx,
       { ...context, person: { id } },
       { record: 'person', id, action: 'accept', change: { name, email, role } },
     );
-    return toPerson(await mustFind<PersonRow>(trx, 'people', id, 'person'));
+    return mustFind<PersonRow>(trx, 'people', id, 'person');
   });
 }

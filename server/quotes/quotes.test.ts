@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testTime } from '../testing/clock.ts';
 import { type Chain, makeJob, onStage } from '../testing/harness.ts';
 import { nextQuoteNumber } from './storage.ts';
 import { expireQuotes } from './useCases.ts';
@@ -369,7 +370,7 @@ describe('quotes', () => {
   describe('whose day has passed', () => {
     async function expireIn(days: number): Promise<number> {
       const database = openDatabase(harness.url, 1);
-      const expired = await expireQuotes({ database, clock: () => new Date(Date.now() + days * MILLISECONDS_PER_DAY) });
+      const expired = await expireQuotes({ database, clock: () => new Date(testTime(days * MILLISECONDS_PER_DAY)) });
       await database.destroy();
       return expired;
     }

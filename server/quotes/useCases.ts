@@ -36,6 +36,7 @@ import { lastPlan } from '../methods/useCases.ts';
 import { otherSitesOf, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
 import { cheaperThan } from './cheaper.ts';
 import { bookOf, changeLines, composeQuote } from './compose.ts';
@@ -95,7 +96,7 @@ export async function draftQuote(
   await readSite(context.database, siteId);
   const plan = mustWash(await lastPlan(context.database, siteId));
   const cheaper = await cheaperThan(context, plan);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const content = composeQuote(plan, await readCompany({ database: trx }), cheaper, body);
     await createOnce(trx, context, 'quote', { ...body, siteId }, async () => {
       const number = await nextQuoteNumber(trx);
@@ -145,7 +146,7 @@ export function followUpQuote(
   quoteId: string,
   body: BodyOf<Endpoints['followUpQuote']>,
 ): Promise<{ items: FollowUp[] }> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const content = { ...body, quoteId };
     const { state } = await lockRevisions(trx, quoteId);
     if (state !== 'sent' && !(await isMade(trx, 'follow-up', content)))
@@ -158,7 +159,7 @@ export function followUpQuote(
 }
 
 export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
     const { version, overrule, urgent, leaveOut, sprayPrice, ...words } = body;
@@ -231,7 +232,7 @@ export async function quoteMargin({ database }: Context, id: string) {
 
 /** Sends a draft: frozen from then on, and any earlier revision of it is superseded. */
 export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['sendQuote']>): Promise<ShownQuote> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const row = await lockRevisions(trx, id);
     if (row.state !== 'draft') throw outOfOrder('This quote has been sent already.');
     if (row.othersAccepted) throw outOfOrder('Another revision of this quote has been accepted. It stands.');
@@ -323,7 +324,7 @@ export async function reviseQuote(
   const { siteId } = await readQuote(context.database, id);
   const plan = mustWash(await lastPlan(context.database, siteId));
   const cheaper = await cheaperThan(context, plan);
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const old = await readQuote(trx, id);
     if (old.state === 'draft') throw outOfOrder('A draft can be changed as it is.');
     if ((await lockRevisions(trx, id)).othersAccepted)
@@ -342,7 +343,7 @@ export async function reviseQuote(
 
 /** Background work: sent quotes whose day has passed are expired, each with its row in the trail. */
 export async function expireQuotes(services: Pick<Services, 'database' | 'clock'>): Promise<number> {
-  return services.database.transaction(async (trx) => {
+  return inTransaction(services, async (trx) => {
     const overdue = await lockOverdueQuotes(trx, services.clock());
     for (const id of overdue) {
       await expireQuote(trx, id);

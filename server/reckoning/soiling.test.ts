@@ -4,6 +4,7 @@ import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodi
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { reckon } from '../../core/reckoning/reckon.ts';
 import { monthsBefore } from '../../core/time/dates.ts';
+import { testDay } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 
 describe('reckonings', () => {
@@ -186,7 +187,7 @@ describe('reckonings', () => {
   });
 
   it('count the age of the array on the day of the reckoning', async () => {
-    const tenYearsAgo = monthsBefore(new Date().toISOString().slice(0, 10), 120);
+    const tenYearsAgo = monthsBefore(testDay(), 120);
     const arrayId = await newArray({ installedOn: tenYearsAgo });
     await look(arrayId);
     const aged = (await make(arrayId)).output.courses.array.pdc0;

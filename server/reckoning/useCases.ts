@@ -18,6 +18,7 @@ import { lastOffered } from '../quotes/storage.ts';
 import { arraysOfSite, readArray, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
 import {
   beginOutlook,
@@ -118,7 +119,7 @@ export async function reckonArray(
   const now = context.clock();
   const input = await gather(context, array, body.overrides);
   const output = await context.workers.run('reckon', input);
-  return database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
       insertReckoning(trx, {
         id: body.id,
@@ -157,7 +158,7 @@ export async function readOutlook(connection: Connection, arrayId: string): Prom
 
 export function setOutlook(context: Context, arrayId: string, body: BodyOf<Endpoints['setOutlook']>): Promise<Outlook> {
   const { settings, version } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readArray(trx, arrayId);
     await beginOutlook(trx, arrayId);
     const changes = outlookColumns({ settings, by: context.person.id, at: context.clock() });

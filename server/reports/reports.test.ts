@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { inspectionBody } from '../../contract/testing/bodies.ts';
 import { compare } from '../../core/comparisons/compare.ts';
 import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
+import { testInstant, testTime } from '../testing/clock.ts';
 import { type Chain, finishJob, makeJob, onStage, readingEntry } from '../testing/harness.ts';
 
 describe('reports', () => {
@@ -163,7 +164,7 @@ describe('reports', () => {
 
   it('leave a wash that is agreed where it stands when somebody looks again before it is done', async () => {
     const chain = await makeJob(owner);
-    const again = inspectionBody({ inspectedAt: new Date().toISOString() });
+    const again = inspectionBody({ inspectedAt: testInstant() });
     await owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, again);
     const { spine } = await owner.must('GET', `/api/sites/${chain.siteId}`);
     expect([spine.reckon.state, spine.plan.state, spine.wash.state]).to.deep.equal(['not-begun', 'settled', 'in-hand']);
@@ -171,7 +172,7 @@ describe('reports', () => {
 
   it('stand as the end of their round although somebody looked again before the wash', async () => {
     const chain = await makeJob(owner);
-    const again = inspectionBody({ inspectedAt: new Date().toISOString() });
+    const again = inspectionBody({ inspectedAt: testInstant() });
     await owner.must('POST', `/api/arrays/${chain.arrayId}/inspections`, again);
     await finishJob(owner, chain);
     expect((await sign((await draft(chain)).body)).status).to.equal(200);
@@ -236,7 +237,7 @@ describe('reports', () => {
   it('set the times of a phone right whose clock is ahead, say so, and lie in no future', async () => {
     const chain = await makeJob(owner);
     const { steps } = await owner.must('GET', `/api/jobs/${chain.jobId}`);
-    const ahead = (minutes: number) => new Date(Date.now() + (3 * 24 * 60 + minutes) * 60_000).toISOString();
+    const ahead = (minutes: number) => testInstant((3 * 24 * 60 + minutes) * 60_000);
     await owner.must('POST', `/api/jobs/${chain.jobId}/entries`, {
       sentAt: ahead(0),
       entries: steps.map((step: { key: string }, index: number) => ({
@@ -248,9 +249,7 @@ describe('reports', () => {
       })),
     });
     const { content } = (await draft(chain)).body;
-    expect(content.washedOn <= new Date(Date.now() + 14 * MILLISECONDS_PER_HOUR).toISOString().slice(0, 10)).to.equal(
-      true,
-    );
+    expect(content.washedOn <= testInstant(14 * MILLISECONDS_PER_HOUR).slice(0, 10)).to.equal(true);
     expect(content.clockGap).to.be.closeTo(3 * 86_400, 30);
   });
 
@@ -262,7 +261,7 @@ describe('reports', () => {
       expect([body.state, body.signedBy]).to.deep.equal(['signed', person.name]);
       expect(body.signature).to.deep.include({ signer: 'self', how: 'typed', name: person.name, from: '127.0.0.1' });
       expect(body.signature.person).to.deep.equal({ id: person.id, name: person.name });
-      expect(Date.parse(body.signedAt)).to.be.closeTo(Date.now(), 60_000);
+      expect(Date.parse(body.signedAt)).to.be.closeTo(testTime(), 60_000);
       expect((await owner.must('GET', `/api/jobs/${chain.jobId}`)).state).to.equal('reported');
     });
 

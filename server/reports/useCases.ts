@@ -11,6 +11,7 @@ import { preparePhoto } from '../inspections/photos.ts';
 import { addAmendment } from '../inspections/useCases.ts';
 import { findJob, followJob, lockJob } from '../jobs/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
 import { composeReport, readReport } from './read.ts';
 import { insertReport, reportOfJob, signedColumns, storedReport } from './storage.ts';
@@ -28,7 +29,7 @@ export async function showReport(context: Pick<Context, 'person'>, connection: C
 }
 
 export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoints['draftReport']>): Promise<Shown> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const job = await findJob(trx, jobId);
     if (job.state !== 'washed')
       throw outOfOrder('The wash is not finished. Every step is done or marked as not possible first.');
@@ -67,7 +68,7 @@ export const signReport = (
 
 /** Freezes a report under a signature: its content, its pictures with what is drawn over them, and its paper. */
 export function sealReport(context: Context, id: string, version: number, signature: Signature): Promise<Shown> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const found = await storedReport(trx, id);
     if (found.state === 'signed') throw outOfOrder('This report is signed. Add an amendment instead.');
     const job = await lockJob(trx, found.jobId);
@@ -94,7 +95,7 @@ async function prepareAll(trx: Transaction, jobId: string): Promise<void> {
 }
 
 export function amendReport(context: Context, id: string, body: BodyOf<Endpoints['amendReport']>): Promise<Shown> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const found = await storedReport(trx, id);
     if (found.state !== 'signed') throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     await lockJob(trx, found.jobId);

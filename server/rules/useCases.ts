@@ -4,6 +4,7 @@ import type { MethodRules } from '../../core/methods/rules.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { insertRules, lockRules, newestRules } from './storage.ts';
 
@@ -17,7 +18,7 @@ export const readRules = (context: Context): Promise<RulesInUse> => newestRules(
 /** Changes the rules: a new version. What was planned before keeps those that it went by. */
 export function changeRules(context: Context, body: BodyOf<Endpoints['changeRules']>): Promise<RulesInUse> {
   const { id, version, reason, ...rules } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockRules(trx);
     await createOnce(trx, context, 'rules', body, async () => {
       const before = await newestRules(trx);

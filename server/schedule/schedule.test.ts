@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { testDay, testInstant, testNow } from '../testing/clock.ts';
 import { bookJob, type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 
 type Listed = { id?: string; siteId: string; jobId?: string };
@@ -50,7 +52,7 @@ describe('the day', () => {
 
     it('is today at the company where no date is named', async () => {
       const { date, zone } = await today();
-      expect(date).to.equal(new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date()));
+      expect(date).to.equal(new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(testNow()));
     });
 
     it('is refused for a date that no calendar has', async () => {
@@ -114,10 +116,10 @@ describe('the day', () => {
       await harness.sql(
         `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, by, sent_at, valid_until, next_on,
            calculation_version, gross, currency)
-         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, now() - interval '6 days', current_date + 20, current_date - 1,
+         select $1, site_id, plan_id, number + 1000, 1, 'sent', content, created_at, by, $3, $4, $5,
            calculation_version, gross, currency
          from quotes where id = $2`,
-        [old, quote.id],
+        [old, quote.id, testInstant(-6 * MILLISECONDS_PER_DAY), testDay(20), testDay(-1)],
       );
       expect(await waiting()).to.include(old);
     });

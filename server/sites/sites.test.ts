@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { DateTime } from 'luxon';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { testNow } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 
 describe('sites and arrays', () => {
@@ -220,7 +221,12 @@ describe('sites and arrays', () => {
     const { site } = await newSite();
     const array = arrayBody();
     await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, array);
-    const lastNight = DateTime.now().setZone(site.zone).startOf('day').minus({ minutes: 1 }).toUTC().toISO();
+    const lastNight = DateTime.fromJSDate(testNow())
+      .setZone(site.zone)
+      .startOf('day')
+      .minus({ minutes: 1 })
+      .toUTC()
+      .toISO();
     await harness.owner.must('POST', `/api/arrays/${array.id}/inspections`, inspectionBody({ inspectedAt: lastNight }));
     expect((await harness.owner.must('GET', `/api/sites/${site.id}`)).spine.look.figure).to.equal(1);
   });

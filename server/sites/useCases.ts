@@ -7,6 +7,7 @@ import { readSpread } from '../spine/spread.ts';
 import { standings } from '../spine/standings.ts';
 import type { Transaction } from '../storage/database.ts';
 import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { childOf, createEachOnce, createOnce, updateVersioned } from '../storage/writing.ts';
 import {
   arrayColumns,
@@ -42,7 +43,7 @@ export async function listSites(context: Context, query: QueryOf<Endpoints['list
 }
 
 export function createSite(context: Context, body: BodyOf<Endpoints['createSite']>): Promise<SiteSpread> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     const { customer, ...fields } = body;
     await createOnce(trx, context, 'site', body, async () => {
       await createOnce(trx, context, 'customer', customer, () => insertCustomers(trx, [customer]));
@@ -113,7 +114,7 @@ export async function createSites(
 
 export function changeSite(context: Context, id: string, body: BodyOf<Endpoints['changeSite']>): Promise<SiteSpread> {
   const { version, ...fields } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await updateVersioned(trx, context, { table: 'sites', record: 'site', id, version }, siteColumns(fields));
     return readSpread(context, trx, id);
   });
@@ -124,7 +125,7 @@ export function createArray(
   siteId: string,
   body: BodyOf<Endpoints['createArray']>,
 ): Promise<SolarArray> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readSite(trx, siteId);
     await createOnce(trx, context, 'array', body, () => insertArrays(trx, [{ ...body, siteId }]));
     return childOf({ siteId }, await readArray(trx, body.id));
@@ -133,7 +134,7 @@ export function createArray(
 
 export function changeArray(context: Context, id: string, body: BodyOf<Endpoints['changeArray']>): Promise<SolarArray> {
   const { version, ...fields } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await updateVersioned(trx, context, { table: 'arrays', record: 'array', id, version }, arrayColumns(fields));
     return readArray(trx, id);
   });

@@ -8,6 +8,7 @@ import { readEnvironment } from '../environment.ts';
 import { setUpCompany } from '../people/setUp.ts';
 import { type RunningServer, startServer } from '../start.ts';
 import { migrate, openDatabase } from '../storage/database.ts';
+import { testInstant, testNow } from './clock.ts';
 
 export const OWNER = { name: 'Test Owner', email: 'owner@test.example', password: 'a long password' };
 
@@ -134,11 +135,16 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-/** A server over a database of its own, or over one that is there, with its owner signed in. */
-export async function startHarness(environment: Record<string, string>, at?: string): Promise<Harness> {
+/** A server over a database of its own, or over one that is there, with its owner signed in. @param clock by which it goes */
+export async function startHarness(
+  environment: Record<string, string>,
+  at?: string,
+  clock: () => Date = testNow,
+): Promise<Harness> {
   const url = at ?? (await newDatabase());
   const server = await startServer(
     readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent', ...environment }),
+    clock,
   );
   const pool = new pg.Pool({ connectionString: url, max: 2 });
   const owner = await new Caller(server.address).signIn();
@@ -173,12 +179,15 @@ const later = <T extends object>(find: () => T): T =>
 
 /**
  * A server over a database of its own, from before the first test of a block until after its last.
- * @param environment of the server, asked for when it starts
+ * @param environment of the server, asked for when it starts @param clock by which it goes
  */
-export function onStage(environment: () => Record<string, string> = () => ({})): { harness: Harness; owner: Caller } {
+export function onStage(
+  environment: () => Record<string, string> = () => ({}),
+  clock: () => Date = testNow,
+): { harness: Harness; owner: Caller } {
   let standing: Harness;
   before(async () => {
-    standing = await startHarness(environment());
+    standing = await startHarness(environment(), undefined, clock);
   });
   after(() => standing.stop());
   return { harness: later(() => standing), owner: later(() => standing.owner) };
@@ -234,7 +243,7 @@ export async function bookJob(
 
 export const readingEntry = (array: string, value: number, when: 'before' | 'after' = 'before') => ({
   id: randomUUID(),
-  at: new Date().toISOString(),
+  at: testInstant(),
   kind: 'reading',
   when,
   array,

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { LARGEST_PART } from '../../contract/uploads/parts.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
+import { testTime } from '../testing/clock.ts';
 import { type Caller, type Chain, makeJob, onStage } from '../testing/harness.ts';
 import { pruneUploads } from './useCases.ts';
 
@@ -96,7 +97,7 @@ describe('a picture that comes in parts', () => {
     await put(id, 0, picture.subarray(0, 1000));
     const database = openDatabase(harness.url, 2);
     try {
-      const daysOn = (days: number) => () => new Date(Date.now() + days * MILLISECONDS_PER_DAY);
+      const daysOn = (days: number) => () => new Date(testTime(days * MILLISECONDS_PER_DAY));
       await pruneUploads({ database, clock: daysOn(2) });
       expect(await received(id)).to.equal(1000);
       await pruneUploads({ database, clock: daysOn(4) });

@@ -15,6 +15,7 @@ import type { Context } from '../context.ts';
 import { doubted, invalid, outOfOrder } from '../errors.ts';
 import { jobsOnResin } from '../jobs/storage.ts';
 import type { Connection } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { insertResinEntry, insertVessel, listVessels, lockResin, resinEntries } from './resinStorage.ts';
 
@@ -74,7 +75,7 @@ export async function chargesOf(
 }
 
 export function addVessel(context: Context, body: BodyOf<Endpoints['addVessel']>): Promise<ResinView> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'vessel', body, () =>
       insertVessel(trx, { ...body, madeAt: context.clock(), by: context.person.id }),
     );
@@ -85,7 +86,7 @@ export function addVessel(context: Context, body: BodyOf<Endpoints['addVessel']>
 /** Writes into the log. A reading that lies off the curve is asked about, and kept once somebody says that it is right. */
 export function addResinEntry(context: Context, body: BodyOf<Endpoints['addResinEntry']>): Promise<ResinView> {
   const { id, at, told, sure } = body;
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await lockResin(trx);
     await createOnce(trx, context, 'resin entry', body, async () => {
       const { of } = await contextOf(trx);

@@ -10,6 +10,7 @@ import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail } from '../storage/writing.ts';
 import { driftOf, LAST_DAYS } from './drift.ts';
 import {
@@ -64,7 +65,7 @@ export async function refreshWeather(context: Context, siteId: string): Promise<
   const { latitude, longitude } = site;
   const found = await weather.ask({ latitude, longitude, from, to });
   if (found.ok)
-    await database.transaction(async (trx) => {
+    await inTransaction(context, async (trx) => {
       await keepObserved(trx, siteId, found.answer.observed);
       await keepForecast(trx, siteId, now, found.answer.forecast);
       await trail(trx, context, {
@@ -138,7 +139,7 @@ export async function importRain(
   const climate = body.asClimate === 'yes' ? climateOfRain(days, climateOf(site.climate), site.latitude) : null;
   if (body.asClimate === 'yes' && climate === null)
     refuse([{ where: 'the file', message: 'covers too few days for a climate: each month of the year needs 20' }]);
-  return database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'rain record', { ...body, siteId, file: hashOf(text) }, async () => {
       await trailReplaced(trx, context, { record: 'rain record', id: body.id }, await keepRain(trx, siteId, days));
       if (climate)
@@ -164,7 +165,7 @@ export async function importClimate(
       { where: `line ${read.line}`, message: findingWords(read.fault, { units: context.person.units, currency: '' }) },
     ]);
   const { climate } = read;
-  return database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await createOnce(trx, context, 'climate', { ...body, siteId, file: hashOf(text) }, () =>
       keepClimate(trx, {
         siteId,
@@ -179,7 +180,7 @@ export async function importClimate(
 }
 
 export function dropClimate(context: Context, siteId: string): Promise<SiteWeather> {
-  return context.database.transaction(async (trx) => {
+  return inTransaction(context, async (trx) => {
     await readSite(trx, siteId);
     if ((await dropClimateRow(trx, siteId)) > 0)
       await trail(trx, context, { record: 'climate', id: siteId, action: 'drop' });
@@ -191,7 +192,7 @@ export async function readEnergy(context: Context, connection: Connection, array
   const array = await readArray(connection, arrayId);
   const site = await readSite(connection, array.siteId);
   const { days, drift, working } = await driftOf(connection, array, site);
-  if (working) await context.database.transaction((trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
+  if (working) await inTransaction(context, (trx) => context.queue.send(trx, 'energy.drift', { id: arrayId }));
   return { ...(await spanOfEnergy(connection, arrayId)), days, drift, working };
 }
 
@@ -204,7 +205,7 @@ export async function importEnergy(
   const text = await textOf(file);
   const days = sound(await context.workers.run('energyFromCsv', text));
   const { database } = context;
-  await database.transaction(async (trx) => {
+  await inTransaction(context, async (trx) => {
     await readArray(trx, arrayId);
     await createOnce(trx, context, 'energy record', { ...body, arrayId, file: hashOf(text) }, async () =>
       trailReplaced(trx, context, { record: 'energy record', id: body.id }, await keepEnergy(trx, arrayId, days)),

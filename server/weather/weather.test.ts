@@ -7,6 +7,7 @@ import { epwText } from '../../core/testing/epwText.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { openDatabase } from '../storage/database.ts';
 import { down, up } from '../storage/migrations/028-clear-sky-index.ts';
+import { testDay } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 
 const dateAfter = (first: string, days: number) =>
@@ -101,7 +102,7 @@ describe('the weather of a site', () => {
     expect(first.observed.count).to.equal(400);
     expect(first.observed.days.at(-1)).to.deep.include({ rain: 2, source: 'service' });
     expect(first.forecast.days).to.have.length(1);
-    await harness.sql('delete from weather_days where site_id = $1 and day > current_date - 5', [siteId]);
+    await harness.sql('delete from weather_days where site_id = $1 and day > $2', [siteId, testDay(-5)]);
     const again = await owner.must('POST', `/api/sites/${siteId}/weather/refresh`, {});
     expect(again.observed.count).to.equal(400);
     expect(observedDays(asked[1] ?? new URLSearchParams()).length).to.be.below(8);
@@ -139,7 +140,7 @@ describe('the weather of a site', () => {
     await sendRain(record('2026-01-01', 40, (day) => String(day)));
     const { observed } = await read();
     expect(observed).to.deep.include({ from: '2026-01-01', to: '2026-02-09', count: 40 });
-    const day = dateAfter(new Date().toISOString().slice(0, 10), -3);
+    const day = testDay(-3);
     await sendRain(`date,rain\n${day},17`);
     await owner.must('POST', `/api/sites/${siteId}/weather/refresh`, {});
     const kept = (await read()).observed.days.find((one: { date: string }) => one.date === day);

@@ -46,6 +46,7 @@ import * as sprayLineUp from './044-spray-line-up.ts';
 import * as callAnswers from './045-call-answers.ts';
 import * as sprayLineDropped from './046-spray-line-dropped.ts';
 import * as leftOfFitted from './047-left-of-fitted.ts';
+import * as epochs from './048-epochs.ts';
 
 interface Migration {
   name: string;
@@ -102,6 +103,7 @@ const MIGRATIONS: Migration[] = [
   { name: '045-call-answers', ...callAnswers },
   { name: '046-spray-line-dropped', ...sprayLineDropped },
   { name: '047-left-of-fitted', ...leftOfFitted },
+  { name: '048-epochs', ...epochs },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
