@@ -81,7 +81,7 @@ test('a password is changed, and one from every list is refused where it is type
   await expect(page.getByRole('alert')).toContainText('every list of guesses');
   await page.getByLabel('New password').fill('rather long and new');
   await page.getByRole('button', { name: 'Change the password' }).tap();
-  await expect(page.getByText('Everywhere else you are signed out.')).toBeVisible();
+  await expect(page.getByText('You are signed out everywhere else.')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).tap();
   await comeIn(page, email);
   await expect(page.getByRole('alert')).toContainText('address or password is not right');

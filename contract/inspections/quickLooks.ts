@@ -107,6 +107,14 @@ export const quickLookEndpoints = {
     params: callParams,
     answer: callLetter,
   }),
+  noteCallRead: endpoint({
+    method: 'POST',
+    path: '/api/calls/by-link/:token/reading',
+    summary: 'Note that somebody reads the estimate; their page says so at the first touch, key or scroll',
+    roles: 'public',
+    params: callParams,
+    body: z.object({}),
+  }),
   answerCall: endpoint({
     method: 'POST',
     path: '/api/calls/by-link/:token/answer',

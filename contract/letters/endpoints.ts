@@ -115,6 +115,14 @@ export const lettersEndpoints = {
     params: link,
     answer: letter,
   }),
+  noteLetterRead: endpoint({
+    method: 'POST',
+    path: '/api/letters/by-link/:token/reading',
+    summary: 'Note that somebody reads the offer; their page says so at the first touch, key or scroll',
+    roles: 'public',
+    params: link,
+    body: z.object({}),
+  }),
   letterPaper: endpoint({
     method: 'GET',
     path: '/api/letters/by-link/:token/paper.pdf',

@@ -15,15 +15,7 @@ import type { Transaction } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, trail } from '../storage/writing.ts';
 import { readAgreement } from './read.ts';
-import {
-  findVisit,
-  lockAgreement,
-  lockAgreementOf,
-  setVisits,
-  type VisitRow,
-  visitOfJob,
-  visitsOf,
-} from './storage.ts';
+import { agreementOf, findVisit, lockAgreement, setVisits, type VisitRow, visitOfJob, visitsOf } from './storage.ts';
 
 type Endpoints = typeof agreementsEndpoints;
 
@@ -41,7 +33,7 @@ export function scheduleJob(
   return inTransaction(context, async (trx) => {
     const quote = await readQuote(trx, quoteId);
     const content = { ...body, quoteId };
-    const held = await lockAgreementOf(trx, quoteId);
+    const held = await agreementOf(trx, quoteId);
     if (held === undefined) throw outOfOrder('Only an accepted quote becomes a job.');
     const { state, visits } = await lockAgreement(trx, held.id);
     const open = (await visitsOf(trx, [held.id])).filter((visit) => visit.jobId === null && visit.skippedAt === null);
@@ -111,7 +103,9 @@ function mustSayWhy(visit: VisitRow, day: string, reason: string | undefined): v
 export function moveJob(context: Context, id: string, { reason, ...body }: BodyOf<Endpoints['moveJob']>) {
   return inTransaction(context, async (trx) => {
     await findJob(trx, id);
-    const visit = await visitOfJob(trx, id);
+    const found = await visitOfJob(trx, id);
+    if (found) await lockAgreement(trx, found.agreementId);
+    const visit = found && (await visitOfJob(trx, id));
     if (visit) mustSayWhy(visit, body.scheduledFor, reason);
     await moveJobTo(trx, context, id, body);
     if (visit && reason) {

@@ -11,6 +11,7 @@ import { readQuote } from '../quotes/storage.ts';
 import { drawLine } from '../sites/fitted.ts';
 import { arraysOfSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail, updateVersioned } from '../storage/writing.ts';
 import { readAgreement } from './read.ts';
@@ -92,7 +93,8 @@ export function noteLineUp(context: Context, id: string, body: BodyOf<Endpoints[
     if (body.arrays.some((array) => !here.has(array))) throw invalid('arrays', 'must be faces of this site');
     const row = { table: 'agreements', record: 'agreement', id, version: body.version };
     await updateVersioned(trx, context, row, { lineUpOn: body.on });
-    for (const array of [...new Set(body.arrays)].sort()) await drawLine(trx, context, array);
+    await hold(trx, 'arrays', body.arrays);
+    for (const array of new Set(body.arrays)) await drawLine(trx, context, array);
     return readAgreement(trx, id);
   });
 }

@@ -7,6 +7,7 @@ import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
@@ -94,13 +95,13 @@ export const findAgreement = async (connection: Connection, id: string): Promise
 
 /** The same, held until the transaction ends. */
 export async function lockAgreement(trx: Transaction, id: string): Promise<AgreementRow> {
-  await trx('agreements').where({ id }).forUpdate().first('id');
+  await hold(trx, 'agreements', [id]);
   return findAgreement(trx, id);
 }
 
-/** The agreement that was made of a quote, held until the transaction ends; undefined where it was not accepted. */
-export const lockAgreementOf = (trx: Transaction, quoteId: string): Promise<{ id: string } | undefined> =>
-  trx('agreements').where({ quoteId }).forUpdate().first('id');
+/** The agreement that was made of a quote; undefined where it was not accepted. */
+export const agreementOf = (connection: Connection, quoteId: string): Promise<{ id: string } | undefined> =>
+  connection('agreements').where({ quoteId }).first('id');
 
 interface AgreementFilter extends PageQuery {
   site?: string | undefined;

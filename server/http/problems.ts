@@ -62,10 +62,13 @@ export function problemOf(error: unknown): Problem {
 /** What the reader of forms says of one that is cut off or no form at all. */
 const MALFORMED_FORM = /Unexpected end of (form|file|multipart)|Malformed part header|Multipart: Boundary not found/;
 
-/** Classes of PostgreSQL's own codes (connection, resources, operator's orders) and what its client says of the line. */
-const UNREACHABLE_CODES = /^(08|53|57P0|ECONN|EPIPE|ETIMEDOUT)/;
+/**
+ * Classes of PostgreSQL's own codes (connection, resources, operator's orders, a statement, a lock or an idle transaction that
+ * took too long, two that stood in each other's way until no try was left) and what its client says of the line.
+ */
+const UNREACHABLE_CODES = /^(08|53|57P0|57014|55P03|25P0[34]|40001|40P01|ECONN|EPIPE|ETIMEDOUT)/;
 const UNREACHABLE_WORDS =
-  /Connection terminated|timeout exceeded when trying to connect|Query read timeout|Timeout acquiring/;
+  /Connection (terminated|ended|error)|connection error and is not queryable|timeout exceeded when trying to connect|Query read timeout|Timeout acquiring|timeout expired|Client was closed|already complete/;
 
 function isUnreachable(error: unknown): boolean {
   const { code, message = '' } = (error ?? {}) as { code?: unknown; message?: string };

@@ -31,6 +31,8 @@ describe('the link to what a caller was told', () => {
     expect(body.output).to.deep.equal(look.output);
     expect(body.fields).to.deep.equal({ caller: fields.caller, modules: 14 });
     expect(JSON.stringify(body)).not.to.match(/hourlyRate|travelKm|latitude/);
+    expect((await listed(look.id)).link.openedAt, 'fetched, and read by nobody').to.equal(null);
+    await nobody().must('POST', `/api/calls/by-link/${token}/reading`, {});
     expect((await listed(look.id)).link.openedAt).to.be.a('string');
   });
 

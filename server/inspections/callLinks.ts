@@ -8,15 +8,16 @@ import { AppError } from '../errors.ts';
 import { refuseGuess } from '../people/guessing.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { findPerson } from '../people/storage.ts';
-import type { Connection } from '../storage/database.ts';
+import type { Connection, Transaction } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { mustHave, trail } from '../storage/writing.ts';
 import {
   callBehind,
   keepCallAnswer,
   keepCallLink,
-  lockCallAnswer,
+  lockCallBehind,
   noteCallOpened,
+  type OpenCall,
   readQuickLook,
 } from './quickLookStorage.ts';
 
@@ -36,28 +37,43 @@ export function makeCallLink(context: Context, quickLookId: string) {
   });
 }
 
-/** The call behind a token; what is not there is a guess. */
-async function opened(context: OpenContext, token: string) {
-  const found = await callBehind(context.database, hashToken(token), context.clock());
-  const what = 'estimate behind this link: it was replaced or has run out; telephone whoever sent it';
-  return found ?? refuseGuess(context, 'call', what);
+const notThere = (context: OpenContext): Promise<never> =>
+  refuseGuess(context, 'call', 'estimate behind this link: it was replaced or has run out; telephone whoever sent it');
+
+/** The estimate behind a link. To read it changes nothing: mail programs and previews do that too. */
+export async function readCall(context: OpenContext, token: string): Promise<CallLetter> {
+  const { database, clock } = context;
+  const { quickLookId, madeBy } = (await callBehind(database, hashToken(token), clock())) ?? (await notThere(context));
+  return letterOf(database, quickLookId, madeBy);
 }
 
-export async function readCall(context: OpenContext, token: string): Promise<CallLetter> {
-  const { quickLookId, madeBy } = await opened(context, token);
-  await noteCallOpened(context.database, quickLookId, context.clock());
-  return letterOf(context.database, quickLookId, madeBy);
+/** Does something by a link that is held meanwhile, so that none takes its place until that is done. */
+async function byOpenLink<T>(
+  context: OpenContext,
+  token: string,
+  work: (trx: Transaction, call: OpenCall) => Promise<T>,
+): Promise<T> {
+  const done = await inTransaction(context, async (trx) => {
+    const call = await lockCallBehind(trx, hashToken(token), context.clock());
+    return call && { answer: await work(trx, call) };
+  });
+  return done ? done.answer : notThere(context);
 }
+
+/** Notes that somebody reads the estimate, which their page says once it is in front of them. */
+export const noteCallRead = (context: OpenContext, token: string): Promise<undefined> =>
+  byOpenLink(context, token, async (trx, { quickLookId }) => {
+    await noteCallOpened(trx, quickLookId, context.clock());
+    return undefined;
+  });
 
 /** What the caller wants. Saying it again, or otherwise, takes the place of what was said before. */
-export async function answerCall(
+export const answerCall = (
   context: OpenContext,
   token: string,
   { answer, said }: BodyOf<Endpoints['answerCall']>,
-): Promise<CallLetter> {
-  const { quickLookId, madeBy } = await opened(context, token);
-  return inTransaction(context, async (trx) => {
-    const before = await lockCallAnswer(trx, quickLookId);
+): Promise<CallLetter> =>
+  byOpenLink(context, token, async (trx, { quickLookId, madeBy, ...before }) => {
     // Sent twice it is the same answer, and no new row in the trail.
     if (before.answer === answer && before.said === said) return letterOf(trx, quickLookId, madeBy);
     if (before.answers >= MOST_CALL_ANSWERS) throw answeredOften();
@@ -66,7 +82,6 @@ export async function answerCall(
     await trail(trx, { ...context, person: null }, { record: 'quick look', id: quickLookId, action: 'answer', change });
     return letterOf(trx, quickLookId, madeBy);
   });
-}
 
 const answeredOften = () =>
   new AppError(

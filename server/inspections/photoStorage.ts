@@ -81,15 +81,14 @@ type NewPhoto = Omit<z.output<typeof photoFields>, 'byTime' | 'sha256' | 'by' | 
 export const insertPhoto = (trx: Transaction, row: NewPhoto): Promise<unknown> =>
   trx('photos').insert({ ...row, state: 'waiting' });
 
-/** A picture that stands, held until the transaction ends. */
-export const lockPhoto = (
-  trx: Transaction,
+/** A picture that stands. */
+export const standingPhoto = (
+  connection: Connection,
   id: string,
 ): Promise<(Pick<Photo, 'arrayId' | 'inspectionId' | 'jobId' | 'module'> & { version: number }) | undefined> =>
-  trx('photos')
+  connection('photos')
     .where({ id })
     .whereNull('removedAt')
-    .forUpdate()
     .first('arrayId', 'inspectionId', 'jobId', 'module', 'version');
 
 /** The picture as it came, and how far its preparing has got. */

@@ -12,6 +12,7 @@ import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { findJob, lockJob } from '../jobs/storage.ts';
 import { readArray, readSite } from '../sites/storage.ts';
 import type { Connection, Database, Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { page } from '../storage/paging.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, mustHave, trail, updateVersioned } from '../storage/writing.ts';
@@ -24,11 +25,11 @@ import {
   insertPhotoMark,
   keepPrepared,
   listPhotoRows,
-  lockPhoto,
   lockWaiting,
   looksAbout,
   originalOf,
   photosWhere,
+  standingPhoto,
 } from './photoStorage.ts';
 import { takenAt } from './takenAt.ts';
 import { isWhole } from './wholePicture.ts';
@@ -227,9 +228,11 @@ export function markPhoto(context: Context, photoId: string, body: BodyOf<Endpoi
 
 /** A picture that nobody else has changed since it was read, on a job whose report is not signed. */
 async function heldPhoto(trx: Transaction, id: string, version: number) {
-  const found = mustHave(await lockPhoto(trx, id), 'photograph');
+  // The job before its pictures: a picture stays with its job, so it is known which.
+  await refuseSigned(trx, mustHave(await standingPhoto(trx, id), 'photograph').jobId);
+  await hold(trx, 'photos', [id]);
+  const found = mustHave(await standingPhoto(trx, id), 'photograph');
   if (found.version !== version) throw outOfOrder('Somebody has filed this picture meanwhile. Load it again.');
-  await refuseSigned(trx, found.jobId);
   return found;
 }
 

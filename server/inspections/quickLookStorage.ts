@@ -76,16 +76,26 @@ export const keepCallLink = (trx: Transaction, link: CallLink): Promise<unknown>
     .onConflict('quick_look_id')
     .merge();
 
+/** A call behind a link, what its caller has answered so far, and how often. */
+export interface OpenCall {
+  quickLookId: string;
+  madeBy: string;
+  answer: CallAnswer | null;
+  said: string;
+  answers: number;
+}
+
+const behind = (connection: Connection, tokenHash: Buffer, now: Date) =>
+  connection('call_links').where({ tokenHash }).where('expires_at', '>', now);
+const OPEN_CALL = ['quickLookId', 'madeBy', 'answer', 'said', 'answers'];
+
 /** The call behind a link that opens; undefined where there is none, or it has run out. */
-export const callBehind = (
-  connection: Connection,
-  tokenHash: Buffer,
-  now: Date,
-): Promise<{ quickLookId: string; madeBy: string; openedAt: string | null; answer: CallAnswer | null } | undefined> =>
-  connection('call_links')
-    .where({ tokenHash })
-    .where('expires_at', '>', now)
-    .first('quickLookId', 'madeBy', 'openedAt', 'answer');
+export const callBehind = (connection: Connection, tokenHash: Buffer, now: Date): Promise<OpenCall | undefined> =>
+  behind(connection, tokenHash, now).first(OPEN_CALL);
+
+/** The same, held until the transaction ends: no other link takes its place meanwhile. */
+export const lockCallBehind = (trx: Transaction, tokenHash: Buffer, now: Date): Promise<OpenCall | undefined> =>
+  behind(trx, tokenHash, now).forUpdate().first(OPEN_CALL);
 
 export const noteCallOpened = (connection: Connection, quickLookId: string, at: Date): Promise<unknown> =>
   connection('call_links').where({ quickLookId }).whereNull('openedAt').update({ openedAt: at });
@@ -98,13 +108,6 @@ export const keepCallAnswer = (
   trx('call_links')
     .where({ quickLookId })
     .update({ ...told, answers: trx.raw('answers + 1') });
-
-/** What a caller has answered so far, and how often; held until the transaction ends. */
-export const lockCallAnswer = async (
-  trx: Transaction,
-  quickLookId: string,
-): Promise<{ answer: CallAnswer | null; said: string; answers: number }> =>
-  mustHave(await trx('call_links').where({ quickLookId }).forUpdate().first('answer', 'said', 'answers'), 'call');
 
 /** Callers who want somebody to look, the longest waiting first. */
 export const callsThatWait = (

@@ -2,7 +2,7 @@ import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.
 import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
 import { makeDefectPaper } from '../documents/papers.ts';
 import type { Handlers } from '../handlers.ts';
-import { answerCall, makeCallLink, readCall } from './callLinks.ts';
+import { answerCall, makeCallLink, noteCallRead, readCall } from './callLinks.ts';
 import { addPhoto, changePhoto, listPhotos, markPhoto, readPhoto, removePhoto } from './photos.ts';
 import * as quickLooks from './quickLooks.ts';
 import * as inspections from './useCases.ts';
@@ -25,6 +25,7 @@ export const quickLookHandlers: Pick<Handlers, keyof typeof quickLookEndpoints> 
   listQuickLooks: (context, { query }) => quickLooks.listQuickLooks(context, query),
   makeCallLink: (context, { params }) => makeCallLink(context, params.id),
   readCall: (context, { params }) => readCall(context, params.token),
+  noteCallRead: (context, { params }) => noteCallRead(context, params.token),
   answerCall: (context, { params, body }) => answerCall(context, params.token, body),
   settleQuickLook: (context, { params, body }) => quickLooks.settleQuickLook(context, params.id, body),
 };

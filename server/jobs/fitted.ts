@@ -3,6 +3,7 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { noteFitted } from '../sites/fitted.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import type { Writer } from '../storage/writing.ts';
 import type { JobRow } from './storage.ts';
 
@@ -13,7 +14,9 @@ export async function keepFitted(trx: Transaction, writer: Writer, job: JobRow, 
   if (fit.length === 0 || state !== 'done' || !endedAt) return;
   const { zone } = await readSite(trx, job.siteId);
   const since = dateIn(endedAt, zone);
-  for (const array of new Set(fit.map((one) => one.array))) {
+  const arrays = fit.map((one) => one.array);
+  await hold(trx, 'arrays', arrays);
+  for (const array of new Set(arrays)) {
     const putUp = fit.filter((one) => one.array === array).map(({ kind, rows }) => ({ kind, rows: [...rows], since }));
     await noteFitted(trx, writer, array, putUp);
   }

@@ -17,6 +17,7 @@ import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
+import { hold } from '../storage/locks.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave, trail, type Writer } from '../storage/writing.ts';
 import { lifted } from './lift.ts';
@@ -127,7 +128,8 @@ export const whereJobsStand = (
 
 /** A job's row, held until the transaction ends, so that its entries are weighed one batch after another. */
 export async function lockJob(trx: Transaction, id: string): Promise<JobRow> {
-  return jobRow(mustHave(await trx('jobs').where({ id }).forUpdate().first(), 'job'));
+  await hold(trx, 'jobs', [id]);
+  return findJob(trx, id);
 }
 
 /**
@@ -204,8 +206,7 @@ export const kitOfDay = (
     .select('jobs.id', 'sites.name as site', connection.raw(`content -> 'kit' as kit`));
 
 /** Holds a day until the transaction ends. */
-export const lockDay = (trx: Transaction, day: string): Promise<unknown> =>
-  trx.raw(`select pg_advisory_xact_lock(hashtext('jobs of a day'), ?)`, [Number(day.replaceAll('-', ''))]);
+export const lockDay = (trx: Transaction, day: string): Promise<void> => hold(trx, 'kit', [day]);
 
 /** Jobs from a day on that draw water through resin, with how it is made, the nearest first. */
 export const jobsOnResin = (

@@ -10,6 +10,7 @@ import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
 import { siteAndCustomer } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { page } from '../storage/paging.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createEachOnce, updateVersioned } from '../storage/writing.ts';
@@ -34,7 +35,7 @@ export async function moveJob(
   id: string,
   { version, scheduledFor }: { version: number; scheduledFor: string },
 ): Promise<void> {
-  const row = await findJob(trx, id);
+  const row = await lockJob(trx, id);
   if (row.state !== 'scheduled' && row.state !== 'paused')
     throw outOfOrder(
       row.state === 'in-hand'
@@ -48,8 +49,9 @@ export async function moveJob(
 
 /** Calls off jobs that nobody has begun. One that was begun goes on: whoever is on the roof is not overtaken by a desk. */
 export async function callOff(trx: Transaction, context: Context, ids: readonly string[]): Promise<void> {
+  await hold(trx, 'jobs', ids);
   for (const id of ids) {
-    const job = await lockJob(trx, id);
+    const job = await findJob(trx, id);
     if (job.state === 'cancelled') continue;
     if (job.state !== 'scheduled')
       throw outOfOrder('Somebody has begun this job. It is ended in the field, and not called off.');

@@ -17,29 +17,59 @@ import type { Connection, Transaction } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, mustHave, type Writer } from '../storage/writing.ts';
 import { letterOf } from './read.ts';
-import { askedSince, eventsOf, insertEvent, type LetterRow, lastOpened, openLetter } from './storage.ts';
+import {
+  askedSince,
+  eventsOf,
+  insertEvent,
+  type LetterRow,
+  lastOpened,
+  lockOpenLetter,
+  openLetter,
+} from './storage.ts';
 
 type Endpoints = typeof lettersEndpoints;
 
+const notThere = (context: OpenContext): Promise<never> =>
+  refuseGuess(
+    context,
+    'letter',
+    'offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one',
+  );
+
 /** The link behind a token; what is not there is a guess. */
-async function opened(context: OpenContext, token: string): Promise<LetterRow> {
-  const row = await openLetter(context.database, hashToken(token), context.clock());
-  const what = 'offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one';
-  return row ?? refuseGuess(context, 'letter', what);
+const opened = async (context: OpenContext, token: string): Promise<LetterRow> =>
+  (await openLetter(context.database, hashToken(token), context.clock())) ?? notThere(context);
+
+/** Does something by a link that is held meanwhile, so that it is open until that is done. */
+async function byOpenLink<T>(
+  context: OpenContext,
+  token: string,
+  work: (trx: Transaction, letter: LetterRow) => Promise<T>,
+): Promise<T> {
+  const done = await inTransaction(context, async (trx) => {
+    const letter = await lockOpenLetter(trx, hashToken(token), context.clock());
+    return letter && { answer: await work(trx, letter) };
+  });
+  return done ? done.answer : notThere(context);
 }
 
 /** Whoever comes by a link is nobody that the house knows. */
 const writerOf = (context: OpenContext): Writer => ({ ...context, person: null });
 
+/** The offer behind a link. To read it changes nothing: mail programs and previews do that too. */
 export async function readLetter(context: OpenContext, token: string): Promise<Letter> {
-  const row = await opened(context, token);
-  return inTransaction(context, async (trx) => {
-    await noteReading(trx, context, row.id);
-    return letterOf(trx, row.quoteId, context.clock());
-  });
+  const { quoteId } = await opened(context, token);
+  return letterOf(context.database, quoteId, context.clock());
 }
 
-/** A page that is opened again within minutes is the same reading. */
+/** Notes that somebody reads the offer, which their page says once it is in front of them. */
+export const noteLetterRead = (context: OpenContext, token: string): Promise<undefined> =>
+  byOpenLink(context, token, async (trx, { id }) => {
+    await noteReading(trx, context, id);
+    return undefined;
+  });
+
+/** Notes that somebody reads; a page that is read again within minutes is the same reading. */
 async function noteReading(trx: Transaction, { clock, address }: OpenContext, letterId: string): Promise<void> {
   const [now, last] = [clock(), await lastOpened(trx, letterId)];
   if (last && now.getTime() - Date.parse(last.at) < SAME_READING * 60_000) return;
@@ -53,13 +83,13 @@ export async function letterPaper(context: OpenContext, token: string): Promise<
   return { bytes, name, type: 'application/pdf', cache: 'never' };
 }
 
-export async function askByLetter(
+export const askByLetter = (
   context: OpenContext,
   token: string,
   body: BodyOf<Endpoints['askByLetter']>,
-): Promise<Letter> {
-  const { id: letterId, quoteId } = await opened(context, token);
-  return inTransaction(context, async (trx) => {
+): Promise<Letter> =>
+  byOpenLink(context, token, async (trx, { id: letterId, quoteId }) => {
+    await noteReading(trx, context, letterId);
     const content = { ...body, letterId };
     if (!(await isMade(trx, 'letter message', content))) await mustNotFlood(trx, context, letterId);
     await createOnce(trx, writerOf(context), 'letter message', content, () =>
@@ -70,7 +100,6 @@ export async function askByLetter(
     );
     return letterOf(trx, quoteId, context.clock());
   });
-}
 
 async function mustNotFlood(connection: Connection, { clock }: OpenContext, letterId: string): Promise<void> {
   const { inAll, lately } = await askedSince(connection, letterId, new Date(clock().getTime() - MILLISECONDS_PER_DAY));
@@ -95,11 +124,11 @@ export async function decideByLetter(
   body: BodyOf<Endpoints['decideByLetter']>,
   agent: string,
 ): Promise<Letter> {
-  const { id: letterId, quoteId } = await opened(context, token);
-  if (body.decision === 'accepted' && !isDrawn(body.strokes))
-    throw invalid('strokes', 'are missing; draw your signature');
-  return inTransaction(context, async (trx) => {
+  return byOpenLink(context, token, async (trx, { id: letterId, quoteId }) => {
+    if (body.decision === 'accepted' && !isDrawn(body.strokes))
+      throw invalid('strokes', 'are missing; draw your signature');
     const writer = writerOf(context);
+    await noteReading(trx, context, letterId);
     await createOnce(trx, writer, 'letter answer', { ...body, letterId }, async () => {
       const { version } = await readQuote(trx, quoteId);
       const paper = await paperOf(trx, 'quote', quoteId);

@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import type { Letter, LetterLink } from '../../contract/letters/endpoints.ts';
+import { MOST_ASKED } from '../../core/letters/states.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { testDay, testInstant, testNow } from '../testing/clock.ts';
 import { Caller, makeJob, onStage } from '../testing/harness.ts';
@@ -135,12 +136,51 @@ describe('the private link to an offer', () => {
     expect((await crew.send('GET', `/api/quotes/${id}/letters`)).status).to.equal(403);
   });
 
-  it('notes when it was read, once for a reading', async () => {
+  it('notes when a person reads it, once for a reading', async () => {
     const { token, quoteId } = await linked();
+    const reading = () => stranger().must('POST', path(token, '/reading'), {});
     expect((await links(quoteId))[0]?.opened).to.equal(null);
-    await read(token);
-    await read(token);
+    await reading();
+    await reading();
     expect((await links(quoteId))[0]?.opened?.times).to.equal(1);
+  });
+
+  it('is not read by a preview: asking for it, its head or its paper notes nothing', async () => {
+    const { token, quoteId } = await linked();
+    for (const method of ['GET', 'HEAD'])
+      for (const more of ['', '/paper.pdf'])
+        expect((await stranger().send(method, path(token, more), undefined, { purpose: 'prefetch' })).status).to.equal(
+          200,
+        );
+    expect((await links(quoteId))[0]?.opened).to.equal(null);
+  });
+
+  it('takes as many questions a day as it says, however many come at once', async () => {
+    const { token, quoteId } = await linked();
+    const ask = () => stranger().send('POST', path(token, '/messages'), { id: randomUUID(), text: 'How long?' });
+    const answers = await Promise.all(Array.from({ length: 3 * MOST_ASKED.aDay }, ask));
+    expect(answers.filter(({ status }) => status === 200)).to.have.length(MOST_ASKED.aDay);
+    expect((await links(quoteId))[0]?.messages).to.have.length(MOST_ASKED.aDay);
+  });
+
+  it('is accepted or withdrawn: nothing is accepted after it was withdrawn', async () => {
+    for (let round = 0; round < 8; round += 1) {
+      const { token, quoteId, letterId } = await linked();
+      const letter = await read(token);
+      const [accepted, withdrawn] = await Promise.all([
+        decide(token, yes(letter)),
+        owner.send('POST', `/api/letters/${letterId}/withdraw`, {}),
+      ]);
+      expect(withdrawn.status).to.equal(200);
+      expect(accepted.status).to.be.oneOf([200, 404]);
+      expect((await agreements(quoteId)).length).to.equal(accepted.status === 200 ? 1 : 0);
+      const [order] = await harness.sql(
+        `select (select withdrawn_at from letters where id = $1) <
+          (select at from letter_events where letter_id = $1 and kind = 'accepted') as late`,
+        [letterId],
+      );
+      expect(order?.late ?? false, 'accepted after it was withdrawn').to.equal(false);
+    }
   });
 
   describe('accepted', () => {

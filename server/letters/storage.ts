@@ -3,6 +3,7 @@ import { withPerson, withPersonIfAny } from '../people/names.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { mustHave } from '../storage/writing.ts';
 
 export interface LetterRow {
@@ -35,6 +36,14 @@ export const openLetter = (connection: Connection, tokenHash: Buffer, now: Date)
     .whereNull('withdrawnAt')
     .where('expiresAt', '>', now)
     .first('id', 'quoteId', 'madeAt', 'expiresAt', 'withdrawnAt');
+
+/** The same, held until the transaction ends: nobody withdraws it meanwhile, and what is asked by it is counted one by one. */
+export async function lockOpenLetter(trx: Transaction, tokenHash: Buffer, now: Date): Promise<LetterRow | undefined> {
+  const found = await openLetter(trx, tokenHash, now);
+  if (found === undefined) return undefined;
+  await hold(trx, 'letters', [found.id]);
+  return openLetter(trx, tokenHash, now);
+}
 
 /** The link, or a 404. */
 export const findLetter = async (connection: Connection, id: string): Promise<LetterRow> =>

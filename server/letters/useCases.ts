@@ -7,6 +7,7 @@ import { outOfOrder } from '../errors.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
+import { hold } from '../storage/locks.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, trail } from '../storage/writing.ts';
 import { startOfDay } from '../time/instants.ts';
@@ -44,6 +45,7 @@ export async function listLetters(context: Context, quoteId: string): Promise<Li
 export function withdrawLetter(context: Context, id: string): Promise<Links> {
   return inTransaction(context, async (trx) => {
     const { quoteId } = await findLetter(trx, id);
+    await hold(trx, 'letters', [id]);
     if (await withdraw(trx, id, context.clock()))
       await trail(trx, context, { record: 'letter', id, action: 'withdraw' });
     return linksOf(trx, quoteId);

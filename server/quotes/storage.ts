@@ -11,6 +11,7 @@ import { withPerson } from '../people/names.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import type { StoredRow } from '../storage/lift.ts';
+import { hold } from '../storage/locks.ts';
 import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
@@ -73,10 +74,9 @@ export async function nextQuoteNumber(trx: Transaction): Promise<number> {
  */
 export async function lockRevisions(trx: Transaction, id: string) {
   const { number } = mustHave<{ number: number }>(await trx('quotes').where({ id }).first('number'), 'quote');
+  await hold(trx, 'quotes', await trx('quotes').where({ number }).pluck('id'));
   const rows: Pick<Quote, 'id' | 'siteId' | 'number' | 'revision' | 'state'>[] = await trx('quotes')
     .where({ number })
-    .orderBy('id')
-    .forUpdate()
     .select('id', 'siteId', 'number', 'revision', 'state');
   const own = mustHave(
     rows.find((row) => row.id === id),
@@ -85,9 +85,8 @@ export async function lockRevisions(trx: Transaction, id: string) {
   return { ...own, othersAccepted: rows.some((row) => row.id !== id && row.state === 'accepted') };
 }
 
-/** The revision after the newest of a number, which is held until the transaction ends. */
+/** The revision after the newest of a number, all of whose revisions are held. */
 export async function nextRevision(trx: Transaction, number: number): Promise<number> {
-  await trx.raw('select 1 from quotes where number = ? for update', [number]);
   const { rows } = await trx.raw('select max(revision) + 1 as revision from quotes where number = ?', [number]);
   return rows[0].revision;
 }
@@ -107,7 +106,10 @@ export async function lockOverdueQuotes(trx: Transaction, now: Date): Promise<st
   const rows = await withSite(trx('quotes'), 'quotes.site_id')
     .where({ state: 'sent' })
     .whereRaw('valid_until < (?::timestamptz at time zone sites.zone)::date', [now])
+    .orderBy('quotes.id')
+    // Whoever decides one just now is not waited for: it expires at the next turn, if it is not decided.
     .forUpdate('quotes')
+    .skipLocked()
     .select('quotes.id');
   return rows.map(({ id }) => id);
 }

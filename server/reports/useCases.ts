@@ -9,8 +9,9 @@ import { outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { preparePhoto } from '../inspections/photos.ts';
 import { addAmendment } from '../inspections/useCases.ts';
-import { findJob, followJob, lockJob } from '../jobs/storage.ts';
+import { followJob, lockJob } from '../jobs/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
 import { composeReport, readReport } from './read.ts';
@@ -30,7 +31,7 @@ export async function showReport(context: Pick<Context, 'person'>, connection: C
 
 export function draftReport(context: Context, jobId: string, body: BodyOf<Endpoints['draftReport']>): Promise<Shown> {
   return inTransaction(context, async (trx) => {
-    const job = await findJob(trx, jobId);
+    const job = await lockJob(trx, jobId);
     if (job.state !== 'washed')
       throw outOfOrder('The wash is not finished. Every step is done or marked as not possible first.');
     const existing = await reportOfJob(trx, jobId);
@@ -69,9 +70,10 @@ export const signReport = (
 /** Freezes a report under a signature: its content, its pictures with what is drawn over them, and its paper. */
 export function sealReport(context: Context, id: string, version: number, signature: Signature): Promise<Shown> {
   return inTransaction(context, async (trx) => {
+    const job = await lockJob(trx, (await storedReport(trx, id)).jobId);
+    await hold(trx, 'reports', [id]);
     const found = await storedReport(trx, id);
     if (found.state === 'signed') throw outOfOrder('This report is signed. Add an amendment instead.');
-    const job = await lockJob(trx, found.jobId);
     await prepareAll(trx, found.jobId);
     const content = await composeReport(trx, found.jobId);
     await updateVersioned(
@@ -90,15 +92,17 @@ export function sealReport(context: Context, id: string, version: number, signat
 async function prepareAll(trx: Transaction, jobId: string): Promise<void> {
   for (const { id, state } of await photosWhere(trx, { jobId: [jobId] })) {
     // In a savepoint: a picture that cannot be read stands as such, and the rest goes on.
-    if (state === 'waiting') await trx.transaction((inner) => preparePhoto(inner, id)).catch(() => undefined);
+    if (state === 'waiting')
+      await inTransaction({ database: trx }, (inner) => preparePhoto(inner, id)).catch(() => undefined);
   }
 }
 
 export function amendReport(context: Context, id: string, body: BodyOf<Endpoints['amendReport']>): Promise<Shown> {
   return inTransaction(context, async (trx) => {
-    const found = await storedReport(trx, id);
-    if (found.state !== 'signed') throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
-    await lockJob(trx, found.jobId);
+    await lockJob(trx, (await storedReport(trx, id)).jobId);
+    await hold(trx, 'reports', [id]);
+    if ((await storedReport(trx, id)).state !== 'signed')
+      throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     const added = await addAmendment(context, trx, { reportId: id }, body);
     if (added) await keepPaper(trx, context, { record: 'report', id, because: 'amended', units: context.person.units });
     return showReport(context, trx, id);

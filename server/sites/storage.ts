@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { id as uuid } from '../../contract/common.ts';
 import { array, type Customer, type Site, type SolarArray, site } from '../../contract/sites/endpoints.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
@@ -64,8 +65,10 @@ export const readArray = async (connection: Connection, id: string): Promise<Sol
   array.parse(mustHave(await connection('arrays').where({ id }).first(), 'array'));
 
 /** The same, held against other changes until the transaction ends. */
-export const lockArray = async (trx: Transaction, id: string): Promise<SolarArray> =>
-  array.parse(mustHave(await trx('arrays').where({ id }).forUpdate().first(), 'array'));
+export async function lockArray(trx: Transaction, id: string): Promise<SolarArray> {
+  await hold(trx, 'arrays', [id]);
+  return readArray(trx, id);
+}
 
 const parsedArrays = (rows: unknown[]): SolarArray[] => rows.map((row) => array.parse(row));
 

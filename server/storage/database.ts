@@ -67,6 +67,8 @@ const camelRow = (row: unknown): unknown => (isRow(row) ? camelRows([row])[0] : 
 export const REQUEST_LIMITS = {
   connectionTimeoutMillis: 4000,
   statement_timeout: 30_000,
+  /** of one lock: whoever holds it may be doing much, and whoever waits is told to come again */
+  lock_timeout: 15_000,
   idle_in_transaction_session_timeout: 60_000,
   query_timeout: 35_000,
 };

@@ -45,7 +45,8 @@ export class Caller {
       ...(body === undefined ? {} : { body: form || raw ? (body as BodyInit) : JSON.stringify(body) }),
     });
     const type = response.headers.get('content-type') ?? '';
-    const parsed = type.includes('json') ? await response.json() : Buffer.from(await response.arrayBuffer());
+    const parsed =
+      type.includes('json') && method !== 'HEAD' ? await response.json() : Buffer.from(await response.arrayBuffer());
     for (const cookie of response.headers.getSetCookie()) this.keepCookie(cookie.split(';')[0] ?? '');
     return { status: response.status, body: parsed, headers: response.headers };
   }

@@ -2,6 +2,8 @@ import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
+import { inTransaction } from '../storage/transactions.ts';
 import { insertPart, partsOf, pruneParts, receivedOf, underWay } from './storage.ts';
 
 /** What one person may have under way, bytes: a day's pictures of a crew without a signal. */
@@ -15,19 +17,19 @@ const KEPT_FOR = 3 * MILLISECONDS_PER_DAY;
 export async function putPart(context: Context, { id, start }: { id: string; start: number }, bytes: Buffer) {
   const { database, person, clock } = context;
   if (bytes.length === 0) throw invalid('body', 'is empty; send bytes of the file');
-  if ((await underWay(database, person.id)) + bytes.length > MOST_UNDER_WAY) {
-    throw new AppError(
-      'unavailable',
-      'Too much under way',
-      'Wait until the pictures that were sent before have been saved.',
-      {
-        retryAfter: 60,
-      },
-    );
-  }
-  await insertPart(database, { uploadId: id, personId: person.id, start, bytes, at: clock() });
+  await inTransaction(context, async (trx) => {
+    // What one person has under way is counted one part after another.
+    await hold(trx, 'uploads', [person.id]);
+    if ((await underWay(trx, person.id)) + bytes.length > MOST_UNDER_WAY) throw tooMuchUnderWay();
+    await insertPart(trx, { uploadId: id, personId: person.id, start, bytes, at: clock() });
+  });
   return { received: await receivedOf(database, id, person.id) };
 }
+
+const tooMuchUnderWay = (): AppError =>
+  new AppError('unavailable', 'Too much under way', 'Wait until the pictures that were sent before have been saved.', {
+    retryAfter: 60,
+  });
 
 export const readUpload = async ({ database, person }: Context, id: string) => ({
   received: await receivedOf(database, id, person.id),

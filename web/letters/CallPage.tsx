@@ -11,11 +11,14 @@ import { Figure } from '../parts/Figure.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { LetterDesk } from './LetterDesk.tsx';
+import { useFirstAct } from './useFirstAct.ts';
 
 /** What somebody was told on the telephone, behind a private link: a range, plainly no offer, and whether to come and look. */
 export function CallPage() {
   const { token = '' } = useParams();
   const call = useAsk('readCall', { params: { token } }, { retry: false });
+  const reading = useDo('noteCallRead');
+  useFirstAct(call.isSuccess, () => reading.mutate({ params: { token }, body: {} }));
   return (
     <LetterDesk of={call}>
       {(found) => (

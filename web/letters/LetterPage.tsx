@@ -7,7 +7,7 @@ import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { NO_ANSWER_WORDS, takenWords } from '../../words/en/letters.ts';
-import { ReadAs, useAsk, useSay } from '../api/hooks.ts';
+import { ReadAs, useAsk, useDo, useSay } from '../api/hooks.ts';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { TaxRows } from '../parts/TaxRows.tsx';
@@ -15,12 +15,15 @@ import { ChoicesTable } from './ChoicesTable.tsx';
 import { LetterAnswer } from './LetterAnswer.tsx';
 import { LetterDesk } from './LetterDesk.tsx';
 import { LetterMessages } from './LetterMessages.tsx';
+import { useFirstAct } from './useFirstAct.ts';
 import { WorthDrawn } from './WorthDrawn.tsx';
 
 /** The offer behind a private link, as its customer reads it: no sign-in, no search engine, and nothing of anybody else. */
 export function LetterPage() {
   const { token = '' } = useParams();
   const letter = useAsk('readLetter', { params: { token } }, { retry: false });
+  const reading = useDo('noteLetterRead');
+  useFirstAct(letter.isSuccess, () => reading.mutate({ params: { token }, body: {} }));
   return (
     <LetterDesk of={letter}>
       {(found) => (

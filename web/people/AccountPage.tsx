@@ -73,7 +73,7 @@ function PasswordPart() {
       <Trouble error={change.error} />
       {change.isSuccess && (
         <div className="notice fine" role="status">
-          Changed. Everywhere else you are signed out.
+          Changed. You are signed out everywhere else. Your calendar link and the links you made for others have ended.
         </div>
       )}
       <Button type="submit" className="mt-3 d-block" disabled={change.isPending}>

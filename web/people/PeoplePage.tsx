@@ -48,6 +48,9 @@ export function PeoplePage() {
               <code className="text-break">{`${window.location.origin}/reset/${link.token}`}</code>
             </div>
           )}
+          <p className="quiet">
+            A new role, password or second factor signs that person out and ends the links they made.
+          </p>
           <Invitations invitations={people.data.invitations} />
           <ForAll forAll={people.data.secondFactorForAll} />
         </section>
@@ -122,11 +125,13 @@ function Invitations({ invitations }: Pick<People, 'invitations'>) {
       <h2>Invited, not here yet</h2>
       <Trouble error={revoke.error} />
       <ul className="plain-list">
-        {invitations.map(({ id, name, role, expiresAt }) => (
+        {invitations.map(({ id, name, role, expiresAt, ended }) => (
           <li key={id}>
             {name}, {ROLE_WORDS[role]}
             <span className="end">
-              link works until {formatDate(expiresAt, units)}{' '}
+              {ended
+                ? 'link ended: whoever made it changed password, role or second factor; invite again'
+                : `link works until ${formatDate(expiresAt, units)}`}{' '}
               <Button variant="quiet" onClick={() => revoke.mutate({ params: { id } })}>
                 take it back
               </Button>
