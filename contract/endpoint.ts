@@ -25,6 +25,8 @@ export interface Endpoint<
   body?: Body;
   /** a JSON answer; left out where the answer is a file or nothing */
   answer?: Answer;
+  /** what a role has of the answer where that is less than the names of `answer` */
+  answers?: Partial<Record<Role, z.ZodType>>;
   /** the body is a form with one file or many; `body` describes its fields */
   upload?: 'one' | 'many';
   /** the body is bytes as they are */

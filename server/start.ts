@@ -10,6 +10,7 @@ import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { openSpool } from './http/intake.ts';
+import { errorForLog } from './http/logs.ts';
 import { runImport, runLeftWaiting } from './imports/useCases.ts';
 import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
 import { pruneDevices } from './people/deviceStorage.ts';
@@ -34,7 +35,7 @@ export interface RunningServer {
  * @param clock by which it goes; tests give their own
  */
 export async function startServer(environment: Environment, clock = () => new Date()): Promise<RunningServer> {
-  const logger = pino({ level: environment.LOG_LEVEL });
+  const logger = pino({ level: environment.LOG_LEVEL, serializers: { err: errorForLog } });
   const patient = openDatabase(environment.DATABASE_URL, 3);
   await migrate(patient);
   const database = openDatabase(environment.DATABASE_URL, 10, REQUEST_LIMITS);

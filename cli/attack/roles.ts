@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { endpointList } from '../../contract/index.ts';
-import { NOBODY_SEES } from '../../server/http/answersSeen.ts';
+import { NOBODY_SEES } from '../../contract/seen.ts';
 import { Caller, makeJob, startHarness } from '../../server/testing/harness.ts';
 import { type Attack, tally } from './attack.ts';
 

@@ -43,7 +43,7 @@ const book = z.object({
   otherTaxes: z.array(z.object({ rate: share, keys: z.array(z.enum(LINE_KEYS)) })).default(PLAIN_TERMS.otherTaxes),
   roundTo: amount.min(0).default(PLAIN_TERMS.roundTo),
   depositShare: share.default(PLAIN_TERMS.depositShare),
-  markUp: z.number().min(0).max(100).default(PLAIN_TERMS.markUp),
+  markUp: z.number().min(0).max(100).default(0),
 });
 
 /** A visit and the price book that it is priced by; minor units. With `worth`, whether and how likely it pays. */

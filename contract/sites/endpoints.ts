@@ -12,6 +12,7 @@ import { date, fraction, id, idParams, note, pageOf, pageQuery, price, text, ver
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { waterReading } from '../water/endpoints.ts';
+import { siteRecord } from './record.ts';
 import { EMPTY_SHEET, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
@@ -189,6 +190,7 @@ export const siteSpread = z.object({
   planAtOtherPrices: z.boolean(),
 });
 export type SiteSpread = z.infer<typeof siteSpread>;
+const exported = siteRecord(siteSpread);
 
 export const sitesEndpoints = {
   listSites: endpoint({
@@ -248,6 +250,7 @@ export const sitesEndpoints = {
     summary: 'Everything on record about a site, as one JSON document',
     roles: DESK,
     params: idParams,
-    answer: z.record(z.string(), z.unknown()),
+    answer: exported.owner,
+    answers: { estimator: exported.desk },
   }),
 };

@@ -43,8 +43,8 @@ export interface PriceBook {
   roundTo: number;
   /** asked for when an offer is accepted, a fraction of one visit with its tax */
   depositShare: number;
-  /** on water and machines, a fraction of what they cost; 0 but where the work is charged by cost and margin */
-  markUp: number;
+  /** on water and machines, a fraction of what they cost; only in books of before, by cost and margin */
+  markUp?: number;
 }
 
 /** The part of a price book that calculations before 14 did not have, as they went. */
@@ -58,7 +58,6 @@ export const PLAIN_TERMS = {
   otherTaxes: [],
   roundTo: 0,
   depositShare: 0,
-  markUp: 0,
 } satisfies Partial<PriceBook>;
 
 /** What the owner keeps to himself: what work costs the firm, and what is to be left of a price. */
@@ -68,15 +67,17 @@ export interface Costs {
   perKm: number;
   /** a piece, metre or square metre of what is fitted, as it is bought; null or none where nobody has said */
   fittings: Partial<Record<FittedKind, number | null>>;
-  /** what is left of a price where the work is charged by cost and margin, a fraction of the price under 1 */
+  /** what is left of what work and road are asked where they are charged by cost and margin, a fraction under 1 */
   margin: number;
   /** the margin below which only the owner sends an offer; null where there is none */
   floor: number | null;
 }
 
 /**
- * The price book of a firm that charges by its costs and a margin: what costs 75 at a margin of a quarter is asked 100 for. A
- * lift that is hired stays at what it costs. The book as it is where the work is charged otherwise.
+ * The price book of a firm that charges by its costs and a margin: an hour or a kilometre that costs 75 at a margin of a quarter is
+ * asked 100 for. What is bought or hired, such as water, consumables, a machine or a lift, stays at what it costs: what these cost is
+ * known at the desk and beside other choices on the customer's paper, and a margin on them could be read off. The book as it is
+ * where the work is charged otherwise.
  */
 export function bookAtCost(book: PriceBook, costs: Costs | null): PriceBook {
   if (book.basis !== 'cost' || costs === null) return book;
@@ -85,7 +86,5 @@ export function bookAtCost(book: PriceBook, costs: Costs | null): PriceBook {
     ...book,
     hourlyRate: asked(costs.hour),
     travelPerKm: asked(costs.perKm),
-    consumablesPerModule: asked(book.consumablesPerModule),
-    markUp: 1 / (1 - costs.margin) - 1,
   };
 }

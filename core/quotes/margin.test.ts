@@ -67,10 +67,11 @@ describe('what a price leaves the firm', () => {
     expect(by('module').hours).to.equal(by('hour').hours);
   });
 
-  it('is the margin that the owner set where the price is made by cost and margin, but for a lift at its cost', () => {
+  it('is the margin that the owner set on work and road where the price is made by cost and margin, and nothing on what is bought', () => {
     const own = bookAtCost({ ...book, basis: 'cost' }, costs);
-    const { share } = left(own, { accessEquipment: false });
-    expect(share).to.be.closeTo(0.3, 0.0005);
+    const { lines } = left(own, { accessEquipment: false });
+    for (const { key, amount, cost } of lines)
+      expect(amount - cost, key).to.be.closeTo(['labour', 'travel'].includes(key) ? 0.3 * amount : 0, 0.001 * amount);
   });
 
   it('is nothing at a price of nothing, and under any limit where it costs something', () => {

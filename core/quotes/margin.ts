@@ -48,7 +48,8 @@ export function marginOf(
 ): Margin {
   const allIn = book.basis === 'module' || book.basis === 'kwp';
   const hoursOf = (minutes: number) => (minutes / 60) * book.crew;
-  const paid = (key: LineKey) => (visit.computed.find((line) => line.key === key)?.amount ?? 0) / (1 + book.markUp);
+  const paid = (key: LineKey) =>
+    (visit.computed.find((line) => line.key === key)?.amount ?? 0) / (1 + (book.markUp ?? 0));
   const consumables = allIn ? visit.modules * book.consumablesPerModule : paid('consumables');
   const road = hoursOf(visit.travelMinutes);
   const work = hoursOf(visit.minutes) - (allIn ? road : 0);
@@ -98,7 +99,7 @@ export function spotlessMargin(
 ): AdditionMargin {
   const waterOf = ({ lines }: Pick<PricedVisit, 'lines'>) => net(lines.filter(({ key }) => key === 'water'));
   const hours = ((finer.minutes - plain.minutes) / 60) * crew;
-  const cost = Math.round(hours * hour + (waterOf(finer) - waterOf(plain)) / (1 + markUp));
+  const cost = Math.round(hours * hour + (waterOf(finer) - waterOf(plain)) / (1 + (markUp ?? 0)));
   return { addition: 'spotless', net: asked, cost, hours };
 }
 

@@ -114,15 +114,15 @@ describe('the price of a visit', () => {
     ]);
   });
 
-  it('is made of costs and a margin where it is charged so: a lift stays at what it costs', () => {
+  it('is made of costs and a margin where it is charged so: what is bought or hired stays at what it costs', () => {
     const byCost: PriceBook = { ...book, basis: 'cost' };
     const own = bookAtCost(byCost, { hour: 15_000, perKm: 300, margin: 0.25, floor: null, fittings: {} });
     const priced = priceVisit({ ...work, accessEquipment: true }, own);
     expect(priced.lines.map(({ key, amount }) => [key, amount])).to.deep.equal([
       ['labour', 80_000],
       ['travel', 8000],
-      ['water', 6667],
-      ['consumables', 20_000],
+      ['water', 5000],
+      ['consumables', 15_000],
       ['access', 250_000],
     ]);
     expect(bookAtCost(book, { hour: 1, perKm: 1, margin: 0.5, floor: null, fittings: {} })).to.equal(book);

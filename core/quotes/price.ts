@@ -147,7 +147,7 @@ function countedLines(work: VisitWork, book: PriceBook): QuoteLine[] {
   ) => ({ key, label: bare(`line-${key}`), quantity, unit, amount });
   const km = Math.max(0, work.travelKm - book.freeKm);
   const allIn = book.basis === 'module' || book.basis === 'kwp';
-  const bought = (cost: number) => Math.round(cost * (1 + book.markUp));
+  const bought = (cost: number) => Math.round(cost * (1 + (book.markUp ?? 0)));
   const lines = [
     ...workLines(work, book),
     ...(allIn && km === 0 ? [] : [line('travel', km, 'km', Math.round(km * book.travelPerKm))]),

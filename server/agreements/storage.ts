@@ -230,18 +230,15 @@ export async function pricesOfJobs(
 }
 
 /** Every agreement of a site and its visits, as they are stored. */
-export const recordedAgreements = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
-  connection('agreements').where({ siteId }).orderBy('madeAt');
-/** @param costs whether with what they cost the firm */
-export async function recordedVisits(
+export const recordedAgreements = (
+  connection: Connection,
+  siteId: string,
+): Promise<{ id: string; [column: string]: unknown }[]> => connection('agreements').where({ siteId }).orderBy('madeAt');
+export const recordedVisits = (
   connection: Connection,
   agreementIds: readonly string[],
-  costs: boolean,
-): Promise<unknown[]> {
-  const rows = await connection('visits').whereIn('agreementId', agreementIds).orderBy(['agreementId', 'number']);
-  if (costs) return rows;
-  return rows.map(({ net: _net, cost: _cost, fittedNet: _fittedNet, fittedCost: _fittedCost, ...visit }) => visit);
-}
+): Promise<Record<string, unknown>[]> =>
+  connection('visits').whereIn('agreementId', agreementIds).orderBy(['agreementId', 'number']);
 
 /** Deposits of agreements that run and have not come, the oldest first. */
 export const depositsThatWait = (

@@ -1,6 +1,6 @@
 import { type Company, type companyEndpoints, UNNAMED_COMPANY } from '../../contract/company/endpoints.ts';
 import type { BodyOf } from '../../contract/endpoint.ts';
-import { bookAtCost, PLAIN_TERMS, type PriceBook } from '../../core/quotes/book.ts';
+import { bookAtCost, type PriceBook } from '../../core/quotes/book.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, outOfOrder } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';
@@ -32,7 +32,7 @@ export async function readPrices({ database }: Pick<Context, 'database'>): Promi
 /** The same, of a company that has been read. */
 export async function pricesOf(connection: Connection, { prices }: Pick<Company, 'prices'>): Promise<BookOfCompany> {
   const { costs } = await readCostsRow(connection);
-  return bookAtCost({ ...prices, markUp: PLAIN_TERMS.markUp }, costs) as BookOfCompany;
+  return bookAtCost(prices, costs) as BookOfCompany;
 }
 type BookOfCompany = PriceBook & Pick<Company['prices'], 'fittings'>;
 

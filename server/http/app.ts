@@ -36,7 +36,7 @@ import { uploadsHandlers } from '../uploads/routes.ts';
 import { resinHandlers, waterHandlers } from '../water/routes.ts';
 import { weatherHandlers } from '../weather/routes.ts';
 import type { Spool } from './intake.ts';
-import { safeAddress } from './logs.ts';
+import { errorForLog, safeAddress } from './logs.ts';
 import { answerProblems } from './problems.ts';
 import { contractRouter } from './router.ts';
 import { sessions } from './session.ts';
@@ -102,6 +102,7 @@ export function createApp(options: AppOptions): Express {
       serializers: {
         req: ({ id, method, url }) => ({ id, method, url: safeAddress(url) }),
         res: ({ statusCode }) => ({ statusCode }),
+        err: errorForLog,
       },
       customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'info'),
     }),

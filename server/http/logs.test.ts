@@ -20,6 +20,10 @@ describe('what logs hold of a request', () => {
       `/letter/${token}`,
       `/api/letters/by-link/${token}/paper.pdf`,
       `/api/calendar/by-link/${token}/pail.ics`,
+      `/API/Letters/BY-LINK/${token}`,
+      `/Reset/${token}`,
+      `/api/letters/by%2Dlink/${token}/paper.pdf`,
+      `//letter//${token}`,
     ]) {
       expect(safeAddress(path), path).to.not.include(token);
     }

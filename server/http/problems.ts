@@ -2,6 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import type { ZodError } from 'zod';
 import type { Problem } from '../../contract/common.ts';
 import { plainMessage } from '../../contract/messages.ts';
+import { openTo } from '../../contract/seen.ts';
 import { AppError, type FailureKind, unavailable } from '../errors.ts';
 
 /** What HTTP calls a failure. */
@@ -88,12 +89,23 @@ export function inputProblem(error: ZodError): AppError {
   return new AppError('bad-input', 'Something has to be put right', detail.slice(0, 1000), { issues });
 }
 
+/** Both states of a write that came late, as whoever sent it may see them. */
+function asSeen({ person }: Request, problem: Problem): Problem {
+  const reader = person?.role ?? null;
+  const { current, asked } = problem;
+  return {
+    ...problem,
+    ...(current === undefined ? {} : { current: openTo(reader, current) }),
+    ...(asked === undefined ? {} : { asked: openTo(reader, asked) }),
+  };
+}
+
 export function answerProblems(error: unknown, request: Request, response: Response, next: NextFunction): void {
   if (response.headersSent) {
     next(error);
     return;
   }
-  const problem = { ...problemOf(error), instance: `urn:request:${String(request.id)}` };
+  const problem = asSeen(request, { ...problemOf(error), instance: `urn:request:${String(request.id)}` });
   if (problem.status >= 500 && problem.status !== 503) request.log.error({ err: error }, 'request failed');
   if (problem.retryAfter !== undefined) response.setHeader('Retry-After', String(problem.retryAfter));
   response.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));

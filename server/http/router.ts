@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { type Request, type Response, Router } from 'express';
-import type { z } from 'zod';
-import type { Endpoint } from '../../contract/endpoint.ts';
+import { z } from 'zod';
+import type { Endpoint, Role } from '../../contract/endpoint.ts';
 import { endpointList } from '../../contract/index.ts';
-import { withoutPrices } from '../../contract/prices.ts';
+import { seenBy } from '../../contract/seen.ts';
 import { CONTRACT_HEADER, OLDEST_CONTRACT } from '../../contract/version.ts';
 import { createFairQueue } from '../compute/fairQueue.ts';
 import type { Services, SignedIn } from '../context.ts';
@@ -129,8 +129,17 @@ async function answer(
   if (response.headersSent) return;
   if (result === undefined) response.status(204).end();
   else if (isFile(result)) sendFile(response, result);
-  else response.json(request.person?.role === 'crew' ? withoutPrices(result) : result);
+  else response.json(seenBy(readerOf(endpoint, request), answerFor(endpoint, request.person?.role), result));
 }
+
+/** As whom somebody reads: who comes by a link reads as nobody, whoever else they may be. */
+const readerOf = ({ roles }: Endpoint, { person }: Request): Role | null =>
+  roles === 'public' ? null : (person?.role ?? null);
+
+/** What of an answer a role may have. A door that says nothing of its answer gives none. */
+const answerFor = ({ answer, answers = {} }: Endpoint, role: Role | undefined): z.ZodType =>
+  (role && answers[role]) ?? answer ?? NOTHING;
+const NOTHING = z.object({});
 
 const isFile = (result: unknown): result is FileAnswer =>
   typeof result === 'object' && result !== null && 'bytes' in result && Buffer.isBuffer(result.bytes);

@@ -184,7 +184,10 @@ export const newestLooks = (
   newestOf(connection, 'inspections', { by: 'array_id', order: 'inspected_at', ids: arrayIds }, 'id, inspected_at');
 
 /** Every look at some arrays as it is stored, oldest first. */
-export async function recordedInspections(connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> {
+export async function recordedInspections(
+  connection: Connection,
+  arrayIds: readonly string[],
+): Promise<Record<string, unknown>[]> {
   const rows: InspectionRow[] = await connection('inspections')
     .whereIn('arrayId', arrayIds)
     .orderBy('inspectedAt')

@@ -391,7 +391,11 @@ export const jobsInHandSince = (connection: Connection, site: string, since: str
     .where((rows) => rows.whereIn('jobs.state', [...OPEN_JOBS]).orWhereRaw(`jobs.scheduled_for >= (${since})::date`));
 
 /** Every job of a site and what happened on it, as it is stored. */
-export const recordedJobs = (connection: Connection, siteId: string): Promise<{ id: string }[]> =>
-  connection('jobs').where({ siteId }).orderBy('scheduledFor');
-export const recordedEntries = (connection: Connection, jobIds: readonly string[]): Promise<unknown[]> =>
-  connection('job_entries').whereIn('jobId', jobIds).orderBy('number');
+export const recordedJobs = (
+  connection: Connection,
+  siteId: string,
+): Promise<{ id: string; [column: string]: unknown }[]> => connection('jobs').where({ siteId }).orderBy('scheduledFor');
+export const recordedEntries = (
+  connection: Connection,
+  jobIds: readonly string[],
+): Promise<Record<string, unknown>[]> => connection('job_entries').whereIn('jobId', jobIds).orderBy('number');

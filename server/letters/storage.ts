@@ -118,10 +118,15 @@ export const unansweredQuestions = (
     .select('sites.id as siteId', 'sites.name as site', 'newest.at', connection.raw(`newest.body ->> 'text' as text`));
 
 /** Every link of some quotes, and what happened on them, as it is stored: without what would open them. */
-export const recordedLetters = (connection: Connection, quoteIds: readonly string[]): Promise<{ id: string }[]> =>
+export const recordedLetters = (
+  connection: Connection,
+  quoteIds: readonly string[],
+): Promise<{ id: string; [column: string]: unknown }[]> =>
   connection('letters')
     .whereIn('quoteId', quoteIds)
     .orderBy('madeAt')
     .select('id', 'quoteId', 'madeAt', 'madeBy', 'expiresAt', 'withdrawnAt');
-export const recordedLetterEvents = (connection: Connection, letterIds: readonly string[]): Promise<unknown[]> =>
-  connection('letter_events').whereIn('letterId', letterIds).orderBy('number');
+export const recordedLetterEvents = (
+  connection: Connection,
+  letterIds: readonly string[],
+): Promise<Record<string, unknown>[]> => connection('letter_events').whereIn('letterId', letterIds).orderBy('number');

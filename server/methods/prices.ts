@@ -13,11 +13,14 @@ export const waterPrices = ({ water }: Pick<Company, 'water'>) => ({
   osmosisPer1000: water.osmosisPer1000,
 });
 
+/** What books of before did not have, or had and no longer do. */
+const USUAL = { ...PLAIN_TERMS, markUp: 0 };
+
 /** Whether a plan was made with other prices, or other costs that they follow from, than those of today. */
 export async function isAtOtherPrices(connection: Connection, planId: string): Promise<boolean> {
   const then = await pricesOfPlan(connection, planId);
   const company = await readCompany({ database: connection });
   const work = await pricesOf(connection, company);
   const water = waterPrices(company);
-  return !isDeepStrictEqual({ ...PLAIN_TERMS, ...then.work, water: then.water }, { ...PLAIN_TERMS, ...work, water });
+  return !isDeepStrictEqual({ ...USUAL, ...then.work, water: then.water }, { ...USUAL, ...work, water });
 }

@@ -74,5 +74,5 @@ export const plansWithoutVisit = (connection: Connection, site: string, since: s
   connection('plans').whereRaw(`plans.site_id = ${site} and plans.at >= ${since} and plans.best_visits = 0`);
 
 /** Every plan of a site as it is stored. */
-export const recordedPlans = (connection: Connection, siteId: string): Promise<unknown[]> =>
+export const recordedPlans = (connection: Connection, siteId: string): Promise<Record<string, unknown>[]> =>
   connection('plans').where({ siteId }).orderBy('at');

@@ -252,9 +252,11 @@ export const lostQuotes = (
     );
 
 /** What was said about some quotes, as it is stored. */
-export const recordedFollowUps = (connection: Connection, quoteIds: readonly string[]): Promise<unknown[]> =>
-  connection('follow_ups').whereIn('quoteId', quoteIds).orderBy('number');
+export const recordedFollowUps = (
+  connection: Connection,
+  quoteIds: readonly string[],
+): Promise<Record<string, unknown>[]> => connection('follow_ups').whereIn('quoteId', quoteIds).orderBy('number');
 
 /** Every quote of a site as it is stored. */
-export const recordedQuotes = (connection: Connection, siteId: string): Promise<unknown[]> =>
+export const recordedQuotes = (connection: Connection, siteId: string): Promise<Record<string, unknown>[]> =>
   connection('quotes').where({ siteId }).orderBy('createdAt');

@@ -124,7 +124,11 @@ export const newestLosses = (
   );
 
 /** Every reckoning of some arrays as it is stored, and what was set for the years ahead. */
-export const recordedReckonings = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
-  connection('reckonings').whereIn('arrayId', arrayIds).orderBy('at');
-export const recordedOutlooks = (connection: Connection, arrayIds: readonly string[]): Promise<unknown[]> =>
-  connection('outlooks').whereIn('id', arrayIds);
+export const recordedReckonings = (
+  connection: Connection,
+  arrayIds: readonly string[],
+): Promise<Record<string, unknown>[]> => connection('reckonings').whereIn('arrayId', arrayIds).orderBy('at');
+export const recordedOutlooks = (
+  connection: Connection,
+  arrayIds: readonly string[],
+): Promise<Record<string, unknown>[]> => connection('outlooks').whereIn('id', arrayIds);

@@ -61,5 +61,5 @@ export const newestReports = (
 export const reportsSigned = (connection: Connection) => connection('reports').where({ state: 'signed' });
 
 /** Every report of a site as it is stored. */
-export const recordedReports = (connection: Connection, siteId: string): Promise<unknown[]> =>
+export const recordedReports = (connection: Connection, siteId: string): Promise<Record<string, unknown>[]> =>
   connection('reports').where({ siteId }).orderBy('createdAt');

@@ -1,4 +1,4 @@
-import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
+import type { AnswerOf, BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { SiteSpread, SolarArray, sitesEndpoints } from '../../contract/sites/endpoints.ts';
 import type { Context } from '../context.ts';
 import { invalid } from '../errors.ts';
@@ -141,14 +141,13 @@ export function changeArray(context: Context, id: string, body: BodyOf<Endpoints
 }
 
 /** Everything on record about a site: the same stored figures that the screen and the papers show. */
-export async function exportSite(context: Context, id: string): Promise<Record<string, unknown>> {
+export async function exportSite(context: Context, id: string): Promise<AnswerOf<Endpoints['exportSite']>> {
   const { database } = context;
   const spread = await readSpread(context, database, id);
   const record = await recordOfSite(
     database,
     id,
     spread.arrays.map((array) => array.id),
-    context.person.role === 'owner',
   );
   return { format: 'wide-pail-record', formatVersion: 1, ...spread, ...record };
 }

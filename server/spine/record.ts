@@ -11,10 +11,10 @@ import type { Connection } from '../storage/database.ts';
 const idsOf = (rows: readonly { id: string }[]): string[] => rows.map(({ id }) => id);
 
 /**
- * Every stored row that belongs to a site's history, oldest first, with the inputs and results as they were kept.
- * @param costs whether with what its visits cost the firm, which is the owner's alone to see
+ * Every stored row that belongs to a site's history, oldest first, with the inputs and results as they were kept. Which of their
+ * columns leave is said where it is asked for.
  */
-export async function recordOfSite(connection: Connection, siteId: string, arrayIds: string[], costs: boolean) {
+export async function recordOfSite(connection: Connection, siteId: string, arrayIds: string[]) {
   const [inspections, reckonings, outlooks, plans, quotes, agreements, jobs, reports] = await Promise.all([
     recordedInspections(connection, arrayIds),
     recordedReckonings(connection, arrayIds),
@@ -26,7 +26,7 @@ export async function recordOfSite(connection: Connection, siteId: string, array
     recordedReports(connection, siteId),
   ]);
   const entries = await recordedEntries(connection, idsOf(jobs));
-  const visits = await recordedVisits(connection, idsOf(agreements), costs);
+  const visits = await recordedVisits(connection, idsOf(agreements));
   const letters = await recordedLetters(connection, idsOf(quotes as { id: string }[]));
   const followUps = await recordedFollowUps(connection, idsOf(quotes as { id: string }[]));
   const letterEvents = await recordedLetterEvents(connection, idsOf(letters));

@@ -148,7 +148,10 @@ export async function createEachOnce<C extends { id: string }>(
   });
 }
 
-/** Updates a row if it still has the version that was read; otherwise 409 with both states. */
+/**
+ * Updates a row if it still has the version that was read; otherwise 409 with both states: of what stands now what was to be changed,
+ * and nothing else of the row.
+ */
 export async function updateVersioned(
   trx: Transaction,
   writer: Writer,
@@ -161,8 +164,8 @@ export async function updateVersioned(
   if (updated === 0) {
     const current = await trx(row.table).where({ id: row.id }).first();
     if (current === undefined) throw notFound(row.record);
-    const { passwordHash: _hidden, ...visible } = current;
-    throw late(visible, changes);
+    const asked = ['version', ...Object.keys(changes)];
+    throw late(Object.fromEntries(asked.map((name) => [name, current[name]])), changes);
   }
   await trail(trx, writer, { record: row.record, id: row.id, action: 'change', change: changes });
 }

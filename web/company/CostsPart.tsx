@@ -31,7 +31,7 @@ function CostsForm({ costs, version, currency }: { costs: Costs | null; version:
           <legend>Costs and margin, for the owner alone</legend>
           <p className="quiet">
             What each quote leaves is worked out from them. Where the work is charged by cost and margin, they make its
-            price.
+            price. What you buy or hire goes on the quote at what it costs.
           </p>
           <div className="form-grid">
             <NumberField name="hour" label="An hour of one person" {...money} />
@@ -39,7 +39,7 @@ function CostsForm({ costs, version, currency }: { costs: Costs | null; version:
             <NumberField
               name="margin"
               label="Margin"
-              hint="Of the price, where it is made by cost and margin"
+              hint="Of what work and travel are charged, by cost and margin"
               kind="fraction"
             />
             <NumberField
