@@ -4,8 +4,10 @@ import { chownSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import pg from 'pg';
+import { isRunning } from '../server/system/running.ts';
 import { APP_ROLE, appPassword, ensureAppRole, handOver } from './appRole.ts';
 import { ensurePostgres } from './debian.ts';
+import { usersOf } from './users.ts';
 
 export interface Cluster {
   /** address for its own administrator, who makes and renames databases */
@@ -19,11 +21,13 @@ export interface Cluster {
   postmaster(): number;
   /** starts it again after a crash */
   restart(): Promise<void>;
-  /** stops it if this call started it */
+  /** stops it where nobody else uses it: whoever started it, and also where they were killed */
   stop(): void;
 }
 
 const USER = 'pail';
+/** Where whoever uses a cluster says so. */
+export const USERS = 'users';
 
 /**
  * A private PostgreSQL cluster on loopback: its own data folder, a free port that is remembered, a generated scram
@@ -36,6 +40,7 @@ export async function openCluster(folder: string): Promise<Cluster> {
   const sockets = join(folder, 'socket');
   const passwordFile = join(folder, 'password');
   const portFile = join(folder, 'port');
+  const users = usersOf(join(folder, USERS));
 
   const run = (program: string, args: string[]) =>
     spawnSync(join(programs, program), args, {
@@ -84,8 +89,8 @@ export async function openCluster(folder: string): Promise<Cluster> {
     }
   };
 
-  const start = async (): Promise<boolean> => {
-    if (await answers()) return false;
+  const start = async (): Promise<void> => {
+    if (await answers()) return;
     let said = '';
     for (let attempt = 0; attempt < 12; attempt += 1) {
       // After a crash the old processes need a moment to notice; the port is kept unless somebody else took it.
@@ -99,23 +104,27 @@ export async function openCluster(folder: string): Promise<Cluster> {
       const log = join(sockets, 'postgres.log');
       const started = run('pg_ctl', ['start', '-w', '-t', '30', '-D', data, '-l', log, '-o', options]);
       said = started.stdout + started.stderr;
-      if (await answers()) return true;
+      if (await answers()) return;
     }
     throw new Error(`The database in ${folder} does not start.\n${said}`);
   };
 
-  let started = await start();
+  users.enter();
+  try {
+    await start();
+  } catch (error) {
+    users.leave();
+    throw error;
+  }
   return {
     url,
     appUrl: (database) => address(APP_ROLE, appPassword(folder), database),
     folder,
     runs: () => postmasterOf(data) !== null,
     postmaster: () => Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]),
-    restart: async () => {
-      started = (await start()) || started;
-    },
+    restart: start,
     stop: () => {
-      if (started) run('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', data]);
+      if (users.leave()) run('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', data]);
     },
   };
 }
@@ -125,12 +134,7 @@ export function postmasterOf(data: string): number | null {
   const file = join(data, 'postmaster.pid');
   if (!existsSync(file)) return null;
   const id = Number(readFileSync(file, 'utf8').split('\n')[0]);
-  try {
-    process.kill(id, 0);
-    return id;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM' ? id : null;
-  }
+  return isRunning(id) ? id : null;
 }
 
 /** Whether a cluster has been made in a folder. */

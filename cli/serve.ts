@@ -1,9 +1,11 @@
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { repeat } from '../server/compute/repeat.ts';
 import { openDatabase } from '../server/storage/database.ts';
+import { sweepScratch } from '../server/system/scratch.ts';
 import { holdsOf, makeBackup } from './backups/backup.ts';
 import { keepBackups } from './backups/keeper.ts';
-import { tryRestore } from './backups/restore.ts';
+import { OPENED, tryRestore } from './backups/restore.ts';
 import { buildWeb } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
 import { ensurePostgres } from './debian.ts';
@@ -54,6 +56,7 @@ function watchBackups(url: string, adminUrl: string) {
 /** Serves until Ctrl-C; then stops all that it started. @returns 1 where the server ended by itself */
 export async function serve({ demo }: { demo: boolean }): Promise<number> {
   for (const note of notesOnFolders()) console.error(note);
+  sweepScratch(tmpdir(), OPENED);
   const stops: (() => Promise<void> | void)[] = [];
   let url = process.env.DATABASE_URL;
   let adminUrl = process.env.ADMIN_DATABASE_URL ?? url ?? '';

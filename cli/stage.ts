@@ -1,11 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { buildWeb } from './build.ts';
-import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
+import { type Cluster, ensureDatabase, openCluster, postmasterOf, USERS } from './cluster.ts';
 import { loadDemo } from './demo.ts';
 import { webFolder } from './folders.ts';
 import { type ServerProcess, startServerProcess } from './serverProcess.ts';
 import { type StandIn, startMeterStandIn, startWeatherStandIn } from './standIns.ts';
+import { usersOf } from './users.ts';
 
 export interface Stage {
   cluster: Cluster;
@@ -16,9 +18,25 @@ export interface Stage {
   strike(): Promise<void>;
 }
 
+const TRIES = '/var/tmp';
+const TRY = 'wide-pail-try-';
+
+/** Takes away clusters of runs that were killed before they could, with their database, which runs on by itself. */
+function sweepThrowaways(): void {
+  for (const name of readdirSync(TRIES).filter((one) => one.startsWith(TRY))) {
+    const folder = join(TRIES, name);
+    const users = join(folder, 'cluster', USERS);
+    if (!existsSync(users) || usersOf(users).others().length > 0 || readdirSync(users).length > 0) continue;
+    const left = postmasterOf(join(folder, 'cluster/data'));
+    if (left !== null) process.kill(left, 'SIGQUIT');
+    spawnSync('rm', ['-rf', folder]);
+  }
+}
+
 /** A cluster for one run, in a folder of its own; `discard` stops it and leaves nothing behind. */
 export async function throwawayCluster(): Promise<{ cluster: Cluster; discard: () => void }> {
-  const folder = mkdtempSync('/var/tmp/wide-pail-try-');
+  sweepThrowaways();
+  const folder = mkdtempSync(join(TRIES, TRY));
   spawnSync('chmod', ['711', folder]);
   const cluster = await openCluster(`${folder}/cluster`);
   await ensureDatabase(cluster, 'first');

@@ -58,6 +58,19 @@ describe('an installation that runs', function () {
     expect(runningWith(join(data, 'cluster')), 'left running').to.deep.equal([]);
   });
 
+  it('leaves its database running where it is killed itself, and the next one to stop stops that too', async () => {
+    const killed = await start(data);
+    await until(() => ready(killed.address));
+    killed.pail.kill('SIGKILL');
+    await killed.ended;
+    expect(runningWith(join(data, 'cluster')), 'goes on by itself').to.have.length(1);
+    const next = await start(data);
+    await until(() => ready(next.address));
+    next.pail.kill('SIGTERM');
+    expect(await next.ended).to.equal(0);
+    expect(runningWith(join(data, 'cluster')), 'left running').to.deep.equal([]);
+  });
+
   it('moves its data to another place, whole, and not while it is in use', async () => {
     const to = `${data}-moved`;
     const { pail, address, ended } = await start(data);

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { open } from 'node:fs/promises';
 import { PassThrough, type Readable, Transform } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
@@ -35,19 +34,27 @@ function measured() {
   return { through, result: () => ({ bytes, sha256: hash.digest('hex') }) };
 }
 
-/** Writes an archive. @param data is read to its end before the manifest is written. @returns the manifest as written */
+/** Writes what comes into a file for this account alone, from the first byte on. */
+export const intoFile =
+  (file: string): Sink =>
+  (archive) =>
+    pipeline(archive, createWriteStream(file, { mode: 0o600, flags: 'wx' }));
+
+/** Where an archive goes as it is made; resolves once all of it is there. */
+export type Sink = (archive: Readable) => Promise<void>;
+
+/**
+ * Writes an archive. @param sink to which it goes as it is made @param data is read to its end before the manifest is written
+ * @returns the manifest as written
+ */
 export async function writeArchive(
-  file: string,
+  sink: Sink,
   data: Readable,
   describe: () => Promise<Omit<BackupManifest, 'data'>>,
 ): Promise<BackupManifest> {
   const zip = new yazl.ZipFile();
   const { through, result } = measured();
-  // Written for this account alone, from the first byte on.
-  const written = pipeline(
-    zip.outputStream as unknown as Readable,
-    createWriteStream(file, { mode: 0o600, flags: 'wx' }),
-  );
+  const written = sink(zip.outputStream as unknown as Readable);
   const packed = new PassThrough();
   zip.addReadStream(packed, DATA, { compress: false });
   await Promise.race([pipeline(data, through, packed), written]);
@@ -57,9 +64,6 @@ export async function writeArchive(
   zip.addBuffer(Buffer.from(`${manifest.data.sha256}  ${DATA}\n${sha256(text)}  ${MANIFEST}\n`), SUMS);
   zip.end();
   await written;
-  const handle = await open(file, 'r');
-  await handle.sync();
-  await handle.close();
   return manifest;
 }
 

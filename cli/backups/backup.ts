@@ -1,13 +1,15 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, renameSync, rmSync } from 'node:fs';
+import { renameSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
 import pg from 'pg';
 import type { BackupHolds, BackupManifest } from '../../contract/backups/endpoints.ts';
-import { writeArchive } from './archive.ts';
+import { openScratch } from '../../server/system/scratch.ts';
+import { intoFile, writeArchive } from './archive.ts';
 import { companyStands, contentsOf, LEFT_OUT, QUEUE_SCHEMA } from './contents.ts';
-import { encryptFile } from './passphrase.ts';
+import { encryptInto } from './passphrase.ts';
 import { postgresEnvironment } from './programs.ts';
 
 export interface BackupOptions {
@@ -23,20 +25,22 @@ export interface BackupOptions {
 
 /**
  * Writes everything but sessions, attempts and secrets into one file, readable for this account alone. Data and manifest
- * are of one moment. The file has its name only when it is whole.
+ * are of one moment. The file has its name only when it is whole, and under a passphrase it is encrypted as it is made: nothing of it
+ * is ever written as it was.
  * @throws Error in words where no company stands
  */
 export async function makeBackup({ url, programs, file, passphrase, now }: BackupOptions): Promise<BackupManifest> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
-  const folder = mkdtempSync(join(dirname(file), '.pail-backup-'));
-  const [plain, sealed] = [join(folder, 'plain'), join(folder, 'sealed')];
+  const scratch = openScratch(dirname(file), '.pail-backup-');
+  const written = join(scratch.folder, 'written');
+  const sink = passphrase ? (archive: Readable) => encryptInto(archive, written, passphrase) : intoFile(written);
   try {
     if (!(await companyStands(client))) throw new Error('There is no company in this database, so nothing to back up.');
     await client.query('begin transaction isolation level repeatable read, read only');
     const { rows } = await client.query('select pg_export_snapshot() as snapshot');
     const dump = startDump(programs, url, rows[0].snapshot);
-    const manifest = await writeArchive(plain, dump.data, async () => {
+    const manifest = await writeArchive(sink, dump.data, async () => {
       await dump.ended;
       return {
         format: 'wide-pail-backup',
@@ -45,13 +49,20 @@ export async function makeBackup({ url, programs, file, passphrase, now }: Backu
         ...(await contentsOf(client)),
       };
     });
-    if (passphrase) await encryptFile(plain, sealed, passphrase);
-    renameSync(passphrase ? sealed : plain, file);
+    await keepOnDisk(written);
+    renameSync(written, file);
     return manifest;
   } finally {
     await client.end();
-    rmSync(folder, { recursive: true, force: true });
+    scratch.close();
   }
+}
+
+/** Waits until a file is on the disk and not only on its way there. */
+async function keepOnDisk(file: string): Promise<void> {
+  const handle = await open(file, 'r');
+  await handle.sync();
+  await handle.close();
 }
 
 function startDump(programs: string, url: string, snapshot: string): { data: Readable; ended: Promise<void> } {

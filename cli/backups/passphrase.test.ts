@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createReadStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { BrokenBackup } from './archive.ts';
-import { decryptFile, decryptWith, encryptFile } from './passphrase.ts';
+import { decryptFile, decryptWith, encryptInto } from './passphrase.ts';
 
 describe('a file under a passphrase', () => {
   const folder = mkdtempSync(join(tmpdir(), 'pail-passphrase-'));
@@ -17,7 +17,7 @@ describe('a file under a passphrase', () => {
 
   before(async () => {
     writeFileSync(plain, contents);
-    await encryptFile(plain, sealed, 'four words in a row');
+    await encryptInto(createReadStream(plain), sealed, 'four words in a row');
   });
   after(() => rmSync(folder, { recursive: true }));
 
@@ -38,7 +38,7 @@ describe('a file under a passphrase', () => {
     for (const length of [0, 1, 17, 4095, 65_519, 65_536, 65_543, 131_071]) {
       for (const file of [shut, open]) rmSync(file, { force: true });
       writeFileSync(small, contents.subarray(0, length));
-      await encryptFile(small, shut, 'four words in a row');
+      await encryptInto(createReadStream(small), shut, 'four words in a row');
       await decryptFile(shut, open, 'four words in a row');
       expect(readFileSync(open).equals(contents.subarray(0, length)), `${length} octets`).to.equal(true);
     }

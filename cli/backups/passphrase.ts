@@ -16,8 +16,9 @@ const CONFIG = {
   preferredCompressionAlgorithm: openpgp.enums.compression.uncompressed,
 };
 
-export async function encryptFile(from: string, to: string, passphrase: string): Promise<void> {
-  const binary = Readable.toWeb(createReadStream(from)) as ReadableStream<Uint8Array>;
+/** Encrypts what comes as it comes into a file: nothing of it lies anywhere as it was. */
+export async function encryptInto(from: Readable, to: string, passphrase: string): Promise<void> {
+  const binary = Readable.toWeb(from) as ReadableStream<Uint8Array>;
   const message = await openpgp.createMessage({ binary: binary as never });
   const sealed = await openpgp.encrypt({ message, passwords: [passphrase], format: 'binary', config: CONFIG });
   await pipeline(

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
+import { createReadStream } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import type { BackupHolds, BackupManifest } from '../../contract/backups/endpoints.ts';
 import { knownMigrations, migrate, openDatabase } from '../../server/storage/database.ts';
+import { openScratch } from '../../server/system/scratch.ts';
 import { BrokenBackup, checkArchive, dataOf, kindOf } from './archive.ts';
 import { holdsOf } from './backup.ts';
 import { connected } from './connected.ts';
@@ -26,6 +27,8 @@ export interface RestoreOptions {
 
 const NEXT = '_incoming';
 const FORMER = '_before';
+/** Where an encrypted backup lies opened while it is read; what a killed restore left there goes with the next start. */
+export const OPENED = 'pail-open-';
 const quoted = pg.escapeIdentifier;
 
 /** Opens a backup, whatever its form: encrypted, whole, or as older versions wrote it. */
@@ -38,13 +41,13 @@ async function opened<T>(
   if (kind === 'archive') return run(file, await checkArchive(file));
   if (kind === 'unknown') throw new BrokenBackup('This is not a backup of Wide Pail.');
   if (passphrase === undefined) throw new BrokenBackup('This backup is encrypted; its passphrase is needed.');
-  const folder = mkdtempSync(join(tmpdir(), 'pail-open-'));
+  const scratch = openScratch(tmpdir(), OPENED);
   try {
-    const plain = join(folder, 'plain');
+    const plain = join(scratch.folder, 'plain');
     await decryptFile(file, plain, await passphrase());
     return await run(plain, await checkArchive(plain));
   } finally {
-    rmSync(folder, { recursive: true, force: true });
+    scratch.close();
   }
 }
 

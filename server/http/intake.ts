@@ -1,12 +1,11 @@
-import { mkdtempSync, rmSync } from 'node:fs';
 import { readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { json, type NextFunction, type Request, type RequestHandler, type Response, raw } from 'express';
 import multer from 'multer';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { busy } from '../errors.ts';
 import type { UploadedFile } from '../handlers.ts';
+import { openScratch } from '../system/scratch.ts';
 
 const MOST_FILES = 200;
 const USUAL_LIMIT = 2 * 1024 * 1024;
@@ -23,10 +22,9 @@ export interface Spool {
   close(): void;
 }
 
-export function openSpool(): Spool {
-  const folder = mkdtempSync(join(tmpdir(), 'wide-pail-spool-'));
-  return { folder, close: () => rmSync(folder, { recursive: true, force: true }) };
-}
+/** A folder for this process alone; what others left there when they were killed is taken away. */
+export const openSpool = (): Spool => openScratch(tmpdir(), SPOOL);
+const SPOOL = 'wide-pail-spool-';
 
 /** Reads the body of a request as its door takes it. */
 export function bodyReader(endpoint: Endpoint, spool: Spool): RequestHandler {
