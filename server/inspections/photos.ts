@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
 import type { z } from 'zod';
 import type { BodyOf, QueryOf } from '../../contract/endpoint.ts';
 import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
@@ -31,33 +30,10 @@ import {
   photosWhere,
   standingPhoto,
 } from './photoStorage.ts';
+import { examinePicture, preparePicture } from './pictures.ts';
 import { takenAt } from './takenAt.ts';
-import { isWhole } from './wholePicture.ts';
 
 type Endpoints = typeof inspectionsEndpoints;
-
-/** Largest picture taken in, pixels: a little over what drones make, and far under what fills the memory. */
-const MOST_PIXELS = 120_000_000;
-// One thread for pictures leaves the others to whoever is waiting for a page.
-sharp.concurrency(1);
-const UPRIGHT_EDGE = 2000;
-const THUMBNAIL_EDGE = 480;
-
-/** What the bytes really are, whatever the file is called. */
-async function examine(file: Buffer) {
-  try {
-    const found = await sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).metadata();
-    if (found.format === 'jpeg' || found.format === 'png') {
-      if (!isWhole(file, found.format)) throw new Error('cut off');
-      return found;
-    }
-  } catch (error) {
-    if (error instanceof Error && error.message === 'cut off')
-      throw invalid('file', 'is cut off: only a part of the picture is there; take or save it again and send that');
-    // falls through to the error below
-  }
-  throw invalid('file', 'must be a JPEG or PNG picture of at most 120 megapixels; save it again and send that');
-}
 
 /** Where a picture belongs by its time; where it was put where it has none, or nobody looked near it. */
 async function faceByTime<T extends { arrayId: string; inspectionId?: string | undefined }>(
@@ -138,7 +114,7 @@ export async function addPhoto(
   const bytes = sumOf(original);
   if (fields.sha256 !== undefined && fields.sha256 !== bytes)
     throw invalid('sha256', 'is not that of the file: it did not arrive whole; send it again');
-  const found = await examine(original);
+  const found = await examinePicture(original);
   const turned = (found.orientation ?? 1) >= 5;
   return inTransaction(context, async (trx) => {
     const array = await readArray(trx, fields.arrayId);
@@ -176,11 +152,7 @@ export async function preparePhoto(database: Database, id: string): Promise<void
   const row = await originalOf(database, id);
   if (row === undefined || row.state === 'ready') return;
   try {
-    const picture = sharp(row.original, { limitInputPixels: MOST_PIXELS }).rotate();
-    const fitted = (edge: number, quality: number) =>
-      picture.clone().resize(edge, edge, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality }).toBuffer();
-    const [upright, thumbnail] = [await fitted(UPRIGHT_EDGE, 85), await fitted(THUMBNAIL_EDGE, 75)];
-    await keepPrepared(database, id, { upright, thumbnail, state: 'ready' });
+    await keepPrepared(database, id, { ...(await preparePicture(row.original)), state: 'ready' });
   } catch (error) {
     await keepPrepared(database, id, { state: 'failed' });
     throw error;
