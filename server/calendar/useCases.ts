@@ -58,7 +58,7 @@ export async function calendarFeed(context: OpenContext, token: string) {
   const owner = await ownerOf(context.database, hashToken(token));
   const person = owner && (await personWhoMayEnter(context.database, owner.personId));
   if (person?.epoch !== owner?.epoch || !person)
-    return refuseGuess(context, 'calendar', 'calendar behind this link: it was taken back; make a new one');
+    return refuseGuess(context, 'calendar behind this link: it was taken back; make a new one');
   return file(await calendarOf(context.database, person, context.clock()));
 }
 

@@ -10,6 +10,7 @@ import type { Services, SignedIn } from '../context.ts';
 import { AppError, forbidden, invalid } from '../errors.ts';
 import type { FileAnswer, Handler, Handlers, RequestContext } from '../handlers.ts';
 import { mustStand } from '../people/epochs.ts';
+import { networkOf } from '../people/network.ts';
 import type { Connection } from '../storage/database.ts';
 import { inTurns } from './inTurns.ts';
 import { bodyReader, type Spool, senders, uploaded } from './intake.ts';
@@ -118,7 +119,7 @@ async function answer(
   });
   const context = {
     ...services,
-    workers: services.workers.of(request.person?.id ?? request.ip ?? '', gone.signal),
+    workers: services.workers.of(request.person?.id ?? networkOf(request.ip ?? ''), gone.signal),
     person: request.person,
     ...(request.person && { stands: (connection: Connection) => mustStand(connection, request.person as SignedIn) }),
     requestId: String(request.id),

@@ -38,7 +38,7 @@ export function makeCallLink(context: Context, quickLookId: string) {
 }
 
 const notThere = (context: OpenContext): Promise<never> =>
-  refuseGuess(context, 'call', 'estimate behind this link: it was replaced or has run out; telephone whoever sent it');
+  refuseGuess(context, 'estimate behind this link: it was replaced or has run out; telephone whoever sent it');
 
 /** The estimate behind a link. To read it changes nothing: mail programs and previews do that too. */
 export async function readCall(context: OpenContext, token: string): Promise<CallLetter> {

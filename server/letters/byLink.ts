@@ -30,11 +30,7 @@ import {
 type Endpoints = typeof lettersEndpoints;
 
 const notThere = (context: OpenContext): Promise<never> =>
-  refuseGuess(
-    context,
-    'letter',
-    'offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one',
-  );
+  refuseGuess(context, 'offer behind this link: it was withdrawn or has run out; ask whoever sent it for a new one');
 
 /** The link behind a token; what is not there is a guess. */
 const opened = async (context: OpenContext, token: string): Promise<LetterRow> =>

@@ -9,6 +9,7 @@ import { createOnce, mustFind, mustHave, trail, type Writer } from '../storage/w
 import { refuseCommon } from './commonPasswords.ts';
 import { forgetDevices, knowDevice } from './deviceStorage.ts';
 import { endWhatStands, lockStanding, signedOut } from './epochs.ts';
+import { refuseGuess } from './guessing.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { checkOwnPassword } from './passwordUse.ts';
 import { insertResetLink, openResetLink, resetLink, spendResetLink, voidResetLinks } from './resetStorage.ts';
@@ -75,10 +76,8 @@ export function makeResetLink(context: Context, personId: string, body: BodyOf<E
 }
 
 const openLink = async (context: OpenContext, token: string) =>
-  mustHave(
-    await openResetLink(context.database, hashToken(token), context.clock()),
-    'open link: it was used or has expired; ask for a new one',
-  );
+  (await openResetLink(context.database, hashToken(token), context.clock())) ??
+  (await refuseGuess(context, 'open link: it was used or has expired; ask for a new one'));
 
 export async function readResetLink(context: OpenContext, token: string): Promise<{ name: string }> {
   const { name } = await openLink(context, token);

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { isIPv6 } from 'node:net';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { OpenContext } from '../context.ts';
@@ -8,6 +7,7 @@ import { inTransaction } from '../storage/transactions.ts';
 import { INSTALLATION_ID, trail } from '../storage/writing.ts';
 import { isKnownDevice, knowDevice } from './deviceStorage.ts';
 import { type Gate, reserveAttempt, settleAttempt } from './limiter.ts';
+import { networkOf } from './network.ts';
 import { hashToken, passwordMatches } from './passwords.ts';
 import { codeMatches, codeProblem, factorOf } from './secondFactor.ts';
 import { findPersonByEmail, type PersonRow } from './storage.ts';
@@ -24,10 +24,6 @@ export interface Origin {
 const FREE = { account: 5, address: 20, device: 8 };
 
 const digest = (text: string): string => createHash('sha256').update(text).digest('hex');
-
-/** A network of the newer kind is one caller, whichever of its countless addresses it uses. */
-const networkOf = (address: string): string =>
-  isIPv6(address) && !address.startsWith('::ffff:') ? address.split(':').slice(0, 4).join(':') : address;
 
 /**
  * What a sign-in is counted under: the account and the address it comes from, so that guessing gets slower for both. A

@@ -7,10 +7,11 @@ import type { Context, OpenContext } from '../context.ts';
 import { invalid, notFound, outOfOrder } from '../errors.ts';
 import { json } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
-import { createOnce, mustFind, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { createOnce, mustFind, trail, updateVersioned } from '../storage/writing.ts';
 import { refuseCommon } from './commonPasswords.ts';
 import { knowDevice } from './deviceStorage.ts';
 import { endWhatStands, lockStanding } from './epochs.ts';
+import { refuseGuess } from './guessing.ts';
 import { insertInvitation, invitationByToken, revoke, useInvitation, waitingInvitations } from './invitationStorage.ts';
 import { hashPassword, hashToken, makeToken } from './passwords.ts';
 import { factorOf } from './secondFactor.ts';
@@ -115,7 +116,7 @@ export function revokeInvitation(context: Context, id: string): Promise<undefine
 
 async function openInvitation(context: OpenContext, token: string) {
   const row = await invitationByToken(context.database, hashToken(token), context.clock());
-  return mustHave(row, 'open invitation: it was used or has expired; ask for a new link');
+  return row ?? refuseGuess(context, 'open invitation: it was used or has expired; ask for a new link');
 }
 
 export async function readInvitation(context: OpenContext, token: string) {
