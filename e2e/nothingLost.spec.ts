@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { tapsBeforeKills } from '../cli/attack/taps.ts';
 import { signIn } from './support/person.ts';
 
 test('what was typed and not sent is there again after the browser was killed', async ({ browser }) => {
@@ -47,6 +48,12 @@ test('without a signal the crew goes on, sees what is not sent, and it goes by i
   await page.reload();
   await expect(page.getByRole('button', { name: /^Module 12, row 2, brushed/ })).toBeVisible();
   await context.close();
+});
+
+test('a tap that the screen says is kept is there after the browser was killed at that moment', async ({ baseURL }) => {
+  const { tried, broken } = await tapsBeforeKills(baseURL ?? '', 4);
+  expect(broken).toEqual([]);
+  expect(tried).toBe(4);
 });
 
 test('a late change is refused with both states, and what was typed stays', async ({ browser }) => {

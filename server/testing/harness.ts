@@ -75,6 +75,11 @@ export class Caller {
     return this.cookie;
   }
 
+  /** what its writes carry */
+  token(): string {
+    return this.csrf;
+  }
+
   keepCsrf(token: string): void {
     this.csrf = token;
   }

@@ -35,7 +35,8 @@ export class DeviceStore extends Dexie {
   lock!: Table<LockState & { key: 'lock' }, string>;
 
   constructor(name = STORE_NAME) {
-    super(name);
+    // What is said to be kept is on the disk, and not on its way there: a phone is switched off, and a browser killed.
+    super(name, { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ jobs: 'id', entries: '++order, id, jobId', photos: 'id, jobId' });
     this.version(2)
       .stores({
