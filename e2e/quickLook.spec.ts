@@ -111,6 +111,15 @@ test('a telephone quote takes fewer than fifteen fields and taps, goes out as a 
   await expect(phone.getByText('This is no offer.')).toBeVisible();
   expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
   await expectAccessible(phone);
+  // Fetched and drawn it is as a preview has it; read it is once somebody does something on it.
+  const calls = page.getByRole('listitem').filter({ hasText: 'Wren Alder' });
+  await page.reload();
+  await expect(calls).toContainText('link not opened yet');
+  const noted = phone.waitForResponse((response) => response.url().endsWith('/reading'));
+  await phone.mouse.move(100, 300);
+  await noted;
+  await page.reload();
+  await expect(calls).toContainText('link read');
   await phone.getByLabel('Anything we should know').fill('The dog is friendly');
   await phone.getByRole('button', { name: 'Please come and look' }).click();
   await expect(phone.getByText('Thank you. We will telephone')).toBeVisible();

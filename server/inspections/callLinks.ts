@@ -74,6 +74,7 @@ export const answerCall = (
   { answer, said }: BodyOf<Endpoints['answerCall']>,
 ): Promise<CallLetter> =>
   byOpenLink(context, token, async (trx, { quickLookId, madeBy, ...before }) => {
+    await noteCallOpened(trx, quickLookId, context.clock());
     // Sent twice it is the same answer, and no new row in the trail.
     if (before.answer === answer && before.said === said) return letterOf(trx, quickLookId, madeBy);
     if (before.answers >= MOST_CALL_ANSWERS) throw answeredOften();

@@ -5,7 +5,7 @@ import { addedDays, utcDate } from '../../core/time/dates.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
 import { hashToken, makeToken } from '../people/passwords.ts';
-import { readQuote } from '../quotes/storage.ts';
+import { lockRevisions, readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
 import { hold } from '../storage/locks.ts';
 import { inTransaction } from '../storage/transactions.ts';
@@ -20,6 +20,7 @@ type Links = { items: LetterLink[] };
 /** A private link to a quote that went out. Its token leaves the server once, in this answer; only its hash is kept. */
 export function makeLetter(context: Context, quoteId: string, { id }: BodyOf<Endpoints['makeLetter']>) {
   return inTransaction(context, async (trx) => {
+    await lockRevisions(trx, quoteId);
     const { state, validUntil, siteId } = await readQuote(trx, quoteId);
     const { zone } = await readSite(trx, siteId);
     if (state !== 'sent') throw outOfOrder('A link is made to an offer that is sent and waits for its answer.');

@@ -160,6 +160,7 @@ export function followUpQuote(
 
 export function changeQuote(context: Context, id: string, body: BodyOf<Endpoints['changeQuote']>): Promise<ShownQuote> {
   return inTransaction(context, async (trx) => {
+    await lockRevisions(trx, id);
     const row = await readQuote(trx, id);
     if (row.state !== 'draft') throw outOfOrder('A sent quote is frozen. Make the next revision and change that.');
     const { version, overrule, urgent, leaveOut, sprayPrice, ...words } = body;
@@ -325,9 +326,10 @@ export async function reviseQuote(
   const plan = mustWash(await lastPlan(context.database, siteId));
   const cheaper = await cheaperThan(context, plan);
   return inTransaction(context, async (trx) => {
+    const { othersAccepted } = await lockRevisions(trx, id);
     const old = await readQuote(trx, id);
     if (old.state === 'draft') throw outOfOrder('A draft can be changed as it is.');
-    if ((await lockRevisions(trx, id)).othersAccepted)
+    if (othersAccepted)
       throw outOfOrder('Another revision of this quote has been accepted. It stands; draft a new quote.');
     if (old.state === 'accepted') throw outOfOrder('An accepted quote stands. Draft a new quote for further work.');
     const leftOut = old.cheaper?.leftOut ?? [];
