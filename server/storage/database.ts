@@ -68,7 +68,7 @@ export const REQUEST_LIMITS = {
   connectionTimeoutMillis: 4000,
   statement_timeout: 30_000,
   /** of one lock: whoever holds it may be doing much, and whoever waits is told to come again */
-  lock_timeout: 15_000,
+  lock_timeout: 25_000,
   idle_in_transaction_session_timeout: 60_000,
   query_timeout: 35_000,
 };
