@@ -57,6 +57,16 @@ describe('what leaves the server', () => {
       expect(seenBy('owner', shape, { it: { a: 1, b: 2 }, c: 3 }), String(at)).to.deep.equal({ it: { a: 1 } });
   });
 
+  it('keeps of what fits none of several shapes whole all that any of them names', () => {
+    const either = z.union([
+      z.object({ a: z.number(), b: z.number() }),
+      z.object({ a: z.number(), c: z.object({ d: z.number() }) }),
+    ]);
+    const older = { a: 1, c: { d: 2, e: 3 }, f: 4, b: 'no number' };
+    expect(seenBy('owner', either, older)).to.deep.equal({ a: 1, c: { d: 2 } });
+    expect(seenBy('owner', either, { a: 1, f: 4 })).to.deep.equal({ a: 1 });
+  });
+
   it('may name itself within itself', () => {
     interface Branch {
       name: string;

@@ -144,15 +144,16 @@ function makePart(reader: Reader, schema: z.ZodType): Part {
   }
 }
 
-/** Of several shapes the one that a value has; what has none of them goes through the first that could hold it. */
+/** Of several shapes the one that a value has; of what has none of them whole, all that any of them names. */
 function unionPart(options: readonly z.ZodType[], of: (schema: z.ZodType) => Part): Part {
   const parts = options.map((schema) => ({ schema, part: of(schema) })).filter(({ part }) => part !== asIs);
   const [first] = parts;
   if (first === undefined) return asIs;
   return (value) => {
     if (typeof value !== 'object' || value === null) return value;
-    const fitting = parts.length === 1 ? first : (parts.find(({ schema }) => schema.safeParse(value).success) ?? first);
-    return fitting.part(value);
+    const fitting = parts.length === 1 ? first : parts.find(({ schema }) => schema.safeParse(value).success);
+    if (fitting) return fitting.part(value);
+    return isObject(value) ? Object.assign({}, ...parts.map(({ part }) => part(value))) : first.part(value);
   };
 }
 
@@ -175,7 +176,7 @@ function openPart(reader: Reader): Part {
   return open;
 }
 
-/** Every name that schemas hold, with where it stands first; for a test that has each of them decided. */
+/** Every name that a schema holds, at any depth; for a test that has each of them decided. */
 export function namesIn(schema: z.ZodType, seen = new Set<z.ZodType>(), names = new Set<string>()): Set<string> {
   if (seen.has(schema)) return names;
   seen.add(schema);
