@@ -129,9 +129,7 @@ function Invitations({ invitations }: Pick<People, 'invitations'>) {
           <li key={id}>
             {name}, {ROLE_WORDS[role]}
             <span className="end">
-              {ended
-                ? 'link ended: whoever made it changed password, role or second factor; invite again'
-                : `link works until ${formatDate(expiresAt, units)}`}{' '}
+              {ended ? 'link ended: invite again' : `link works until ${formatDate(expiresAt, units)}`}{' '}
               <Button variant="quiet" onClick={() => revoke.mutate({ params: { id } })}>
                 take it back
               </Button>
