@@ -68,6 +68,7 @@ describe('answers', function () {
     callers = { owner, estimator: await harness.as('estimator'), crew: await harness.as('crew') };
     reads = new Map(readsOf(chain).map((read) => [read.name, read]));
   });
+  beforeEach(() => harness.forgetTries());
 
   /** Every name under which something stands in an answer; ids that are names count as one. */
   function namesIn(value: unknown, names = new Set<string>()): Set<string> {
