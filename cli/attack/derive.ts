@@ -6,7 +6,7 @@ import { type Attack, tally } from './attack.ts';
 /** What an estimator and a crew can work out of all that they read: nothing of what only the owner knows. */
 export const derive: Attack = {
   name: 'what each role can work out',
-  full: 6,
+  full: 3,
   // The server's tests do it once.
   small: 0,
   async run(times) {

@@ -118,7 +118,7 @@ async function schedule(random: Random, stage: Harness, people: Person[]) {
 /** What two phones keep without a signal arrives once, under whoever did it, whatever happens on the way. */
 export const offline: Attack = {
   name: 'offline schedules',
-  full: 60,
+  full: 40,
   small: 4,
   async run(times) {
     const { hold, outcome } = tally();

@@ -70,6 +70,9 @@ const versioned = (
   },
 });
 
+/** One face of a site that was read whole. */
+const faceOf = ({ arrays }: Answer['body'], arrayId: string) => arrays.find(({ id }: { id: string }) => id === arrayId);
+
 /** A door at which something is added, under an id of its own. */
 const added = (
   name: EndpointName,
@@ -237,9 +240,10 @@ const SITES: Act[] = [
     'changeArray',
     [],
     site,
-    ({ arrays: [array] }) => array.version,
-    ({ arrayId }, version, { arrays: [array] }) => {
-      const { id: _id, siteId: _siteId, version: _version, ...fields } = array;
+    // Earlier pairs have put up more faces beside it.
+    (spread, { arrayId }) => faceOf(spread, arrayId).version,
+    ({ arrayId }, version, spread) => {
+      const { id: _id, siteId: _siteId, version: _version, ...fields } = faceOf(spread, arrayId);
       return ['PUT', `/api/arrays/${arrayId}`, { ...fields, version }];
     },
   ),

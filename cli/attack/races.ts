@@ -9,7 +9,7 @@ const AT_ONCE = 6;
 /** As many as want to do the same at once: one does, or each gets what is theirs. */
 export const races: Attack = {
   name: 'races: accept, sign, number, schedule, start',
-  full: 20,
+  full: 10,
   small: 2,
   async run(times, cluster) {
     const { hold, outcome } = tally();
