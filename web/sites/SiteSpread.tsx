@@ -41,7 +41,7 @@ export function SiteSpread() {
   const seen = useDeferredValue(typed);
   const current: StepName = isStep(step) ? step : nextStep(spread.data);
   const spine = useRef<HTMLElement>(null);
-  useSpineInSight(spine, id, current);
+  useSpineInSight(spine, id, spread.data ? current : null);
   useKeys(STEP_KEYS, (key) => navigate(`/sites/${id}/${STEPS[Number(key) - 1]}`));
   if (spread.isPending) return <Waiting what="Opening the ledger" />;
   if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
