@@ -171,19 +171,31 @@ function surpriseOf({ kind, observations }: Witness, input: Assimilation, { surp
   return z.reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most), 0);
 }
 
+/** The loss that one observation says by itself, so many of its sigmas off; null where it is only a part of one, or none. */
+function lossAlone({ kind, value, sigma }: Observation, width: number, { parameters }: Posterior): number | null {
+  switch (kind) {
+    case 'loss':
+      return value + width * sigma;
+    case 'gain':
+      return 1 - 1 / (value * Math.exp(width * sigma));
+    case 'energy':
+      return (
+        1 - Math.exp(value - parameters.level.mean - width * Math.hypot(parameters.level.sd, WITNESS_SIGMA.energy))
+      );
+    case 'film':
+    case 'cover':
+    case 'bonded':
+      return null;
+  }
+}
+
 /** The loss by one witness alone: of the last of what it saw, with its own error. */
-function saidAlone(own: readonly Observation[], input: Assimilation, { parameters }: Posterior): Estimate {
+function saidAlone(own: readonly Observation[], input: Assimilation, posterior: Posterior): Estimate {
+  const whole = own.findLast((one) => lossAlone(one, 0, posterior) !== null);
   const at = (width: number): number => {
+    const said = whole && lossAlone(whole, width, posterior);
+    if (said !== undefined && said !== null) return said;
     const of = (kind: Observation['kind']) => own.findLast((one) => one.kind === kind);
-    const loss = of('loss');
-    if (loss) return loss.value + width * loss.sigma;
-    const gain = of('gain');
-    if (gain) return 1 - 1 / (gain.value * Math.exp(width * gain.sigma));
-    const energy = of('energy');
-    if (energy) {
-      const { mean, sd } = parameters.level;
-      return 1 - Math.exp(energy.value - mean - width * Math.hypot(sd, WITNESS_SIGMA.energy));
-    }
     const film = of('film');
     const cover = of('cover');
     const mass = film ? film.value * Math.exp(width * film.sigma) : 0;

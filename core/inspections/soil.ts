@@ -9,6 +9,35 @@ export type SoilKind = FilmKind | PatchKind;
 
 export const SOIL_KINDS = [...FILM_KINDS, ...PATCH_KINDS] as const;
 
+/** What a kind of soil is, as far as ways of cleaning and causes turn on it. */
+export interface SoilTraits {
+  /** grows on the glass: alcohol is for it */
+  grows: boolean;
+  /** sticks, where it is not dry: soap is for it */
+  sticks: boolean;
+  /** scratches where it lies thick and dry and is dragged over the glass */
+  grit: boolean;
+  /** comes off under a blade alone, however it seems to hold */
+  bladeWork: boolean;
+}
+
+const NO_TRAIT: SoilTraits = { grows: false, sticks: false, grit: false, bladeWork: false };
+
+export const SOIL_TRAITS: Record<SoilKind, SoilTraits> = {
+  dust: { ...NO_TRAIT, grit: true },
+  pollen: NO_TRAIT,
+  soot: { ...NO_TRAIT, sticks: true },
+  'building-dust': { ...NO_TRAIT, grit: true },
+  'harvest-dust': { ...NO_TRAIT, grit: true },
+  salt: NO_TRAIT,
+  scale: NO_TRAIT,
+  droppings: { ...NO_TRAIT, sticks: true },
+  lichen: { ...NO_TRAIT, grows: true, bladeWork: true },
+  algae: { ...NO_TRAIT, grows: true },
+  moss: { ...NO_TRAIT, grows: true },
+  sap: { ...NO_TRAIT, sticks: true },
+};
+
 /** Where on the face a soil lies. */
 export const WHERES = ['whole-face', 'lower-edge', 'frame-sides', 'spots'] as const;
 export type Where = (typeof WHERES)[number];
@@ -25,6 +54,7 @@ export type WipeTest = (typeof WIPE_TESTS)[number];
 
 /** How a face was looked at. */
 export const LOOKED_FROM = ['ground', 'ladder', 'pole-camera', 'drone', 'roof'] as const;
+export type LookedFrom = (typeof LOOKED_FROM)[number];
 
 /** One kind of soil as the eye found it. */
 export interface Soil {

@@ -75,11 +75,20 @@ const thing = (name: PlainKit, key: string = name): KitItem => ({
 });
 
 /** What a way of cleaning needs beside brush and pole. */
-const MACHINES: Partial<Record<CleaningMethod, KitItem>> = {
+const NEEDS: Record<CleaningMethod, KitItem | null> = {
+  hose: null,
+  'hose-and-brush': null,
+  'fed-pole': null,
+  soap: null,
+  alcohol: null,
+  'wet-blade': null,
   'rotary-head': thing('rotary'),
   'robot-wet': thing('robot-wet', 'robot'),
   'robot-dry': thing('robot-dry', 'robot'),
+  'spray-line': null,
+  'spray-line-wiped': null,
   cloth: thing('microfibre'),
+  'dry-brush': null,
 };
 
 /** What has to be in the van the evening before, down to couplings and instruments. */
@@ -97,7 +106,7 @@ export function kitList({
 }: KitInput): KitItem[] {
   const asked = (condition: boolean, ...items: KitItem[]) => (condition ? items : []);
   return [
-    ...ways.flatMap((one) => MACHINES[one] ?? []),
+    ...ways.flatMap((one) => NEEDS[one] ?? []),
     ...asked(
       pole > 0,
       { key: 'pole', label: { code: 'kit-pole', params: { length: pole } }, because: bare('kit-because-pole') },

@@ -1,6 +1,6 @@
 import type { PatchWay } from '../comparisons/testPatch.ts';
 import { modulesUnder } from '../inspections/marks.ts';
-import { isFilm, type SoilOnModules } from '../inspections/soil.ts';
+import { isFilm, SOIL_TRAITS, type SoilOnModules } from '../inspections/soil.ts';
 import type { MethodInput } from './input.ts';
 import type { MethodRules } from './rules.ts';
 import { HAND_RUNGS, type HandRung } from './rungs.ts';
@@ -27,15 +27,11 @@ export type SoapByTest =
   | { wanted: false; code: 'soap-brush-enough'; params: { brushed: number } }
   | { wanted: true; code: 'soap-takes-more'; params: { brushed: number; soaped: number } };
 
-const GROWS: readonly string[] = ['lichen', 'algae', 'moss'];
-const STICKY: readonly string[] = ['sap', 'soot', 'droppings'];
-const GRIT: readonly string[] = ['dust', 'building-dust', 'harvest-dust'];
-
 /** What each rung above soaking is climbed for. */
 const FOR: Record<HandRung, (soil: SoilOnModules) => boolean> = {
-  soap: ({ kind, bond }) => STICKY.includes(kind) && bond !== 'dry',
-  alcohol: ({ kind }) => GROWS.includes(kind),
-  blade: ({ kind, bond }) => kind === 'lichen' || bond === 'blade',
+  soap: ({ kind, bond }) => SOIL_TRAITS[kind].sticks && bond !== 'dry',
+  alcohol: ({ kind }) => SOIL_TRAITS[kind].grows,
+  blade: ({ kind, bond }) => SOIL_TRAITS[kind].bladeWork || bond === 'blade',
 };
 
 /** What lies on a face, as the rules ask for it. */
@@ -49,12 +45,12 @@ export function factsOf(input: Pick<MethodInput, 'soils' | 'modules' | 'tested'>
     HAND_RUNGS.map((rung) => [rung, Math.min(input.modules, under(rung))]),
   ) as FaceFacts['modules'];
   return {
-    grows: has(({ kind }) => GROWS.includes(kind)),
+    grows: has(({ kind }) => SOIL_TRAITS[kind].grows),
     bladeWork: has(FOR.blade),
     soaking: has(({ bond }) => bond === 'soak' || bond === 'blade'),
     sticky: has(FOR.soap),
     looseOnly: input.soils.length > 0 && input.soils.every(({ bond, kind }) => bond === 'dry' && isFilm(kind)),
-    gritty: has(({ kind, grade, bond }) => GRIT.includes(kind) && grade === 'thick' && bond === 'dry'),
+    gritty: has(({ kind, grade, bond }) => SOIL_TRAITS[kind].grit && grade === 'thick' && bond === 'dry'),
     // Where the strips say that soap takes more off the film, it takes more everywhere.
     modules: soapByTest?.wanted ? { ...modules, soap: input.modules } : modules,
     soapByTest,

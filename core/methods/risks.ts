@@ -1,6 +1,7 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import type { Access } from './access.ts';
-import { MACHINES, type MethodRules } from './rules.ts';
+import type { MethodRules } from './rules.ts';
+import { WAY_TRAITS } from './wayTraits.ts';
 
 /** What a way can do to people, and to the glass. */
 export const RISKS = [
@@ -17,10 +18,6 @@ export const RISKS = [
 ] as const;
 export type Risk = (typeof RISKS)[number];
 
-/** Ways that rub what lies on the glass over it. */
-const RUBS: readonly CleaningMethod[] = ['dry-brush', 'robot-dry', 'cloth', 'wet-blade'];
-const BOTTLED: readonly CleaningMethod[] = ['soap', 'alcohol'];
-const LINES: readonly CleaningMethod[] = ['spray-line', 'spray-line-wiped'];
 /** kg of a head from which on its weight bears on the cells, and kg times metres that tire whoever holds the pole. */
 const HEAVY = 8;
 const TIRES = 15;
@@ -32,18 +29,19 @@ export function risksOf(
   { ways }: Pick<MethodRules, 'ways'>,
 ): Risk[] {
   const { flow, head } = ways[way];
+  const { machine, bottle, blade, spins, rubs, line } = WAY_TRAITS[way];
   const above = access === 'lift' || access === 'walkway';
   const there: Record<Risk, boolean> = {
     fall: above,
     slip: above && flow > 0,
-    machine: MACHINES.includes(way),
-    chemicals: BOTTLED.includes(way),
-    cut: way === 'wet-blade',
+    machine,
+    chemicals: bottle !== null,
+    cut: blade,
     weight: head >= HEAVY,
-    scratch: RUBS.includes(way),
-    seal: way === 'alcohol' || way === 'rotary-head',
-    scale: LINES.includes(way),
-    strain: head * pole > TIRES && !MACHINES.includes(way),
+    scratch: rubs,
+    seal: bottle === 'alcohol' || spins,
+    scale: line,
+    strain: head * pole > TIRES && !machine,
   };
   return RISKS.filter((risk) => there[risk]);
 }

@@ -19,7 +19,8 @@ import {
   WET_SHARE,
   WORTH_A_STRONGER_WAY,
 } from '../assumptions.ts';
-import { ACCESS, type Access } from './access.ts';
+import type { Access } from './access.ts';
+import { WAY_TRAITS, type WayTraits } from './wayTraits.ts';
 
 /** What can speak against a way on a face, each a rule of its own that names the ways that it forbids. */
 export const REFUSALS = [
@@ -96,64 +97,58 @@ export interface MethodRules {
   limits: Record<Limit, number>;
 }
 
-/** Ways of which a contractor has to have the machine; the house takes it that there is none. */
-export const MACHINES: readonly CleaningMethod[] = ['rotary-head', 'robot-wet', 'robot-dry'];
-
-const AT_THE_GLASS: readonly Access[] = ['lift', 'hand-height', 'walkway'];
-
-const FROM: Partial<Record<CleaningMethod, readonly Access[]>> = {
-  'hose-and-brush': AT_THE_GLASS,
-  alcohol: AT_THE_GLASS,
-  'wet-blade': AT_THE_GLASS,
-  cloth: AT_THE_GLASS,
-  'robot-wet': AT_THE_GLASS,
-  'robot-dry': AT_THE_GLASS,
-  'spray-line': ['ground'],
-};
-
 const everyWay = <T>(of: (way: CleaningMethod) => T): Record<CleaningMethod, T> =>
   Object.fromEntries(CLEANING_METHODS.map((way) => [way, of(way)])) as Record<CleaningMethod, T>;
 
-const WET = CLEANING_METHODS.filter((way) => METHOD_WORK[way].flow > 0);
-const ROBOTS: readonly CleaningMethod[] = ['robot-wet', 'robot-dry'];
+/** Ways of which a contractor has to have the machine; the house takes it that there is none. */
+export const MACHINES: readonly CleaningMethod[] = CLEANING_METHODS.filter((way) => WAY_TRAITS[way].machine);
 
-/** The ways that each rule forbids, as the house has it. */
-const FORBIDS: Record<RefusalRule, readonly CleaningMethod[]> = {
-  'no-water': WET,
-  'little-water': WET,
-  tank: ['soap', 'alcohol'],
-  garden: ['alcohol'],
-  'ground-only': CLEANING_METHODS,
-  coating: ['alcohol', 'wet-blade', 'rotary-head'],
-  cracked: ['wet-blade', 'rotary-head', ...ROBOTS],
-  seal: ['soap', 'alcohol', 'rotary-head', 'robot-wet'],
-  frost: WET,
-  snow: CLEANING_METHODS,
-  'blade-not-agreed': ['wet-blade'],
-  'nothing-to-blade': ['wet-blade'],
-  'nothing-grows': ['alcohol'],
-  'nothing-sticks': ['soap'],
-  bonded: ['robot-dry', 'dry-brush'],
-  gritty: ['robot-dry', 'dry-brush', 'cloth'],
-  'too-steep': ROBOTS,
-  'too-few': ROBOTS,
-  'too-high': ['hose'],
-  'no-line': ['spray-line', 'spray-line-wiped'],
+const every = () => true;
+const wet = (way: WayTraits) => way.wet;
+const robot = (way: WayTraits) => way.robot;
+const alcohol = ({ bottle }: WayTraits) => bottle === 'alcohol';
+const bottled = ({ bottle }: WayTraits) => bottle !== null;
+
+/** Whether each rule forbids a way, as the house has it. */
+const FORBIDS: Record<RefusalRule, (way: WayTraits) => boolean> = {
+  'no-water': wet,
+  'little-water': wet,
+  tank: bottled,
+  garden: alcohol,
+  'ground-only': every,
+  coating: (way) => alcohol(way) || way.blade || way.spins,
+  cracked: (way) => way.blade || way.spins || way.robot,
+  seal: (way) => bottled(way) || way.spins || (way.robot && way.wet),
+  frost: wet,
+  snow: every,
+  'blade-not-agreed': ({ blade }) => blade,
+  'nothing-to-blade': ({ blade }) => blade,
+  'nothing-grows': alcohol,
+  'nothing-sticks': ({ bottle }) => bottle === 'soap',
+  bonded: ({ brushedDry }) => brushedDry,
+  gritty: (way) => way.rubs && !way.blade,
+  'too-steep': robot,
+  'too-few': robot,
+  'too-high': ({ jet }) => jet,
+  'no-line': ({ line }) => line,
 };
+
+const forbiddenBy = (rule: RefusalRule): readonly CleaningMethod[] =>
+  CLEANING_METHODS.filter((way) => FORBIDS[rule](WAY_TRAITS[way]));
 
 /** The house's rules (C16): what stands in their place is the contractor's own. */
 export const HOUSE_RULES: MethodRules = {
   version: 0,
   ways: everyWay((way) => ({
     have: !MACHINES.includes(way),
-    from: FROM[way] ?? ACCESS,
+    from: WAY_TRAITS[way].from,
     perVisit: 0,
     ...METHOD_WORK[way],
     takes: EFFECTIVENESS[way],
   })),
   refusals: Object.fromEntries(
-    REFUSALS.map((rule) => [rule, { on: true, ways: FORBIDS[rule] }]),
-  ) as MethodRules['refusals'],
+    REFUSALS.map((rule) => [rule, { on: true, ways: forbiddenBy(rule) }] as const),
+  ) as unknown as MethodRules['refusals'],
   limits: {
     'longest-pole': LONGEST_POLE,
     'at-the-pole': MOST_AT_THE_POLE,

@@ -2,8 +2,8 @@ import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare } from '../findings.ts';
 import type { Access } from './access.ts';
 import type { Cold } from './input.ts';
-import { MACHINES } from './rules.ts';
 import type { Rung } from './rungs.ts';
+import { WAY_TRAITS } from './wayTraits.ts';
 
 /** What somebody can answer about a hazard of a place. */
 export const KNOWN = ['unknown', 'no', 'yes'] as const;
@@ -95,7 +95,7 @@ export function hazardsOf(
     wet: wet && above,
     steep: above && tilt >= STEEP,
     lift: access.includes('lift'),
-    machine: ways.some((way) => MACHINES.includes(way)),
+    machine: ways.some((way) => WAY_TRAITS[way].machine),
     chemicals: rungs.includes('soap') || rungs.includes('alcohol'),
     blade: rungs.includes('blade'),
     droppings,

@@ -4,10 +4,16 @@ import { quotesSent } from '../quotes/storage.ts';
 import { reportsSigned } from '../reports/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 
-export type PaperRecord = 'quote' | 'report';
+/** Records whose paper is kept as it went out. */
+export const PAPER_RECORDS = ['quote', 'report'] as const;
+export type PaperRecord = (typeof PAPER_RECORDS)[number];
 
-/** The key by which a paper belongs to its record. */
-const keyOf = (record: PaperRecord, id: string) => (record === 'quote' ? { quoteId: id } : { reportId: id });
+/** The column by which a paper belongs to its record, and the records of a kind that have gone out, with their ids. */
+const KEPT: Record<PaperRecord, { key: string; gone: (connection: Connection) => Knex.QueryBuilder; id: string }> = {
+  quote: { key: 'quote_id', gone: quotesSent, id: 'quotes.id' },
+  report: { key: 'report_id', gone: reportsSigned, id: 'reports.id' },
+};
+const keyOf = (record: PaperRecord, id: string) => ({ [KEPT[record].key]: id });
 
 interface NewPaper {
   because: PaperCause;
@@ -62,15 +68,14 @@ export async function recordsWithoutPaper(
   connection: Connection,
   limit: number,
 ): Promise<{ record: PaperRecord; id: string }[]> {
-  const without = (rows: Knex.QueryBuilder, column: string, key: string): Promise<{ id: string }[]> =>
-    rows
+  const found: { record: PaperRecord; id: string }[] = [];
+  for (const record of PAPER_RECORDS) {
+    const { key, gone, id: column } = KEPT[record];
+    const rows: { id: string }[] = await gone(connection)
       .whereNotExists(connection('papers').whereRaw(`papers.${key} = ${column}`))
       .limit(limit)
       .select(`${column} as id`);
-  const quotes = await without(quotesSent(connection), 'quotes.id', 'quote_id');
-  const reports = await without(reportsSigned(connection), 'reports.id', 'report_id');
-  return [
-    ...quotes.map(({ id }) => ({ record: 'quote' as const, id })),
-    ...reports.map(({ id }) => ({ record: 'report' as const, id })),
-  ].slice(0, limit);
+    found.push(...rows.map(({ id }) => ({ record, id })));
+  }
+  return found.slice(0, limit);
 }

@@ -15,9 +15,16 @@ export type Paper =
   | { kind: 'safety'; paper: SafetyPaper };
 
 function draw(input: Paper): TDocumentDefinitions {
-  if (input.kind === 'quote') return quotePaper(input.paper);
-  if (input.kind === 'report') return reportPaper(input.paper);
-  return input.kind === 'defects' ? defectPaper(input.paper) : safetyPaper(input.paper);
+  switch (input.kind) {
+    case 'quote':
+      return quotePaper(input.paper);
+    case 'report':
+      return reportPaper(input.paper);
+    case 'defects':
+      return defectPaper(input.paper);
+    case 'safety':
+      return safetyPaper(input.paper);
+  }
 }
 
 interface PdfMake {

@@ -1,7 +1,6 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { CleaningMethod } from '../../core/assumptions.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
 import { type FitOnRows, jobSteps, type StepKey } from '../../core/jobs/steps.ts';
 import { checksFor } from '../../core/kit/checklists.ts';
@@ -9,6 +8,7 @@ import { wantedOf } from '../../core/kit/draw.ts';
 import type { KitKind } from '../../core/kit/things.ts';
 import { type Access, highest } from '../../core/methods/access.ts';
 import { usedRungs } from '../../core/methods/plan.ts';
+import { WAY_TRAITS } from '../../core/methods/wayTraits.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { takenOf } from '../../core/quotes/offer.ts';
 import type { QuoteAddition } from '../../core/quotes/states.ts';
@@ -163,9 +163,8 @@ function withoutFitting({ steps, kit, ...content }: JobContent, plan: Plan, arra
 const kindsToSetUp = ({ kit, arrays }: Plan['output'], access: readonly Access[]): KitKind[] => [
   ...kit.flatMap(({ label }) => wantedOf(label)?.kinds ?? []),
   ...(access.includes('lift') ? (['lift'] as const) : []),
-  ...(arrays.some(({ method }) => method.ways.some((way) => LINES.includes(way))) ? (['spray-line'] as const) : []),
+  ...(arrays.some(({ method }) => method.ways.some((way) => WAY_TRAITS[way].line)) ? (['spray-line'] as const) : []),
 ];
-const LINES: readonly CleaningMethod[] = ['spray-line', 'spray-line-wiped'];
 
 /** Hour of the day at which most washes end, by the clock of the site. */
 const USUAL_END = '10:00';

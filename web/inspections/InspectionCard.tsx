@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site } from '../../contract/sites/endpoints.ts';
 import { foundOnPatch } from '../../core/comparisons/testPatch.ts';
-import { isFilm } from '../../core/inspections/soil.ts';
+import { isFilm, type LookedFrom } from '../../core/inspections/soil.ts';
 import { FITTED_FOUND_WORDS, rowsInWords } from '../../words/en/fittings.ts';
 import {
   BOND_WORDS,
@@ -23,7 +23,7 @@ import { Labelled } from '../parts/Labelled.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
 import { Trouble } from '../parts/states.tsx';
 
-const FROM_WORDS: Record<string, string> = {
+const FROM_WORDS: Record<LookedFrom, string> = {
   ground: 'from the ground',
   ladder: 'from a ladder',
   'pole-camera': 'by pole camera',

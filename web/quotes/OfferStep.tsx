@@ -5,7 +5,7 @@ import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { additionsOf, offeredPlan } from '../../core/quotes/offer.ts';
-import type { Decision, QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
+import type { Decision, QuoteAddition, QuoteChoice, QuoteState } from '../../core/quotes/states.ts';
 import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
@@ -89,7 +89,7 @@ function Earlier({
   shown,
   onShow,
 }: {
-  items: { id: string; number: number; revision: number; state: string; gross: number; currency: string }[];
+  items: { id: string; number: number; revision: number; state: QuoteState; gross: number; currency: string }[];
   shown: string | null;
   onShow: (id: string) => void;
 }) {

@@ -45,7 +45,8 @@ const LICHEN_WORDS: Record<LichenClimate, string> = {
   temperate: 'temperate',
   'damp-shade': 'damp and shaded',
 };
-const VISIT_WORDS: Record<string, string> = {
+type Often = keyof typeof VISIT_WORDS;
+const VISIT_WORDS = {
   never: 'never',
   '2nd': 'every second year',
   '1': 'once a year',
@@ -53,7 +54,7 @@ const VISIT_WORDS: Record<string, string> = {
   '4': 'four times a year',
 };
 
-function visitsOf(key: string): Visits {
+function visitsOf(key: Often): Visits {
   const effectiveness = EFFECTIVENESS['fed-pole'];
   if (key === 'never') return { days: [], everyYears: 1, effectiveness };
   if (key === '2nd') return { days: [0], everyYears: 2, effectiveness };
@@ -98,7 +99,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
   const { output } = reckoning;
   const outlook = useOutlook(array.id, onRecord);
   const { change } = outlook;
-  const [every, setEvery] = useState('never');
+  const [every, setEvery] = useState<Often>('never');
   const worker = useWorker();
   const { quoted, planned } = useOffered(array, desk);
   const usual = usualChoices({ soils: inspection.soils, climate: courses.climate, surfaceTilt: courses.surfaceTilt });
@@ -112,7 +113,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
   const setup = { ...withChoices(courses, choices), horizon: HORIZON };
   const { answer, error, busy } = useNewest(
     'years ahead',
-    (asked: { setup: CourseSetup; every: string }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
+    (asked: { setup: CourseSetup; every: Often }) => worker.get().ahead(asked.setup, visitsOf(asked.every)),
     { setup, every },
   );
   const nearest = SCHOOLS.reduce(
@@ -156,7 +157,7 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
           options={pairs(LICHEN_WORDS)}
           onPick={(key) => change({ lichen: key as LichenClimate })}
         />
-        <Pick label="Washed" value={every} options={pairs(VISIT_WORDS)} onPick={setEvery} />
+        <Pick label="Washed" value={every} options={pairs(VISIT_WORDS)} onPick={(key) => setEvery(key as Often)} />
         <div>
           <Form.Label htmlFor="works-until">Works next door, until</Form.Label>
           <DateInput

@@ -145,20 +145,24 @@ const PAIRS = [
   ['before', 'after'],
   ['wipe-before', 'wipe-after'],
 ] as const;
+type PairedRole = (typeof PAIRS)[number][number];
 
 /** Each array before and after, and the cloth that was drawn over it before and after, where both were pictured. */
 function Pictures({ arrays }: { arrays: ArrayProof[] }) {
   const pairs = arrays.flatMap((array) => {
     const ready = array.photos.filter(({ state }) => state === 'ready');
     return PAIRS.flatMap((roles) => {
-      const found = roles.map((role) => ready.findLast((photo) => photo.role === role));
-      return found.every((photo) => photo !== undefined) ? [{ array, photos: found }] : [];
+      const found = roles.flatMap((role) => {
+        const photo = ready.findLast((one) => one.role === role);
+        return photo ? [{ photo, role }] : [];
+      });
+      return found.length === roles.length ? [{ array, found }] : [];
     });
   });
-  return pairs.map(({ array, photos }) => (
-    <div className="pairs" key={photos[0]?.id}>
-      {photos.map((photo) => {
-        const words = photo.caption || ROLE_WORDS[photo.role] || photo.role;
+  return pairs.map(({ array, found }) => (
+    <div className="pairs" key={found[0]?.photo.id}>
+      {found.map(({ photo, role }) => {
+        const words = photo.caption || ROLE_WORDS[role];
         return (
           <figure key={photo.id} className="m-0">
             <img src={photoAddress(photo.id, 'upright')} alt={words} className="w-100" />
@@ -173,7 +177,7 @@ function Pictures({ arrays }: { arrays: ArrayProof[] }) {
   ));
 }
 
-const ROLE_WORDS: Record<string, string> = {
+const ROLE_WORDS: Record<PairedRole, string> = {
   before: 'before the wash',
   after: 'after the wash',
   'wipe-before': 'cloth before the wash',

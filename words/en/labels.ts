@@ -1,18 +1,21 @@
 import type { AgreementStanding, VisitState } from '../../core/agreements/states.ts';
-import type { Birds } from '../../core/assumptions.ts';
+import type { Birds, Surroundings } from '../../core/assumptions.ts';
 import type { PatchWay } from '../../core/comparisons/testPatch.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
 import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.ts';
-import type { MarkPattern, Severity } from '../../core/inspections/marks.ts';
+import type { MarkKind, MarkPattern, Severity } from '../../core/inspections/marks.ts';
+import type { Bond, Grade, SoilKind, Where, WipeTest } from '../../core/inspections/soil.ts';
+import type { JobState } from '../../core/jobs/states.ts';
 import type { Access } from '../../core/methods/access.ts';
 import type { ReachedFrom } from '../../core/methods/reachMap.ts';
 import type { Rung } from '../../core/methods/rungs.ts';
+import type { QuoteState } from '../../core/quotes/states.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 import type { Drying } from '../../core/water/treatment.ts';
 
 /** Words for the keys of the contract, as the trade says them. */
-export const SOIL_WORDS: Record<string, string> = {
+export const SOIL_WORDS: Record<SoilKind, string> = {
   dust: 'Dust film',
   pollen: 'Pollen',
   soot: 'Soot',
@@ -27,8 +30,8 @@ export const SOIL_WORDS: Record<string, string> = {
   sap: 'Sap',
 };
 /** What can be marked where it lies: kinds of soil, and what only lies in places. */
-export const MARK_WORDS: Record<string, string> = { ...SOIL_WORDS, puddling: 'Dried puddle' };
-export const WHERE_WORDS: Record<string, string> = {
+export const MARK_WORDS: Record<SoilKind | MarkKind, string> = { ...SOIL_WORDS, puddling: 'Dried puddle' };
+export const WHERE_WORDS: Record<Where, string> = {
   'whole-face': 'whole face',
   'lower-edge': 'lower edge',
   'frame-sides': 'frame sides',
@@ -42,14 +45,14 @@ export const PATTERN_WORDS: Record<MarkPattern, string> = {
   cells: 'on single cells',
 };
 export const SEVERITY_WORDS: Record<Severity, string> = { light: 'light', plain: 'plain', heavy: 'heavy' };
-export const GRADE_WORDS: Record<string, string> = { faint: 'faint', plain: 'plain to see', thick: 'thick' };
-export const BOND_WORDS: Record<string, string> = {
+export const GRADE_WORDS: Record<Grade, string> = { faint: 'faint', plain: 'plain to see', thick: 'thick' };
+export const BOND_WORDS: Record<Bond, string> = {
   dry: 'comes off dry',
   wet: 'comes off wet',
   soak: 'needs soaking',
   blade: 'needs a blade',
 };
-export const WIPE_WORDS: Record<string, string> = {
+export const WIPE_WORDS: Record<WipeTest, string> = {
   'not-done': 'not done',
   clean: 'cloth stays clean',
   some: 'some film on the cloth',
@@ -98,7 +101,7 @@ export const RUNG_WORDS: Record<Rung, string> = {
   alcohol: 'Alcohol on biofilm',
   blade: 'Wet blade',
 };
-export const SURROUNDINGS_WORDS: Record<string, string> = {
+export const SURROUNDINGS_WORDS: Record<Surroundings, string> = {
   green: 'wet and green',
   town: 'town',
   farmland: 'farmland',
@@ -114,7 +117,7 @@ export const SEEN_WORDS: Record<SeenWord, string> = {
   crusts: 'spots that do not go',
 };
 export const BIRD_WORDS: Record<Birds, string> = { none: 'no birds', few: 'a few birds', roost: 'a roost above' };
-export const QUOTE_WORDS: Record<string, string> = {
+export const QUOTE_WORDS: Record<QuoteState, string> = {
   draft: 'draft',
   sent: 'sent',
   accepted: 'accepted',
@@ -122,7 +125,7 @@ export const QUOTE_WORDS: Record<string, string> = {
   expired: 'expired',
   superseded: 'superseded',
 };
-export const JOB_WORDS: Record<string, string> = {
+export const JOB_WORDS: Record<JobState, string> = {
   scheduled: 'to come',
   'in-hand': 'in progress',
   paused: 'paused',
