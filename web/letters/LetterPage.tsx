@@ -117,7 +117,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
           it is otherwise, what a wash is worth changes.
         </p>
       )}
-      <Lines letter={letter} />
+      <PriceMadeUp content={content} />
       {content.spotless && (
         <p>
           If nothing is to show on a cloth: the spotless finish is {say.price(content.spotless.one.gross)} on top of one
@@ -145,7 +145,7 @@ const withoutWork = (array: SolarArray): SolarArray => ({
 });
 
 /** How the price of one visit is made up. */
-function Lines({ letter: { content } }: { letter: Letter }) {
+export function PriceMadeUp({ content }: Pick<Letter, 'content'>) {
   const say = useSay();
   return (
     <details className="mb-2">

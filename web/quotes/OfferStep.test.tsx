@@ -1,74 +1,19 @@
 import { expect } from 'chai';
 import type { ShownQuote } from '../../contract/quotes/endpoints.ts';
 import type { SiteSpread } from '../../contract/sites/endpoints.ts';
+import {
+  offered,
+  examplePlanned as plan,
+  exampleQuote as quote,
+  quoteOfEveryLine,
+} from '../../contract/testing/quotes.ts';
 import { bare } from '../../core/findings.ts';
-import { makePlan } from '../../core/methods/plan.ts';
-import { VERDICTS, type Verdict } from '../../core/quotes/verdict.ts';
-import { examplePlan } from '../../core/testing/examplePlan.ts';
+import { VERDICTS } from '../../core/quotes/verdict.ts';
+import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
+import { formatMoney } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { OfferStep } from './OfferStep.tsx';
-
-const plan = makePlan({ ...examplePlan, overrides: { visits: 3 } });
-const offered = (priced: typeof plan.priced) => ({
-  ...priced,
-  lines: priced.lines.map((line) => ({ ...line, reason: '' })),
-});
-
-const quote = (changes: Partial<ShownQuote> = {}, verdict: Verdict = 'does-not-pay'): ShownQuote => ({
-  paper: null,
-  unprintable: [],
-  figures: 0,
-  bestVisits: 3,
-  sharing: null,
-  id: 'q',
-  siteId: 's',
-  planId: 'p',
-  number: 1004,
-  revision: 1,
-  state: 'draft',
-  decidedBecause: '',
-  nextOn: null,
-  currency: 'ZAR',
-  taxRate: 0.15,
-  one: offered(plan.priced),
-  planned: offered(plan.pricedInPlan),
-  visits: 3,
-  benefit: {
-    recoverable: plan.recoverable,
-    worth: plan.benefit,
-    usedShare: plan.usedShare,
-    verdict,
-    chance: null,
-    planChance: null,
-    planSaves: 10_000,
-    planCosts: 300_000,
-    planVerdict: 'does-not-pay',
-    planRange: null,
-    beyondFirst: null,
-    climate: null,
-    reasons: { worth: plan.reasons.benefit, recoverable: plan.reasons.recoverable, planSaves: plan.reasons.planSaves },
-  },
-  finish: 'output',
-  assumed: [],
-  leftOut: [],
-  fittings: null,
-  spotless: null,
-  cheaper: null,
-  sprayLine: null,
-  urgent: false,
-  depositShare: 0,
-  additions: [],
-  message: '',
-  stated: '',
-  choice: null,
-  createdAt: '2026-11-24T08:00:00Z',
-  sentAt: null,
-  validUntil: null,
-  decidedAt: null,
-  version: 1,
-  ...changes,
-});
 
 const spread = (planned = true, planOvertaken = false, planAtOtherPrices = false) =>
   ({
@@ -86,10 +31,17 @@ const page = (made: ShownQuote) => read(<OfferStep spread={spread()} />, { answe
 const html = (made: ShownQuote) => markup(<OfferStep spread={spread()} />, { answers: answers(made) });
 
 describe('the page of a quote', () => {
-  it('has every line with its quantity, its unit and its amount', () => {
-    const text = page(quote());
-    for (const { label } of plan.priced.lines) expect(text).to.include(inEnglish(label));
-    expect(text).to.match(/Tax, 15\.0.%/);
+  it('has a line of every kind with its quantity, its unit and its amount', () => {
+    const made = quoteOfEveryLine();
+    const text = page(made);
+    for (const line of made.one.lines) {
+      const quantity = inEnglish({ code: 'line-quantity', params: line });
+      const amount = formatMoney(line.amount, 'ZAR', DEFAULT_UNITS);
+      expect(text).to.include(`${inEnglish(line.label)} ${quantity} ${amount}`.replace(/\s/g, ' '));
+    }
+    expect(text)
+      .to.match(/Tax, 15\.0.%/)
+      .and.to.match(/Tax, 5\.0.%/);
   });
 
   for (const verdict of VERDICTS) {
