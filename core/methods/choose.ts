@@ -13,7 +13,7 @@ import type {
   PoleFromGround,
   SoakBecause,
 } from './findings.ts';
-import { fromGround } from './fromGround.ts';
+import { type FaceSection, fromGround, type GroundReach } from './fromGround.ts';
 import type { MethodInput } from './input.ts';
 import { type EscalationRung, ladder, rungsThatCan } from './ladder.ts';
 import type { ModuleReach, ReachFound } from './reachMap.ts';
@@ -230,6 +230,19 @@ function accessOfAll(input: MethodInput, { base, rungs }: Wanted, rules: MethodR
 /** A first estimate of pole length, m: eave above the hands, and the face itself, held at an angle. */
 const reachNeeded = (input: MethodInput): number => Math.ceil(Math.max(2, (input.eaveHeight - HAND_HEIGHT) * 1.3 + 3));
 
+/** What was found for a face with a longest pole: every way, place and pole asks for it again. */
+const reachedFromGround = new WeakMap<MethodInput, Map<number, GroundReach | null>>();
+
+function fromGroundOnce(input: MethodInput, section: FaceSection & { longest: number }): GroundReach | null {
+  const known = reachedFromGround.get(input) ?? new Map<number, GroundReach | null>();
+  reachedFromGround.set(input, known);
+  const before = known.get(section.longest);
+  if (before !== undefined) return before;
+  const now = fromGround(section);
+  known.set(section.longest, now);
+  return now;
+}
+
 /** The pole for a face that is brushed from the ground, by its section where that is known; null where none reaches. */
 function poleFromGround(input: MethodInput, { limits }: MethodRules): Choice<number | null, PoleFromGround> {
   const { reach } = input;
@@ -240,7 +253,7 @@ function poleFromGround(input: MethodInput, { limits }: MethodRules): Choice<num
   const estimate = reachNeeded(input);
   if (slopeLength === undefined)
     return { choose: estimate, because: { code: 'pole-estimate', params: { length: estimate } } };
-  const found = fromGround({ eaveHeight, surfaceTilt, slopeLength, standOffs, longest: most });
+  const found = fromGroundOnce(input, { eaveHeight, surfaceTilt, slopeLength, standOffs, longest: most });
   const drawn = (standOffs?.length ?? 0) > 0;
   if (found === null) return { choose: null, because: { code: 'pole-none-reaches', params: { most, drawn } } };
   const length = Math.ceil(found.poleLength);

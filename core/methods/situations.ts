@@ -200,8 +200,21 @@ export interface Decided {
 /** Faces do not hang on the rules: what a wash of a situation brings back is worked out once. */
 const prepared = new Map<SituationKey, Face[]>();
 
+/** What rules have decided: those of before are asked for every change that somebody tries. */
+const decided = new WeakMap<MethodRules, Map<SituationKey, Decided>>();
+
 /** What some rules decide in a situation. */
 export function decide(key: SituationKey, rules: MethodRules): Decided {
+  const known = decided.get(rules) ?? new Map<SituationKey, Decided>();
+  decided.set(rules, known);
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const now = decideAnew(key, rules);
+  known.set(key, now);
+  return now;
+}
+
+function decideAnew(key: SituationKey, rules: MethodRules): Decided {
   const input = inputOf(SITUATIONS[key], rules);
   const faces = prepared.get(key) ?? facesOf(input);
   prepared.set(key, faces);
