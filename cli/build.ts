@@ -1,17 +1,41 @@
-import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { PROJECT, webFolder } from './folders.ts';
+import { PROJECT, serverFolder, webFolder } from './folders.ts';
+import { run } from './running.ts';
+
+/** Something that is built from folders of the tree into one of its own. */
+interface Built {
+  /** as people read it */
+  name: string;
+  from: readonly string[];
+  into: string;
+  /** the script of package.json that builds it */
+  script: string;
+}
+
+const INTERFACE: Built = {
+  name: 'the interface',
+  from: ['web', 'contract', 'words', 'core'],
+  into: webFolder(),
+  script: 'build:web',
+};
+
+const SERVER: Built = {
+  name: 'the server',
+  from: ['server', 'contract', 'words', 'core'],
+  into: serverFolder(),
+  script: 'build:server',
+};
 
 /** Files and their times, as one hash: changed files make another. */
-function fingerprint(): string {
+function fingerprint(from: readonly string[]): string {
   const hash = createHash('sha256');
   const add = (path: string) => {
     const { mtimeMs, size } = statSync(path);
     hash.update(`${path}:${mtimeMs}:${size};`);
   };
-  for (const folder of ['web', 'contract', 'words', 'core']) {
+  for (const folder of from) {
     for (const entry of readdirSync(join(PROJECT, folder), { recursive: true, withFileTypes: true })) {
       const path = join(entry.parentPath, entry.name);
       if (entry.isFile() && !path.includes('/dist/') && !path.endsWith('.test.ts')) add(path);
@@ -21,18 +45,19 @@ function fingerprint(): string {
   return hash.digest('hex');
 }
 
-/** Builds the interface where it is missing or older than its sources, and holds the size of the first load. */
-export function buildWeb(): void {
-  const stamp = join(webFolder(), '.fingerprint');
-  const wanted = fingerprint();
+/** Builds what is missing or older than its sources. */
+async function build({ name, from, into, script }: Built): Promise<void> {
+  const stamp = join(into, '.fingerprint');
+  const wanted = fingerprint(from);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  process.stderr.write('Building the interface ...\n');
-  const built = spawnSync('npm', ['run', '--silent', 'build'], {
-    cwd: PROJECT,
-    encoding: 'utf8',
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  if (built.status !== 0) throw new Error(`The interface could not be built.\n${built.stdout}${built.stderr}`);
-  process.stderr.write(`${built.stdout.trim().split('\n').at(-1) ?? ''}\n`);
+  process.stderr.write(`Building ${name} ...\n`);
+  const { status, said } = await run('npm', ['run', '--silent', script]);
+  if (status !== 0) throw new Error(`Building ${name} failed.\n${said}`);
   writeFileSync(stamp, wanted);
 }
+
+/** Builds the interface where it is missing or older than its sources, and holds the size of the first load. */
+export const buildWeb = (): Promise<void> => build(INTERFACE);
+
+/** Builds the server and what its worker threads do, where they are missing or older than their sources. */
+export const buildServer = (): Promise<void> => build(SERVER);

@@ -32,8 +32,9 @@ export const USERS = 'users';
 /**
  * A private PostgreSQL cluster on loopback: its own data folder, a free port that is remembered, a generated scram
  * password that only its account can read. PostgreSQL does not run as root, so root hands it to Debian's own account.
+ * @param thrownAway it is for one run, and need not outlive a loss of power (a kill it does)
  */
-export async function openCluster(folder: string): Promise<Cluster> {
+export async function openCluster(folder: string, { thrownAway = false } = {}): Promise<Cluster> {
   const programs = ensurePostgres();
   const account = serviceAccount();
   const data = join(folder, 'data');
@@ -100,7 +101,8 @@ export async function openCluster(folder: string): Promise<Cluster> {
       const port = readFileSync(portFile, 'utf8').trim();
       // Nobody comes in by the socket; where its path would be longer than systems allow, there is none.
       const socket = sockets.length < 80 ? sockets : '';
-      const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='${socket}'`;
+      const careless = thrownAway ? ' -c fsync=off -c full_page_writes=off' : '';
+      const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='${socket}'${careless}`;
       const log = join(sockets, 'postgres.log');
       const started = run('pg_ctl', ['start', '-w', '-t', '30', '-D', data, '-l', log, '-o', options]);
       said = started.stdout + started.stderr;

@@ -8,6 +8,9 @@ export const PROJECT = join(import.meta.dirname, '..');
 /** Where the built interface is kept. */
 export const webFolder = (): string => join(PROJECT, 'web/dist');
 
+/** Where the built server is kept. */
+export const serverFolder = (): string => join(PROJECT, 'server/dist');
+
 const NAME = 'wide-pail';
 const ROOTS = join('/var/lib', NAME);
 const usersFolder = (share: string) => join(share, NAME);

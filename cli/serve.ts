@@ -68,7 +68,7 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
       adminUrl = cluster.url();
       stops.push(watchCluster(cluster));
     }
-    buildWeb();
+    await buildWeb();
     // The demo brings its own weather; elsewhere WEATHER_URL names a service, or there is none.
     const weather: StandIn | null = demo ? await startWeatherStandIn() : null;
     if (weather) stops.push(weather.stop);

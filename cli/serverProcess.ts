@@ -1,6 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
-import { PROJECT } from './folders.ts';
+import { buildServer } from './build.ts';
+import { PROJECT, serverFolder } from './folders.ts';
 
 export interface ServerProcess {
   address: string;
@@ -11,12 +12,13 @@ export interface ServerProcess {
   kill(): Promise<void>;
 }
 
-/** Starts a server as a process of its own. @param environment on top of this process's own */
-export function startServerProcess(environment: Record<string, string>): Promise<ServerProcess> {
-  const child = fork(join(PROJECT, 'server/main.ts'), {
+/** Starts the built server as a process of its own. @param environment on top of this process's own */
+export async function startServerProcess(environment: Record<string, string>): Promise<ServerProcess> {
+  await buildServer();
+  const child = fork(join(serverFolder(), 'main.js'), {
     cwd: PROJECT,
     env: { ...process.env, ...environment },
-    execArgv: ['--import', 'tsx'],
+    execArgv: ['--enable-source-maps'],
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import pg from 'pg';
 import { buildWeb } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster, postmasterOf, USERS } from './cluster.ts';
 import { loadDemo } from './demo.ts';
@@ -38,7 +39,7 @@ export async function throwawayCluster(): Promise<{ cluster: Cluster; discard: (
   sweepThrowaways();
   const folder = mkdtempSync(join(TRIES, TRY));
   spawnSync('chmod', ['711', folder]);
-  const cluster = await openCluster(`${folder}/cluster`);
+  const cluster = await openCluster(`${folder}/cluster`, { thrownAway: true });
   await ensureDatabase(cluster, 'first');
   return {
     cluster,
@@ -52,37 +53,89 @@ export async function throwawayCluster(): Promise<{ cluster: Cluster; discard: (
 /** The password of the demo's people on a stage; a stage is thrown away, so it is no secret. */
 export const STAGE_PASSWORD = 'stage password';
 
-/** A throwaway cluster with the demo loaded and a server of its own: what journeys and pictures are taken from. */
-export async function setStage(): Promise<Stage> {
-  buildWeb();
+/** A database of a throwaway cluster with the demo in it, that nobody is connected to: stages are copies of it. */
+export interface Model {
+  /** address for who makes databases */
+  admin: string;
+  /** address for the application, of the model itself */
+  url: string;
+}
+
+/** What a server of a stage asks. */
+interface Around {
+  weather: StandIn;
+  meter: StandIn;
+  strike(): Promise<void>;
+}
+
+export async function setAround(): Promise<Around> {
+  const [weather, meter] = await Promise.all([startWeatherStandIn(), startMeterStandIn()]);
+  return { weather, meter, strike: async () => void (await Promise.all([weather.stop(), meter.stop()])) };
+}
+
+const serve = (url: string, { weather, meter }: Around): Promise<ServerProcess> =>
+  startServerProcess({
+    DATABASE_URL: url,
+    WEATHER_URL: weather.address,
+    METER_URL: meter.address,
+    PORT: '0',
+    WEB_FOLDER: webFolder(),
+    LOG_LEVEL: 'error',
+  });
+
+/** Makes the model: the demo, taken in by a server that is stopped again. */
+export async function makeModel(): Promise<{ model: Model; cluster: Cluster; discard: () => void }> {
+  await buildWeb();
   const { cluster, discard } = await throwawayCluster();
   try {
-    const url = await ensureDatabase(cluster, 'stage');
+    const url = await ensureDatabase(cluster, 'model');
     process.env.PAIL_DEMO_PASSWORD = STAGE_PASSWORD;
-    const weather = await startWeatherStandIn();
-    const meter = await startMeterStandIn();
-    const server = await startServerProcess({
-      DATABASE_URL: url,
-      WEATHER_URL: weather.address,
-      METER_URL: meter.address,
-      PORT: '0',
-      WEB_FOLDER: webFolder(),
-      LOG_LEVEL: 'error',
-    });
+    const around = await setAround();
+    const server = await serve(url, around);
     await loadDemo(url, server.address);
-    return {
-      cluster,
-      url,
-      server,
-      weather,
-      meter,
-      strike: async () => {
-        await server.stop();
-        await weather.stop();
-        await meter.stop();
-        discard();
-      },
+    await server.stop();
+    await around.strike();
+    return { model: { admin: cluster.url(), url }, cluster, discard };
+  } catch (error) {
+    discard();
+    throw error;
+  }
+}
+
+let copies = 0;
+
+/** A copy of the model with a server of its own. @returns it, and how it ends */
+export async function playModel(
+  { admin, url: of }: Model,
+  around: Around,
+): Promise<{ url: string; server: ServerProcess }> {
+  copies += 1;
+  const name = `stage_${process.pid}_${copies}`;
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  const address = new URL(of);
+  try {
+    const [model, owner] = [address.pathname.slice(1), address.username].map((word) => client.escapeIdentifier(word));
+    await client.query(`create database ${name} template ${model} owner ${owner}`);
+  } finally {
+    await client.end();
+  }
+  address.pathname = `/${name}`;
+  return { url: address.href, server: await serve(address.href, around) };
+}
+
+/** A throwaway cluster with the demo loaded and a server of its own: what pictures and measures are taken from. */
+export async function setStage(): Promise<Stage> {
+  const { model, cluster, discard } = await makeModel();
+  try {
+    const around = await setAround();
+    const { url, server } = await playModel(model, around);
+    const strike = async () => {
+      await server.stop();
+      await around.strike();
+      discard();
     };
+    return { cluster, url, server, weather: around.weather, meter: around.meter, strike };
   } catch (error) {
     discard();
     throw error;

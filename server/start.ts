@@ -32,9 +32,13 @@ export interface RunningServer {
 
 /**
  * Starts one server process. Any number of them may run against one database.
- * @param clock by which it goes; tests give their own
+ * @param clock by which it goes @param workers its threads; tests give their own
  */
-export async function startServer(environment: Environment, clock = () => new Date()): Promise<RunningServer> {
+export async function startServer(
+  environment: Environment,
+  clock = () => new Date(),
+  workers = startWorkers(),
+): Promise<RunningServer> {
   const logger = pino({ level: environment.LOG_LEVEL, serializers: { err: errorForLog } });
   const patient = openDatabase(environment.DATABASE_URL, 3);
   await migrate(patient);
@@ -43,7 +47,6 @@ export async function startServer(environment: Environment, clock = () => new Da
   const pulse = startPulse({ probe: heart.probe, every: 300, misses: 2 });
   const sessionPool = new pg.Pool({ connectionString: environment.DATABASE_URL, max: 4, ...REQUEST_LIMITS });
   sessionPool.on('error', (error) => logger.warn({ err: error }, 'session connection lost'));
-  const workers = startWorkers();
   const meter = environment.METER_URL ? wiredMeter(environment.METER_URL) : NO_METER;
   const weather = environment.WEATHER_URL ? weatherService(environment.WEATHER_URL) : NO_WEATHER_SERVICE;
   // Work of the queue asks it for more in its turn: it is there by the time any has come.
@@ -89,7 +92,8 @@ export async function startServer(environment: Environment, clock = () => new Da
     behindProxy: environment.BEHIND_PROXY === 'yes',
   });
   const papersFailed = (error: unknown) => logger.warn({ err: error }, 'papers from before');
-  void keepMissingPapers(services, papersFailed).catch(papersFailed);
+  const stopping = new AbortController();
+  const papers = keepMissingPapers(services, papersFailed, stopping.signal).catch(papersFailed);
   const server = createServer({ headersTimeout: 15_000, requestTimeout: 600_000, keepAliveTimeout: 65_000 }, app);
   await listen(server, environment.PORT, environment.HOST);
   const { port } = server.address() as AddressInfo;
@@ -103,6 +107,8 @@ export async function startServer(environment: Environment, clock = () => new Da
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
       spool.close();
+      stopping.abort();
+      await papers;
       await Promise.all(sweeping.map((stop) => stop()));
       await pulse.stop();
       await heart.close();

@@ -101,7 +101,7 @@ describe('an installation that runs', function () {
       for (let at = id; at > 1; at = parentOf(at)) if (at === pail.pid) return true;
       return false;
     };
-    const server = runningWith('server/main.ts').find(below);
+    const server = runningWith('server/dist/main.js').find(below);
     expect(server).to.be.a('number');
     process.kill(server ?? 0, 'SIGKILL');
     expect(await ended).to.equal(1);

@@ -3,14 +3,18 @@
 import { type CheaperInput, cheaperChoices, leftByPlan } from '../../core/cheaper/choices.ts';
 import type { PlanOutput } from '../../core/methods/plan.ts';
 import { doubtsOf, type ResinContext, type ResinEntry, resinStanding } from '../../core/water/resinLog.ts';
+import type { Paper } from '../documents/render.ts';
 
 export { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
 export { gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
 export { makePlan } from '../../core/methods/plan.ts';
 export { quickLook } from '../../core/reckoning/quickLook.ts';
 export { reckon } from '../../core/reckoning/reckon.ts';
-export { renderPaper } from '../documents/render.ts';
 export { readEpw } from './readEpw.ts';
+
+/** A paper as PDF. What draws it is read only where one is drawn: a plan does not wait for it. */
+export const renderPaper = async (paper: Paper): Promise<Uint8Array> =>
+  (await import('../documents/render.ts')).renderPaper(paper);
 
 /** What may stand in the place of the wash of a plan, and what that wash leaves. */
 export const cheaperBeside = ({ asked, output }: { asked: CheaperInput; output: PlanOutput }) => ({

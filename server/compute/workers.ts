@@ -17,13 +17,15 @@ export interface Workers {
 /** What one person may have waiting, and all together; what takes longer than a minute has gone wrong. */
 const LIMITS = { mostOfOne: 120, mostWaiting: 600, timeLimit: 60_000 };
 
+/** The built module of the tasks: beside the built server, and where its source runs in the folder into which it is built. */
+const TASKS = new URL(import.meta.url.endsWith('.ts') ? '../dist/tasks.js' : './tasks.js', import.meta.url).href;
+
 export function startWorkers(): Workers {
   // One more than one person may have: a person with much to do leaves a thread to the others.
   const threads = Math.max(2, availableParallelism());
   const pool = new Piscina({
-    filename: new URL('./entry.mjs', import.meta.url).href,
-    // One stays: the first plan after a pause would else wait until a new thread has read all of `core/`.
-    minThreads: 1,
+    filename: TASKS,
+    minThreads: 0,
     maxThreads: threads,
     idleTimeout: 30_000,
   });
