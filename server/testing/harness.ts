@@ -7,8 +7,9 @@ import { arrayBody, inspectionBody, safetyBody, siteBody } from '../../contract/
 import { readEnvironment } from '../environment.ts';
 import { setUpCompany } from '../people/setUp.ts';
 import { type RunningServer, startServer } from '../start.ts';
-import { migrate, openDatabase } from '../storage/database.ts';
+import { type Database, migrate, openDatabase } from '../storage/database.ts';
 import { testInstant, testNow } from './clock.ts';
+import { testWorkers } from './remembered.ts';
 
 export const OWNER = { name: 'Test Owner', email: 'owner@test.example', password: 'a long password' };
 
@@ -113,23 +114,55 @@ export async function bareDatabase({ admin, app }: TestCluster = testCluster()):
   return url.href;
 }
 
-/** A new database on the throwaway cluster, migrated and empty. @returns its address */
-export async function emptyDatabase(cluster?: TestCluster): Promise<string> {
-  const url = await bareDatabase(cluster);
+/** Databases that are made once in a cluster, by whoever needs them first, and copied from then on. */
+const READY = {
+  empty: (url: string) => using(url, migrate),
+  /** with what the queue keeps there too */
+  company: async (url: string) => {
+    await using(url, async (database) => {
+      await migrate(database);
+      await setUpCompany(database, newCompany(), OWNER);
+    });
+    await (await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent' }), testNow)).stop();
+  },
+};
+/** What processes take turns at while they make one. */
+const MAKING = 7_061_700;
+
+async function using(url: string, work: (database: Database) => Promise<unknown>): Promise<void> {
   const database = openDatabase(url, 2);
-  await migrate(database);
+  await work(database);
   await database.destroy();
-  return url;
 }
 
-/** An empty database with a company and its owner. @returns its address */
-export async function newDatabase(cluster?: TestCluster): Promise<string> {
-  const url = await emptyDatabase(cluster);
-  const database = openDatabase(url, 2);
-  await setUpCompany(database, newCompany(), OWNER);
-  await database.destroy();
-  return url;
+/** A copy of a ready database. @returns its address */
+async function copyOf(ready: keyof typeof READY, { admin, app }: TestCluster = testCluster()): Promise<string> {
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  const owner = client.escapeIdentifier(new URL(app).username);
+  const address = (name: string) => Object.assign(new URL(app), { pathname: `/${name}` }).href;
+  const model = `ready_${ready}`;
+  try {
+    await client.query('select pg_advisory_lock($1)', [MAKING]);
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [model]);
+    if (rowCount === 0) {
+      await client.query(`create database ${model}_making owner ${owner}`);
+      await READY[ready](address(`${model}_making`));
+      await client.query(`alter database ${model}_making rename to ${model}`);
+    }
+    const name = `test_${randomUUID().replaceAll('-', '')}`;
+    await client.query(`create database ${name} template ${model} owner ${owner}`);
+    return address(name);
+  } finally {
+    await client.end();
+  }
 }
+
+/** A new database on the throwaway cluster, migrated and empty. @returns its address */
+export const emptyDatabase = (cluster?: TestCluster): Promise<string> => copyOf('empty', cluster);
+
+/** An empty database with a company and its owner. @returns its address */
+export const newDatabase = (cluster?: TestCluster): Promise<string> => copyOf('company', cluster);
 
 export interface Harness {
   url: string;
@@ -153,6 +186,7 @@ export async function startHarness(
   const server = await startServer(
     readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'silent', ...environment }),
     clock,
+    testWorkers(),
   );
   const pool = new pg.Pool({ connectionString: url, max: 2 });
   const owner = await new Caller(server.address).signIn();

@@ -1,0 +1,41 @@
+import { randomUUID } from 'node:crypto';
+import { expect } from 'chai';
+import type { Workers } from '../compute/workers.ts';
+import { remembering } from './remembered.ts';
+
+/** Threads that say what they were given, and count how often they were asked. */
+function counting() {
+  const asked: unknown[] = [];
+  const inner = {
+    run: async (_name: string, input: unknown) => {
+      asked.push(input);
+      return { said: input };
+    },
+    of: () => inner,
+    close: async () => undefined,
+  } as unknown as Workers;
+  return { asked, workers: remembering(inner) };
+}
+const ask = (workers: Workers, name: string, input: unknown): Promise<unknown> =>
+  workers.run(name as 'reckon', input as never);
+
+describe('threads that remember', () => {
+  it('work the same out once under other ids, and answer under those', async () => {
+    const { asked, workers } = counting();
+    const [one, other] = [randomUUID(), randomUUID()];
+    await ask(workers, 'reckon', { id: one, seen: { [`eye:${one}`]: 3 } });
+    const answer = await ask(workers.of('somebody'), 'reckon', { id: other, seen: { [`eye:${other}`]: 3 } });
+    expect(answer).to.deep.equal({ said: { id: other, seen: { [`eye:${other}`]: 3 } } });
+    expect(asked).to.have.length(1);
+  });
+
+  it('work out anew what is asked otherwise, and what is not only figures', async () => {
+    const { asked, workers } = counting();
+    const id = randomUUID();
+    await ask(workers, 'reckon', { id, tilt: 20 });
+    await ask(workers, 'reckon', { id, tilt: 21 });
+    await ask(workers, 'makePlan', { id, tilt: 20 });
+    for (let times = 0; times < 2; times += 1) await ask(workers, 'renderPaper', { id });
+    expect(asked).to.have.length(5);
+  });
+});
