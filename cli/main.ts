@@ -3,7 +3,7 @@ const commands: Record<string, (args: string[]) => Promise<number>> = {
   compute: async ([name]) => (await import('./compute.ts')).compute(name),
   demo: async () => (await import('./serve.ts')).serve({ demo: true }),
   start: async () => (await import('./serve.ts')).serve({ demo: false }),
-  test: async (only) => (await import('./test.ts')).test(only),
+  test: async (only) => (await import('./test/run.ts')).test(only),
   backup: async (args) => (await import('./backups/commands.ts')).backup(args),
   restore: async (args) => (await import('./backups/commands.ts')).restore(args),
   'reset-password': async (args) => (await import('./resetPassword.ts')).resetPassword(args),

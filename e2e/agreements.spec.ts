@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test';
 import { addedDays } from '../core/time/dates.ts';
 import { formatDate } from '../words/format.ts';
 import { customer, draftOffer, makeLink, PHONE, plannedSite, sendDraft } from './support/offer.ts';
@@ -12,6 +11,7 @@ import {
   washThrough,
   watchConsole,
 } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 const SITE = 'Larkspur granary';
 

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import type { FrequencyOutput } from '../core/frequency/optimalDays.ts';
 import { clearSkyDay } from '../core/modules/clearSkyDay.ts';
 import { hourlyYear } from '../core/modules/hourlyYear.ts';
@@ -9,6 +8,7 @@ import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
 import { dayName } from '../words/calendar.ts';
 import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
   const errors = watchConsole(page);

@@ -1,5 +1,5 @@
-import { type Browser, type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { type Browser, type BrowserContext, expect, type Page, test } from './support/stage.ts';
 
 /** A phone in the hand of the crew, at the first card of a job that nobody has begun. */
 async function onTheRoof(browser: Browser): Promise<{ context: BrowserContext; page: Page; errors: string[] }> {

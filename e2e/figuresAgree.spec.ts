@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { SolarArray } from '../contract/sites/endpoints.ts';
 import { claimOf, type Proved } from '../core/reports/claims.ts';
 import { moduleCount } from '../core/sites/layout.ts';
@@ -6,6 +5,7 @@ import type { Spread } from '../core/statistics/summary.ts';
 import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { formatMoney, formatQuantity } from '../words/format.ts';
 import { paperText, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 /** What the export says, as far as the walk holds it against screens and papers. */
 interface Exported {
@@ -232,7 +232,7 @@ async function walkShow(page: Page, walk: Walk, siteId: string, exported: Export
 const today = () => new Intl.DateTimeFormat('en-CA', { timeZone: 'Africa/Johannesburg' }).format(new Date());
 
 test('no two places tell different figures of a site of the demo', async ({ page }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const errors = watchConsole(page);
   await signIn(page);
   const walk = new Walk();

@@ -1,7 +1,7 @@
-import { type Browser, expect, test } from '@playwright/test';
 import { DEMO_OWNER } from '../cli/demo.ts';
 import { STAGE_PASSWORD } from '../cli/stage.ts';
 import { answered, openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
+import { type Browser, expect, test } from './support/stage.ts';
 
 /** Types address and password on a fresh profile and says whether the first page stands there without a reload. */
 async function firstSignIn(browser: Browser, slowdown: number): Promise<string[]> {
@@ -26,7 +26,7 @@ async function firstSignIn(browser: Browser, slowdown: number): Promise<string[]
 test('the first sign-in of a fresh profile comes in, twenty times of twenty, and on a slow machine', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   for (let times = 0; times < 20; times += 1) expect(await firstSignIn(browser, times % 5 === 4 ? 6 : 1)).toEqual([]);
 });
 

@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test';
 import { MODULE_SIZE } from '../core/assumptions.ts';
 import {
   answerCautions,
@@ -12,6 +11,7 @@ import {
   toCard,
   watchConsole,
 } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 const SITE = 'Gullhaven flats';
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 /** Marks modules with lichen at their lower edge and records the inspection. */
 async function lookAndMark(page: Page, modules: number[]): Promise<void> {

@@ -1,4 +1,3 @@
-import { expect, test } from '@playwright/test';
 import {
   answered,
   ask,
@@ -10,6 +9,7 @@ import {
   toCard,
   watchConsole,
 } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 

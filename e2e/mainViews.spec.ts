@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('every main view of the desk opens without a console error and without a grave accessibility finding', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const errors = watchConsole(page);
   await page.goto('/sign-in');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
@@ -140,8 +140,8 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
 });
 
-test('a quote from before reasons were kept with it is shown as it was sent', async ({ page }) => {
-  const client = new pg.Client({ connectionString: process.env.STAGE_DATABASE });
+test('a quote from before reasons were kept with it is shown as it was sent', async ({ page, stage }) => {
+  const client = new pg.Client({ connectionString: stage.url });
   await client.connect();
   const { rows } = await client.query(
     `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, sent_at, valid_until, by,

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
 import type { StringOutput } from '../core/modules/string.ts';
 import { pinch } from './support/fingers.ts';
 import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 /** Saves the case of each marked string and holds what the table says of it against `./pail compute string`. */
 async function expectStringsAsComputed(page: Page, electronics: 'string' | 'module' = 'string'): Promise<number> {

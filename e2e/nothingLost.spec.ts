@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { tapsBeforeKills } from '../cli/attack/taps.ts';
 import { signIn } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('what was typed and not sent is there again after the browser was killed', async ({ browser }) => {
   const first = await browser.newContext();

@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test';
 import { customer, draftOffer, plannedSite, sendDraft } from './support/offer.ts';
 import {
   answered,
@@ -10,6 +9,7 @@ import {
   signIn,
   watchConsole,
 } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 test('where no wash pays the customer reads that a rinse of their own does, and nothing is hidden without a reason', async ({
   page,

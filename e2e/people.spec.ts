@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { arrayBody, siteBody } from '../contract/testing/bodies.ts';
 import { expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('the owner invites somebody by a link that works once, and the crew does not see the company', async ({
   page,

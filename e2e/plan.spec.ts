@@ -1,6 +1,6 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
 import type { Reach } from '../core/methods/reach.ts';
 import { answered, compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, type Locator, type Page, test } from './support/stage.ts';
 
 test('a recommendation is overruled for one face, and taken back', async ({ page }) => {
   await signIn(page);

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { dateIn } from '../core/time/calendar.ts';
 import { monthsBefore } from '../core/time/dates.ts';
 import { expectAccessible, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('a caller gets a range, becomes a site, and an inspection begins with what was said', async ({ page }) => {
   const errors = watchConsole(page);

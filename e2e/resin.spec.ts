@@ -1,9 +1,12 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { MeterMood } from '../stand-ins/moods.ts';
 import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
-const meter = (page: Page, path: string) => page.request.get(`${process.env.METER_STAND_IN}${path}`);
-const mood = (page: Page, is: MeterMood) => meter(page, `/mood?is=${is}`);
+/** The meter at the vessels. */
+const meterAt = (address: string, page: Page) => {
+  const ask = (path: string) => page.request.get(`${address}${path}`);
+  return { draw: (litres: number) => ask(`/draw?litres=${litres}`), mood: (is: MeterMood) => ask(`/mood?is=${is}`) };
+};
 
 test.describe
   .serial('the resin of the van', () => {
@@ -43,6 +46,7 @@ test.describe
 
     test('is read by thumb from the meter, typed where it hangs, and asked about where it lies', async ({
       browser,
+      stage,
     }) => {
       const context = await browser.newContext({
         viewport: { width: 390, height: 844 },
@@ -53,7 +57,8 @@ test.describe
       const errors = watchConsole(page);
       await signIn(page, 'crew@harbourpail.example');
       await page.goto('/resin');
-      await meter(page, '/draw?litres=300');
+      const meter = meterAt(stage.meter, page);
+      await meter.draw(300);
       await page.getByRole('button', { name: 'Take a reading' }).tap();
       await page.getByRole('button', { name: 'Ask the meter' }).tap();
       await expect(page.getByLabel('Before the vessels')).toHaveValue('820');
@@ -61,21 +66,21 @@ test.describe
       await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).tap());
       await expect(page.getByText(/300\sL; before 820/)).toBeVisible();
 
-      await mood(page, 'lies');
-      await meter(page, '/draw?litres=120');
+      await meter.mood('lies');
+      await meter.draw(120);
       await page.getByRole('button', { name: 'Take a reading' }).tap();
       await page.getByRole('button', { name: 'Ask the meter' }).tap();
       await expect(page.getByLabel('Water since the last entry'), 'by its counter').toHaveValue('120');
       await page.getByRole('button', { name: 'Save', exact: true }).tap();
       await expect(page.getByText(/^Is that right\? Behind the lead reads/)).toBeVisible();
       await expectAccessible(page);
-      await mood(page, 'hangs');
+      await meter.mood('hangs');
       await page.getByRole('button', { name: 'Ask the meter' }).tap();
       await expect(page.getByText('did not answer within 3 seconds')).toBeVisible();
       await page.getByLabel('Between them').fill('1,2');
       await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).tap());
       await expect(page.getByText(/120\sL; before 820.*between 1[.,]2/)).toBeVisible();
-      await mood(page, 'well');
+      await meter.mood('well');
       // Refusals that are asked for are told by the browser too.
       expect(errors.filter((one) => !/status of 4(00|09)/.test(one))).toEqual([]);
       await context.close();

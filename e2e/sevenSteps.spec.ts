@@ -1,7 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
 import type { KnownFigures } from '../contract/figures/endpoints.ts';
 import {
@@ -13,6 +12,7 @@ import {
   watchConsole,
   writeSafetySheet,
 } from './support/person.ts';
+import { type BrowserContext, expect, type Page, test } from './support/stage.ts';
 
 /** Figures worked out by hand from the formulas of the design, for the site that this journey types in. */
 const BY_HAND = {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
 import { pinch } from './support/fingers.ts';
 import { expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 /** A site of one's own with one array, entered by its form. */
 async function newSite(page: Page, name: string): Promise<void> {

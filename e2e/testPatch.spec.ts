@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { Comparison } from '../core/comparisons/compare.ts';
 import { compute, expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 /** Strip and neighbour before, strip and neighbour after: value and temperature of each. */
 const RINSED = [302, 41, 300, 41, 318, 39, 299, 40];

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { type Browser, type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { Secret, TOTP } from 'otpauth';
 import pg from 'pg';
-import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { answered, expectAccessible, signIn, typeIn, watchConsole } from './support/person.ts';
+import { type Browser, type BrowserContext, expect, type Page, test } from './support/stage.ts';
 
 const PASSWORD = 'gull harvest lichen spoon';
 
@@ -120,6 +120,7 @@ test('after signing out nothing that a phone keeps is shown without a signal, un
 
 test('what one person ticked without a signal is sent under that person, though another signs in first', async ({
   browser,
+  stage,
 }) => {
   const { context, page, email } = await newcomer(browser, 'Rui Dale');
   await page.goto('/field');
@@ -139,7 +140,7 @@ test('what one person ticked without a signal is sent under that person, though 
   await page.getByRole('button', { name: 'Sign out all the same' }).tap();
   await expect(page).toHaveURL(/sign-in/);
   await context.setOffline(false);
-  await signIn(page, 'crew@harbourpail.example');
+  await typeIn(page, 'crew@harbourpail.example');
   await page.goto('/field');
   await expect(page.getByText('Some are of Rui Dale and go when they sign in here.')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).tap();
@@ -148,7 +149,7 @@ test('what one person ticked without a signal is sent under that person, though 
   await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
   await page.goto('/field');
   await expect(page.getByText('Everything is sent.')).toBeVisible();
-  const client = new pg.Client({ connectionString: process.env.STAGE_DATABASE });
+  const client = new pg.Client({ connectionString: stage.url });
   await client.connect();
   const { rows } = await client.query(
     "select people.name from job_entries join people on people.id = by where kind = 'kit' and body ->> 'item' = $1 order by number desc limit 1",

@@ -1,7 +1,7 @@
-import { type Browser, expect, type Locator, type Page, test } from '@playwright/test';
 import { visitDates } from '../core/schedule/visitDates.ts';
 import { formatDate } from '../words/format.ts';
 import { openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
+import { type Browser, expect, type Locator, type Page, test } from './support/stage.ts';
 
 /** Overrules one choice of a plan by what stands in its list or its field. */
 async function overrule(page: Page, what: string, instead: string, reason: string): Promise<void> {

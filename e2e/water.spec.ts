@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { answered, expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
+import { expect, test } from './support/stage.ts';
 
 test('water is read by source: a wrong number is named, a strip warns the next plan, and a ppm meter reads as it shows', async ({
   page,

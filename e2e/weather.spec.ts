@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
 import { epwText } from '../core/testing/epwText.ts';
 import { expectAccessible, openSite, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 const DAY = 86_400_000;
 const dateAgo = (days: number) => new Date(Date.now() - days * DAY).toISOString().slice(0, 10);
@@ -57,9 +57,13 @@ test('a file that is too large is refused before it is sent', async ({ page }) =
   await expect(field.getByRole('button', { name: 'Import' })).toBeDisabled();
 });
 
-test('with the weather service slow, wrong or down the page says so and stays useful', async ({ page, request }) => {
+test('with the weather service slow, wrong or down the page says so and stays useful', async ({
+  page,
+  request,
+  stage,
+}) => {
   const errors = watchConsole(page);
-  const mood = (is: string) => request.get(`${process.env.WEATHER_STAND_IN}/mood?is=${is}`);
+  const mood = (is: string) => request.get(`${stage.weather}/mood?is=${is}`);
   await signIn(page);
   await openSite(page, 'Roadside kiosk', 'records');
   const ask = page.getByRole('button', { name: 'Ask the weather service' });

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { answered, expectAccessible, openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
+import { expect, type Page, test } from './support/stage.ts';
 
 const lostNow = (page: Page) => page.locator('.figure-box', { hasText: 'Lost now' }).locator('.value');
 const row = (page: Page, of: string) => page.locator('.known-figures tr', { hasText: of });
@@ -7,7 +7,7 @@ const row = (page: Page, of: string) => page.locator('.known-figures tr', { hasT
 test('each witness says what it counted and what would be without it; one is left out, one answer overruled', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   const errors = watchConsole(page);
   await signIn(page);
   await openSite(page, 'Thornfield cellar', 'reckon');
@@ -70,7 +70,7 @@ test('a reading is a witness like the others', async ({ page }) => {
 test('what the demo hides is found again, and own figures go into what is reckoned next, not into what was sent', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const errors = watchConsole(page);
   await signIn(page);
   await openSite(page, 'Thornfield cellar', 'offer');

@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type BrowserContext, expect, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { DEMO_OWNER } from '../../cli/demo.ts';
 import { PROJECT } from '../../cli/folders.ts';
+import { STAGE_PASSWORD } from '../../cli/stage.ts';
 
 /** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
 export function watchConsole(page: Page): string[] {
@@ -15,7 +17,16 @@ export function watchConsole(page: Page): string[] {
   return errors;
 }
 
-export { signInAtPage as signIn } from '../../cli/stageDoor.ts';
+/** Types somebody's way in at the page. */
+export { signInAtPage as typeIn } from '../../cli/stageDoor.ts';
+
+/** Lets somebody of a stage in, as far as the first page; typing it is tried where it is what is tried. */
+export async function signIn(page: Page, email: string = DEMO_OWNER.email): Promise<void> {
+  const answer = await page.request.post('/api/session', { data: { email, password: STAGE_PASSWORD } });
+  expect(answer.status(), await answer.text()).toBe(200);
+  await page.goto('/');
+  await page.getByRole('navigation', { name: 'Main' }).waitFor();
+}
 
 /** Opens a step of a site of the demo. */
 export async function openSite(page: Page, name: string, step: string): Promise<void> {
