@@ -18,7 +18,7 @@ interface Stages {
 
 export const test = plain.extend<{ stage: Stage }, { stages: Stages }>({
   stages: [
-    // biome-ignore lint/correctness/noEmptyPattern: asked for so
+    // biome-ignore lint/correctness/noEmptyPattern: what a fixture needs is read off this pattern, and this one needs nothing
     async ({}, use) => {
       const model = JSON.parse(process.env.STAGE_MODEL ?? 'null') as Model | null;
       if (model === null) throw new Error('Journeys need a stage; run them by ./pail test journeys');

@@ -8,7 +8,7 @@ import { type Connection, json, type Transaction } from '../storage/database.ts'
 export const PAPER_RECORDS = ['quote', 'report'] as const;
 export type PaperRecord = (typeof PAPER_RECORDS)[number];
 
-/** The column by which a paper belongs to its record, and the records of a kind that have gone out, with their ids. */
+/** By which column a paper belongs to its record. Which records of a kind have gone out, and their ids. */
 const KEPT: Record<PaperRecord, { key: string; gone: (connection: Connection) => Knex.QueryBuilder; id: string }> = {
   quote: { key: 'quote_id', gone: quotesSent, id: 'quotes.id' },
   report: { key: 'report_id', gone: reportsSigned, id: 'reports.id' },
