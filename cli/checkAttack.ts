@@ -1,6 +1,8 @@
 // Attacks a running copy on this machine: what was tried, and what of it held. Some names run only those.
+import { buildServer } from './build.ts';
 import { throwawayCluster } from './stage.ts';
 
+await buildServer();
 const { cluster, discard } = await throwawayCluster();
 process.env.TEST_CLUSTER = cluster.url();
 process.env.TEST_CLUSTER_APP = cluster.appUrl('postgres');

@@ -19,8 +19,8 @@ const words = read('docs', 'map.md')
   });
 
 const migrations = join('server', 'storage', 'migrations');
-const made = readdirSync(join(PROJECT, migrations))
-  .filter((name) => /^\d+.*\.ts$/.test(name))
+const made = readdirSync(join(PROJECT, migrations), { recursive: true, encoding: 'utf8' })
+  .filter((name) => /^\d.*\.ts$/.test(name))
   .map((name) => read(migrations, name))
   .join('\n');
 

@@ -15,7 +15,7 @@ export type Bare<Code extends string> = Code extends string ? Finding<Code> : ne
 /** A finding without parameters. */
 export const bare = <Code extends string>(code: Code): Finding<Code> => ({ code, params: {} });
 
-/** Words that a person typed, or that an older calculation stored as a sentence: they are said as they are. */
+/** Words that a person typed: they are said as they are. */
 export type Written = Finding<'written', { text: string }>;
 
 export const written = (text: string): Written => ({ code: 'written', params: { text } });

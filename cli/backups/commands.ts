@@ -35,12 +35,6 @@ export async function backup(args: string[]): Promise<number> {
 async function checkFile(file: string): Promise<number> {
   if (!existsSync(file)) throw new Error(`There is no file ${file}.`);
   const manifest = await checkBackup({ file, passphrase: askPassphrase, programs: ensurePostgres() });
-  if (manifest === null) {
-    console.log(
-      'An older backup, from before sums were written: it can be read to its end, and nothing more is known.',
-    );
-    return 0;
-  }
   for (const { name, rows } of manifest.tables) if (rows > 0) console.log(`${String(rows).padStart(9)} ${name}`);
   console.log(`${sayHolds(holdsOf(manifest))}\nMade ${manifest.madeAt}, whole and as it was written.`);
   return 0;

@@ -1,12 +1,12 @@
 import { spawn } from 'node:child_process';
-import { createReadStream } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import type { BackupHolds, BackupManifest } from '../../contract/backups/endpoints.ts';
-import { knownMigrations, migrate, openDatabase } from '../../server/storage/database.ts';
+import { migrate, openDatabase } from '../../server/storage/database.ts';
+import { OtherVersion, REFUSED } from '../../server/storage/otherVersions.ts';
 import { openScratch } from '../../server/system/scratch.ts';
 import { BrokenBackup, checkArchive, dataOf, kindOf } from './archive.ts';
 import { holdsOf } from './backup.ts';
@@ -31,13 +31,13 @@ const FORMER = '_before';
 export const OPENED = 'pail-open-';
 const quoted = pg.escapeIdentifier;
 
-/** Opens a backup, whatever its form: encrypted, whole, or as older versions wrote it. */
+/** Opens a backup, encrypted or not. */
 async function opened<T>(
   { file, passphrase }: Pick<RestoreOptions, 'file' | 'passphrase'>,
-  run: (plain: string, manifest: BackupManifest | null) => Promise<T>,
+  run: (plain: string, manifest: BackupManifest) => Promise<T>,
 ): Promise<T> {
   const kind = await kindOf(file);
-  if (kind === 'plain dump') return run(file, null);
+  if (kind === 'plain dump') throw new BrokenBackup(REFUSED.older.backup);
   if (kind === 'archive') return run(file, await checkArchive(file));
   if (kind === 'unknown') throw new BrokenBackup('This is not a backup of Wide Pail.');
   if (passphrase === undefined) throw new BrokenBackup('This backup is encrypted; its passphrase is needed.');
@@ -51,12 +51,11 @@ async function opened<T>(
   }
 }
 
-/** Reads a backup to its end and holds it against its sums, without putting it anywhere. Null where it has none. */
+/** Reads a backup to its end and holds it against its sums, without putting it anywhere. */
 export const checkBackup = (options: Pick<RestoreOptions, 'file' | 'passphrase' | 'programs'>) =>
   opened(options, async (plain, manifest) => {
-    const data = manifest ? await dataOf(plain) : createReadStream(plain);
     // Written out as SQL to nowhere: every block is read and unpacked.
-    await pgRestore(options.programs, ['--file=/dev/null'], process.env, data);
+    await pgRestore(options.programs, ['--file=/dev/null'], process.env, await dataOf(plain));
     return manifest;
   });
 
@@ -86,17 +85,17 @@ async function incoming(options: RestoreOptions, name: string, use: (holds: Back
           `--dbname=${name}`,
         ],
         postgresEnvironment(target),
-        manifest ? await dataOf(plain) : createReadStream(plain),
+        await dataOf(plain),
       );
       const found = await connected(target, async (client) => {
         if (!(await companyStands(client))) throw new BrokenBackup('There is no company in this backup.');
         await client.query('begin');
         return contentsOf(client);
       });
-      const wrong = manifest ? differences(manifest.tables, found.tables) : [];
+      const wrong = differences(manifest.tables, found.tables);
       if (wrong.length > 0) throw new BrokenBackup(`What came back is not what was written down: ${wrong.join('; ')}.`);
-      await bringUp(target, found.schema);
-      const holds = holdsOf(manifest ?? ({ ...found } as BackupManifest));
+      await bringUp(target);
+      const holds = holdsOf(manifest);
       await use(holds);
       return holds;
     } catch (error) {
@@ -107,13 +106,13 @@ async function incoming(options: RestoreOptions, name: string, use: (holds: Back
 }
 
 /** Today's schema; nobody signed in, no attempts counted, and a new secret under the cookies. */
-async function bringUp(url: string, schema: string): Promise<void> {
-  if (schema !== '' && !(await knownMigrations()).includes(schema))
-    throw new BrokenBackup('This backup was made by a newer Wide Pail. Upgrade this one first, then restore.');
+async function bringUp(url: string): Promise<void> {
   const database = openDatabase(url, 2);
   try {
     await migrate(database);
     for (const table of LEFT_OUT) await database(table).delete();
+  } catch (error) {
+    throw error instanceof OtherVersion ? new BrokenBackup(REFUSED[error.standing].backup) : error;
   } finally {
     await database.destroy();
   }

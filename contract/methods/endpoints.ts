@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CLEANING_METHODS, FINISHES } from '../../core/assumptions.ts';
 import { FITTED_KINDS, WATER_STANDS } from '../../core/fittings/kinds.ts';
-import { ACCESS, type Access } from '../../core/methods/access.ts';
+import { ACCESS } from '../../core/methods/access.ts';
 import { COLDS } from '../../core/methods/input.ts';
 import { RUNGS } from '../../core/methods/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
@@ -10,13 +10,7 @@ import { id, idParams, overruled, pageOf, pageQuery, price, text } from '../comm
 import { DESK, endpoint } from '../endpoint.ts';
 import { planOutput } from './results.ts';
 
-/** From where the glass is reached, as files and plans of calculation 9 and before wrote it. */
-export const ACCESS_IN_WORDS: Readonly<Record<string, Access>> = {
-  'from the ground': 'ground',
-  'from a lift or scaffold': 'lift',
-  'at hand height': 'hand-height',
-};
-const access = z.preprocess((value) => ACCESS_IN_WORDS[String(value)] ?? value, z.enum(ACCESS));
+const access = z.enum(ACCESS);
 
 const fittingAsked = z.object({
   kind: z.enum(FITTED_KINDS),

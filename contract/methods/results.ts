@@ -30,14 +30,14 @@ const method = z.object({
       use: z.boolean(),
       because: said(),
       caution: said(),
-      /** null where it is for the whole face, and by calculations 1 to 11 */
+      /** null where it is for the whole face */
       modules: z.number().nullable(),
       conditions: z.array(z.object({ rule: z.enum(REFUSALS), met: z.boolean().nullable() })),
     }),
   ),
   minutesPerModule: z.number(),
-  minutesBecause: said().nullable(),
-  litresPerModule: z.number().nullable(),
+  minutesBecause: said(),
+  litresPerModule: z.number(),
   ways: z.array(z.enum(CLEANING_METHODS)),
 });
 
@@ -92,8 +92,7 @@ const visits = z.object({
       days: z.array(z.number()),
       lostEnergy: spread,
       savedEnergy: spread,
-      /** null by calculations 1 to 6 */
-      savedOverOne: spread.nullable(),
+      savedOverOne: spread,
       lostValue: z.number(),
       cost: z.number(),
       total: z.number(),
@@ -166,7 +165,7 @@ const output = z.object({
   pricedInPlan: pricedVisit,
   /** what the lines of a price that follow from others go by */
   terms: z.object({ storeysAbove: z.number(), heavyShare: z.number() }),
-  /** the visit with the spotless finish; null where that is planned anyway, and by calculations 1 to 13 */
+  /** the visit with the spotless finish; null where that is planned anyway */
   spotless: z
     .object({
       priced: pricedVisit,
@@ -175,21 +174,22 @@ const output = z.object({
       kit: z.array(kitItem),
     })
     .nullable(),
-  /** of each course the price of a visit up to which it pays; null by calculations 1 to 13 */
+  /** what a fortnight late or early costs, minor units; null where nothing is planned */
   slip: z.object({ late: z.number(), early: z.number() }).nullable(),
-  worthUpTo: z.object({ one: z.array(z.number()), planned: z.array(z.number()) }).nullable(),
+  /** of each course the price of a visit up to which it pays */
+  worthUpTo: z.object({ one: z.array(z.number()), planned: z.array(z.number()) }),
   recoverable: spread,
   benefit: spread,
   usedShare: z.number(),
-  /** what is fitted at the next visit, once; null where nothing is, and by calculations 1 to 12 */
+  /** what is fitted at the next visit, once; null where nothing is */
   fittings: fittings.nullable(),
   kit: z.array(kitItem),
   isolate: z.boolean(),
   assumed: z.array(assumedFact),
   questions: z.array(said()),
-  saves: spread.nullable(),
-  beyondFirst: spread.nullable(),
-  climate: said().nullable(),
+  saves: spread,
+  beyondFirst: spread,
+  climate: said(),
   figures: z.number(),
   reasons: z.object({
     litres: reason,

@@ -33,20 +33,19 @@ export const quoteBenefit = z.object({
   worth: spread,
   usedShare: z.number(),
   verdict: z.enum(VERDICTS),
-  /** that one visit pays at its price, and that the plan does, fractions; null on older quotes */
+  /** that one visit pays at its price, and that the plan does, fractions; null where no course was reckoned */
   chance: z.number().nullable(),
   planChance: z.number().nullable(),
   /** what a plan of visits saves in a year, minor units, beside what it costs */
   planSaves: z.number(),
   planCosts: z.number(),
   planVerdict: z.enum(VERDICTS),
-  /** the range of what it saves, and of what the visits beyond the first save of that; null on older quotes */
-  planRange: spread.nullable(),
-  beyondFirst: spread.nullable(),
-  /** which weather it was reckoned over; null on older quotes */
-  climate: said<ClimateName>().nullable(),
-  /** null on quotes that were drawn up before reasons were kept with them */
-  reasons: z.object({ worth: reasonOf, recoverable: reasonOf, planSaves: reasonOf }).nullable(),
+  /** the range of what it saves, and of what the visits beyond the first save of that */
+  planRange: spread,
+  beyondFirst: spread,
+  /** which weather it was reckoned over */
+  climate: said<ClimateName>(),
+  reasons: z.object({ worth: reasonOf, recoverable: reasonOf, planSaves: reasonOf }),
 });
 export type QuoteBenefit = z.infer<typeof quoteBenefit>;
 
@@ -103,7 +102,7 @@ export const quoteContent = z.object({
   spotless: z.object({ one: priceTotals, planned: priceTotals }).nullable(),
   /** a spray line, put up once, where somebody has priced it and the customer takes it */
   sprayLine: priceTotals.nullable(),
-  /** what may stand in the place of a wash, and what of it the customer is not shown; null on older quotes */
+  /** what may stand in the place of a wash, and what of it the customer is not shown; null where nothing could */
   cheaper: cheaperBeside.nullable(),
   /** whether the customer wants it at once */
   urgent: z.boolean(),

@@ -26,7 +26,7 @@ export const reckoning = z.object({
   by: z.string(),
   calculationVersion: z.string(),
   overrides: reckoningOverrides,
-  /** all that was on record; null in what was reckoned before everything was heard (calculations 1 to 7) */
+  /** all that was on record; null for the crew */
   input: computed<ReckonInput>().nullable(),
   output: reckoningOutput,
 });

@@ -123,8 +123,8 @@ const stringLoss = z.object({
 /** The newest shape of a reckoning; what was reckoned before is brought to it where it is read. */
 const output = z.object({
   lossNow: estimate,
-  known: known.nullable(),
-  courses: courseSetup.nullable(),
+  known,
+  courses: courseSetup,
   year: z.object({
     cleanEnergy: spread,
     lostEnergy: spread,

@@ -43,9 +43,9 @@ export const exampleQuote = (changes: Partial<ShownQuote> = {}, verdict: Verdict
     planSaves: 10_000,
     planCosts: 300_000,
     planVerdict: 'does-not-pay',
-    planRange: null,
-    beyondFirst: null,
-    climate: null,
+    planRange: examplePlanned.saves,
+    beyondFirst: examplePlanned.beyondFirst,
+    climate: examplePlanned.climate,
     reasons: {
       worth: examplePlanned.reasons.benefit,
       recoverable: examplePlanned.reasons.recoverable,

@@ -106,7 +106,7 @@ function rinse({ input: { plan }, output, faces }: Case): CheaperChoice {
   const hose = plan.house.effectiveness.hose;
   const days = output.visits.options[OWN_RINSES]?.days ?? [];
   const litres = sum(
-    can.map(({ input }) => input.modules * (methodOf(input, alone('hose', input, rules), rules).litresPerModule ?? 0)),
+    can.map(({ input }) => input.modules * methodOf(input, alone('hose', input, rules), rules).litresPerModule),
   );
   return {
     key: 'rinse',

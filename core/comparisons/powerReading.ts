@@ -33,7 +33,7 @@ export interface ReadArray extends Limits {
   ageYears: number;
 }
 
-/** Nameplate at the side of the inverter that was read, W. Who was not asked is compared with DC, as calculation 6 did. */
+/** Nameplate at the side of the inverter that was read, W. Who was not asked is compared with DC. */
 const nameplateAt = ({ modules, moduleWatts }: ReadArray, { side }: PowerReading): number =>
   modules * moduleWatts * (side === 'ac' ? DEFAULT_INVERTER_EFFICIENCY : 1);
 

@@ -36,10 +36,10 @@ export interface MethodPlan {
   escalation: EscalationRung[];
   /** minutes of work for one module on the mean, all soils and access counted in */
   minutesPerModule: number;
-  /** where they come from; null where nobody kept it */
-  minutesBecause: MinutesBecause | null;
-  /** litres on one module on the mean; null where nobody kept them */
-  litresPerModule: number | null;
+  /** where they come from */
+  minutesBecause: MinutesBecause;
+  /** litres on one module on the mean */
+  litresPerModule: number;
   /** the ways that are used one after another: that of all modules first, then those of the rungs that are used */
   ways: CleaningMethod[];
 }

@@ -9,7 +9,7 @@ export interface EscalationRung {
   /** why, or why not here */
   because: RungBecause;
   caution: RungCaution;
-  /** modules that it is for; null for the whole face, and where nobody kept it */
+  /** modules that it is for; null for the whole face */
   modules: number | null;
   /** the rules that it hangs on */
   conditions: Condition[];

@@ -76,7 +76,7 @@ export interface PlanOutput {
   /** the same visits with the spotless finish; null where that is planned anyway, and in plans before 14 */
   spotless: SpotlessVisit | null;
   /** of each course the price of a visit up to which it pays, by itself and in the plan; minor units. Null before 14 */
-  worthUpTo: { one: number[]; planned: number[] } | null;
+  worthUpTo: { one: number[]; planned: number[] };
   /** what coming a fortnight late or early to every visit of the plan costs in a year, minor units; null without visits and before 14 */
   slip: { late: number; early: number } | null;
   /** one wash now: kWh that come back until it has soiled again, and their worth in minor units */
@@ -90,11 +90,11 @@ export interface PlanOutput {
   assumed: AssumedFact[];
   /** what cannot well be of what was chosen, for whoever chose it */
   questions: PlanQuestion[];
-  /** what the chosen visits save in a year, and those beyond the first of that, minor units; null in older plans */
-  saves: Spread | null;
-  beyondFirst: Spread | null;
+  /** what the chosen visits save in a year, and those beyond the first of that, minor units */
+  saves: Spread;
+  beyondFirst: Spread;
   /** the weather that it is reckoned over, and which figures of house and contractor it rests on */
-  climate: ClimateName | null;
+  climate: ClimateName;
   figures: number;
   reasons: Record<'litres' | 'residue' | 'visits' | 'minutes' | 'benefit' | 'recoverable' | 'planSaves', Reason>;
 }

@@ -232,7 +232,7 @@ function decideAnew(key: SituationKey, rules: MethodRules): Decided {
     because: method.method.because.code,
     stopped: (stopped ?? []).map(({ code }) => code),
     minutes: face.input.modules * method.minutesPerModule,
-    litres: face.input.modules * (method.litresPerModule ?? 0),
+    litres: face.input.modules * method.litresPerModule,
     soakMinutes: method.soakMinutes.choose,
     takesOff: face.takesOff(effectiveness),
   };

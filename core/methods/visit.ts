@@ -86,10 +86,10 @@ export function visitOf(input: PlanInput, faces: readonly FaceWork[]): Visit {
   const washed = faces.filter((face) => face !== null);
   const modules = total(washed.map((face) => face.input.modules));
   const drying = input.overrides.drying ?? 'drip-dry';
-  const wet = washed.filter(({ method }) => (method.litresPerModule ?? 0) > 0);
+  const wet = washed.filter(({ method }) => method.litresPerModule > 0);
   const drawnOff = drying === 'squeegee' ? SQUEEGEE_MINUTES * total(wet.map((face) => face.input.modules)) : 0;
   const minutes = drawnOff + total(washed.map((face) => face.input.modules * face.method.minutesPerModule));
-  const litres = total(washed.map((face) => face.input.modules * (face.method.litresPerModule ?? 0)));
+  const litres = total(washed.map((face) => face.input.modules * face.method.litresPerModule));
   const capacity = WATER_DEFAULTS.resinCapacity * (input.house.resin ?? 1);
   const resin = { ...input.water.resin, capacity };
   const water = planWater({ ...input.water, resin, litres, finish: input.finish, filmThickness: DRYINGS[drying] });

@@ -87,7 +87,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
       takesOff,
       access: method.access.choose,
       minutes: face.input.modules * method.minutesPerModule,
-      litres: face.input.modules * (method.litresPerModule ?? 0),
+      litres: face.input.modules * method.litresPerModule,
       gross: one.visit.priced.gross,
       left: spread(lossAround(courses, effectiveness).after),
       stays: {

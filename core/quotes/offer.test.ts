@@ -93,10 +93,8 @@ describe('an offer', () => {
     expect(bestVisitsAt(free, options)).to.equal(options.length - 1);
   });
 
-  it('tells of a plan of visits by its range, of one without a range by its sum, and of none nothing', () => {
+  it('tells of a plan of visits by its range, and of none nothing', () => {
     expect(offeredPlan(offer)?.code).to.equal('plan-of-visits');
-    const old = { ...offer, benefit: { ...offer.benefit, planRange: null, beyondFirst: null } };
-    expect(offeredPlan(old)?.code).to.equal('plan-of-visits-without-range');
     expect(offeredPlan({ ...offer, planned: null })).to.equal(null);
   });
 
@@ -105,8 +103,8 @@ describe('an offer', () => {
     expect([dear.benefit.chance, dear.benefit.planChance]).to.deep.equal([0, 0]);
     const all = offer.one.lines.map(({ key }) => change({ key }));
     expect(overruleLines(offer, all, plan, book).benefit.chance).to.equal(1);
-    expect(offer.benefit.chance).to.equal(chanceOf(plan.worthUpTo?.one ?? null, offer.one.gross));
-    expect(offerOf({ ...plan, worthUpTo: null }, book).benefit.chance).to.equal(null);
+    expect(offer.benefit.chance).to.equal(chanceOf(plan.worthUpTo.one, offer.one.gross));
+    expect(offerOf({ ...plan, worthUpTo: { one: [], planned: [] } }, book).benefit.chance).to.equal(null);
   });
 
   it('is dearer at once by the surcharge on the work, and as before once nobody hurries', () => {

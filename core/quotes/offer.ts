@@ -38,16 +38,16 @@ export interface OfferBenefit {
   worth: Spread;
   usedShare: number;
   verdict: Verdict;
-  /** that one visit pays at its price, and that the plan does; null on offers of calculations before 14 */
+  /** that one visit pays at its price, and that the plan does; null where no course was reckoned */
   chance: number | null;
   planChance: number | null;
   planSaves: number;
   planCosts: number;
   planVerdict: Verdict;
-  planRange: Spread | null;
-  beyondFirst: Spread | null;
-  climate: ClimateName | null;
-  reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason> | null;
+  planRange: Spread;
+  beyondFirst: Spread;
+  climate: ClimateName;
+  reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
 }
 
 /** A face that is not washed as things stand, with what speaks against it. */
@@ -71,15 +71,15 @@ export interface PlanOffered<Because = Finding<string, object>> extends PricedBo
   /** the same visits with the spotless finish; null where that is planned anyway */
   spotless: PricedBothWays | null;
   /** of each course the price of a visit up to which it pays, by itself and in the plan; minor units */
-  worthUpTo: { one: readonly number[]; planned: readonly number[] } | null;
+  worthUpTo: { one: readonly number[]; planned: readonly number[] };
   visitsChosen: number;
   visits: { options: readonly { lostValue: number }[] };
   recoverable: Spread;
   benefit: Spread;
   usedShare: number;
-  saves: Spread | null;
-  beyondFirst: Spread | null;
-  climate: ClimateName | null;
+  saves: Spread;
+  beyondFirst: Spread;
+  climate: ClimateName;
   assumed: AssumedFact[];
   arrays: readonly { name: string; modules: number; stopped: Because[] | null }[];
   fittings: FittingsPriced | null;
@@ -172,14 +172,11 @@ function benefitOf(plan: PlanOffered<unknown>, one: Offer, planned: Offer | null
     worth: plan.benefit,
     usedShare: plan.usedShare,
     verdict: verdict(plan.benefit, one.gross),
-    chance: chanceOf(plan.worthUpTo?.one ?? null, one.gross),
-    planChance: chanceOf(plan.worthUpTo?.planned ?? null, price),
+    chance: chanceOf(plan.worthUpTo.one, one.gross),
+    planChance: chanceOf(plan.worthUpTo.planned, price),
     planSaves: none && option ? none.lostValue - option.lostValue : 0,
     planCosts: visits * price,
-    planVerdict:
-      plan.saves && plan.beyondFirst
-        ? planVerdict({ visits, price, saves: plan.saves, beyondFirst: plan.beyondFirst })
-        : 'may-pay',
+    planVerdict: planVerdict({ visits, price, saves: plan.saves, beyondFirst: plan.beyondFirst }),
     planRange: plan.saves,
     beyondFirst: plan.beyondFirst,
     climate: plan.climate,
@@ -433,8 +430,6 @@ export function offeredPlan({
   benefit,
 }: Pick<OfferContent, 'visits' | 'planned' | 'benefit'>): OfferFinding | null {
   if (planned === null) return null;
-  const { planRange, beyondFirst, planSaves, planCosts } = benefit;
-  if (planRange === null || beyondFirst === null)
-    return { code: 'plan-of-visits-without-range', params: { saves: planSaves, costs: planCosts } };
-  return planFinding({ visits, price: planned.gross, saves: planRange, beyondFirst });
+  const { planRange: saves, beyondFirst } = benefit;
+  return planFinding({ visits, price: planned.gross, saves, beyondFirst });
 }

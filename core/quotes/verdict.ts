@@ -40,10 +40,8 @@ export function planVerdict({ visits, price, saves, beyondFirst }: PlanSaves): V
  * @param worthUpTo minor units: of each course the price of a visit up to which it pays
  * @returns a fraction; null where no courses were kept
  */
-export const chanceOf = (worthUpTo: readonly number[] | null, price: number): number | null =>
-  worthUpTo === null || worthUpTo.length === 0
-    ? null
-    : worthUpTo.filter((worth) => worth >= price).length / worthUpTo.length;
+export const chanceOf = (worthUpTo: readonly number[], price: number): number | null =>
+  worthUpTo.length === 0 ? null : worthUpTo.filter((worth) => worth >= price).length / worthUpTo.length;
 
 /** The price of each visit up to which a plan pays in a course: all visits together, and those beyond the first by themselves. */
 export const planWorthUpTo = (visits: number, saves: number, beyondFirst: number): number =>
@@ -55,11 +53,9 @@ export type OfferFinding =
   /** how likely it is to pay, a fraction; the share of the courses that it was reckoned over */
   | Finding<'chance-of-paying', { chance: number }>
   | Finding<'line-quantity', { quantity: number; unit: LineUnit }>
-  /** what the figures rest on: which weather; null on older quotes */
-  | Finding<'offer-weather', { climate: ClimateName | null }>
-  | Finding<'plan-of-visits', PlanSaves & { verdict: Verdict; beyondFirstFails: boolean }>
-  /** of an older calculation: no ranges, and no verdict on them */
-  | Finding<'plan-of-visits-without-range', { saves: number; costs: number }>;
+  /** what the figures rest on: which weather */
+  | Finding<'offer-weather', { climate: ClimateName }>
+  | Finding<'plan-of-visits', PlanSaves & { verdict: Verdict; beyondFirstFails: boolean }>;
 
 /** What a plan of visits saves and costs and whether it pays; minor units. */
 export function planFinding(plan: PlanSaves): OfferFinding {

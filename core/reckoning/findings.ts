@@ -73,7 +73,6 @@ export function findingsOf(
   input: Pick<ReckonInput, 'visitPrice' | 'washes'> | null,
 ): ReckoningFinding[] {
   const { known, narrowing, learned, lookOn } = output;
-  if (known === null) return [];
   const findings: ReckoningFinding[] = [];
   const heard = known.witnesses.filter(({ unheard }) => unheard === null);
   const quarrels = heard.filter(({ surprise }) => Math.abs(surprise ?? 0) > QUARREL);

@@ -22,25 +22,25 @@ describe('reckoning the loss of an array', () => {
 
   it('comes out between what the house expects and what the eye sees, and surer than either', () => {
     const { known, lossNow } = output;
-    const [eye] = known?.witnesses ?? [];
-    const ends = [known?.expected.p50 ?? 0, eye?.says?.mid ?? 0].sort((a, b) => a - b);
+    const [eye] = known.witnesses;
+    const ends = [known.expected.p50, eye?.says?.mid ?? 0].sort((a, b) => a - b);
     expect(lossNow.mid).to.be.within(ends[0] as number, ends[1] as number);
-    expect(known?.loss.sd).to.be.below(known?.expected.sd ?? 0);
+    expect(known.loss.sd).to.be.below(known.expected.sd);
   });
 
   it('hears a reading, and says what speaks against it', () => {
     const looks = [exampleInspection({ reading })];
     const heard = of({ looks });
     expect(heard.expectation?.shortfall).to.be.closeTo(0.1214, 5e-3);
-    expect(heard.known?.loss.sd).to.be.below(output.known?.loss.sd ?? 0);
+    expect(heard.known.loss.sd).to.be.below(output.known.loss.sd);
     const capped = of({ looks: [exampleInspection({ reading: { ...reading, capped: true } })] });
     expect(capped.warnings.map(({ code }) => code)).to.deep.equal(['at-limit']);
-    expect(capped.known?.witnesses.find(({ kind }) => kind === 'reading')?.unheard).to.equal('spoilt');
+    expect(capped.known.witnesses.find(({ kind }) => kind === 'reading')?.unheard).to.equal('spoilt');
     expect(capped.lossNow).to.deep.equal(output.lossNow);
   });
 
   it('gives the members to the years ahead, each with a course of weather of its own', () => {
-    const members = output.courses?.members ?? [];
+    const members = output.courses.members;
     expect(members).to.have.length(40);
     expect(new Set(members.map(({ course }) => course)).size).to.equal(40);
     expect(output.year.curve[0]?.mid).to.be.closeTo(output.lossNow.mid, 0.02);
@@ -49,15 +49,15 @@ describe('reckoning the loss of an array', () => {
   it('keeps what was found beside what was set by hand', () => {
     const overruled = of({ overrides: { lossNow: 0.2, dust: 0.5 } });
     expect(overruled.lossNow).to.deep.equal({ low: 0.2, mid: 0.2, high: 0.2 });
-    expect(new Set(overruled.courses?.members.map(({ dust }) => dust))).to.deep.equal(new Set([0.5]));
+    expect(new Set(overruled.courses.members.map(({ dust }) => dust))).to.deep.equal(new Set([0.5]));
     expect(overruled.recommended).to.deep.equal(output.recommended);
     expect(overruled.year.curve[0]?.mid).to.be.above(0.19);
   });
 
   it('leaves out a witness that somebody set aside, and shows it all the same', () => {
     const without = of({ leftOut: ['eye:look'] });
-    expect(without.known?.witnesses[0]?.unheard).to.equal('left-out');
-    expect(without.known?.loss.p50).to.be.closeTo(without.known?.expected.p50 ?? 0, 0.02);
+    expect(without.known.witnesses[0]?.unheard).to.equal('left-out');
+    expect(without.known.loss.p50).to.be.closeTo(without.known.expected.p50, 0.02);
   });
 
   it('hears what somebody set for the years ahead', () => {

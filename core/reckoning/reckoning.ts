@@ -93,10 +93,9 @@ export type KnownOnRecord = Omit<Known, 'members' | 'narrowing'>;
 export interface ReckoningOutput {
   /** after any overruling */
   lossNow: Estimate;
-  /** null in what was reckoned before everything on record was heard (calculations 1 to 7) */
-  known: KnownOnRecord | null;
-  /** the members and where they go: what plan, visits and years ahead are made from; null likewise */
-  courses: CourseSetup | null;
+  known: KnownOnRecord;
+  /** the members and where they go: what plan, visits and years ahead are made from */
+  courses: CourseSetup;
   year: YearAhead;
   /** minor units a year */
   lostValue: Spread;

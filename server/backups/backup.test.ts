@@ -106,30 +106,46 @@ describe('backup and restore', function () {
     expect(rows).to.deep.equal([{ owner: role }]);
   });
 
-  it('bring a backup from before there were sums, with a queue and an older schema in it, to what is used today', async () => {
-    const older = join(import.meta.dirname, 'older/before-sums.backup');
-    const url = await servedOnce();
-    const restored = await pail(['restore', older], url);
-    expect(restored.status, restored.stderr).to.equal(0);
-    const again = await startHarness({}, url);
+  /** What a restore says of a backup whose data have taken these steps. */
+  async function restoring(steps: readonly string[]) {
+    const url = await newDatabase();
+    await connected(url, async (client) => {
+      await client.query('delete from schema_migrations');
+      for (const step of steps)
+        await client.query('insert into schema_migrations (name, batch, migration_time) values ($1, 1, now())', [step]);
+    });
+    const made = join(folder, `${steps.at(-1)}.backup`);
+    expect((await pail(['backup', made], url)).status).to.equal(0);
+    const target = await newDatabase();
+    return { ...(await pail(['restore', made], target)), target };
+  }
+
+  it('refuse a backup of a newer Wide Pail', async () => {
+    const ran = await restoring(['001-first-version', '999-later']);
+    expect([ran.status, ran.stderr.includes('newer Wide Pail')]).to.deep.equal([1, true]);
+  });
+
+  it('refuse a backup of an older Wide Pail, and name the version that lifts it', async () => {
+    const ran = await restoring(['001-first', '002-drill']);
+    expect([ran.status, ran.stderr.includes('Restore it with version 0.1.0')]).to.deep.equal([1, true]);
+  });
+
+  it('take over a backup that version 0.1.0 has brought up', async () => {
+    const ran = await restoring(['001-first', '048-epochs']);
+    expect(ran.status, ran.stderr).to.equal(0);
+    const again = await startHarness({}, ran.target);
     try {
-      expect((await again.owner.must('GET', '/api/quotes')).items).to.have.length(1);
       expect((await again.owner.must('GET', '/api/backups')).everyHours).to.equal(24);
     } finally {
       await again.stop();
     }
   });
 
-  it('refuse a backup of a newer Wide Pail', async () => {
-    const url = await newDatabase();
-    await connected(url, (client) =>
-      client.query("insert into schema_migrations (name, batch, migration_time) values ('999-later', 9, now())"),
-    );
-    const newer = join(folder, 'newer.backup');
-    expect((await pail(['backup', newer], url)).status).to.equal(0);
-    const target = await newDatabase();
-    const ran = await pail(['restore', newer], target);
-    expect([ran.status, ran.stderr.includes('newer Wide Pail')]).to.deep.equal([1, true]);
+  it('refuse a dump from before there were sums', async () => {
+    const dump = join(folder, 'before-sums.backup');
+    writeFileSync(dump, 'PGDMP and more');
+    const ran = await pail(['restore', dump], await newDatabase());
+    expect([ran.status, ran.stderr.includes('Restore it with version 0.1.0')]).to.deep.equal([1, true]);
   });
 
   it('refuse to restore while the company is in use, and change nothing', async () => {

@@ -16,11 +16,9 @@ import { withPerson } from '../people/names.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import type { StoredRow } from '../storage/lift.ts';
 import { hold } from '../storage/locks.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave, trail, type Writer } from '../storage/writing.ts';
-import { lifted } from './lift.ts';
 
 /** What a job was meant to be on the day it was made: it does not move when site or prices do. */
 export interface JobContent {
@@ -56,9 +54,9 @@ export interface JobRow {
 
 export type NamedEntry = JobEntry & { by: string };
 
-/** A stored job in the newest shape. */
+/** A stored job. What a step says follows from its key. */
 const jobRow = (row: unknown): JobRow => {
-  const { content, ...rest } = lifted(row as StoredRow) as unknown as JobRow;
+  const { content, ...rest } = row as JobRow;
   return { ...rest, content: { ...content, steps: z.array(step).parse(content.steps) } };
 };
 

@@ -5,7 +5,6 @@ import { json } from '../storage/database.ts';
 import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-import { lifted } from './lift.ts';
 
 /** Plans with the name of whoever made them. */
 const named = (connection: Connection) =>
@@ -30,7 +29,7 @@ export const insertPlan = (trx: Transaction, { overrides, input, output, ...row 
 
 /** The plan, or a 404. */
 export async function readPlan(connection: Connection, id: string): Promise<Plan> {
-  return plan.parse(lifted(mustHave(await named(connection).where({ 'plans.id': id }).first(), 'plan')));
+  return plan.parse(mustHave(await named(connection).where({ 'plans.id': id }).first(), 'plan'));
 }
 
 /** The price book that a plan was made with, and what water cost. */
@@ -52,7 +51,7 @@ export async function listPlanRows(
   query: PageQuery,
 ): Promise<(Plan & { entered: number })[]> {
   const rows = await lastEnteredFirst(named(connection).where({ siteId }), 'plans.entered', query);
-  return rows.map((row) => ({ ...plan.parse(lifted(row)), entered: row.entered }));
+  return rows.map((row) => ({ ...plan.parse(row), entered: row.entered }));
 }
 
 /** The newest plan of each of some sites, as far as its standing needs it. */

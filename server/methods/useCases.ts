@@ -94,8 +94,6 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
     const reckoning = reckonings.find(({ arrayId }) => arrayId === array.id);
     const inspection = reckoning && (await findInspection(database, reckoning.inspectionId));
     const courses = reckoning?.output.courses;
-    if (reckoning && courses === null)
-      throw outOfOrder(`${array.name} was reckoned by an older calculation. Reckon it again, then plan.`);
     if (courses && inspection) {
       const fitting = await fittingOf(database, array, site, inspection.marks);
       reckoned.push({ array, courses, inspection, fitting });

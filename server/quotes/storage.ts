@@ -10,12 +10,10 @@ import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import { withPerson } from '../people/names.ts';
 import { withSite } from '../sites/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
-import type { StoredRow } from '../storage/lift.ts';
 import { hold } from '../storage/locks.ts';
 import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-import { lifted } from './lift.ts';
 
 /** The number of a company's first quote. */
 const FIRST_NUMBER = 1001;
@@ -34,7 +32,7 @@ export interface NewQuote {
 /** The quote, or a 404. */
 export async function readQuote(connection: Connection, id: string): Promise<Quote> {
   const row = mustHave(await connection('quotes').where({ id }).first(), 'quote');
-  const { content, ...rest } = lifted(row) as StoredRow & { content: QuoteContent };
+  const { content, ...rest } = row as { content: QuoteContent };
   return quote.parse({ ...rest, ...content });
 }
 

@@ -8,7 +8,7 @@ import { testDay } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 
 describe('reckonings', () => {
-  const { owner, harness } = onStage();
+  const { owner } = onStage();
 
   async function newArray(changes: Record<string, unknown> = {}): Promise<string> {
     const site = siteBody();
@@ -116,28 +116,6 @@ describe('reckonings', () => {
     expect((await make(arrayId)).output.known.witnesses[0].unheard).to.equal(null);
     const silent = await send(arrayId, { overrides: { leftOut: [{ key: `eye:${id}`, reason: '' }] } });
     expect([silent.status, silent.body.issues[0].path]).to.deep.equal([400, 'overrides.leftOut.0.reason']);
-  });
-
-  it('of older calculations keep their numbers, and say that they heard no witnesses', async () => {
-    const arrayId = await newArray();
-    const inspection = await look(arrayId);
-    const { output } = await make(arrayId);
-    const { known: _, courses: __, narrowing: ___, learned: ____, lookOn: _____, marked: ______, ...old } = output;
-    await harness.sql(
-      `insert into reckonings (id, array_id, inspection_id, at, by, calculation_version, overrides, input, output, loss_now)
-       select gen_random_uuid(), array_id, inspection_id, at, by, '3', overrides, '{"rate": [0.001]}', $2, 0.15
-       from reckonings where array_id = $1`,
-      [arrayId, JSON.stringify({ ...old, lossNow: { low: 0.1, mid: 0.15, high: 0.2 } })],
-    );
-    const [found] = (await owner.must('GET', `/api/arrays/${arrayId}/reckonings`)).items;
-    expect(found.inspectionId).to.equal(inspection.id);
-    expect(found.output.lossNow.mid).to.equal(0.15);
-    expect([found.input, found.output.known, found.output.courses, found.output.marked]).to.deep.equal([
-      null,
-      null,
-      null,
-      null,
-    ]);
   });
 
   it('cost marked patches by the strings that carry them', async () => {

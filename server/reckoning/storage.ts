@@ -14,13 +14,12 @@ import { type Connection, json, type Transaction } from '../storage/database.ts'
 import { newestOf } from '../storage/newest.ts';
 import { lastEnteredFirst, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
-import { lifted } from './lift.ts';
 
 /** Reckonings with the name of whoever made them. */
 const named = (connection: Connection) =>
   withPerson(connection('reckonings'), 'reckonings.by').select('reckonings.*', 'people.name as by');
 
-const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(lifted(row));
+const toReckoning = (row: Record<string, unknown>): Reckoning => reckoning.parse(row);
 
 type NewReckoning = Omit<Reckoning, 'at'> & { at: Date };
 
@@ -32,7 +31,7 @@ export const insertReckoning = (
     ...row,
     lookOn: output.lookOn,
     lossNow: output.lossNow.mid,
-    taught: output.known && output.known.taught.length > 0 ? json(output.known.taught) : null,
+    taught: output.known.taught.length > 0 ? json(output.known.taught) : null,
     overrides: json(overrides),
     input: json(input),
     output: json(output),

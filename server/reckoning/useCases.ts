@@ -141,7 +141,7 @@ export async function reckonArray(
 const asCrewSees = <R extends Reckoning>(row: R): R => ({
   ...row,
   input: null,
-  output: { ...row.output, known: row.output.known && { ...row.output.known, taught: [] } },
+  output: { ...row.output, known: { ...row.output.known, taught: [] } },
 });
 
 export async function listReckonings(context: Context, arrayId: string, query: QueryOf<Endpoints['listReckonings']>) {

@@ -4,13 +4,12 @@ import { amendmentsOf } from '../inspections/storage.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 import { newestOf } from '../storage/newest.ts';
 import { mustHave } from '../storage/writing.ts';
-import { lifted } from './lift.ts';
 
 /** The report as it is stored, or a 404. A draft's content is only as new as the day it was begun. */
 export async function storedReport(connection: Connection, id: string): Promise<Report> {
   const row = mustHave(await connection('reports').where({ id }).first(), 'report');
   const amendments = await amendmentsOf(connection, 'report_id', [id]);
-  return report.parse({ ...lifted(row), amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
+  return report.parse({ ...row, amendments: amendments.map(({ recordId: _, ...rest }) => rest) });
 }
 
 /** The report of a job, if it has one. */

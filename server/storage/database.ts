@@ -1,6 +1,7 @@
 import knex, { type Knex } from 'knex';
 import pg from 'pg';
 import { migrationSource } from './migrations/index.ts';
+import { takeOver } from './otherVersions.ts';
 import { keepPlans } from './plans.ts';
 
 export type Database = Knex;
@@ -130,22 +131,14 @@ export async function ifFree(database: Database, turn: keyof typeof TURNS, work:
 /**
  * Brings the database to the newest schema. Processes that start at once take turns, and since nobody else can be at it
  * meanwhile, a mark that a process left when it died is taken away.
+ * @throws OtherVersion where the data are of a version that this one does not read; nothing is changed
  */
 export const migrate = (database: Database): Promise<void> =>
   inTurn(database, 'schema', async () => {
+    await takeOver(database, await knownMigrations());
     await database.migrate.forceFreeMigrationsLock(MIGRATIONS);
     await database.migrate.latest(MIGRATIONS);
   });
-
-/** The schema as it was after a step; for a database of an earlier day. */
-export const migrateUntil = async (database: Database, last: string): Promise<void> => {
-  const all = await migrationSource.getMigrations([]);
-  const upTo = all.slice(0, all.findIndex(({ name }) => name === last) + 1);
-  await database.migrate.latest({
-    ...MIGRATIONS,
-    migrationSource: { ...migrationSource, getMigrations: async () => upTo },
-  });
-};
 
 /** Names of the steps that this program knows, first to last. */
 export const knownMigrations = async (): Promise<string[]> =>

@@ -5,8 +5,6 @@ import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import { epwText } from '../../core/testing/epwText.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
-import { openDatabase } from '../storage/database.ts';
-import { down, up } from '../storage/migrations/028-clear-sky-index.ts';
 import { testDay } from '../testing/clock.ts';
 import { onStage } from '../testing/harness.ts';
 
@@ -213,26 +211,6 @@ describe('the weather of a site', () => {
     expect(shipped.input.site.climate).to.equal('winter-rain');
     // A year of clear hours only: more energy than under the made-up clouds.
     expect(own.output.year.cleanEnergy.p50).to.be.above(shipped.output.year.cleanEnergy.p50);
-  });
-
-  it('a climate of an earlier day, which called its clear-sky index clearness, is as one of today', async () => {
-    await send(`/api/sites/${siteId}/climate`, epwText(), {}, 'valley.epw');
-    const stored = async () =>
-      (await harness.sql('select climate from site_climates where site_id = $1', [siteId]))[0]?.climate as object;
-    const today = await stored();
-    expect(today).to.include.keys('clearSkyIndexDry', 'clearSkyIndexWet');
-    const database = openDatabase(harness.url, 1);
-    try {
-      await down(database);
-      expect(await stored())
-        .to.include.keys('clearnessDry', 'clearnessWet')
-        .and.not.include.any.keys('clearSkyIndexDry', 'clearSkyIndexWet');
-      await up(database);
-      expect(await stored()).to.deep.equal(today);
-    } finally {
-      await database.destroy();
-      await owner.must('POST', `/api/sites/${siteId}/climate/drop`, {});
-    }
   });
 
   it('names the line of an EPW file that cannot be used, and keeps the climate', async () => {

@@ -76,15 +76,13 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
         Washing {counted(letter.modules, 'module')}:{' '}
         {content.finish === 'output' ? 'so that they yield again what they can' : 'so that nothing shows on a cloth'}.
       </p>
-      {benefit.reasons && (
-        <div className="figures">
-          <Figure label="One wash is worth" reason={benefit.reasons.worth} />
-          <Figure label="Energy it brings back" reason={benefit.reasons.recoverable} />
-          {content.planned && (
-            <Figure label={`${content.visits} visits a year save`} reason={benefit.reasons.planSaves} />
-          )}
-        </div>
-      )}
+      <div className="figures">
+        <Figure label="One wash is worth" reason={benefit.reasons.worth} />
+        <Figure label="Energy it brings back" reason={benefit.reasons.recoverable} />
+        {content.planned && (
+          <Figure label={`${content.visits} visits a year save`} reason={benefit.reasons.planSaves} />
+        )}
+      </div>
       <p className={`verdict ${benefit.verdict}`}>{say.finding(bare(`verdict-${benefit.verdict}`))}</p>
       {ofPlan && <p className={`verdict ${benefit.planVerdict}`}>{say.finding(ofPlan)}</p>}
       {content.leftOut.map((face) => (

@@ -134,12 +134,10 @@ function ArrayMethod({ array, solarArray, plan, input, several, overrides, onCha
           />
         )}
       </Choice>
-      {array.method.litresPerModule !== null && (
-        <p className="quiet mb-1">
-          Takes off {formatQuantity(array.takesOff, 'fraction', units, 0)} of the loss now, by what lies there (house
-          assumption); {formatQuantity(method.litresPerModule, 'volume', units, 1)} a module.
-        </p>
-      )}
+      <p className="quiet mb-1">
+        Takes off {formatQuantity(array.takesOff, 'fraction', units, 0)} of the loss now, by what lies there (house
+        assumption); {formatQuantity(method.litresPerModule, 'volume', units, 1)} a module.
+      </p>
       {input && (
         <WaysPart
           input={input}
@@ -205,7 +203,7 @@ function ArrayMethod({ array, solarArray, plan, input, several, overrides, onCha
         what="Pace"
         value={pace(method.minutesPerModule)}
         because={[
-          method.minutesBecause && say.finding(method.minutesBecause),
+          say.finding(method.minutesBecause),
           soak.choose > 0 && `Soak ${soak.choose} min first.`,
           say.finding(soak.because),
         ]

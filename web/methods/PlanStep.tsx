@@ -112,7 +112,7 @@ function PlanPage({ plan, onOverrule, busy, arrays }: PlanPartProps & { arrays: 
   const units = useUnits();
   const { reasons, visitsChosen: visits } = output;
   const ofPlan =
-    visits > 1 && output.saves && output.beyondFirst
+    visits > 1
       ? planFinding({ visits, price: output.pricedInPlan.gross, saves: output.saves, beyondFirst: output.beyondFirst })
       : null;
   return (

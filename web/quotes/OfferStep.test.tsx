@@ -12,7 +12,7 @@ import { VERDICTS } from '../../core/quotes/verdict.ts';
 import { DEFAULT_UNITS } from '../../core/units/quantities.ts';
 import { formatMoney } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
-import { count, markup, read } from '../testing/markup.tsx';
+import { markup, read } from '../testing/markup.tsx';
 import { OfferStep } from './OfferStep.tsx';
 
 const spread = (planned = true, planOvertaken = false, planAtOtherPrices = false) =>
@@ -76,10 +76,6 @@ describe('the page of a quote', () => {
     );
   });
 
-  it('shows what a plan saves and costs on a quote from before it was judged by its range', () => {
-    expect(page(quote())).to.match(/The plan of visits would save ZAR.100 a year of energy and cost ZAR.3.?000\./);
-  });
-
   it('says what a wash is worth as a range, beside the price', () => {
     expect(page(quote())).to.match(/One visit, tax included ZAR.*One wash is worth ZAR.\d+ ZAR \d+ to \d+/);
   });
@@ -95,13 +91,6 @@ describe('the page of a quote', () => {
   it('offers no plan of visits where there is none', () => {
     const text = page(quote({ planned: null, visits: 1, bestVisits: 1 }));
     expect(text).not.to.include('visits a year');
-  });
-
-  it('shows a quote from before reasons were kept as it was sent', () => {
-    const old = quote();
-    const benefit = { ...old.benefit, reasons: null };
-    expect(page({ ...old, benefit })).to.include('One wash is worth');
-    expect(count(html({ ...old, benefit }), /why this figure/)).to.equal(0);
   });
 
   it('keeps the reason of an overruled line in sight', () => {

@@ -11,7 +11,7 @@ import { figuresUsedWords } from '../../words/en/figures.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { ADDITION_WORDS, takenWords } from '../../words/en/letters.ts';
-import { formatDate, formatMoney, formatMoneyRange, formatQuantity, formatRange } from '../../words/format.ts';
+import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
@@ -314,29 +314,13 @@ function Additions({
   );
 }
 
-/** What a wash is worth, with its reasons; quotes older than those show the figures alone. */
+/** What a wash is worth, with its reasons. */
 function Worth({ quote }: { quote: Quote }) {
   const units = useUnits();
   const { benefit, currency } = quote;
-  const { worth, recoverable, reasons } = benefit;
+  const { reasons } = benefit;
   const used = `${formatQuantity(benefit.usedShare, 'fraction', units, 0)} of it self-consumed`;
   const money = (amount: number) => formatMoney(amount, currency, units, 0);
-  if (reasons === null) {
-    return (
-      <>
-        <Plain
-          label="One wash is worth"
-          value={money(worth.p50)}
-          note={formatMoneyRange(worth.p10, worth.p90, currency, units)}
-        />
-        <Plain
-          label="Energy it brings back"
-          value={formatQuantity(recoverable.p50, 'energy', units)}
-          note={`${formatRange(recoverable.p10, recoverable.p90, 'energy', units)}, ${used}`}
-        />
-      </>
-    );
-  }
   return (
     <>
       <Figure label="One wash is worth" reason={reasons.worth} />

@@ -75,16 +75,6 @@ describe('the page of a reckoning', () => {
     expect(step(plain)).to.include('no wash is expected to bring back its price').and.include('worth measuring');
   });
 
-  it('keeps the numbers of an older calculation, and asks to reckon again before planning', () => {
-    const { known: _, courses: __, ...rest } = plain.output;
-    const old = { ...plain, input: null, output: { ...rest, known: null, courses: null }, calculationVersion: '7' };
-    const text = step(old);
-    expect(text)
-      .to.include('reckoned by an older calculation')
-      .and.match(/Lost now \d+\.\d.%/);
-    expect(text).not.to.include('What speaks for it');
-  });
-
   it('keeps the reason of a figure set by hand, beside what had been recommended', () => {
     const overrides = { lossNow: { value: 0.31, reason: 'three readings' } };
     const text = step(reckoning(input({ overrides: { lossNow: 0.31 } }), overrides));

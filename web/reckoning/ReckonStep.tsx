@@ -46,7 +46,6 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
   const stale = last && looked && last.inspectionId !== looked.id;
   const energy = useAsk('readEnergy', { params: { id: array.id } });
   const grown = last && energy.data && recordGrew(last, energy.data.days);
-  const older = last && last.output.known === null;
   return (
     <>
       <div className="step-head">
@@ -69,13 +68,7 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
       {inspections.data && !looked && <Empty>Look first: the loss follows from what lies on the glass.</Empty>}
       {looked && reckonings.data && !last && <Empty>Looked at, not reckoned yet.</Empty>}
       {stale && <div className="notice">Somebody has looked since. Reckon again to go by the newest inspection.</div>}
-      {older && !stale && (
-        <div className="notice">
-          This was reckoned by an older calculation, which went by one source alone. Its numbers stay as they were.
-          Reckon again to hear everything on record, and before planning.
-        </div>
-      )}
-      {grown && !stale && !older && (
+      {grown && !stale && (
         <div className="notice">Daily energy on record is newer than this reckoning. Reckon again to hear it.</div>
       )}
       {last && (

@@ -20,7 +20,6 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
   const units = useUnits();
   const [open, setOpen] = useState<string | null>(null);
   const { known, lossNow } = reckoning.output;
-  if (known === null) return null;
   const ends = [known.expected.p90, lossNow.high, ...known.witnesses.flatMap(({ says }) => (says ? [says.high] : []))];
   const least = Math.min(0, known.expected.p10, ...known.witnesses.flatMap(({ says }) => (says ? [says.low] : [])));
   const axis = {

@@ -49,7 +49,7 @@ export const quotes: Omit<Words<QuoteFinding>, 'written'> = {
   'line-quantity': ({ quantity, unit }, say) =>
     `${say.number(quantity, Number.isInteger(quantity) ? 0 : 2)} ${UNITS[unit][quantity === 1 ? 0 : 1]}`,
   'offer-weather': ({ climate }, say) =>
-    `Reckoned over typical weather${climate === null ? '' : ` of the kind “${kindOfClimate(climate, say)}”`}, which is not a forecast; four in five of its years lie inside the range. How fast your panels soil is an estimate until there are records of your own.`,
+    `Reckoned over typical weather of the kind “${kindOfClimate(climate, say)}”, which is not a forecast; four in five of its years lie inside the range. How fast your panels soil is an estimate until there are records of your own.`,
   'plan-of-visits': ({ visits, price, saves, beyondFirst, verdict, beyondFirstFails }, say) => {
     const sum = `The plan of ${visits} visits would save ${range(saves, say)} of energy a year and cost ${say.money(visits * price)}.`;
     if (verdict === 'pays') return `${sum} On these figures it pays, and so do the visits beyond the first.`;
@@ -58,6 +58,4 @@ export const quotes: Omit<Words<QuoteFinding>, 'written'> = {
     const others = visits === 2 ? 'the second visit' : `the ${visits - 1} visits beyond the first`;
     return `${sum} Of that, ${others} would save ${range(beyondFirst, say)} and cost ${say.money((visits - 1) * price)}: more than one visit does not pay for itself in energy.`;
   },
-  'plan-of-visits-without-range': ({ saves, costs }, say) =>
-    `The plan of visits would save ${say.money(saves)} a year of energy and cost ${say.money(costs)}.`,
 };
