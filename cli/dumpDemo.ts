@@ -21,13 +21,11 @@ const { version } = JSON.parse(readFileSync(join(PROJECT, 'package.json'), 'utf8
 const into = join(PROJECT, 'server/storage/migrations/testing');
 mkdirSync(into, { recursive: true });
 
-/** A list of defects is made for the day on which it is asked for. */
-const today = new Date().toLocaleDateString('en-GB', { timeZone: 'Africa/Johannesburg' });
-
 const stage = await setStage();
 try {
   const owner = await new Caller(stage.server.address).signIn(DEMO_OWNER.email, STAGE_PASSWORD);
   const wordsOf = async (address: string): Promise<string> => textOfPdf((await owner.send('GET', address)).body);
+  const at = new Date().toISOString();
   const papers: Record<string, string> = {};
   const admin = withDatabase(stage.cluster.url(), databaseOf(stage.url));
   await connected(admin, async (client) => {
@@ -39,7 +37,7 @@ try {
       join inspections on inspections.id = inspection_id join arrays on arrays.id = array_id order by 1`;
     for (const id of await idsOf(withDefects)) {
       const address = `/api/sites/${id}/defects.pdf`;
-      papers[address] = (await wordsOf(address)).replaceAll(today, '{today}');
+      papers[address] = await wordsOf(address);
     }
     // A picture is its words here: what it shows would be most of the file.
     const dot = await sharp({ create: { width: 1, height: 1, channels: 3, background: 'grey' } })
@@ -61,7 +59,7 @@ try {
   // The program's own commands, which only it understands.
   const plain = lines.filter((line) => !/^(\\|--|$)/.test(line)).join('\n');
   writeFileSync(join(into, `demo-${version}.sql.gz`), gzipSync(plain, { level: 9 }));
-  writeFileSync(join(into, `demo-${version}.papers.json`), `${JSON.stringify(papers, null, 1)}\n`);
+  writeFileSync(join(into, `demo-${version}.papers.json`), `${JSON.stringify({ at, papers }, null, 1)}\n`);
   console.log(`${Object.keys(papers).length} papers, ${plain.length} bytes of rows.`);
 } finally {
   await stage.strike();

@@ -126,7 +126,7 @@ function Invitations({ invitations }: Pick<People, 'invitations'>) {
       <Trouble error={revoke.error} />
       <ul className="plain-list">
         {invitations.map(({ id, name, role, expiresAt, ended }) => (
-          <li key={id}>
+          <li key={id} className="invited">
             {name}, {ROLE_WORDS[role]}
             <span className="end">
               {ended ? 'link ended: invite again' : `link works until ${formatDate(expiresAt, units)}`}{' '}
