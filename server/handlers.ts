@@ -1,7 +1,6 @@
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf } from '../contract/endpoint.ts';
 import type { EndpointName, Endpoints } from '../contract/index.ts';
 import type { Context, OpenContext } from './context.ts';
-import type { SessionDoor } from './http/session.ts';
 
 /** A file instead of a JSON answer. */
 export interface FileAnswer {
@@ -18,6 +17,21 @@ export interface UploadedFile {
   /** bytes */
   size: number;
   read(): Promise<Buffer>;
+}
+
+/** What a use case about sign-in may do with the session. */
+export interface SessionDoor {
+  csrf(): string;
+  /** by which the session is named in lists; empty where nobody is signed in */
+  handle(): string;
+  /** what the device was named at an earlier sign-in */
+  device(): string | null;
+  agent(): string;
+  /** the same, given one where it has none yet */
+  rememberedDevice(): string;
+  /** @param device name that it keeps for the next sign-in. @returns the token that writes carry */
+  open(whose: { personId: string; epoch: number }, device: string): Promise<string>;
+  close(): Promise<void>;
 }
 
 export interface Input<E> {

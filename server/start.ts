@@ -6,16 +6,15 @@ import { type Queue, startQueue } from './compute/queue.ts';
 import { repeat } from './compute/repeat.ts';
 import { startWorkers } from './compute/workers.ts';
 import type { Services } from './context.ts';
-import { keepMissingPapers } from './documents/keep.ts';
 import type { Environment } from './environment.ts';
 import { createApp } from './http/app.ts';
 import { openSpool } from './http/intake.ts';
 import { errorForLog } from './http/logs.ts';
 import { runImport, runLeftWaiting } from './imports/useCases.ts';
-import { prepareLeftWaiting, preparePhoto } from './inspections/photos.ts';
 import { pruneDevices } from './people/deviceStorage.ts';
 import { pruneCounts } from './people/limiter.ts';
 import { readSessionSecret } from './people/storage.ts';
+import { prepareLeftWaiting, preparePhoto } from './photos/photos.ts';
 import { expireQuotes } from './quotes/useCases.ts';
 import { inTurn, migrate, openDatabase, REQUEST_LIMITS } from './storage/database.ts';
 import { databaseProbe, startPulse } from './storage/pulse.ts';
@@ -91,9 +90,6 @@ export async function startServer(
     webFolder: environment.WEB_FOLDER,
     behindProxy: environment.BEHIND_PROXY === 'yes',
   });
-  const papersFailed = (error: unknown) => logger.warn({ err: error }, 'papers from before');
-  const stopping = new AbortController();
-  const papers = keepMissingPapers(services, papersFailed, stopping.signal).catch(papersFailed);
   const server = createServer({ headersTimeout: 15_000, requestTimeout: 600_000, keepAliveTimeout: 65_000 }, app);
   await listen(server, environment.PORT, environment.HOST);
   const { port } = server.address() as AddressInfo;
@@ -107,8 +103,6 @@ export async function startServer(
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
       spool.close();
-      stopping.abort();
-      await papers;
       await Promise.all(sweeping.map((stop) => stop()));
       await pulse.stop();
       await heart.close();

@@ -8,7 +8,6 @@ import { makeBackup } from '../backups/backup.ts';
 import { contentsOf, differences } from '../backups/contents.ts';
 import { restoreBackup } from '../backups/restore.ts';
 import { ensurePostgres } from '../debian.ts';
-import { PROJECT } from '../folders.ts';
 import { type Attack, tally } from './attack.ts';
 
 async function tablesOf(url: string) {
@@ -20,7 +19,7 @@ async function tablesOf(url: string) {
   return tables;
 }
 
-/** Backups cut anywhere, with any bit turned, of an older schema, onto a served installation: all of it comes back, or nothing changes. */
+/** Backups cut anywhere, with any bit turned, of an older version, onto a served installation: all of it comes back, or nothing changes. */
 export const restores: Attack = {
   name: 'restores, whole and broken',
   full: 40,
@@ -38,15 +37,17 @@ export const restores: Attack = {
       await makeBackup({ url: stage.url, programs, file: whole, now: new Date() });
       const source = await tablesOf(stage.url);
       const target = await newDatabase(cluster);
+      const another = join(folder, 'another.backup');
+      await makeBackup({ url: target, programs, file: another, now: new Date() });
       const restore = (file: string) =>
         restoreBackup({ url: target, adminUrl: cluster.admin, programs, file }).then(
           () => null,
           (error: Error) => error.message,
         );
-      const said = await restore(whole);
-      hold(said === null && differences(source, await tablesOf(target)).length === 0, `whole: ${said}`);
-      const older = await restore(join(PROJECT, 'server/backups/older/before-sums.backup'));
-      hold(older === null, `older schema: ${older}`);
+      const taken = await restore(whole);
+      hold(taken === null && differences(source, await tablesOf(target)).length === 0, `whole: ${taken}`);
+      const back = await restore(another);
+      hold(back === null, `another company: ${back}`);
       const before = await tablesOf(target);
       const bytes = readFileSync(whole);
       for (let count = 0; count < times; count += 1) {
@@ -66,8 +67,15 @@ export const restores: Attack = {
         const intact = differences(source, now).length === 0 && now.length === source.length;
         const fine = refused === null ? intact : differences(before, now).length === 0;
         hold(fine, `${count % 2 === 0 ? 'cut' : 'bit turned'} at ${at}: ${refused ?? 'taken'}`);
-        if (refused === null) await restore(join(PROJECT, 'server/backups/older/before-sums.backup'));
+        if (refused === null) await restore(another);
       }
+      const older = join(folder, 'older.backup');
+      writeFileSync(older, 'PGDMP, as backups began before they had sums');
+      const said = await restore(older);
+      hold(
+        said?.includes('older') === true && differences(before, await tablesOf(target)).length === 0,
+        `older: ${said}`,
+      );
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

@@ -9,7 +9,7 @@ import { visitDates } from '../../core/schedule/visitDates.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { readCosts } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
-import { readPlan } from '../methods/storage.ts';
+import { readPlan } from '../plans/storage.ts';
 import { decide, marginsOf, showQuote } from '../quotes/useCases.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Transaction } from '../storage/database.ts';

@@ -1,13 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
-import { startWorkers, type Workers } from '../compute/workers.ts';
-import { openDatabase } from '../storage/database.ts';
-import { testNow } from '../testing/clock.ts';
-import { type Chain, finishJob, makeJob, onStage, startHarness } from '../testing/harness.ts';
+import { type Chain, finishJob, makeJob, onStage } from '../testing/harness.ts';
 import { structureOfPdf } from '../testing/pdf.ts';
-import { keepMissingPapers } from './keep.ts';
-import type { Paper } from './render.ts';
 
 describe('papers', function () {
   this.timeout(60_000);
@@ -90,54 +85,9 @@ describe('papers', function () {
     expect((kept?.input as { modules: number }).modules).to.equal(20);
   });
 
-  it('from before papers were kept are made once, and stay from then on', async () => {
-    const other = await makeJob(owner);
-    await harness.sql('alter table papers disable trigger user');
-    await harness.sql('delete from papers where quote_id = $1', [other.quoteId]);
-    await harness.sql('alter table papers enable trigger user');
-    const again = await startHarness({}, harness.url);
-    try {
-      for (;;) {
-        const { paper } = await again.owner.must('GET', `/api/quotes/${other.quoteId}`);
-        if (paper) break;
-        await new Promise((resolve) => setTimeout(resolve, 100));
-      }
-    } finally {
-      await again.stop();
-    }
-    const kept = await harness.sql('select because from papers where quote_id = $1', [other.quoteId]);
-    expect(kept).to.deep.equal([{ because: 'upgrade' }]);
-  });
-
   it('of what is not there are not found, as a problem document and not as an empty file', async () => {
     const { status, headers } = await owner.send('GET', `/api/quotes/${randomUUID()}/paper.pdf`);
     expect([status, headers.get('content-type')?.split(';')[0]]).to.deep.equal([404, 'application/problem+json']);
-  });
-
-  it('from before that cannot be made are told of, and hold up no other', async () => {
-    const [broken, fine] = [await makeJob(owner), await makeJob(owner)];
-    const database = openDatabase(harness.url, 4);
-    await harness.sql('alter table papers disable trigger user');
-    await harness.sql('delete from papers where quote_id = any($1)', [[broken.quoteId, fine.quoteId]]);
-    await harness.sql('alter table papers enable trigger user');
-    const real = startWorkers();
-    const told: string[] = [];
-    try {
-      const run = (name: 'renderPaper', input: Paper) =>
-        input.kind === 'quote' && input.paper.quote.id === broken.quoteId
-          ? Promise.reject(new Error('cannot be drawn'))
-          : real.run(name, input);
-      const workers = { ...real, run } as Workers;
-      await keepMissingPapers({ database, workers, clock: testNow }, (error) => told.push(String(error)));
-      const kept = await harness.sql('select quote_id from papers where quote_id = any($1)', [
-        [broken.quoteId, fine.quoteId],
-      ]);
-      expect(kept.map((row) => row.quote_id)).to.deep.equal([fine.quoteId]);
-      expect(told).to.deep.equal(['Error: cannot be drawn']);
-    } finally {
-      await real.close();
-      await database.destroy();
-    }
   });
 
   describe('in the letters of other countries', () => {

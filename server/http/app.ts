@@ -12,24 +12,24 @@ import { backupsHandlers } from '../backups/routes.ts';
 import { calendarHandlers } from '../calendar/routes.ts';
 import { companyHandlers } from '../company/routes.ts';
 import type { Services } from '../context.ts';
-import { paperHandlers } from '../documents/routes.ts';
 import { drillHandlers } from '../drill/routes.ts';
 import { notFound } from '../errors.ts';
-import { figuresHandlers } from '../figures/routes.ts';
 import type { Handlers } from '../handlers.ts';
 import { importsHandlers } from '../imports/routes.ts';
 import { inspectionsHandlers, quickLookHandlers } from '../inspections/routes.ts';
 import { jobsHandlers } from '../jobs/routes.ts';
 import { checklistHandlers, kitHandlers } from '../kit/routes.ts';
+import { lessonsHandlers } from '../lessons/routes.ts';
 import { lettersHandlers } from '../letters/routes.ts';
 import { methodsHandlers, safetyHandlers } from '../methods/routes.ts';
 import { accountHandlers, peopleHandlers } from '../people/routes.ts';
+import { photosHandlers } from '../photos/routes.ts';
 import { quotesHandlers } from '../quotes/routes.ts';
 import { reckoningHandlers } from '../reckoning/routes.ts';
 import { reportsHandlers } from '../reports/routes.ts';
 import { rulesHandlers } from '../rules/routes.ts';
 import { scheduleHandlers } from '../schedule/routes.ts';
-import { sitesHandlers } from '../sites/routes.ts';
+import { sitesHandlers } from '../spine/routes.ts';
 import type { Pulse } from '../storage/pulse.ts';
 import { systemHandlers } from '../system/routes.ts';
 import { uploadsHandlers } from '../uploads/routes.ts';
@@ -52,15 +52,15 @@ const handlers: Handlers = {
   ...resinHandlers,
   ...inspectionsHandlers,
   ...quickLookHandlers,
+  ...photosHandlers,
   ...reckoningHandlers,
-  ...figuresHandlers,
+  ...lessonsHandlers,
   ...rulesHandlers,
   ...weatherHandlers,
   ...kitHandlers,
   ...checklistHandlers,
   ...methodsHandlers,
   ...safetyHandlers,
-  ...paperHandlers,
   ...quotesHandlers,
   ...jobsHandlers,
   ...agreementsHandlers,

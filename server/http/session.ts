@@ -4,6 +4,7 @@ import session from 'express-session';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { MILLISECONDS_PER_DAY, MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
+import type { SessionDoor } from '../handlers.ts';
 import { makeToken } from '../people/passwords.ts';
 import { SessionStore } from './sessionStore.ts';
 
@@ -53,21 +54,6 @@ export function personIdOf({ session }: Request, now: Date): string | null {
   const { personId, since } = session;
   if (!personId || (since && now.getTime() - Date.parse(since) > LONGEST)) return null;
   return personId;
-}
-
-/** What a use case about sign-in may do with the session. */
-export interface SessionDoor {
-  csrf(): string;
-  /** by which the session is named in lists; empty where nobody is signed in */
-  handle(): string;
-  /** what the device was named at an earlier sign-in */
-  device(): string | null;
-  agent(): string;
-  /** the same, given one where it has none yet */
-  rememberedDevice(): string;
-  /** @param device name that it keeps for the next sign-in. @returns the token that writes carry */
-  open(whose: { personId: string; epoch: number }, device: string): Promise<string>;
-  close(): Promise<void>;
 }
 
 export function sessionDoor(request: Request, response: Response, clock: () => Date): SessionDoor {

@@ -3,10 +3,10 @@ import { get } from 'node:http';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
+import { prepareLeftWaiting } from '../photos/photos.ts';
 import { openDatabase } from '../storage/database.ts';
 import { testTime } from '../testing/clock.ts';
 import { makeJob, onStage } from '../testing/harness.ts';
-import { prepareLeftWaiting } from './photos.ts';
 
 describe('inspections and photographs', () => {
   const { harness } = onStage();

@@ -12,6 +12,9 @@ import { withArray } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { newestFirst, type PageQuery } from '../storage/paging.ts';
 
+/** What of them is changed by its version. */
+export const PHOTOS = { table: 'photos', record: 'photo' } as const;
+
 /** What is known of a picture without its bytes. */
 const COLUMNS = [
   'id',

@@ -8,7 +8,7 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { pricesOf, readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { invalid, outOfOrder } from '../errors.ts';
-import { figuresNow } from '../figures/useCases.ts';
+import { figuresNow } from '../figures/now.ts';
 import { firstPlace, readSite } from '../sites/storage.ts';
 import { page } from '../storage/paging.ts';
 import { inTransaction } from '../storage/transactions.ts';

@@ -1,23 +1,18 @@
-import type { inspectionsEndpoints } from '../../contract/inspections/endpoints.ts';
 import type { quickLookEndpoints } from '../../contract/inspections/quickLooks.ts';
-import { makeDefectPaper } from '../documents/papers.ts';
 import type { Handlers } from '../handlers.ts';
 import { answerCall, makeCallLink, noteCallRead, readCall } from './callLinks.ts';
-import { addPhoto, changePhoto, listPhotos, markPhoto, readPhoto, removePhoto } from './photos.ts';
+import { makeDefectPaper } from './defectPaper.ts';
 import * as quickLooks from './quickLooks.ts';
 import * as inspections from './useCases.ts';
 
-export const inspectionsHandlers: Pick<Handlers, keyof typeof inspectionsEndpoints> = {
+export const inspectionsHandlers: Pick<
+  Handlers,
+  'recordInspection' | 'listInspections' | 'amendInspection' | 'defectPaper'
+> = {
   recordInspection: (context, { params, body }) => inspections.recordInspection(context, params.id, body),
   listInspections: (context, { params, query }) => inspections.listInspections(context, params.id, query),
   amendInspection: (context, { params, body }) => inspections.amendInspection(context, params.id, body),
   defectPaper: (context, { params }) => makeDefectPaper(context, params.id),
-  addPhoto: (context, { body, files }) => addPhoto(context, body, files[0]),
-  listPhotos: (context, { params, query }) => listPhotos(context, params.id, query),
-  changePhoto: (context, { params, body }) => changePhoto(context, params.id, body),
-  removePhoto: (context, { params, body }) => removePhoto(context, params.id, body),
-  markPhoto: (context, { params, body }) => markPhoto(context, params.id, body),
-  readPhoto: (context, { params }) => readPhoto(context, params.id, params.size),
 };
 
 export const quickLookHandlers: Pick<Handlers, keyof typeof quickLookEndpoints> = {

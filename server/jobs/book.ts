@@ -18,7 +18,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES, climateMonth } from '../../core/weather/index.ts';
 import { checklistsNow } from '../kit/checklists.ts';
 import { safetyFacts } from '../methods/safety.ts';
-import { readPlan } from '../methods/storage.ts';
+import { readPlan } from '../plans/storage.ts';
 import { arraysOfSite, readSite, siteAndCustomer } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { timeOn } from '../time/instants.ts';

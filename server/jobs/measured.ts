@@ -8,7 +8,7 @@ import { litresIn } from '../../core/methods/work.ts';
 import { acLimit } from '../../core/modules/acLimit.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { dateIn } from '../../core/time/calendar.ts';
-import { readPlan } from '../methods/storage.ts';
+import { readPlan } from '../plans/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';

@@ -3,7 +3,7 @@ import { OPEN_JOBS } from '../../core/jobs/states.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
 import { picturesOf } from '../kit/checklists.ts';
 import { safetyFacts, safetyOf } from '../methods/safety.ts';
-import { readPlan } from '../methods/storage.ts';
+import { readPlan } from '../plans/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { siteAndCustomer } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';

@@ -2,8 +2,8 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Company } from '../../contract/company/endpoints.ts';
 import { PLAIN_TERMS } from '../../core/quotes/book.ts';
 import { pricesOf, readCompany } from '../company/useCases.ts';
+import { pricesOfPlan } from '../plans/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import { pricesOfPlan } from './storage.ts';
 
 /** What water costs, as a plan takes it. */
 export const waterPrices = ({ water }: Pick<Company, 'water'>) => ({

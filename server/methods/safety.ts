@@ -8,12 +8,12 @@ import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
 import { hasLoose } from '../inspections/fittings.ts';
+import { newestPlan } from '../plans/storage.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { insertSafety, lastSafety, lockSafety, newestSafety } from './safetyStorage.ts';
-import { newestPlan } from './storage.ts';
 
 type Endpoints = typeof safetyEndpoints;
 

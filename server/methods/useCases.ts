@@ -19,10 +19,11 @@ import { WATER_DEFAULTS } from '../../core/water/treatment.ts';
 import { pricesOf, readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';
 import { outOfOrder } from '../errors.ts';
-import { figuresNow } from '../figures/useCases.ts';
+import { figuresNow } from '../figures/now.ts';
 import { fittingsLooksOf } from '../inspections/fittings.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { registerNow } from '../kit/useCases.ts';
+import { insertPlan, listPlanRows, newestPlan, readPlan } from '../plans/storage.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
@@ -32,7 +33,6 @@ import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { waterReadingsOfSite } from '../water/storage.ts';
 import { waterPrices } from './prices.ts';
-import { insertPlan, listPlanRows, newestPlan, readPlan } from './storage.ts';
 
 type Endpoints = typeof methodsEndpoints;
 

@@ -1,8 +1,7 @@
 import type { accountEndpoints } from '../../contract/people/account.ts';
 import type { peopleEndpoints } from '../../contract/people/endpoints.ts';
 import type { OpenContext } from '../context.ts';
-import type { Handlers } from '../handlers.ts';
-import type { SessionDoor } from '../http/session.ts';
+import type { Handlers, SessionDoor } from '../handlers.ts';
 import { signedOut } from './epochs.ts';
 import { changePassword, makeResetLink, readResetLink, resetPassword } from './passwordChange.ts';
 import { makeToken } from './passwords.ts';

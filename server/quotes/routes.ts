@@ -1,6 +1,6 @@
 import type { quotesEndpoints } from '../../contract/quotes/endpoints.ts';
-import { makeQuotePaper } from '../documents/papers.ts';
 import type { Handlers } from '../handlers.ts';
+import { makeQuotePaper } from './paper.ts';
 import * as quotes from './useCases.ts';
 
 export const quotesHandlers: Pick<Handlers, keyof typeof quotesEndpoints> = {

@@ -199,9 +199,6 @@ export const newestQuotes = (
 export const quotesThatWait = (connection: Connection, site: string) =>
   connection('quotes').whereRaw(`quotes.site_id = ${site} and quotes.state = 'sent'`);
 
-/** Quotes that went out, for whoever asks what became of them. */
-export const quotesSent = (connection: Connection) => connection('quotes').whereNot({ state: 'draft' });
-
 /** Rows of another room with the order in which their quotes were entered at hand. */
 export const withQuote = <Q extends Knex.QueryBuilder>(rows: Q, column: string): Q =>
   rows.join('quotes', 'quotes.id', column) as Q;

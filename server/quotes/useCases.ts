@@ -26,13 +26,12 @@ import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { readCompany, readCosts, readNamedCompany } from '../company/useCases.ts';
 import type { Context, Services } from '../context.ts';
-import { composeQuotePaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
 import { paperOf } from '../documents/paperStorage.ts';
 import { unprintableOf } from '../documents/render.ts';
 import { cannotPrint, invalid, outOfOrder } from '../errors.ts';
-import { readPlan } from '../methods/storage.ts';
 import { lastPlan } from '../methods/useCases.ts';
+import { readPlan } from '../plans/storage.ts';
 import { otherSitesOf, readSite } from '../sites/storage.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { pageOfEntered } from '../storage/paging.ts';
@@ -40,6 +39,7 @@ import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, isMade, trail, trailEach, updateVersioned, type Writer } from '../storage/writing.ts';
 import { cheaperThan } from './cheaper.ts';
 import { bookOf, changeLines, composeQuote } from './compose.ts';
+import { composedQuote, composeQuotePaper } from './paper.ts';
 import {
   contentColumns,
   expireQuote,
@@ -263,7 +263,8 @@ export function sendQuote(context: Context, id: string, body: BodyOf<Endpoints['
         context,
         superseded.map((earlier) => ({ record: 'quote', id: earlier, action: 'supersede', change: { by: id } })),
       );
-    await keepPaper(trx, context, { record: 'quote', id, because: 'sent', units: context.person.units });
+    const composed = await composedQuote(trx, id, context.person.units);
+    await keepPaper(trx, context, { record: 'quote', id, because: 'sent' }, composed);
     return showQuote(context, trx, id);
   });
 }

@@ -19,7 +19,7 @@ import { photosWhere } from '../inspections/photoStorage.ts';
 import { lastInspection } from '../inspections/storage.ts';
 import { facesOfJob } from '../jobs/measured.ts';
 import { entriesOf, findJob, type JobRow } from '../jobs/storage.ts';
-import { readPlan } from '../methods/storage.ts';
+import { readPlan } from '../plans/storage.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';

@@ -1,6 +1,6 @@
 import type { reportsEndpoints } from '../../contract/reports/endpoints.ts';
-import { makeReportPaper } from '../documents/papers.ts';
 import type { Handlers } from '../handlers.ts';
+import { makeReportPaper } from './paper.ts';
 import * as reports from './useCases.ts';
 
 export const reportsHandlers: Pick<Handlers, keyof typeof reportsEndpoints> = {

@@ -56,9 +56,6 @@ export const newestReports = (
     'id, job_id, state, created_at as drawn_up_at, gain',
   );
 
-/** Signed reports, for whoever asks what became of them. */
-export const reportsSigned = (connection: Connection) => connection('reports').where({ state: 'signed' });
-
 /** Every report of a site as it is stored. */
 export const recordedReports = (connection: Connection, siteId: string): Promise<Record<string, unknown>[]> =>
   connection('reports').where({ siteId }).orderBy('createdAt');

@@ -1,19 +1,19 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { Report, reportsEndpoints, Signature } from '../../contract/reports/endpoints.ts';
 import type { Context, OpenContext } from '../context.ts';
-import { composeReportPaper } from '../documents/compose.ts';
 import { keepPaper } from '../documents/keep.ts';
 import { paperOf } from '../documents/paperStorage.ts';
 import { unprintableOf } from '../documents/render.ts';
 import { outOfOrder } from '../errors.ts';
 import { photosWhere } from '../inspections/photoStorage.ts';
-import { preparePhoto } from '../inspections/photos.ts';
 import { addAmendment } from '../inspections/useCases.ts';
 import { followJob, lockJob } from '../jobs/storage.ts';
+import { preparePhoto } from '../photos/photos.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { hold } from '../storage/locks.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce, updateVersioned } from '../storage/writing.ts';
+import { composedReport, composeReportPaper } from './paper.ts';
 import { composeReport, readReport } from './read.ts';
 import { insertReport, reportOfJob, signedColumns, storedReport } from './storage.ts';
 
@@ -83,7 +83,8 @@ export function sealReport(context: Context, id: string, version: number, signat
       signedColumns(content, signature),
     );
     await followJob(trx, context, job, { state: 'reported' });
-    await keepPaper(trx, context, { record: 'report', id, because: 'signed', units: context.person.units });
+    const composed = await composedReport(trx, id, context.person.units);
+    await keepPaper(trx, context, { record: 'report', id, because: 'signed' }, composed);
     return showReport(context, trx, id);
   });
 }
@@ -104,7 +105,10 @@ export function amendReport(context: Context, id: string, body: BodyOf<Endpoints
     if ((await storedReport(trx, id)).state !== 'signed')
       throw outOfOrder('A draft follows the job by itself; sign it first, then amend.');
     const added = await addAmendment(context, trx, { reportId: id }, body);
-    if (added) await keepPaper(trx, context, { record: 'report', id, because: 'amended', units: context.person.units });
+    if (added) {
+      const composed = await composedReport(trx, id, context.person.units);
+      await keepPaper(trx, context, { record: 'report', id, because: 'amended' }, composed);
+    }
     return showReport(context, trx, id);
   });
 }

@@ -1,5 +1,5 @@
 import { jobsInHandSince } from '../jobs/storage.ts';
-import { plansWithoutVisit } from '../methods/storage.ts';
+import { plansWithoutVisit } from '../plans/storage.ts';
 import { quotesThatWait } from '../quotes/storage.ts';
 import { arraysThatPay, withSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';

@@ -7,6 +7,9 @@ import { hold } from '../storage/locks.ts';
 import { decodeCursor, type PageQuery } from '../storage/paging.ts';
 import { mustHave } from '../storage/writing.ts';
 
+/** What of them is changed by its version. */
+export const SITES = { table: 'sites', record: 'site' } as const;
+
 export const siteColumns = <T extends Pick<Site, 'assumed'>>(site: T) => ({ ...site, assumed: json(site.assumed) });
 
 export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'sheet' | 'assumed'>>(array: T) => ({

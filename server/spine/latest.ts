@@ -2,7 +2,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import type { LatestRecords } from '../../core/spine/standing.ts';
 import { newestLooks } from '../inspections/storage.ts';
 import { jobsThatMatter } from '../jobs/storage.ts';
-import { newestPlans } from '../methods/storage.ts';
+import { newestPlans } from '../plans/storage.ts';
 import { newestQuotes } from '../quotes/storage.ts';
 import { newestLosses } from '../reckoning/storage.ts';
 import { newestReports } from '../reports/storage.ts';

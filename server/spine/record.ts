@@ -2,7 +2,7 @@ import { recordedAgreements, recordedVisits } from '../agreements/storage.ts';
 import { recordedInspections } from '../inspections/storage.ts';
 import { recordedEntries, recordedJobs } from '../jobs/storage.ts';
 import { recordedLetterEvents, recordedLetters } from '../letters/storage.ts';
-import { recordedPlans } from '../methods/storage.ts';
+import { recordedPlans } from '../plans/storage.ts';
 import { recordedFollowUps, recordedQuotes } from '../quotes/storage.ts';
 import { recordedOutlooks, recordedReckonings } from '../reckoning/storage.ts';
 import { recordedReports } from '../reports/storage.ts';

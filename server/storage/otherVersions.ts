@@ -1,4 +1,4 @@
-import type { Database, Transaction } from './database.ts';
+import type { Knex } from 'knex';
 
 /** The version that brings older data up to where this one takes them over. */
 export const LIFTING_VERSION = '0.1.0';
@@ -48,20 +48,21 @@ export class OtherVersion extends Error {
  * Takes over data whose tables are those of the first step, whatever steps they came by.
  * @param known steps of this version, first to last @throws OtherVersion where it does not read them; nothing is changed
  */
-export async function takeOver(database: Database, known: readonly string[]): Promise<void> {
+export async function takeOver(database: Knex, known: readonly string[]): Promise<void> {
   if (!(await database.schema.hasTable('schema_migrations'))) return;
   const steps: string[] = await database('schema_migrations').orderBy('id').pluck('name');
   const old = steps.at(-1) === ITS_STEPS.last && (await holdsOldResults(database));
   const standing = standingOf(steps, known, old);
   if (standing === 'known') return;
   if (standing !== 'taken-over') throw new OtherVersion(standing);
-  await database.transaction(async (trx: Transaction) => {
-    await trx('schema_migrations').delete();
-    await trx('schema_migrations').insert({ name: known[0], batch: 1, migrationTime: trx.fn.now() });
-  });
+  await database.raw(
+    `with their_steps as (delete from schema_migrations)
+     insert into schema_migrations (name, batch, migration_time) values (?, 1, now())`,
+    [known[0] ?? ''],
+  );
 }
 
-async function holdsOldResults(database: Database): Promise<boolean> {
+async function holdsOldResults(database: Knex): Promise<boolean> {
   const any = CALCULATED.map((table) => `exists (select from ${table} where calculation_version::int < ?)`).join(
     ' or ',
   );

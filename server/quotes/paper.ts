@@ -1,23 +1,18 @@
 import { moduleCount } from '../../core/sites/layout.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { readCompany } from '../company/useCases.ts';
-import { uprightOf } from '../inspections/photoStorage.ts';
+import type { Context } from '../context.ts';
+import type { PaperFile } from '../documents/files.ts';
+import { type Composed, paperFile } from '../documents/keep.ts';
+import type { QuotePaper } from '../documents/quotePaper.ts';
 import { lastInspection } from '../inspections/storage.ts';
-import { readPlan } from '../methods/storage.ts';
-import { readQuote } from '../quotes/storage.ts';
-import { readReport } from '../reports/read.ts';
+import { readPlan } from '../plans/storage.ts';
 import { arraysOfSite, findCustomer, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
-import type { QuotePaper } from './quotePaper.ts';
-import type { ReportPaper } from './reportPaper.ts';
-
-/** Pictures of one array that a report shows. */
-export const MOST_PICTURES = 6;
+import { readQuote } from './storage.ts';
 
 /** Faces that an offer shows as they lie. */
 const MOST_ROOFS = 4;
-
-export const asData = (picture: Buffer): string => `data:image/jpeg;base64,${picture.toString('base64')}`;
 
 /** All that stands on a quote, as firm, customer and site are now. */
 export async function composeQuotePaper(database: Connection, id: string, units: Units): Promise<QuotePaper> {
@@ -43,22 +38,13 @@ export async function composeQuotePaper(database: Connection, id: string, units:
   };
 }
 
-/** All that stands on a report but the bytes of its pictures. */
-export async function composeReportPaper(database: Connection, id: string, units: Units): Promise<ReportPaper> {
-  const report = await readReport(database, id);
-  const firm = report.content.firm ?? (await readCompany({ database })).name;
-  const { zone } = await readSite(database, report.siteId);
-  return { report, firm, units: { ...units, zone }, pictures: {} };
+/** The paper of a quote, as it is drawn and kept. */
+export async function composedQuote(database: Connection, id: string, units: Units): Promise<Composed> {
+  const paper = await composeQuotePaper(database, id, units);
+  const { number, revision } = paper.quote;
+  return { input: paper, paper: { kind: 'quote', paper }, name: `quote-${number}.${revision}.pdf` };
 }
 
-/** The same with its pictures, upright and without location. */
-export async function withPictures(database: Connection, paper: ReportPaper): Promise<ReportPaper> {
-  const wanted = paper.report.content.arrays.flatMap(({ photos }) =>
-    photos.filter(({ state }) => state === 'ready').slice(0, MOST_PICTURES),
-  );
-  const upright = await uprightOf(
-    database,
-    wanted.map(({ id }) => id),
-  );
-  return { ...paper, pictures: Object.fromEntries([...upright].map(([id, picture]) => [id, asData(picture)])) };
-}
+/** The quote as it went out; a draft as it stands. */
+export const makeQuotePaper = (context: Context, id: string): Promise<PaperFile> =>
+  paperFile(context, { record: 'quote', id }, () => composedQuote(context.database, id, context.person.units));

@@ -8,16 +8,7 @@ import { AFTER_RECORD, BEFORE_RECORD, lookOfPicture } from '../../core/inspectio
 import { MILLISECONDS_PER_HOUR } from '../../core/time/utc.ts';
 import type { Context } from '../context.ts';
 import { AppError, invalid, notTheirs, outOfOrder } from '../errors.ts';
-import { findJob, lockJob } from '../jobs/storage.ts';
-import { readArray, readSite } from '../sites/storage.ts';
-import type { Connection, Database, Transaction } from '../storage/database.ts';
-import { hold } from '../storage/locks.ts';
-import { page } from '../storage/paging.ts';
-import { inTransaction } from '../storage/transactions.ts';
-import { createOnce, isMade, mustHave, trail, updateVersioned } from '../storage/writing.ts';
-import { dropParts } from '../uploads/storage.ts';
-import { fileOf } from '../uploads/useCases.ts';
-import { defectiveModules } from './foundStorage.ts';
+import { defectiveModules } from '../inspections/foundStorage.ts';
 import {
   bytesOf,
   insertPhoto,
@@ -27,9 +18,19 @@ import {
   lockWaiting,
   looksAbout,
   originalOf,
+  PHOTOS,
   photosWhere,
   standingPhoto,
-} from './photoStorage.ts';
+} from '../inspections/photoStorage.ts';
+import { findJob, lockJob } from '../jobs/storage.ts';
+import { readArray, readSite } from '../sites/storage.ts';
+import type { Connection, Database, Transaction } from '../storage/database.ts';
+import { hold } from '../storage/locks.ts';
+import { page } from '../storage/paging.ts';
+import { inTransaction } from '../storage/transactions.ts';
+import { createOnce, isMade, mustHave, trail, updateVersioned } from '../storage/writing.ts';
+import { dropParts } from '../uploads/storage.ts';
+import { fileOf } from '../uploads/useCases.ts';
 import { examinePicture, preparePicture } from './pictures.ts';
 import { takenAt } from './takenAt.ts';
 
@@ -227,7 +228,7 @@ export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints
     await updateVersioned(
       trx,
       context,
-      { table: 'photos', record: 'photo', id, version },
+      { ...PHOTOS, id, version },
       { arrayId, caption, ...(moved ? { inspectionId: null, module: null } : {}) },
     );
     return mustHave((await photosWhere(trx, { id: [id] }))[0], 'photograph');
@@ -238,12 +239,7 @@ export function changePhoto(context: Context, id: string, body: BodyOf<Endpoints
 export function removePhoto(context: Context, id: string, { version, reason }: BodyOf<Endpoints['removePhoto']>) {
   return inTransaction(context, async (trx) => {
     await heldPhoto(trx, id, version);
-    await updateVersioned(
-      trx,
-      context,
-      { table: 'photos', record: 'photo', id, version },
-      { removedAt: context.clock() },
-    );
+    await updateVersioned(trx, context, { ...PHOTOS, id, version }, { removedAt: context.clock() });
     await trail(trx, context, { record: 'photo', id, action: 'remove', change: { reason } });
     return { removed: true as const };
   });

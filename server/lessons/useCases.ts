@@ -1,13 +1,13 @@
 import { LRUCache } from 'lru-cache';
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
-import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { lessonsOfArray, lessonsOfCharges, lessonsOfJob } from '../../core/figures/lessons.ts';
-import { figuresInUse, type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
+import { type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
 import { houseBy } from '../../core/methods/rules.ts';
 import type { Context } from '../context.ts';
 import { drillBiases } from '../drill/storage.ts';
 import { late } from '../errors.ts';
+import { type Choice, insertChoice, lockChoices, newestChoice } from '../figures/storage.ts';
 import { measuredRows } from '../jobs/storage.ts';
 import { namesOfPeople } from '../people/storage.ts';
 import { taughtByArrays } from '../reckoning/storage.ts';
@@ -18,19 +18,12 @@ import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
 import { resinEntries } from '../water/resinStorage.ts';
 import { chargesOf } from '../water/resinUseCases.ts';
-import { type Choice, insertChoice, lockChoices, newestChoice } from './storage.ts';
 
 type Endpoints = typeof figuresEndpoints;
 
 /** Of so many jobs and arrays lessons are drawn, the newest of each: what lies further back says little of today. */
 const MOST_JOBS = 300;
 const MOST_ARRAYS = 1000;
-
-/** The figures that estimates and plans go by: the house's, and ours where somebody chose them. */
-export async function figuresNow(connection: Connection): Promise<HouseFigures> {
-  const { version, figures } = await newestChoice(connection);
-  return figuresInUse(version, figures, houseBy(await rulesNow(connection)));
-}
 
 interface Learned {
   figures: OwnFigure[];
