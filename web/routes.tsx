@@ -31,11 +31,11 @@ export const router = createBrowserRouter([
         children: [
           { index: true, lazy: async () => ({ Component: (await import('./schedule/DayPage.tsx')).DayPage }) },
           { path: 'sites', lazy: async () => ({ Component: (await import('./sites/SiteList.tsx')).SiteList }) },
-          { path: 'sites/new', lazy: async () => ({ Component: (await import('./sites/NewSite.tsx')).NewSite }) },
+          { path: 'sites/new', lazy: async () => ({ Component: (await import('./enquiries/NewSite.tsx')).NewSite }) },
           {
             path: 'sites/:id',
             loader: askEarly,
-            lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
+            lazy: async () => ({ Component: (await import('./spread/SiteSpread.tsx')).SiteSpread }),
           },
           {
             path: 'sites/:id/spray/:arrayId',
@@ -52,7 +52,7 @@ export const router = createBrowserRouter([
           {
             path: 'sites/:id/:step',
             loader: askEarly,
-            lazy: async () => ({ Component: (await import('./sites/SiteSpread.tsx')).SiteSpread }),
+            lazy: async () => ({ Component: (await import('./spread/SiteSpread.tsx')).SiteSpread }),
           },
           {
             path: 'sites/:id/sheet/:arrayId',
@@ -68,7 +68,7 @@ export const router = createBrowserRouter([
           },
           {
             path: 'quick',
-            lazy: async () => ({ Component: (await import('./inspections/QuickLookPage.tsx')).QuickLookPage }),
+            lazy: async () => ({ Component: (await import('./enquiries/QuickLookPage.tsx')).QuickLookPage }),
           },
           {
             path: 'sales',

@@ -29,7 +29,7 @@ const early: Plugin = {
     };
     const named = (end: string) => chunks.filter(({ facadeModuleId }) => facadeModuleId?.endsWith(end));
     const first = filesOf(chunks.filter(({ isEntry }) => isEntry).map(({ fileName }) => fileName));
-    const site = filesOf(named('/web/sites/SiteSpread.tsx').map(({ fileName }) => fileName));
+    const site = filesOf(named('/web/spread/SiteSpread.tsx').map(({ fileName }) => fileName));
     const pages = { site: [...site].filter((name) => !first.has(name)) };
     if (pages.site.length === 0) this.error('the page of a site is in no file of its own');
     const headers = { [CONTRACT_HEADER]: String(CONTRACT_VERSION) };

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { type Random, seededRandom } from '../../core/statistics/random.ts';
 import { Caller, type Chain, type Harness, makeJob, startHarness } from '../../server/testing/harness.ts';
-import { createOutbox, type OutboxEngine } from '../../web/jobs/outbox/engine.ts';
-import type { EntryItem, Outcome as Sent, Transport } from '../../web/jobs/outbox/items.ts';
-import { outcomeOf } from '../../web/jobs/outbox/transport.ts';
+import type { EntryItem, Outcome as Sent, Transport } from '../../web/device/items.ts';
+import { createOutbox, type OutboxEngine } from '../../web/outbox/engine.ts';
+import { outcomeOf } from '../../web/outbox/transport.ts';
 import { handClock, memoryStore } from '../../web/testing/outbox.ts';
 import { type Attack, tally } from './attack.ts';
 

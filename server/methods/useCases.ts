@@ -23,7 +23,7 @@ import { figuresNow } from '../figures/now.ts';
 import { fittingsLooksOf } from '../inspections/fittings.ts';
 import { findInspection } from '../inspections/storage.ts';
 import { registerNow } from '../kit/useCases.ts';
-import { insertPlan, listPlanRows, newestPlan, readPlan } from '../plans/storage.ts';
+import { insertPlan, listPlanRows, readPlan } from '../plans/storage.ts';
 import { lastReckonings } from '../reckoning/storage.ts';
 import { rulesNow } from '../rules/useCases.ts';
 import { arraysOfSite, readSite } from '../sites/storage.ts';
@@ -195,10 +195,4 @@ export async function planSite(context: Context, siteId: string, body: BodyOf<En
 export async function listPlans(context: Context, siteId: string, query: QueryOf<Endpoints['listPlans']>) {
   await readSite(context.database, siteId);
   return pageOfEntered(await listPlanRows(context.database, siteId, query), query.limit);
-}
-
-export async function lastPlan(connection: Connection, siteId: string): Promise<Plan> {
-  const found = await newestPlan(connection, siteId);
-  if (found === undefined) throw outOfOrder('This site has no plan yet. Plan water, method and visits first.');
-  return found;
 }

@@ -1,4 +1,5 @@
 import { type Plan, plan } from '../../contract/methods/endpoints.ts';
+import { outOfOrder } from '../errors.ts';
 import { withPerson } from '../people/names.ts';
 import type { Connection, Transaction } from '../storage/database.ts';
 import { json } from '../storage/database.ts';
@@ -42,6 +43,13 @@ export async function pricesOfPlan(connection: Connection, id: string): Promise<
 export async function newestPlan(connection: Connection, siteId: string): Promise<Plan | undefined> {
   const [row] = await listPlanRows(connection, siteId, { limit: 1 });
   return row;
+}
+
+/** The plan that an offer is made from; a refusal where nobody has planned. */
+export async function lastPlan(connection: Connection, siteId: string): Promise<Plan> {
+  const found = await newestPlan(connection, siteId);
+  if (found === undefined) throw outOfOrder('This site has no plan yet. Plan water, method and visits first.');
+  return found;
 }
 
 /** One more than a page of a site's plans, newest first. */

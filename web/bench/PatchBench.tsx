@@ -8,9 +8,9 @@ import { useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Drill } from '../drill/Drill.tsx';
 import { pairs } from '../parts/pairs.ts';
+import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from '../parts/patches.ts';
+import { StringDrawing } from '../parts/StringDrawing.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from './patches.ts';
-import { StringDrawing } from './StringDrawing.tsx';
 
 const Curves = lazy(() => import('./Curves.tsx'));
 const COUNTS = [6, 12, 18, 24];

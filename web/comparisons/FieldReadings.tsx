@@ -21,9 +21,9 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { CLIMATES } from '../../core/weather/climates.ts';
 import { formatForTyping, formatQuantity } from '../../words/format.ts';
 import { useSay, useUnits } from '../api/hooks.ts';
-import type { Happen } from '../jobs/happen.ts';
-import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
-import type { Job } from '../jobs/outbox/index.ts';
+import type { Happen } from '../field/happen.ts';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../field/NumberPad.tsx';
+import type { Job } from '../outbox/index.ts';
 import { NoReading } from './NoReading.tsx';
 
 /** Readings of one array before or after, checked as they are typed. */

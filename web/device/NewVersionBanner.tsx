@@ -1,5 +1,5 @@
-import { useEngine } from '../parts/useEngine.ts';
 import { newVersion } from './newVersion.ts';
+import { useEngine } from './useEngine.ts';
 
 /** Offers a newer version of the app. @param between whether this is a moment at which nothing is in hand */
 export function NewVersionBanner({ between = true }: { between?: boolean }) {

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useEngine } from '../parts/useEngine.ts';
 import { canHash, deviceLock } from './device.ts';
 import { PIN_PATTERN } from './lock.ts';
+import { useEngine } from './useEngine.ts';
 
 /** The PIN of this device: with it one goes on without a signal after signing out. */
 export function PinPart() {

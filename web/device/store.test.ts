@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import Dexie from 'dexie';
 import { written } from '../../core/findings.ts';
-import { dexieOutbox } from '../jobs/outbox/dexie.ts';
+import { dexieOutbox } from '../outbox/dexie.ts';
 import { picture, tick } from '../testing/outbox.ts';
 import { NO_LOCK } from './lock.ts';
 import { readLock } from './readLock.ts';

@@ -3,7 +3,7 @@ import type { AnswerOf } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
 import { written } from '../../core/findings.ts';
 import type { JobEntry } from '../../core/jobs/progress.ts';
-import type { OutboxItem, PhotoFields } from '../jobs/outbox/items.ts';
+import type { OutboxItem, PhotoFields } from './items.ts';
 import type { LockState } from './lock.ts';
 import { STORE_NAME } from './readLock.ts';
 

@@ -6,9 +6,9 @@ import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { laidOf } from '../bench/patches.ts';
-import { StringDrawing } from '../bench/StringDrawing.tsx';
 import { useWorker } from '../compute/useWorker.ts';
+import { laidOf } from '../parts/patches.ts';
+import { StringDrawing } from '../parts/StringDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
 
 const MODULES = 12;

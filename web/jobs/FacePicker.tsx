@@ -1,5 +1,5 @@
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { Job } from './outbox/index.ts';
+import type { Job } from '../outbox/index.ts';
 
 /** One roof face at a time; not shown where there is only one. */
 export function FacePicker({

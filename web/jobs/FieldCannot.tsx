@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Step } from '../../core/jobs/steps.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../field/happen.ts';
 
 const REASONS = ['No access', 'Weather', 'No power or inverter off', 'Kit missing', 'Customer asked'];
 

@@ -3,10 +3,10 @@ import { arrayBody } from '../../contract/testing/bodies.ts';
 import { type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { askOf, type Caution, howOf, jobSteps, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
+import { NumberPad } from '../field/NumberPad.tsx';
+import type { Job } from '../outbox/index.ts';
 import { count, markup, read } from '../testing/markup.tsx';
 import { FieldCard } from './FieldCard.tsx';
-import { NumberPad } from './NumberPad.tsx';
-import type { Job } from './outbox/index.ts';
 
 const steps = jobSteps({
   access: 'ground',

@@ -6,7 +6,9 @@ import { isAnswered, lackingFor } from '../../core/jobs/progress.ts';
 import { howOf, otherwiseOf, type Step, verbOf } from '../../core/jobs/steps.ts';
 import { useSay } from '../api/hooks.ts';
 import { FieldReadings } from '../comparisons/FieldReadings.tsx';
+import type { Happen } from '../field/happen.ts';
 import { FieldSafety } from '../methods/FieldSafety.tsx';
+import type { Job } from '../outbox/index.ts';
 import { FieldMeter } from '../water/FieldMeter.tsx';
 import { FieldWater } from '../water/FieldWater.tsx';
 import { FacePicker } from './FacePicker.tsx';
@@ -20,8 +22,6 @@ import { FieldHands } from './FieldHands.tsx';
 import { FieldHeld } from './FieldHeld.tsx';
 import { FieldPictures } from './FieldPictures.tsx';
 import { MarkModules } from './FieldRoof.tsx';
-import type { Happen } from './happen.ts';
-import type { Job } from './outbox/index.ts';
 
 interface CardProps {
   job: Job;

@@ -1,7 +1,7 @@
 import { askOf, type Caution, otherwiseOf, type Step } from '../../core/jobs/steps.ts';
 import { counted } from '../../words/counted.ts';
 import { useSay } from '../api/hooks.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../field/happen.ts';
 
 /** The cautions of a step, one at a time, where the hazard arises; a no stops the step until it is a yes. */
 export function FieldCautions({

@@ -1,5 +1,5 @@
 import type { Step } from '../../core/jobs/steps.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../field/happen.ts';
 
 /** The checks of a machine, one at a time: what is to be done is done, a question holds the step until it is answered yes. */
 export function FieldChecks({

@@ -1,5 +1,5 @@
 import { CLOTHS_AFTER, type ClothAfter, type JobProgress } from '../../core/jobs/progress.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../field/happen.ts';
 
 const SHOWS: Record<ClothAfter, string> = {
   clean: 'Stays clean',

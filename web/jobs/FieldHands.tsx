@@ -1,5 +1,5 @@
 import { type JobProgress, MOST_HANDS } from '../../core/jobs/progress.ts';
-import type { Happen } from './happen.ts';
+import type { Happen } from '../field/happen.ts';
 
 const HANDS = Array.from({ length: MOST_HANDS }, (_, at) => at + 1);
 

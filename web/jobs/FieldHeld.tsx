@@ -3,8 +3,8 @@ import { THERMAL_LIMIT } from '../../core/schedule/coolWindow.ts';
 import { counted } from '../../words/counted.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
-import type { Happen } from './happen.ts';
-import { NumberPad, type PadField, usePadValues, useTypedNumbers } from './NumberPad.tsx';
+import type { Happen } from '../field/happen.ts';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../field/NumberPad.tsx';
 
 const FIELDS: PadField[] = [
   { key: 'glass', label: 'Glass', kind: 'temperature' },

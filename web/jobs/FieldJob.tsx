@@ -5,15 +5,15 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { counted } from '../../words/counted.ts';
 import { useAsk, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { ClockOff } from '../device/ClockOff.tsx';
-import { DeviceGate } from '../device/DeviceGate.tsx';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
+import { ClockOff } from '../field/ClockOff.tsx';
+import { DeviceGate } from '../field/DeviceGate.tsx';
+import type { Happen } from '../field/happen.ts';
 import { FieldKit } from '../kit/FieldKit.tsx';
+import { happened, type Job, keepJob, LOOKING, type Outbox, outbox, useOutbox } from '../outbox/index.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { FieldCard } from './FieldCard.tsx';
 import { FieldRoof } from './FieldRoof.tsx';
-import type { Happen } from './happen.ts';
-import { happened, type Job, keepJob, LOOKING, type Outbox, outbox, useOutbox } from './outbox/index.ts';
 
 /** One card, one verb. Works from what the device holds; the server is told as soon as it can be reached. */
 export function FieldJob() {

@@ -5,13 +5,13 @@ import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
 import { OfflineError } from '../api/client.ts';
 import { useAsk, useSession, useUnits } from '../api/hooks.ts';
-import { ClockOff } from '../device/ClockOff.tsx';
-import { DeviceGate } from '../device/DeviceGate.tsx';
 import { deviceLock } from '../device/device.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
+import { ClockOff } from '../field/ClockOff.tsx';
+import { DeviceGate } from '../field/DeviceGate.tsx';
+import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, LOOKING, outbox, useOutboxState } from '../outbox/index.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { useLeaving } from '../people/Leaving.tsx';
-import { type Job, KEPT_AHEAD_DAYS, keepAhead, keptJobs, LOOKING, outbox, useOutboxState } from './outbox/index.ts';
 
 /** Field: the jobs that are open, nearest first. Without a signal, those kept on this device. */
 export function FieldList() {

@@ -1,6 +1,6 @@
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { newId } from '../api/ids.ts';
-import { type Job, photographed, useOutbox } from './outbox/index.ts';
+import { type Job, photographed, useOutbox } from '../outbox/index.ts';
 
 const PICTURES = {
   before: [

@@ -9,12 +9,12 @@ import {
   standingEntries,
 } from '../../core/jobs/progress.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
+import type { Happen } from '../field/happen.ts';
+import type { Job } from '../outbox/index.ts';
 import { DONE_LABELS, DoneShape } from '../parts/Done.tsx';
 import { moduleSize, RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { ZoomBox } from '../parts/ZoomBox.tsx';
 import { FacePicker } from './FacePicker.tsx';
-import type { Happen } from './happen.ts';
-import type { Job } from './outbox/index.ts';
 
 /** Thumb-sized modules: at least this many pixels across. */
 const TARGET = 58;

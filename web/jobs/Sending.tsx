@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
-import { LostDialog } from '../device/LostDialog.tsx';
 import { newVersion } from '../device/newVersion.ts';
-import { startOutbox, useOutboxState } from './outbox/index.ts';
+import { LostDialog } from '../field/LostDialog.tsx';
+import { startOutbox, useOutboxState } from '../outbox/index.ts';
 
 /** What goes on under every page: sending what is kept here, and saying what could not be kept. */
 export function Sending() {

@@ -13,11 +13,11 @@ import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Drawn } from '../kit/Drawn.tsx';
 import { SafetyLine } from '../methods/SafetyLine.tsx';
+import type { Job } from '../outbox/index.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { DoneLegend } from '../parts/Done.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
-import type { Job } from './outbox/index.ts';
 
 const Agreements = lazy(async () => ({ default: (await import('../agreements/AgreementPart.tsx')).Agreements }));
 

@@ -1,6 +1,6 @@
 import { useSay } from '../api/hooks.ts';
-import type { Happen } from '../jobs/happen.ts';
-import type { Job } from '../jobs/outbox/index.ts';
+import type { Happen } from '../field/happen.ts';
+import type { Job } from '../outbox/index.ts';
 import { Drawn } from './Drawn.tsx';
 
 /** The evening before: what has to be in the van, each with the reason it is on the list. */

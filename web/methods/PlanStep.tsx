@@ -17,10 +17,10 @@ import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { Assumed } from '../sites/Assumed.tsx';
-import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
 import type { PlanPartProps } from './planPart.ts';
 import { SafetyLine } from './SafetyLine.tsx';
+import { WaterPart } from './WaterPart.tsx';
 
 /** Plan: water, method and how often, each with its reason and its way to be overruled. */
 export function PlanStep({ spread }: { spread: SiteSpread }) {

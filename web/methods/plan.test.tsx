@@ -11,8 +11,8 @@ import { formatDate } from '../../words/format.ts';
 import { inEnglish } from '../../words/testing/inEnglish.ts';
 import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { count, markup, read } from '../testing/markup.tsx';
-import { WaterPart } from '../water/WaterPart.tsx';
 import { MethodPart } from './MethodPart.tsx';
+import { WaterPart } from './WaterPart.tsx';
 import { WaysTable } from './Ways.tsx';
 
 function planned(overrides: Plan['overrides'] = {}, changes: Partial<PlanInput> = {}): Plan {

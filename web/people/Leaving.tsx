@@ -7,7 +7,7 @@ import { deviceLock } from '../device/device.ts';
 const UnsentDialog = lazy(async () => ({ default: (await import('./UnsentDialog.tsx')).UnsentDialog }));
 
 /** The outbox comes with what it needs when it is asked, not with the first page. */
-const theOutbox = async () => (await import('../jobs/outbox/index.ts')).outbox;
+const theOutbox = async () => (await import('../outbox/index.ts')).outbox;
 
 async function unsentNow(): Promise<number> {
   const outbox = await theOutbox();

@@ -1,5 +1,5 @@
-import type { Clock } from '../jobs/outbox/engine.ts';
-import type { EntryItem, OutboxItem, OutboxStore, Outcome, PhotoItem, Transport } from '../jobs/outbox/items.ts';
+import type { EntryItem, OutboxItem, OutboxStore, Outcome, PhotoItem, Transport } from '../device/items.ts';
+import type { Clock } from '../outbox/engine.ts';
 
 /** A store in memory, which can be full. */
 export function memoryStore() {

@@ -1,8 +1,8 @@
 import type { JobProgress } from '../../core/jobs/progress.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
-import type { Happen } from '../jobs/happen.ts';
-import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
+import type { Happen } from '../field/happen.ts';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../field/NumberPad.tsx';
 
 const FIELDS: PadField[] = [{ key: 'litres', label: 'Water used', kind: 'volume' }];
 

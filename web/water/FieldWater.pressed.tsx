@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import type { JobProgress } from '../../core/jobs/progress.ts';
-import { createOutbox } from '../jobs/outbox/engine.ts';
-import type { Job } from '../jobs/outbox/index.ts';
-import { useEngine } from '../parts/useEngine.ts';
+import { useEngine } from '../device/useEngine.ts';
+import { createOutbox } from '../outbox/engine.ts';
+import type { Job } from '../outbox/index.ts';
 import { inBrowser } from '../testing/browser.tsx';
 import { fakeServer, handClock, memoryStore, settled } from '../testing/outbox.ts';
 import { FieldWater } from './FieldWater.tsx';

@@ -1,9 +1,9 @@
 import type { JobProgress } from '../../core/jobs/progress.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
-import type { Happen } from '../jobs/happen.ts';
-import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../jobs/NumberPad.tsx';
-import type { Job } from '../jobs/outbox/index.ts';
+import type { Happen } from '../field/happen.ts';
+import { NumberPad, type PadField, usePadValues, useTypedNumbers } from '../field/NumberPad.tsx';
+import type { Job } from '../outbox/index.ts';
 
 /** Water at the brush: conductivity against the limit of the finish, as it is typed. */
 export function FieldWater({

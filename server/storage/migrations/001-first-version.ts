@@ -11,12 +11,13 @@ import { inspections } from './001/inspections.ts';
 import { jobs } from './001/jobs.ts';
 import { kit } from './001/kit.ts';
 import { letters } from './001/letters.ts';
-import { methods } from './001/methods.ts';
 import { people } from './001/people.ts';
+import { plans } from './001/plans.ts';
 import { quotes } from './001/quotes.ts';
 import { reckoning } from './001/reckoning.ts';
 import { reports } from './001/reports.ts';
 import { rules } from './001/rules.ts';
+import { safety } from './001/safety.ts';
 import { sites } from './001/sites.ts';
 import { storage } from './001/storage.ts';
 import { uploads } from './001/uploads.ts';
@@ -40,7 +41,8 @@ const ROOMS = [
   weather,
   inspections,
   reckoning,
-  methods,
+  plans,
+  safety,
   quotes,
   letters,
   jobs,

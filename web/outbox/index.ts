@@ -1,17 +1,17 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
-import { CLOCK_TOLERANCE } from '../../../core/jobs/clock.ts';
-import type { JobEntry } from '../../../core/jobs/progress.ts';
-import { call } from '../../api/client.ts';
-import { askToPersist, deviceLock, deviceName, sha256 } from '../../device/device.ts';
-import { deviceStore, type Job } from '../../device/store.ts';
-import { useEngine } from '../../parts/useEngine.ts';
+import { CLOCK_TOLERANCE } from '../../core/jobs/clock.ts';
+import type { JobEntry } from '../../core/jobs/progress.ts';
+import { call } from '../api/client.ts';
+import { askToPersist, deviceLock, deviceName, sha256 } from '../device/device.ts';
+import { nameOf, type PhotoFields } from '../device/items.ts';
+import { deviceStore, type Job } from '../device/store.ts';
+import { useEngine } from '../device/useEngine.ts';
 import { dexieOutbox, keepJob as keepInStore } from './dexie.ts';
 import { createOutbox, type OutboxState } from './engine.ts';
-import { nameOf, type PhotoFields } from './items.ts';
 import { httpTransport } from './transport.ts';
 
-export type { Job } from '../../device/store.ts';
+export type { Job } from '../device/store.ts';
 
 /** The one outbox of this page; of several pages one sends at a time. */
 export const outbox = createOutbox({

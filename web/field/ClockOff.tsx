@@ -1,7 +1,7 @@
 import { CLOCK_TOLERANCE } from '../../core/jobs/clock.ts';
 import { clockGapOf } from '../../core/reports/signature.ts';
 import { useSay, useSession } from '../api/hooks.ts';
-import { useOutboxState } from '../jobs/outbox/index.ts';
+import { useOutboxState } from '../outbox/index.ts';
 
 /** Says that the clock of this device is off, and by how much; the times of what it ticks are set right all the same. */
 export function ClockOff() {

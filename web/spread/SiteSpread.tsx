@@ -20,10 +20,10 @@ import { useSpineInSight } from './useSpineInSight.ts';
 // What is typed into comes when it is opened, with all that checks it.
 const OfferStep = lazy(async () => ({ default: (await import('../quotes/OfferStep.tsx')).OfferStep }));
 const PlanStep = lazy(async () => ({ default: (await import('../methods/PlanStep.tsx')).PlanStep }));
-const SiteEditor = lazy(async () => ({ default: (await import('./editors.tsx')).SiteEditor }));
-const ArrayEditor = lazy(async () => ({ default: (await import('./editors.tsx')).ArrayEditor }));
+const SiteEditor = lazy(async () => ({ default: (await import('../sites/editors.tsx')).SiteEditor }));
+const ArrayEditor = lazy(async () => ({ default: (await import('../sites/editors.tsx')).ArrayEditor }));
 const WaterReadings = lazy(async () => ({ default: (await import('../water/WaterReadings.tsx')).WaterReadings }));
-const WiringEditor = lazy(async () => ({ default: (await import('./WiringEditor.tsx')).WiringEditor }));
+const WiringEditor = lazy(async () => ({ default: (await import('../sites/WiringEditor.tsx')).WiringEditor }));
 
 const STEP_KEYS = STEPS.map((_, at) => String(at + 1));
 

@@ -9,8 +9,8 @@ import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
-import { ArrayFields, FollowsPlace, FormFoot, SiteFields } from './forms.tsx';
-import { keepUsual, NEW_SITE, newSiteDefaults, usualSite } from './newSiteDraft.ts';
+import { ArrayFields, FollowsPlace, FormFoot, SiteFields } from '../sites/forms.tsx';
+import { keepUsual, NEW_SITE, newSiteDefaults, usualSite } from '../sites/newSiteDraft.ts';
 
 const schema = z.object({
   customer: customerFields,

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { fakeServer, handClock, memoryStore, picture, settled, tick } from '../../testing/outbox.ts';
+import type { OutboxItem } from '../device/items.ts';
+import { fakeServer, handClock, memoryStore, picture, settled, tick } from '../testing/outbox.ts';
 import { batchOf, createOutbox, LIMITS } from './engine.ts';
-import type { OutboxItem } from './items.ts';
 
 const file = new Blob(['abc']);
 

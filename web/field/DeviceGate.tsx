@@ -3,10 +3,10 @@ import { Button, Form } from 'react-bootstrap';
 import { Navigate, useLocation } from 'react-router';
 import { OfflineError } from '../api/client.ts';
 import { useSession } from '../api/hooks.ts';
+import { deviceLock } from '../device/device.ts';
+import type { Standing } from '../device/lock.ts';
+import { useEngine } from '../device/useEngine.ts';
 import { Waiting } from '../parts/states.tsx';
-import { useEngine } from '../parts/useEngine.ts';
-import { deviceLock } from './device.ts';
-import type { Standing } from './lock.ts';
 
 export const useStanding = (): Standing => useEngine(deviceLock.subscribe, deviceLock.standing);
 

@@ -1,4 +1,4 @@
-import type { JobEntry } from '../../../core/jobs/progress.ts';
+import type { JobEntry } from '../../core/jobs/progress.ts';
 
 export interface PhotoFields {
   id: string;

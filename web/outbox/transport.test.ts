@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Problem } from '../../../contract/common.ts';
+import type { Problem } from '../../contract/common.ts';
 import { httpTransport, outcomeOf } from './transport.ts';
 
 const problem = (status: number, more: Partial<Problem> = {}): Problem => ({

@@ -7,7 +7,7 @@ import {
   type Outcome,
   type PhotoItem,
   type Transport,
-} from './items.ts';
+} from '../device/items.ts';
 
 /** Time, as the engine needs it; the browser's own by default. */
 export interface Clock {

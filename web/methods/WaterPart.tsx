@@ -4,11 +4,11 @@ import type { PlanInput } from '../../core/methods/visit.ts';
 import type { Drying } from '../../core/water/treatment.ts';
 import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
 import { useSay } from '../api/hooks.ts';
-import type { PlanPartProps } from '../methods/planPart.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { pairs } from '../parts/pairs.ts';
-import { WaterOptions } from './WaterOptions.tsx';
+import { WaterOptions } from '../water/WaterOptions.tsx';
+import type { PlanPartProps } from './planPart.ts';
 
 /** The bench with what the plan went by. */
 function benchAddress({ input, finish, output }: Pick<Plan, 'input' | 'finish' | 'output'>): string {

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { picture, tick } from '../../testing/outbox.ts';
+import { picture, tick } from '../testing/outbox.ts';
 import type { OutboxState } from './engine.ts';
 import { waitingOf } from './index.ts';
 

@@ -1,5 +1,5 @@
-import type { DeviceStore, Job } from '../../device/store.ts';
-import type { OutboxItem, OutboxStore } from './items.ts';
+import type { OutboxItem, OutboxStore } from '../device/items.ts';
+import type { DeviceStore, Job } from '../device/store.ts';
 
 /** What waits to be sent, in the store of the device. */
 export const dexieOutbox = (store: DeviceStore): OutboxStore => ({

@@ -13,7 +13,7 @@ import { arraysOfSite, readSite } from '../sites/storage.ts';
 import type { Connection } from '../storage/database.ts';
 import { inTransaction } from '../storage/transactions.ts';
 import { createOnce } from '../storage/writing.ts';
-import { insertSafety, lastSafety, lockSafety, newestSafety } from './safetyStorage.ts';
+import { insertSafety, lastSafety, lockSafety, newestSafety } from './storage.ts';
 
 type Endpoints = typeof safetyEndpoints;
 

@@ -1,5 +1,5 @@
 import { Button, Modal } from 'react-bootstrap';
-import { outbox, useOutboxState } from '../jobs/outbox/index.ts';
+import { outbox, useOutboxState } from '../outbox/index.ts';
 
 /** What this device could not keep. It stays in the way until it has been read: nothing vanishes unsaid. */
 export function LostDialog() {

@@ -1,11 +1,11 @@
-import type { Problem } from '../../../contract/common.ts';
-import type { BodyInput } from '../../../contract/endpoint.ts';
-import type { Endpoints } from '../../../contract/index.ts';
-import { LARGEST_PART } from '../../../contract/uploads/parts.ts';
-import { call, keepCsrf, OfflineError, ProblemError } from '../../api/client.ts';
-import type { DeviceStore } from '../../device/store.ts';
+import type { Problem } from '../../contract/common.ts';
+import type { BodyInput } from '../../contract/endpoint.ts';
+import type { Endpoints } from '../../contract/index.ts';
+import { LARGEST_PART } from '../../contract/uploads/parts.ts';
+import { call, keepCsrf, OfflineError, ProblemError } from '../api/client.ts';
+import type { Outcome, Transport } from '../device/items.ts';
+import type { DeviceStore } from '../device/store.ts';
 import { addToKept, keepJob } from './dexie.ts';
-import type { Outcome, Transport } from './items.ts';
 
 /** Refusals that stay refusals however often the same is sent. */
 const FOR_GOOD = new Set([400, 403, 404, 409, 415, 422]);

@@ -1,5 +1,5 @@
-/** Plans of a wash, and what is to be known before somebody climbs. */
-export const methods = `
+/** Plans of a wash. */
+export const plans = `
   create table plans (
     id uuid primary key,
     site_id uuid not null references sites,
@@ -18,17 +18,5 @@ export const methods = `
   create index plans_entered on plans (site_id, entered desc);
   create index plans_site on plans (site_id, at desc, id);
 
-  create table safety_sheets (
-    id uuid primary key,
-    site_id uuid not null references sites,
-    version integer not null check (version > 0),
-    at timestamptz not null,
-    by uuid not null references people,
-    sheet jsonb not null,
-    unique (site_id, version)
-  );
-  create index safety_sheets_at on safety_sheets (at desc);
-
   create trigger evidence before update or delete on plans for each row execute function refuse_change();
-  create trigger evidence before update or delete on safety_sheets for each row execute function refuse_change();
 `;
