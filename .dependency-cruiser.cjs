@@ -41,7 +41,7 @@ module.exports = {
       comment: 'sun <- irradiance <- modules <- soiling <- frequency, one way',
       severity: 'error',
       from: { path: '^core/(sun|irradiance|modules|soiling)/' },
-      to: { path: '^core/(frequency|quotes|jobs|methods)/' },
+      to: { path: '^core/(frequency|quotes|jobs|reach|rules|planning)/' },
     },
     {
       name: 'sun-first',

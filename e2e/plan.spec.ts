@@ -1,4 +1,4 @@
-import type { Reach } from '../core/methods/reach.ts';
+import type { Reach } from '../core/reach/reach.ts';
 import { answered, compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
 import { expect, type Locator, type Page, test } from './support/stage.ts';
 

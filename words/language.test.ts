@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import type { Finding } from '../core/findings.ts';
 import { jobSteps } from '../core/jobs/steps.ts';
-import { makePlan } from '../core/methods/plan.ts';
-import { compareWays } from '../core/methods/ways.ts';
+import { makePlan } from '../core/planning/plan.ts';
+import { compareWays } from '../core/planning/ways.ts';
 import { offeredPlan, offerOf } from '../core/quotes/offer.ts';
 import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';

@@ -15,22 +15,10 @@ import type { BrushName } from '../core/kit/brushes.ts';
 import type { KitMissing } from '../core/kit/draw.ts';
 import type { KitBecause, KitName } from '../core/kit/list.ts';
 import type { KitDue } from '../core/kit/standing.ts';
-import type {
-  AccessBecause,
-  BrushBecause,
-  MethodBecause,
-  MinutesBecause,
-  PoleBecause,
-  RungBecause,
-  RungCaution,
-  SoakBecause,
-} from '../core/methods/findings.ts';
-import type { FittingQuestion } from '../core/methods/fitting.ts';
-import type { PlanQuestion } from '../core/methods/plan.ts';
-import type { WayRefusal } from '../core/methods/refusals.ts';
-import type { HazardFinding, SafetyLacking } from '../core/methods/safety.ts';
-import type { WaysFinding } from '../core/methods/ways.ts';
-import type { WorkQuestion } from '../core/methods/work.ts';
+import type { FittingQuestion } from '../core/planning/fitting.ts';
+import type { PlanQuestion } from '../core/planning/plan.ts';
+import type { WaysFinding } from '../core/planning/ways.ts';
+import type { WorkQuestion } from '../core/planning/work.ts';
 import type { CheaperHazard, CheaperNote, NotCheaper } from '../core/quotes/cheaper.ts';
 import type { LineLabel } from '../core/quotes/lines.ts';
 import type { FittingLine } from '../core/quotes/offer.ts';
@@ -40,6 +28,18 @@ import type { ReckoningFinding } from '../core/reckoning/findings.ts';
 import type { ClaimFinding } from '../core/reports/claims.ts';
 import type { NextBecause } from '../core/reports/nextVisit.ts';
 import type { SignedFinding } from '../core/reports/signature.ts';
+import type {
+  AccessBecause,
+  BrushBecause,
+  MethodBecause,
+  MinutesBecause,
+  PoleBecause,
+  RungBecause,
+  RungCaution,
+  SoakBecause,
+} from '../core/rules/findings.ts';
+import type { WayRefusal } from '../core/rules/refusals.ts';
+import type { HazardFinding, SafetyLacking } from '../core/rules/safety.ts';
 import type { AssumedFinding } from '../core/sites/assumed.ts';
 import type { TooLarge } from '../core/sites/layout.ts';
 import type { StringName } from '../core/soiling/markedLoss.ts';

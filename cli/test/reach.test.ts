@@ -28,8 +28,8 @@ describe('what a change reaches', () => {
   });
 
   it('is the tests of the rooms in which something was changed, and of those that import it, and no journey', () => {
-    const { tests } = reachedTests(['core/methods/reach.ts']);
-    expect(tests).to.include.members(['core/methods/reachMap.test.ts', 'core/methods/fromGround.test.ts']);
+    const { tests } = reachedTests(['core/reach/reach.ts']);
+    expect(tests).to.include.members(['core/reach/reachMap.test.ts', 'core/reach/fromGround.test.ts']);
     expect(tests.filter((path) => path.startsWith('e2e/'))).to.deep.equal([]);
   });
 });

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
-import { makePlan, workOfFace } from '../../core/methods/plan.ts';
-import { settle } from '../../core/methods/recommend.ts';
-import { visitOf } from '../../core/methods/visit.ts';
-import { facesOf } from '../../core/methods/weigh.ts';
+import { makePlan, workOfFace } from '../../core/planning/plan.ts';
+import { settle } from '../../core/planning/recommend.ts';
+import { visitOf } from '../../core/planning/visit.ts';
+import { facesOf } from '../../core/planning/weigh.ts';
 import { offerOf } from '../../core/quotes/offer.ts';
 import type { PricedVisit } from '../../core/quotes/price.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';

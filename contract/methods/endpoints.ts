@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { CLEANING_METHODS, FINISHES } from '../../core/assumptions.ts';
 import { FITTED_KINDS, WATER_STANDS } from '../../core/fittings/kinds.ts';
-import { ACCESS } from '../../core/methods/access.ts';
-import { COLDS } from '../../core/methods/input.ts';
-import { RUNGS } from '../../core/methods/rungs.ts';
+import { ACCESS } from '../../core/reach/access.ts';
+import { COLDS } from '../../core/rules/input.ts';
+import { RUNGS } from '../../core/rules/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { id, idParams, overruled, pageOf, pageQuery, price, text } from '../common.ts';

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
 import { FITTED_KINDS, FITTING_UNITS, WATER_STANDS } from '../../core/fittings/kinds.ts';
-import { ACCESS } from '../../core/methods/access.ts';
-import type { PlanOutput } from '../../core/methods/plan.ts';
-import { REFUSALS } from '../../core/methods/rules.ts';
-import { RUNGS } from '../../core/methods/rungs.ts';
+import type { PlanOutput } from '../../core/planning/plan.ts';
 import { VERDICTS } from '../../core/quotes/verdict.ts';
+import { ACCESS } from '../../core/reach/access.ts';
+import { REFUSALS } from '../../core/rules/rules.ts';
+import { RUNGS } from '../../core/rules/rungs.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { money } from '../common.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { HAZARDS, KNOWN, type SafetyLacking, type SafetySheet } from '../../core/methods/safety.ts';
+import { HAZARDS, KNOWN, type SafetyLacking, type SafetySheet } from '../../core/rules/safety.ts';
 import { id, idParams, note } from '../common.ts';
 import { EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { FINISHES } from '../../core/assumptions.ts';
 import { FITTING_UNITS } from '../../core/fittings/kinds.ts';
-import type { WayRefusal } from '../../core/methods/refusals.ts';
 import { CHEAPER, type CheaperHazard, type CheaperNote, type NotCheaper } from '../../core/quotes/cheaper.ts';
 import { LINE_KEYS } from '../../core/quotes/lines.ts';
 import type { FittingLine } from '../../core/quotes/offer.ts';
 import { QUOTE_ADDITIONS, QUOTE_CHOICES, QUOTE_STATES } from '../../core/quotes/states.ts';
 import { VERDICTS } from '../../core/quotes/verdict.ts';
+import type { WayRefusal } from '../../core/rules/refusals.ts';
 import type { ClimateName } from '../../core/weather/index.ts';
 import { date, id, idParams, money, note, pageOf, pageQuery, price, reason, text, version, words } from '../common.ts';
 import { keptPaper } from '../documents/papers.ts';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { CLEANING_METHODS } from '../../core/assumptions.ts';
-import { ACCESS } from '../../core/methods/access.ts';
-import { LIMIT_BOUNDS } from '../../core/methods/limits.ts';
-import { LIMITS, type MethodRules, REFUSALS } from '../../core/methods/rules.ts';
+import { ACCESS } from '../../core/reach/access.ts';
+import { LIMIT_BOUNDS } from '../../core/rules/limits.ts';
+import { LIMITS, type MethodRules, REFUSALS } from '../../core/rules/rules.ts';
 import { fraction, id, text } from '../common.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
 

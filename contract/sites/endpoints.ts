@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import { CELL_CUTS, ORIENTATIONS } from '../../core/inspections/marks.ts';
-import { MOUNTS, RUN_OFFS } from '../../core/methods/input.ts';
+import { MOUNTS, RUN_OFFS } from '../../core/rules/input.ts';
 import { ASSUMABLE_OF_ARRAY, ASSUMABLE_OF_SITE } from '../../core/sites/assumed.ts';
 import { LONGEST_STRING } from '../../core/sites/layout.ts';
 import { ELECTRONICS } from '../../core/soiling/markedLoss.ts';

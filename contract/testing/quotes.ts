@@ -1,5 +1,5 @@
 import { bare, written } from '../../core/findings.ts';
-import { makePlan } from '../../core/methods/plan.ts';
+import { makePlan } from '../../core/planning/plan.ts';
 import { LINE_KEYS, type LineKey, type LineLabel, totalsByRate } from '../../core/quotes/lines.ts';
 import type { Verdict } from '../../core/quotes/verdict.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';

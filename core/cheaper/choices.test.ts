@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { makePlan } from '../methods/plan.ts';
-import type { PlanInput } from '../methods/visit.ts';
+import { makePlan } from '../planning/plan.ts';
+import type { PlanInput } from '../planning/visit.ts';
 import { CHEAPER, type CheaperChoice } from '../quotes/cheaper.ts';
 import { examplePlan, exampleSoils } from '../testing/examplePlan.ts';
 import { type CheaperInput, cheaperChoices, leftByPlan } from './choices.ts';

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Rung } from '../methods/rungs.ts';
+import type { Rung } from '../rules/rungs.ts';
 import { THERMAL_LIMIT } from '../schedule/coolWindow.ts';
 import { canAsk, cautionsOf, heldBy, openCautions } from './cautions.ts';
 import { cleanedModules, countDone, type JobEntry, jobProgress, lackingFor } from './progress.ts';

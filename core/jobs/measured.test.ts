@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { HOUSE_RULES } from '../methods/rules.ts';
-import { litresIn } from '../methods/work.ts';
+import { litresIn } from '../planning/work.ts';
+import { HOUSE_RULES } from '../rules/rules.ts';
 import { type FaceOfJob, measuredJob } from './measured.ts';
 import type { JobEntry } from './progress.ts';
 import { jobSteps } from './steps.ts';

@@ -1,8 +1,8 @@
 import { type Bare, bare } from '../findings.ts';
 import type { FittedKind, FittingUnit, WaterStands } from '../fittings/kinds.ts';
 import type { JobCheck } from '../kit/checklists.ts';
-import type { Access } from '../methods/access.ts';
-import type { Rung } from '../methods/rungs.ts';
+import type { Access } from '../reach/access.ts';
+import type { Rung } from '../rules/rungs.ts';
 import type { FaceBatches } from '../schedule/batches.ts';
 
 export const STEP_KEYS = [

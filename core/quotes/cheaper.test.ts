@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { makePlan } from '../methods/plan.ts';
+import { makePlan } from '../planning/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
 import { bestChoice, type CheaperChoice, weighCheaper } from './cheaper.ts';
 import { besideCheaper, offerOf } from './offer.ts';

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
-import { makePlan } from '../methods/plan.ts';
+import { MADE_UP_FIRM } from '../planning/madeUpFirm.ts';
+import { makePlan } from '../planning/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
 import { byKind, type FaceFitted, fitted, fittingsTogether, type PricedFitting } from './fittings.ts';
 import { offerOf, overruleLines } from './offer.ts';

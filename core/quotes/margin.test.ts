@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
+import { MADE_UP_FIRM } from '../planning/madeUpFirm.ts';
 import { bookAtCost, type Costs, type PriceBook } from './book.ts';
 import type { QuoteLine } from './lines.ts';
 import { fittingsMargin, leftShare, marginOf, spotlessMargin, underFloor, underFloorAtWorst } from './margin.ts';

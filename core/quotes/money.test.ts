@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
-import { makePlan } from '../methods/plan.ts';
+import { MADE_UP_FIRM } from '../planning/madeUpFirm.ts';
+import { makePlan } from '../planning/plan.ts';
 import { examplePlan } from '../testing/examplePlan.ts';
 import { PRICE_BASES, type PriceBook } from './book.ts';
 import { type LineKey, totals } from './lines.ts';

@@ -1,8 +1,8 @@
 import { HOUSE } from '../assimilation/house.ts';
 import type { Soil } from '../inspections/soil.ts';
-import type { MethodInput } from '../methods/input.ts';
-import { MADE_UP_FIRM } from '../methods/madeUpFirm.ts';
-import type { PlanInput } from '../methods/visit.ts';
+import { MADE_UP_FIRM } from '../planning/madeUpFirm.ts';
+import type { PlanInput } from '../planning/visit.ts';
+import type { MethodInput } from '../rules/input.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
 import { exampleMembers, exampleYear } from './exampleAhead.ts';
 

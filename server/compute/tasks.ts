@@ -1,13 +1,13 @@
 /** What runs on a worker thread. Inputs and results are plain data. */
 
 import { type CheaperInput, cheaperChoices, leftByPlan } from '../../core/cheaper/choices.ts';
-import type { PlanOutput } from '../../core/methods/plan.ts';
+import type { PlanOutput } from '../../core/planning/plan.ts';
 import { doubtsOf, type ResinContext, type ResinEntry, resinStanding } from '../../core/water/resinLog.ts';
 import type { Paper } from '../documents/render.ts';
 
 export { energyFromCsv, rainFromCsv } from '../../contract/weather/files.ts';
 export { gainFromDailyEnergy } from '../../core/comparisons/dailyEnergy.ts';
-export { makePlan } from '../../core/methods/plan.ts';
+export { makePlan } from '../../core/planning/plan.ts';
 export { quickLook } from '../../core/reckoning/quickLook.ts';
 export { reckon } from '../../core/reckoning/reckon.ts';
 export { readEpw } from './readEpw.ts';

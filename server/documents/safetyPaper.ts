@@ -1,6 +1,6 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { SafetyView } from '../../contract/methods/safety.ts';
-import { hazardFinding } from '../../core/methods/safety.ts';
+import { hazardFinding } from '../../core/rules/safety.ts';
 import type { Units } from '../../core/units/quantities.ts';
 import { KNOWN_WORDS } from '../../words/en/safety.ts';
 import { formatDate } from '../../words/format.ts';

@@ -1,6 +1,6 @@
 import type { HouseFigures } from '../../core/assimilation/house.ts';
 import { figuresInUse } from '../../core/figures/ours.ts';
-import { houseBy } from '../../core/methods/rules.ts';
+import { houseBy } from '../../core/rules/rules.ts';
 import { rulesNow } from '../rules/useCases.ts';
 import type { Connection } from '../storage/database.ts';
 import { newestChoice } from './storage.ts';

@@ -6,12 +6,12 @@ import { type FitOnRows, jobSteps, type StepKey } from '../../core/jobs/steps.ts
 import { checksFor } from '../../core/kit/checklists.ts';
 import { wantedOf } from '../../core/kit/draw.ts';
 import type { KitKind } from '../../core/kit/things.ts';
-import { type Access, highest } from '../../core/methods/access.ts';
-import { usedRungs } from '../../core/methods/plan.ts';
-import { WAY_TRAITS } from '../../core/methods/wayTraits.ts';
+import { usedRungs } from '../../core/planning/plan.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { takenOf } from '../../core/quotes/offer.ts';
 import type { QuoteAddition } from '../../core/quotes/states.ts';
+import { type Access, highest } from '../../core/reach/access.ts';
+import { WAY_TRAITS } from '../../core/rules/wayTraits.ts';
 import { batchAt, type FaceBatches } from '../../core/schedule/batches.ts';
 import { dryWait } from '../../core/schedule/dryWait.ts';
 import { moduleCount } from '../../core/sites/layout.ts';

@@ -8,8 +8,8 @@ import { FOLD_VERSION, type FoldedJob, type JobEntry } from '../../core/jobs/pro
 import { ENDED_JOBS, type JobState, OPEN_JOBS } from '../../core/jobs/states.ts';
 import type { Step } from '../../core/jobs/steps.ts';
 import type { KitItem } from '../../core/kit/list.ts';
-import type { SafetyFacts } from '../../core/methods/safety.ts';
 import { CALCULATION_VERSION } from '../../core/reasons.ts';
+import type { SafetyFacts } from '../../core/rules/safety.ts';
 import { utcDate } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { withPerson } from '../people/names.ts';

@@ -3,7 +3,7 @@ import type { BodyOf } from '../../contract/endpoint.ts';
 import type { figuresEndpoints, KnownFigure, KnownFigures } from '../../contract/figures/endpoints.ts';
 import { lessonsOfArray, lessonsOfCharges, lessonsOfJob } from '../../core/figures/lessons.ts';
 import { type OwnFigure, ownFigures, type UsedFigure } from '../../core/figures/ours.ts';
-import { houseBy } from '../../core/methods/rules.ts';
+import { houseBy } from '../../core/rules/rules.ts';
 import type { Context } from '../context.ts';
 import { drillBiases } from '../drill/storage.ts';
 import { late } from '../errors.ts';

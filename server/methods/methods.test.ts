@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
-import { makePlan } from '../../core/methods/plan.ts';
+import { makePlan } from '../../core/planning/plan.ts';
 import { onStage } from '../testing/harness.ts';
 
 interface Option {

@@ -1,5 +1,5 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import type { CheaperBeside } from '../../core/quotes/cheaper.ts';
 import { readCompany } from '../company/useCases.ts';
 import type { Context } from '../context.ts';

@@ -1,10 +1,10 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { QuoteContent } from '../../contract/quotes/endpoints.ts';
-import type { WayRefusal } from '../../core/methods/refusals.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import type { PriceBook } from '../../core/quotes/book.ts';
 import type { CheaperBeside } from '../../core/quotes/cheaper.ts';
 import { type LineChange, offerOf, overruleLines, type PlanOffered } from '../../core/quotes/offer.ts';
+import type { WayRefusal } from '../../core/rules/refusals.ts';
 
 const offeredOn = ({ finish, output }: Plan): PlanOffered<WayRefusal> => ({ finish, ...output });
 

@@ -8,7 +8,7 @@ import {
   type quotesEndpoints,
   type ShownQuote,
 } from '../../contract/quotes/endpoints.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import type { Costs } from '../../core/quotes/book.ts';
 import { expiresSoon, firstFollowUp } from '../../core/quotes/following.ts';
 import { totals } from '../../core/quotes/lines.ts';

@@ -8,7 +8,7 @@ import { type AfterWash, afterWash, nextBestDay } from '../../core/courses/washP
 import { type FaceOfJob, type MeasuredJob, measuredJob, proofOfFace } from '../../core/jobs/measured.ts';
 import { cleanedModules, countDone, type JobProgress, jobProgress } from '../../core/jobs/progress.ts';
 import { verbOf } from '../../core/jobs/steps.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import { headlineGain } from '../../core/reports/claims.ts';
 import { nextVisit } from '../../core/reports/nextVisit.ts';
 import { moduleCount } from '../../core/sites/layout.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
-import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
+import { HOUSE_RULES, type MethodRules } from '../../core/rules/rules.ts';
 import { finishJob, makeJob, onStage } from '../testing/harness.ts';
 import { textOfPdf } from '../testing/pdf.ts';
 

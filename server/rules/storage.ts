@@ -1,5 +1,5 @@
 import { methodRules, type RulesInUse } from '../../contract/rules/endpoints.ts';
-import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
+import { HOUSE_RULES, type MethodRules } from '../../core/rules/rules.ts';
 import { withPerson } from '../people/names.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 

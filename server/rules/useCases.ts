@@ -1,6 +1,6 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { RulesInUse, rulesEndpoints } from '../../contract/rules/endpoints.ts';
-import type { MethodRules } from '../../core/methods/rules.ts';
+import type { MethodRules } from '../../core/rules/rules.ts';
 import type { Context } from '../context.ts';
 import { late } from '../errors.ts';
 import type { Connection } from '../storage/database.ts';

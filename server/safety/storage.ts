@@ -1,5 +1,5 @@
 import { safetyFields } from '../../contract/methods/safety.ts';
-import type { SafetySheet } from '../../core/methods/safety.ts';
+import type { SafetySheet } from '../../core/rules/safety.ts';
 import { withPerson } from '../people/names.ts';
 import { type Connection, json, type Transaction } from '../storage/database.ts';
 

@@ -1,12 +1,12 @@
 import { compare } from '../../core/comparisons/compare.ts';
 import { threeReadings } from '../../core/comparisons/threeReadings.ts';
-import { jetOnGlass, STATIC_LOAD } from '../../core/methods/jet.ts';
-import { poleReach } from '../../core/methods/reach.ts';
+import { poleReach } from '../../core/reach/reach.ts';
 import { dryingMinutes } from '../../core/schedule/drying.ts';
 import { soilingByMass } from '../../core/soiling/mass.ts';
 import { sprayLine } from '../../core/spray/line.ts';
 import { sprayTimer } from '../../core/spray/timer.ts';
 import type { QuantityKind, Units } from '../../core/units/quantities.ts';
+import { jetOnGlass, STATIC_LOAD } from '../../core/water/jet.ts';
 import { treatWater } from '../../core/water/treatment.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
 

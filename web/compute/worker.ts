@@ -12,17 +12,17 @@ import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../core/frequency/visits.ts';
 import type { Mark } from '../../core/inspections/marks.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
-import { type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from '../../core/methods/fitting.ts';
-import { type OftenAsked, type OftenBeside, oftenBeside } from '../../core/methods/oftenBeside.ts';
-import type { MethodRules } from '../../core/methods/rules.ts';
-import { changedSituations, type SituationChange } from '../../core/methods/situations.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
-import { compareWays, type WaysCompared } from '../../core/methods/ways.ts';
 import { onHalfCells } from '../../core/modules/cellLayout.ts';
 import { hourlyYear } from '../../core/modules/hourlyYear.ts';
 import { type StringInput, stringCurve, stringPower } from '../../core/modules/string.ts';
+import { type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from '../../core/planning/fitting.ts';
+import { type OftenAsked, type OftenBeside, oftenBeside } from '../../core/planning/oftenBeside.ts';
+import { changedSituations, type SituationChange } from '../../core/planning/situations.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
+import { compareWays, type WaysCompared } from '../../core/planning/ways.ts';
 import { recordsOf } from '../../core/reckoning/asked.ts';
 import type { ReckonInput } from '../../core/reckoning/reckoning.ts';
+import type { MethodRules } from '../../core/rules/rules.ts';
 import { CLEAN_GLASS } from '../../core/soiling/layered.ts';
 import {
   type LayeredYearSetup,

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { FITTING_AHEAD } from '../../core/assumptions.ts';
 import { yearsHeld } from '../../core/fittings/kinds.ts';
-import type { FittingAsked, FittingPlace } from '../../core/methods/fitting.ts';
+import type { FittingAsked, FittingPlace } from '../../core/planning/fitting.ts';
 import { FITTING_VERDICT_WORDS, fittingQuantity } from '../../words/en/fittings.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
 import { useAsk, useCurrency, useSay, useUnits } from '../api/hooks.ts';

@@ -1,5 +1,5 @@
 import { FITTED_KINDS, type FittedKind } from '../../core/fittings/kinds.ts';
-import type { FittingPlanned } from '../../core/methods/fitting.ts';
+import type { FittingPlanned } from '../../core/planning/fitting.ts';
 import { EACH_WORDS, FITTING_VERDICT_WORDS, fittingQuantity } from '../../words/en/fittings.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';

@@ -4,7 +4,7 @@ import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { FITTED_KINDS, type FittedKind, type WaterStands } from '../../core/fittings/kinds.ts';
 import { usualStands } from '../../core/fittings/lay.ts';
-import type { FittingAsked, FittingPlace, FittingPlanned } from '../../core/methods/fitting.ts';
+import type { FittingAsked, FittingPlace, FittingPlanned } from '../../core/planning/fitting.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { rowsOfText, textOfRows } from '../../words/rows.ts';
 import { useAsk } from '../api/hooks.ts';

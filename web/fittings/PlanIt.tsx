@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { ArrayOverrides, Plan } from '../../contract/methods/endpoints.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
-import type { FittingAsked } from '../../core/methods/fitting.ts';
+import type { FittingAsked } from '../../core/planning/fitting.ts';
 import { useDo } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble } from '../parts/states.tsx';

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { HOUSE } from '../../core/assimilation/house.ts';
 import { rowsOfFace } from '../../core/fittings/lay.ts';
-import type { FittingPlace } from '../../core/methods/fitting.ts';
-import { planFitting } from '../../core/methods/fitting.ts';
+import type { FittingPlace } from '../../core/planning/fitting.ts';
+import { planFitting } from '../../core/planning/fitting.ts';
 import { exampleYear } from '../../core/testing/exampleAhead.ts';
 import { markup, read } from '../testing/markup.tsx';
 import { FittedDrawn } from './FittedDrawn.tsx';

@@ -1,9 +1,9 @@
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
 import { controlRows } from '../../core/fittings/lay.ts';
-import type { FittingPlace } from '../../core/methods/fitting.ts';
-import { askedOn, askedOnLift, fittingPlace } from '../../core/methods/fittings.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { FittingPlace } from '../../core/planning/fitting.ts';
+import { askedOn, askedOnLift, fittingPlace } from '../../core/planning/fittings.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 
 /** What a fitting of a kind on a face of a plan is held against; null where the plan does not know its rows. */
 export function placeOn({ input: stored, output }: Plan, arrayId: string, kind: FittedKind): FittingPlace | null {

@@ -7,8 +7,8 @@ import {
   lookPrice,
   type OftenAsked,
   type OftenBeside,
-} from '../../core/methods/oftenBeside.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+} from '../../core/planning/oftenBeside.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import { counted } from '../../words/counted.ts';
 import { OFTEN_WORDS } from '../../words/en/ways.ts';
 import { useSay } from '../api/hooks.ts';

@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { slackOf } from '../../core/agreements/windows.ts';
 import { oneBeside, pricesOfChange } from '../../core/frequency/prices.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import { nextDates } from '../../core/schedule/visitDates.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';

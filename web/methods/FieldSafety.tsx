@@ -1,5 +1,5 @@
 import type { SafetyView } from '../../contract/methods/safety.ts';
-import { hazardFinding } from '../../core/methods/safety.ts';
+import { hazardFinding } from '../../core/rules/safety.ts';
 import { KNOWN_WORDS } from '../../words/en/safety.ts';
 import { useSay } from '../api/hooks.ts';
 import { SafetyForm } from './SafetyForm.tsx';

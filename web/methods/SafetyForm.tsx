@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import type { z } from 'zod';
 import { type SafetyView, safetyFields } from '../../contract/methods/safety.ts';
-import { KNOWN } from '../../core/methods/safety.ts';
+import { KNOWN } from '../../core/rules/safety.ts';
 import { KNOWN_WORDS } from '../../words/en/safety.ts';
 import { useDo } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';

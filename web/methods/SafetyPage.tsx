@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import type { SafetyView } from '../../contract/methods/safety.ts';
-import { hazardFinding } from '../../core/methods/safety.ts';
+import { hazardFinding } from '../../core/rules/safety.ts';
 import { formatDate } from '../../words/format.ts';
 import { useAsk, useSay, useUnits } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';

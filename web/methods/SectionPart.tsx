@@ -1,11 +1,11 @@
 import { useId, useState } from 'react';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { EAVE_OVERHANG, HAND_HEIGHT, NECK, STAND_OFF } from '../../core/assumptions.ts';
-import type { MethodPlan } from '../../core/methods/choose.ts';
-import { momentAtHands, reachByHand, reachUpTheSlope } from '../../core/methods/fromGround.ts';
-import { DEFAULT_CLEARANCE, type Reach } from '../../core/methods/reach.ts';
-import { reachMap } from '../../core/methods/reachMap.ts';
-import { HOUSE_RULES, type MethodRules } from '../../core/methods/rules.ts';
+import type { MethodPlan } from '../../core/planning/choose.ts';
+import { momentAtHands, reachByHand, reachUpTheSlope } from '../../core/reach/fromGround.ts';
+import { DEFAULT_CLEARANCE, type Reach } from '../../core/reach/reach.ts';
+import { reachMap } from '../../core/reach/reachMap.ts';
+import { HOUSE_RULES, type MethodRules } from '../../core/rules/rules.ts';
 import { slopeOf } from '../../core/sites/section.ts';
 import { radians } from '../../core/units/angles.ts';
 import { REACHED_FROM_WORDS } from '../../words/en/labels.ts';

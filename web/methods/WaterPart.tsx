@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Plan } from '../../contract/methods/endpoints.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
 import type { Drying } from '../../core/water/treatment.ts';
 import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
 import { useSay } from '../api/hooks.ts';

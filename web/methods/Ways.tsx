@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { PlanInput } from '../../core/methods/visit.ts';
-import type { WayCompared, WaysCompared } from '../../core/methods/ways.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
+import type { WayCompared, WaysCompared } from '../../core/planning/ways.ts';
 import { ACCESS_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS, RISK_WORDS } from '../../words/en/ways.ts';
 import { formatMoney, formatQuantity, formatRange } from '../../words/format.ts';

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import type { Plan } from '../../contract/methods/endpoints.ts';
 import { pricesOfChange } from '../../core/frequency/prices.ts';
-import { makePlan } from '../../core/methods/plan.ts';
-import type { PlanInput } from '../../core/methods/visit.ts';
-import { compareWays } from '../../core/methods/ways.ts';
+import { makePlan } from '../../core/planning/plan.ts';
+import type { PlanInput } from '../../core/planning/visit.ts';
+import { compareWays } from '../../core/planning/ways.ts';
 import { examplePlan } from '../../core/testing/examplePlan.ts';
 import { addedDays, dayOfYear } from '../../core/time/dates.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';

@@ -1,6 +1,6 @@
 import { useController } from 'react-hook-form';
 import { CLEANING_METHODS, type CleaningMethod } from '../../core/assumptions.ts';
-import type { RefusalRule } from '../../core/methods/rules.ts';
+import type { RefusalRule } from '../../core/rules/rules.ts';
 import { REFUSAL_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { Tick } from './WayRow.tsx';

@@ -1,6 +1,6 @@
 import { useController } from 'react-hook-form';
 import type { CleaningMethod } from '../../core/assumptions.ts';
-import { ACCESS, type Access } from '../../core/methods/access.ts';
+import { ACCESS, type Access } from '../../core/reach/access.ts';
 import { ACCESS_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { minorDigits } from '../../words/money.ts';

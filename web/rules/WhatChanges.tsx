@@ -1,6 +1,6 @@
-import type { MethodRules } from '../../core/methods/rules.ts';
-import { SITUATION_KEYS } from '../../core/methods/situationKeys.ts';
-import type { Decided, SituationChange } from '../../core/methods/situations.ts';
+import type { Decided, SituationChange } from '../../core/planning/situations.ts';
+import type { MethodRules } from '../../core/rules/rules.ts';
+import { SITUATION_KEYS } from '../../core/rules/situationKeys.ts';
 import { ACCESS_WORDS, RUNG_WORDS } from '../../words/en/labels.ts';
 import { SITUATION_WORDS } from '../../words/en/rules.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';

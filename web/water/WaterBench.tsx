@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { FINISHES, type Finish } from '../../core/assumptions.ts';
-import { MADE_UP_FIRM } from '../../core/methods/madeUpFirm.ts';
+import { MADE_UP_FIRM } from '../../core/planning/madeUpFirm.ts';
 import { fromUnits, toUnits, unitOf } from '../../core/units/quantities.ts';
 import { type WaterBenchInput, waterBench } from '../../core/water/bench.ts';
 import { WATER_WAYS } from '../../core/water/plan.ts';

@@ -6,11 +6,11 @@ import type { DefectKind, DefectSeverity } from '../../core/inspections/defects.
 import type { MarkKind, MarkPattern, Severity } from '../../core/inspections/marks.ts';
 import type { Bond, Grade, SoilKind, Where, WipeTest } from '../../core/inspections/soil.ts';
 import type { JobState } from '../../core/jobs/states.ts';
-import type { Access } from '../../core/methods/access.ts';
-import type { ReachedFrom } from '../../core/methods/reachMap.ts';
-import type { Rung } from '../../core/methods/rungs.ts';
 import type { QuoteState } from '../../core/quotes/states.ts';
+import type { Access } from '../../core/reach/access.ts';
+import type { ReachedFrom } from '../../core/reach/reachMap.ts';
 import type { SeenWord } from '../../core/reckoning/quickLook.ts';
+import type { Rung } from '../../core/rules/rungs.ts';
 import type { WaterWay } from '../../core/water/plan.ts';
 import type { Drying } from '../../core/water/treatment.ts';
 

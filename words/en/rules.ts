@@ -1,6 +1,6 @@
-import type { Cold } from '../../core/methods/input.ts';
-import type { Limit, RefusalRule } from '../../core/methods/rules.ts';
-import type { SituationKey } from '../../core/methods/situationKeys.ts';
+import type { Cold } from '../../core/rules/input.ts';
+import type { Limit, RefusalRule } from '../../core/rules/rules.ts';
+import type { SituationKey } from '../../core/rules/situationKeys.ts';
 
 /** Each rule that can speak against a way: when it does, what has to be so for it not to, and how to find out. */
 export const REFUSAL_WORDS: Record<RefusalRule, { when: string; needs: string; findOut: string }> = {

@@ -1,4 +1,4 @@
-import type { Known } from '../../core/methods/safety.ts';
+import type { Known } from '../../core/rules/safety.ts';
 import type { SafetyFinding, Words } from '../language.ts';
 
 export const KNOWN_WORDS: Record<Known, string> = { unknown: 'not looked at yet', no: 'none', yes: 'yes' };

@@ -1,6 +1,6 @@
 import type { CleaningMethod } from '../../core/assumptions.ts';
-import type { OftenKey } from '../../core/methods/oftenBeside.ts';
-import type { Risk } from '../../core/methods/risks.ts';
+import type { OftenKey } from '../../core/planning/oftenBeside.ts';
+import type { Risk } from '../../core/rules/risks.ts';
 
 /** Each way of cleaning, as one writes it on a plan. */
 export const METHOD_WORDS: Record<CleaningMethod, string> = {

@@ -1,9 +1,9 @@
 import { optimalDays } from '../../../core/frequency/optimalDays.ts';
 import { bestVisits } from '../../../core/frequency/visits.ts';
-import { jetOnGlass } from '../../../core/methods/jet.ts';
-import { poleReach } from '../../../core/methods/reach.ts';
+import { poleReach } from '../../../core/reach/reach.ts';
 import { dryingMinutes } from '../../../core/schedule/drying.ts';
 import { sprayLine } from '../../../core/spray/line.ts';
+import { jetOnGlass } from '../../../core/water/jet.ts';
 import { treatWater } from '../../../core/water/treatment.ts';
 import { waterInput } from '../schemas.ts';
 import { inSeries } from '../soiling.ts';

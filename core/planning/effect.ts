@@ -1,9 +1,9 @@
 import { CLEANING_METHODS, type CleaningMethod, type Effectiveness } from '../assumptions.ts';
 import { type CourseSetup, parametersOf } from '../courses/setup.ts';
+import { type MethodRules, takenInPasses } from '../rules/rules.ts';
+import { HAND_RUNGS, RUNG_WAYS } from '../rules/rungs.ts';
 import { LayeredGlass } from '../soiling/layered.ts';
 import type { MethodPlan } from './choose.ts';
-import { type MethodRules, takenInPasses } from './rules.ts';
-import { HAND_RUNGS, RUNG_WAYS } from './rungs.ts';
 
 /** What each way takes off in the passes in which it is worked. @param figures in its usual passes */
 export const inItsPasses = (

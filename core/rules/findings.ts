@@ -1,6 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import type { Bare, ByHand, Finding, Written } from '../findings.ts';
-import type { ReachedFrom } from './reachMap.ts';
+import type { ReachedFrom } from '../reach/reachMap.ts';
 import type { WayRefusal } from './refusals.ts';
 
 /** Why a way of cleaning was chosen. */

@@ -1,6 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
 import type { FaceFacts } from './facts.ts';
 import type { MethodInput } from './input.ts';
 import { type MethodRules, REFUSALS, type RefusalRule } from './rules.ts';

@@ -3,15 +3,15 @@ import { type CleaningMethod, type Effectiveness, type Finish, SQUEEGEE_MINUTES 
 import type { CourseSetup } from '../courses/setup.ts';
 import type { PriceBook } from '../quotes/book.ts';
 import { type PricedVisit, priceVisit, type VisitWork } from '../quotes/price.ts';
+import type { Access } from '../reach/access.ts';
+import type { MethodInput } from '../rules/input.ts';
+import { HOUSE_RULES, type MethodRules } from '../rules/rules.ts';
+import type { Rung } from '../rules/rungs.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
 import { planWater, type WaterPlan, type WaterPlanInput, type WaterWay } from '../water/plan.ts';
 import { DRYINGS, type Drying, WATER_DEFAULTS } from '../water/treatment.ts';
-import type { Access } from './access.ts';
 import { handRungs, type MethodPlan } from './choose.ts';
 import type { FaceOfFittings, FittingAsked } from './fitting.ts';
-import type { MethodInput } from './input.ts';
-import { HOUSE_RULES, type MethodRules } from './rules.ts';
-import type { Rung } from './rungs.ts';
 
 export interface PlanInput {
   arrays: {

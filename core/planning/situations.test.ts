@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { HOUSE } from '../assimilation/house.ts';
 import { CLEANING_METHODS, type CleaningMethod } from '../assumptions.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
 import {
   HOUSE_RULES,
   houseBy,
@@ -11,9 +11,9 @@ import {
   REFUSALS,
   takenInPasses,
   type WayRule,
-} from './rules.ts';
-import type { Rung } from './rungs.ts';
-import { SITUATION_KEYS, type SituationKey } from './situationKeys.ts';
+} from '../rules/rules.ts';
+import type { Rung } from '../rules/rungs.ts';
+import { SITUATION_KEYS, type SituationKey } from '../rules/situationKeys.ts';
 import { changedSituations, decide } from './situations.ts';
 import { minutesPerModule } from './work.ts';
 

@@ -1,15 +1,15 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import type { CourseSetup } from '../courses/setup.ts';
 import type { Soil } from '../inspections/soil.ts';
+import type { Access } from '../reach/access.ts';
+import type { MethodInput } from '../rules/input.ts';
+import { houseBy, type MethodRules } from '../rules/rules.ts';
+import type { Rung } from '../rules/rungs.ts';
+import { SITUATION_KEYS, type SituationKey } from '../rules/situationKeys.ts';
 import { EXAMPLE_FACE } from '../sites/example.ts';
 import { CLEAN_GLASS, type LayeredState } from '../soiling/layered.ts';
-import type { Access } from './access.ts';
-import type { MethodInput } from './input.ts';
 import { MADE_UP_FIRM } from './madeUpFirm.ts';
 import { settle } from './recommend.ts';
-import { houseBy, type MethodRules } from './rules.ts';
-import type { Rung } from './rungs.ts';
-import { SITUATION_KEYS, type SituationKey } from './situationKeys.ts';
 import { type Face, facesOf } from './weigh.ts';
 
 /**

@@ -1,9 +1,9 @@
 import { NO_VISITS } from '../courses/setup.ts';
 import { type FittingsPriced, fittingsTogether } from '../quotes/fittings.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
+import type { MethodInput } from '../rules/input.ts';
 import type { MethodPlan } from './choose.ts';
 import { type FitterReach, type FittingAsked, type FittingPlace, type FittingPlanned, planFitting } from './fitting.ts';
-import type { MethodInput } from './input.ts';
 import type { SettledFace } from './recommend.ts';
 import type { PlanInput } from './visit.ts';
 

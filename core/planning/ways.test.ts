@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import { CLEANING_METHODS } from '../assumptions.ts';
+import type { MethodInput } from '../rules/input.ts';
 import { CLEAN_GLASS } from '../soiling/layered.ts';
 import { exampleMembers, exampleYear } from '../testing/exampleAhead.ts';
 import { examplePlan, exampleSoils } from '../testing/examplePlan.ts';
-import type { MethodInput } from './input.ts';
 import { makePlan } from './plan.ts';
 import type { PlanInput } from './visit.ts';
 import { compareWays, type WayCompared, type WaysCompared } from './ways.ts';

@@ -2,13 +2,13 @@ import { expect } from 'chai';
 import { EFFECTIVENESS } from '../assumptions.ts';
 import { bare } from '../findings.ts';
 import { kitList } from '../kit/list.ts';
+import { fromGround } from '../reach/fromGround.ts';
+import type { MethodInput } from '../rules/input.ts';
+import { HOUSE_RULES } from '../rules/rules.ts';
+import type { Rung } from '../rules/rungs.ts';
 import { takenOff } from '../soiling/takenOff.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
 import { chooseMethod } from './choose.ts';
-import { fromGround } from './fromGround.ts';
-import type { MethodInput } from './input.ts';
-import { HOUSE_RULES } from './rules.ts';
-import type { Rung } from './rungs.ts';
 import { litresIn, minutesPerModule, questionsOf } from './work.ts';
 
 const { looseDust: dust, lichen, algae, sap } = exampleSoils;

@@ -1,5 +1,5 @@
 import type { CleaningMethod } from '../assumptions.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
 import type { MethodRules } from './rules.ts';
 import { WAY_TRAITS } from './wayTraits.ts';
 

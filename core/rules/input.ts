@@ -1,8 +1,8 @@
 import type { CleaningMethod, Finish } from '../assumptions.ts';
 import type { TestPatch } from '../comparisons/testPatch.ts';
 import type { SoilOnModules } from '../inspections/soil.ts';
-import type { Access } from './access.ts';
-import type { ReachFound } from './reachMap.ts';
+import type { Access } from '../reach/access.ts';
+import type { ReachFound } from '../reach/reachMap.ts';
 
 /** What an array is mounted on. */
 export const MOUNTS = ['pitched-roof', 'flat-roof', 'ground', 'carport', 'elevated'] as const;

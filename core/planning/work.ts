@@ -1,7 +1,7 @@
 import { type CleaningMethod, LEAST_MINUTES, METHOD_WORK } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { Access } from './access.ts';
-import type { MethodRules } from './rules.ts';
+import type { Access } from '../reach/access.ts';
+import type { MethodRules } from '../rules/rules.ts';
 
 interface WayOfWork {
   way: CleaningMethod;

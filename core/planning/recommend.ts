@@ -1,12 +1,12 @@
 import type { CleaningMethod, Effectiveness } from '../assumptions.ts';
 import { BY_HAND, bare, written } from '../findings.ts';
+import { factsOf } from '../rules/facts.ts';
+import { rungsThatCan } from '../rules/ladder.ts';
+import type { WayRefusal } from '../rules/refusals.ts';
+import type { MethodRules } from '../rules/rules.ts';
+import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf } from '../rules/rungs.ts';
 import { alone, chooseMethod, litresOf, type MethodPlan, methodOf, workOf } from './choose.ts';
 import { takenBy } from './effect.ts';
-import { factsOf } from './facts.ts';
-import { rungsThatCan } from './ladder.ts';
-import type { WayRefusal } from './refusals.ts';
-import type { MethodRules } from './rules.ts';
-import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf } from './rungs.ts';
 import { type FaceWork, type PlanInput, rulesOf } from './visit.ts';
 import {
   contenders,

@@ -2,8 +2,10 @@ import { type CleaningMethod, HAND_HEIGHT } from '../assumptions.ts';
 import type { PatchWay } from '../comparisons/testPatch.ts';
 import { BY_HAND, bare } from '../findings.ts';
 import type { BrushName } from '../kit/brushes.ts';
-import type { Access } from './access.ts';
-import { type FaceFacts, factsOf } from './facts.ts';
+import type { Access } from '../reach/access.ts';
+import { type FaceSection, fromGround, type GroundReach } from '../reach/fromGround.ts';
+import type { ModuleReach, ReachFound } from '../reach/reachMap.ts';
+import { type FaceFacts, factsOf } from '../rules/facts.ts';
 import type {
   AccessBecause,
   BrushBecause,
@@ -12,13 +14,11 @@ import type {
   PoleBecause,
   PoleFromGround,
   SoakBecause,
-} from './findings.ts';
-import { type FaceSection, fromGround, type GroundReach } from './fromGround.ts';
-import type { MethodInput } from './input.ts';
-import { type EscalationRung, ladder, rungsThatCan } from './ladder.ts';
-import type { ModuleReach, ReachFound } from './reachMap.ts';
-import { HOUSE_RULES, type MethodRules } from './rules.ts';
-import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf, type Wanted } from './rungs.ts';
+} from '../rules/findings.ts';
+import type { MethodInput } from '../rules/input.ts';
+import { type EscalationRung, ladder, rungsThatCan } from '../rules/ladder.ts';
+import { HOUSE_RULES, type MethodRules } from '../rules/rules.ts';
+import { HAND_RUNGS, type HandRung, RUNG_WAYS, rungOf, type Wanted } from '../rules/rungs.ts';
 import { litresIn, minutesPerModule } from './work.ts';
 
 export interface Choice<T, Because> {

@@ -2,14 +2,14 @@ import { CLEANING_METHODS, type CleaningMethod, type Effectiveness } from '../as
 import { type PreparedCourses, prepareCourses } from '../courses/courses.ts';
 import { lostBySite, type WashedArray } from '../courses/visitsOfSite.ts';
 import { worthOf } from '../quotes/worth.ts';
+import { factsOf } from '../rules/facts.ts';
+import type { MethodInput } from '../rules/input.ts';
+import { refusalsOf, type WayRefusal } from '../rules/refusals.ts';
+import type { MethodRules } from '../rules/rules.ts';
+import type { Wanted } from '../rules/rungs.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
 import { accessFor, alone, type MethodPlan, methodOf } from './choose.ts';
 import { inItsPasses, shareOfLoss, takenBy } from './effect.ts';
-import { factsOf } from './facts.ts';
-import type { MethodInput } from './input.ts';
-import { refusalsOf, type WayRefusal } from './refusals.ts';
-import type { MethodRules } from './rules.ts';
-import type { Wanted } from './rungs.ts';
 import { type ArrayOverrides, type FaceWork, type PlanInput, rulesOf, type Visit, visitOf } from './visit.ts';
 
 /** A face with all that ways are weighed by. */

@@ -1,5 +1,5 @@
 import type { CleaningMethod } from '../assumptions.ts';
-import { ACCESS, type Access } from './access.ts';
+import { ACCESS, type Access } from '../reach/access.ts';
 
 /**
  * What a way of cleaning is, as far as rules, risks and kit turn on it. A new way compiles only once all of it is said; a rule

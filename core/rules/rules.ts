@@ -19,7 +19,7 @@ import {
   WET_SHARE,
   WORTH_A_STRONGER_WAY,
 } from '../assumptions.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
 import { WAY_TRAITS, type WayTraits } from './wayTraits.ts';
 
 /** What can speak against a way on a face, each a rule of its own that names the ways that it forbids. */

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { type CleaningMethod, SQUEEGEE_MINUTES } from '../assumptions.ts';
 import { written } from '../findings.ts';
+import type { MethodInput } from '../rules/input.ts';
 import { examplePlan as input } from '../testing/examplePlan.ts';
-import type { MethodInput } from './input.ts';
 import { makePlan, usedRungs } from './plan.ts';
 
 const kitKeys = (plan: { kit: { key: string }[] }) => plan.kit.map(({ key }) => key);

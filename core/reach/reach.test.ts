@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { jetOnGlass, STATIC_LOAD } from './jet.ts';
+import { jetOnGlass, STATIC_LOAD } from '../water/jet.ts';
 import { poleReach, type ReachInput } from './reach.ts';
 
 const house: ReachInput = {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { HAND_HEIGHT, LONGEST_POLE, MODULE_SIZE } from '../assumptions.ts';
+import { chooseMethod } from '../planning/choose.ts';
 import { exampleFace, exampleSoils } from '../testing/examplePlan.ts';
-import { chooseMethod } from './choose.ts';
 import { fromGround } from './fromGround.ts';
 import { foundOf, type ReachFace, reachMap } from './reachMap.ts';
 

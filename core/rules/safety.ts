@@ -1,6 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare } from '../findings.ts';
-import type { Access } from './access.ts';
+import type { Access } from '../reach/access.ts';
 import type { Cold } from './input.ts';
 import type { Rung } from './rungs.ts';
 import { WAY_TRAITS } from './wayTraits.ts';

@@ -1,12 +1,12 @@
 import type { CleaningMethod, Effectiveness } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
+import type { Access } from '../reach/access.ts';
+import type { WayRefusal } from '../rules/refusals.ts';
+import { type Risk, risksOf } from '../rules/risks.ts';
 import { type Spread, spread } from '../statistics/summary.ts';
-import type { Access } from './access.ts';
 import { lossAround } from './effect.ts';
 import { workOfFace } from './plan.ts';
 import { settle } from './recommend.ts';
-import type { WayRefusal } from './refusals.ts';
-import { type Risk, risksOf } from './risks.ts';
 import { type PlanInput, rulesOf, type Visit } from './visit.ts';
 import { contenders, facesOf, figuresOf, judgeWays, type WeighedWay, weigh } from './weigh.ts';
 
