@@ -85,7 +85,7 @@ export default defineConfig({
               minShareCount: 2,
               priority: 4,
             },
-            { name: 'kept', test: /node_modules\/dexie|\/web\/(device\/store|jobs\/outbox)/, priority: 3 },
+            { name: 'kept', test: /node_modules\/dexie|\/web\/(device\/(store|items)|outbox)/, priority: 3 },
             { name: 'shared', test: /\/web\/(?!people)/, minShareCount: 3, priority: 1 },
           ],
         },

@@ -7,9 +7,9 @@ import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Drill } from '../drill/Drill.tsx';
+import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from '../drill/patches.ts';
+import { StringDrawing } from '../drill/StringDrawing.tsx';
 import { pairs } from '../parts/pairs.ts';
-import { EXTENTS, type Extent, type Laid, lay, patchesOf, TOOLS, type Tool } from '../parts/patches.ts';
-import { StringDrawing } from '../parts/StringDrawing.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
 const Curves = lazy(() => import('./Curves.tsx'));

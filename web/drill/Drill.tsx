@@ -7,9 +7,9 @@ import { formatNumber, formatQuantity } from '../../words/format.ts';
 import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { useWorker } from '../compute/useWorker.ts';
-import { laidOf } from '../parts/patches.ts';
-import { StringDrawing } from '../parts/StringDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
+import { laidOf } from './patches.ts';
+import { StringDrawing } from './StringDrawing.tsx';
 
 const MODULES = 12;
 const newSeed = (): number => Math.floor(Math.random() * 2 ** 31);

@@ -2,8 +2,8 @@ import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
 import { cellAt } from '../../core/modules/cellLayout.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { counted } from '../../words/counted.ts';
+import { useNarrow } from '../parts/useNarrow.ts';
 import { GRID, type Laid, type Place } from './patches.ts';
-import { useNarrow } from './useNarrow.ts';
 
 const CELL = 10;
 const GAP = 6;
