@@ -1,5 +1,3 @@
-import { randomUUID } from 'node:crypto';
-import pg from 'pg';
 import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
 import { expect, test } from './support/stage.ts';
 
@@ -138,26 +136,6 @@ test('a site read in US units and with a decimal comma shows the same site', asy
   await page.getByLabel('Units').selectOption('metric');
   await page.getByLabel('Decimal mark').selectOption('.');
   await answered(page, () => page.getByRole('button', { name: 'Save', exact: true }).click());
-});
-
-test('a quote from before reasons were kept with it is shown as it was sent', async ({ page, stage }) => {
-  const client = new pg.Client({ connectionString: stage.url });
-  await client.connect();
-  const { rows } = await client.query(
-    `insert into quotes (id, site_id, plan_id, number, revision, state, content, created_at, sent_at, valid_until, by,
-       calculation_version, gross, currency)
-     select $1, site_id, plan_id, number, 90, 'sent', content #- '{benefit,reasons}', now(), now(), current_date + 30, by,
-       '9', gross, quotes.currency
-     from quotes join sites on sites.id = quotes.site_id where sites.name = 'Hollow house' limit 1 returning site_id`,
-    [randomUUID()],
-  );
-  await client.end();
-  const errors = watchConsole(page);
-  await signIn(page);
-  await page.goto(`/sites/${rows[0].site_id}/offer`);
-  await expect(page.getByText(/Quote \d+\.90/)).toBeVisible();
-  await expect(page.locator('.figure-box', { hasText: 'One wash is worth' })).toContainText('ZAR');
-  expect(errors).toEqual([]);
 });
 
 test('a page that breaks says so in words, and leads on', async ({ page }) => {
