@@ -13,7 +13,7 @@ const plannedJob = jobListItem.extend({
   kit: z.object({ items: z.number(), packed: z.number() }),
 });
 
-export const dayStrip = z.object({
+export const daySchedule = z.object({
   date: z.string(),
   zone: z.string(),
   /** hours of the clock at the company, from first to last light */
@@ -48,7 +48,7 @@ export const dayStrip = z.object({
   }),
   coming: z.array(plannedJob),
 });
-export type DayStrip = z.infer<typeof dayStrip>;
+export type DaySchedule = z.infer<typeof daySchedule>;
 
 /** What each job of some days takes along of the register. */
 export const kitDays = z.object({
@@ -63,7 +63,7 @@ export const scheduleEndpoints = {
     summary: 'A day of the company: its jobs in their cool hours, and what to chase',
     roles: EVERYONE,
     query: z.object({ date: date.optional() }),
-    answer: dayStrip,
+    answer: daySchedule,
   }),
   readKitDays: endpoint({
     method: 'GET',

@@ -18,7 +18,7 @@ describe('the day', () => {
   const today = () => owner.must('GET', '/api/day');
   const sites = (rows: Listed[]) => rows.map(({ siteId }) => siteId);
 
-  describe('on the strip', () => {
+  describe('on the axis of a day', () => {
     it('has its jobs with the hours in which the glass is cool, within the light of the day', async () => {
       const { jobs, firstLight, lastLight } = await day('2026-12-01');
       expect(jobs).to.have.length(1);

@@ -1,11 +1,11 @@
 import { LRUCache } from 'lru-cache';
 import type { QueryOf } from '../../contract/endpoint.ts';
 import type { JobListItem } from '../../contract/jobs/endpoints.ts';
-import type { DayStrip, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
+import type { DaySchedule, scheduleEndpoints } from '../../contract/schedule/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { BATCH_MINUTES, POLE_WIND_LIMIT } from '../../core/assumptions.ts';
 import { coolWindow, FIRST_LIGHT_ZENITH } from '../../core/schedule/coolWindow.ts';
-import type { Stretch } from '../../core/schedule/onStrip.ts';
+import type { Stretch } from '../../core/schedule/onDayAxis.ts';
 import { solarPosition } from '../../core/sun/solarPosition.ts';
 import { dateIn } from '../../core/time/calendar.ts';
 import { addedDays } from '../../core/time/dates.ts';
@@ -42,7 +42,7 @@ const MOST_LISTED = 12;
 export async function readDay(
   context: Context,
   query: QueryOf<(typeof scheduleEndpoints)['readDay']>,
-): Promise<DayStrip> {
+): Promise<DaySchedule> {
   const { database } = context;
   const company = await readCompanyRow(database);
   const zone = company?.zone ?? 'UTC';
@@ -52,13 +52,13 @@ export async function readDay(
   const coming = await jobsBetween(database, addedDays(date, 1), addedDays(date, COMING_DAYS), MOST_LISTED);
   const packed = await packing(database, [...jobs, ...coming]);
   const known = await knownOfSites(database, jobs);
-  const onStrip = jobs.map((job) => ({ ...packed(job), ...coolHours(known(job.siteId), date, zone) }));
+  const onDayAxis = jobs.map((job) => ({ ...packed(job), ...coolHours(known(job.siteId), date, zone) }));
   const sees = context.person.role !== 'crew';
   return {
     date,
     zone,
     ...(await light(database, date, zone)),
-    jobs: onStrip,
+    jobs: onDayAxis,
     coming: coming.map(packed),
     chase: {
       late: await lateJobs(database, today, MOST_LISTED),

@@ -11,7 +11,7 @@ export function PhotoStrip({ photos, arrays }: { photos: readonly Photo[]; array
   if (photos.length === 0) return null;
   const shown = photos.find(({ id }) => id === open);
   return (
-    <div className="photo-strip">
+    <div className="photo-row">
       {photos.map((photo) => (
         <figure key={photo.id}>
           {photo.state === 'ready' ? (

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import type { DaySchedule } from '../../contract/schedule/endpoints.ts';
 import { addedDays } from '../../core/time/dates.ts';
 import { counted } from '../../words/counted.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
@@ -10,7 +10,7 @@ import { useAsk, useSession, useUnits } from '../api/hooks.ts';
 import { KitChase } from '../kit/KitChase.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ResinChase } from '../water/ResinChase.tsx';
-import { kitWords, Strip } from './Strip.tsx';
+import { DayAxis, kitWords } from './DayAxis.tsx';
 
 /** The day: its jobs on one axis from first to last light, and under it what to chase. */
 export function DayPage() {
@@ -44,7 +44,7 @@ export function DayPage() {
           </Button>
         </div>
       </div>
-      <Strip day={day.data} />
+      <DayAxis day={day.data} />
       <div className="day-columns">
         <Chase day={day.data} />
         <div className="d-grid gap-3">
@@ -58,7 +58,7 @@ export function DayPage() {
   );
 }
 
-function Chase({ day }: { day: DayStrip }) {
+function Chase({ day }: { day: DaySchedule }) {
   const units = useUnits();
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
@@ -206,7 +206,7 @@ function NothingToChase({ onlyToBegin = false }: { onlyToBegin?: boolean }) {
   );
 }
 
-function Coming({ day }: { day: DayStrip }) {
+function Coming({ day }: { day: DaySchedule }) {
   const units = useUnits();
   return (
     <section className="sheet">
@@ -227,7 +227,7 @@ function Coming({ day }: { day: DayStrip }) {
   );
 }
 
-function Late({ day }: { day: DayStrip }) {
+function Late({ day }: { day: DaySchedule }) {
   const units = useUnits();
   return (
     <section className="sheet">

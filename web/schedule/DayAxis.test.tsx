@@ -1,10 +1,10 @@
 import { expect } from 'chai';
-import type { DayStrip } from '../../contract/schedule/endpoints.ts';
+import type { DaySchedule } from '../../contract/schedule/endpoints.ts';
 import { count, markup, read } from '../testing/markup.tsx';
+import { DayAxis, kitWords } from './DayAxis.tsx';
 import { DayPage } from './DayPage.tsx';
-import { kitWords, Strip } from './Strip.tsx';
 
-type Job = DayStrip['jobs'][number];
+type Job = DaySchedule['jobs'][number];
 
 const job = (changes: Partial<Job> = {}): Job => ({
   id: 'j',
@@ -23,7 +23,7 @@ const job = (changes: Partial<Job> = {}): Job => ({
   travelMinutes: 40,
   ...changes,
 });
-const NOTHING: DayStrip['chase'] = {
+const NOTHING: DaySchedule['chase'] = {
   quotes: [],
   late: [],
   unlooked: [],
@@ -36,7 +36,7 @@ const NOTHING: DayStrip['chase'] = {
   deposits: [],
   lines: [],
 };
-const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
+const day = (jobs: Job[], changes: Partial<DaySchedule> = {}): DaySchedule => ({
   date: '2026-12-01',
   zone: 'Africa/Johannesburg',
   firstLight: 5.25,
@@ -47,29 +47,29 @@ const day = (jobs: Job[], changes: Partial<DayStrip> = {}): DayStrip => ({
   ...changes,
 });
 
-describe('the strip of a day', () => {
+describe('the axis of a day', () => {
   it('says its light in hours of the clock', () => {
-    expect(markup(<Strip day={day([])} />)).to.include('First light 05:15, last light 19:45, 0 jobs');
+    expect(markup(<DayAxis day={day([])} />)).to.include('First light 05:15, last light 19:45, 0 jobs');
   });
 
   it('has an hour line from first to last light', () => {
-    expect(count(markup(<Strip day={day([])} />), /text-anchor="middle"/)).to.equal(16);
+    expect(count(markup(<DayAxis day={day([])} />), /text-anchor="middle"/)).to.equal(16);
   });
 
   it('says that there is no job where there is none', () => {
-    expect(read(<Strip day={day([])} />)).to.include('No job on this day.');
-    expect(read(<Strip day={day([job()])} />)).not.to.include('No job on this day.');
+    expect(read(<DayAxis day={day([])} />)).to.include('No job on this day.');
+    expect(read(<DayAxis day={day([job()])} />)).not.to.include('No job on this day.');
   });
 
   it('says of a job how long it takes, its litres, its kit and what is left', () => {
-    const text = read(<Strip day={day([job()])} />);
+    const text = read(<DayAxis day={day([job()])} />);
     expect(text).to.match(/Fell barn.*2 h 30 min, 58 L, kit 0 of 9/);
     expect(text).to.include('20 of 20 left');
   });
 
   it('warns of a wash that runs out of its cool window, and not of one that does not', () => {
-    expect(read(<Strip day={day([job({ minutes: 500 })])} />)).to.include('runs into hot glass');
-    expect(read(<Strip day={day([job()])} />)).not.to.include('runs into hot glass');
+    expect(read(<DayAxis day={day([job({ minutes: 500 })])} />)).to.include('runs into hot glass');
+    expect(read(<DayAxis day={day([job()])} />)).not.to.include('runs into hot glass');
   });
 
   it('draws every cool window, also none', () => {
@@ -80,12 +80,12 @@ describe('the strip of a day', () => {
         { from: 17, to: 19 },
       ],
     });
-    expect(windows(markup(<Strip day={day([two])} />))).to.equal(2);
-    expect(windows(markup(<Strip day={day([job({ cool: [] })])} />))).to.equal(0);
+    expect(windows(markup(<DayAxis day={day([two])} />))).to.equal(2);
+    expect(windows(markup(<DayAxis day={day([job({ cool: [] })])} />))).to.equal(0);
   });
 
   it('leads to the wash of each job', () => {
-    expect(markup(<Strip day={day([job()])} />)).to.include('href="/sites/s/wash"');
+    expect(markup(<DayAxis day={day([job()])} />)).to.include('href="/sites/s/wash"');
   });
 
   it('says of the kit how much is in the van', () => {
@@ -97,7 +97,7 @@ describe('the strip of a day', () => {
 });
 
 describe('the page of the day', () => {
-  const page = (shown: DayStrip, role: 'owner' | 'crew' = 'owner') =>
+  const page = (shown: DaySchedule, role: 'owner' | 'crew' = 'owner') =>
     read(<DayPage />, { role, answers: [[['readDay', null, {}], shown]] });
   const quote = {
     id: 'q',

@@ -5,7 +5,7 @@ export interface Stretch {
 }
 
 /** Half of a job's drive and its wash on the axis of a day, hours of the clock. */
-export interface OnStrip {
+export interface OnDayAxis {
   /** the drive there begins, the wash begins, the wash ends */
   start: number;
   wash: number;
@@ -14,19 +14,19 @@ export interface OnStrip {
   intoHeat: boolean;
 }
 
-/** Hours that a wash takes at least on a strip: less would be no place to press. */
+/** Hours that a wash takes at least on the axis: less would be no place to press. */
 const LEAST_WASH = 0.3;
 
 /**
  * Where a job lies on its day: begun with its first cool hours, but not before first light.
  * @param minutes of the whole job, its drive there and back among them
  */
-export function onStrip(job: {
+export function onDayAxis(job: {
   firstLight: number;
   cool: readonly Stretch[];
   travelMinutes: number;
   minutes: number;
-}): OnStrip {
+}): OnDayAxis {
   const [first] = job.cool;
   const start = Math.max(job.firstLight, first?.from ?? job.firstLight);
   const wash = start + job.travelMinutes / 60 / 2;

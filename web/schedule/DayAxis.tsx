@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import type { DayStrip } from '../../contract/schedule/endpoints.ts';
-import { onStrip } from '../../core/schedule/onStrip.ts';
+import type { DaySchedule } from '../../contract/schedule/endpoints.ts';
+import { onDayAxis } from '../../core/schedule/onDayAxis.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
 
@@ -13,14 +13,14 @@ const clock = (hour: number): string =>
   `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
 
 /** How much of a job's kit is in the van. */
-export const kitWords = ({ items, packed }: DayStrip['coming'][number]['kit']): string =>
+export const kitWords = ({ items, packed }: DaySchedule['coming'][number]['kit']): string =>
   packed === items ? 'kit packed' : `kit ${packed} of ${items}`;
 
 /**
  * One axis from first to last light. Each job lies in the cool hours of its glass: the drive, then the wash, begun at
  * first light; hatched hours are not now: heat, drying, wind or frost the glass.
  */
-export function Strip({ day }: { day: DayStrip }) {
+export function DayAxis({ day }: { day: DaySchedule }) {
   const units = useUnits();
   const from = Math.floor(day.firstLight);
   const to = Math.ceil(day.lastLight);
@@ -28,7 +28,7 @@ export function Strip({ day }: { day: DayStrip }) {
   const height = TOP + Math.max(1, day.jobs.length) * ROW + 8;
   const hours = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   return (
-    <section className="day-strip" aria-label="The day from first to last light">
+    <section className="day-axis" aria-label="The day from first to last light">
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         width="100%"
@@ -61,7 +61,7 @@ export function Strip({ day }: { day: DayStrip }) {
         )}
         {day.jobs.map((job, index) => {
           const y = TOP + index * ROW;
-          const { start, wash, end, intoHeat } = onStrip({ ...job, firstLight: day.firstLight });
+          const { start, wash, end, intoHeat } = onDayAxis({ ...job, firstLight: day.firstLight });
           const left = `${job.modulesLeft} of ${job.modules} left${intoHeat ? '; runs into hot glass: split, or warm the water' : ''}`;
           return (
             <g key={job.id}>
