@@ -45,6 +45,18 @@ test('every main view of the desk opens without a console error and without a gr
   expect(errors).toEqual([]);
 });
 
+test('the look for grave findings finds them', async ({ page }) => {
+  await page.setContent(
+    `<html lang="en"><title>A page</title><main><h1>A page</h1>
+      <button></button><p style="color: #ddd; background: #fff">hard to read</p><img src="x.png"></main></html>`,
+  );
+  const said = await expectAccessible(page).then(
+    () => 'nothing',
+    (error: Error) => error.message,
+  );
+  for (const id of ['button-name', 'color-contrast', 'image-alt']) expect(said).toContain(id);
+});
+
 test('the field opens on a phone, is big enough for a thumb, and has no grave finding', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
