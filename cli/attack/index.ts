@@ -13,18 +13,13 @@ import { roles } from './roles.ts';
 import { taps } from './taps.ts';
 import { trails } from './trails.ts';
 
-export const ATTACKS: readonly Attack[] = [
-  roles,
-  malformed,
-  pairs,
-  heads,
-  epochs,
-  derive,
-  races,
-  offline,
-  restores,
-  trails,
-  frozen,
-  kills,
-  taps,
-];
+/** Attacks over a server that stays up. */
+const OVER_A_SERVER = [roles, malformed, pairs, heads, epochs, derive, races, offline, restores, frozen, taps];
+/** Attacks that kill what they are over. */
+const KILLING = [trails, kills];
+
+export const ATTACKS: readonly Attack[] = [...OVER_A_SERVER, ...KILLING];
+
+const smallPart = (attacks: readonly Attack[]) => attacks.filter(({ small }) => small > 0);
+/** What is tried in small among the tests, in two files that run beside each other. */
+export const SMALL = { overAServer: smallPart(OVER_A_SERVER), killing: smallPart(KILLING) };

@@ -36,7 +36,7 @@ function someWrite(random: () => number, chain: Chain): Write {
 export const kills: Attack = {
   name: 'kill -9 among mixed writes',
   full: 1000,
-  small: 60,
+  small: 20,
   async run(times) {
     const { hold, outcome } = tally();
     const random = seededRandom(9);

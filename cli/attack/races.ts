@@ -10,7 +10,7 @@ const AT_ONCE = 6;
 export const races: Attack = {
   name: 'races: accept, sign, number, schedule, start',
   full: 10,
-  small: 2,
+  small: 1,
   async run(times, cluster) {
     const { hold, outcome } = tally();
     const stage = await startHarness({});

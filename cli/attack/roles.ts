@@ -10,7 +10,8 @@ const PRICES = /"(energyBought|energySold|gross|net|worth|lostValue|valuePerKWh|
 export const roles: Attack = {
   name: 'doors by role and id',
   full: 6,
-  small: 1,
+  // Each door by role is held by server/http/doors.test.ts, what is answered by answers.test.ts.
+  small: 0,
   async run(times) {
     const { hold, outcome } = tally();
     const stage = await startHarness({});
