@@ -1,6 +1,6 @@
 // Runs dependency-cruiser over the tree and fails on a broken arrow, on a query outside the storage functions, on a
 // sentence in the core, and on a run that saw no modules at all.
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { cruise } from 'dependency-cruiser';
 import extractTSConfig from 'dependency-cruiser/config-utl/extract-ts-config';
 import ts from 'typescript';
@@ -132,6 +132,15 @@ for (const { source } of output.modules) {
   for (const [index, line] of readFileSync(source, 'utf8').split('\n').entries())
     if (CALENDAR.test(line)) broken.push(`dates-in-time: ${source}:${index + 1}`);
 }
+
+/** Colours and sizes of type are named in one file of the theme, and used by their names. */
+const STYLED = /#(?:[0-9a-f]{3}|[0-9a-f]{6}|[0-9a-f]{8})\b(?=['"`;, )}])|(?<![\w-])font-size: (?!var\(--type-)[^;]/i;
+const themed = readdirSync('web', { recursive: true, encoding: 'utf8' })
+  .filter((name) => /\.(tsx?|scss|html)$/.test(name) && !/^dist\/|\.test\.tsx?$|_tokens\.scss$/.test(name))
+  .map((name) => `web/${name}`);
+for (const source of themed)
+  for (const [index, line] of readFileSync(source, 'utf8').split('\n').entries())
+    if (STYLED.test(line)) broken.push(`one-tokens: ${source}:${index + 1}`);
 
 /** What can be chosen is listed once, in the room that owns it, and the contract takes the list from there. */
 for (const { source } of output.modules) {

@@ -46,6 +46,21 @@ const early: Plugin = {
   },
 };
 
+/** A colour of the theme, for what a browser paints before it has read a style. */
+function colour(name: string): string {
+  const tokens = readFileSync(join(import.meta.dirname, 'theme/_tokens.scss'), 'utf8');
+  const [, value] = tokens.match(new RegExp(`'${name}': (#\\w+)`)) ?? [];
+  if (value === undefined) throw new Error(`The theme names no colour ${name}.`);
+  return value;
+}
+
+const themed: Plugin = {
+  name: 'themed',
+  transformIndexHtml: () => [
+    { tag: 'meta', attrs: { name: 'theme-color', content: colour('pine') }, injectTo: 'head' },
+  ],
+};
+
 export default defineConfig({
   root: import.meta.dirname,
   build: {
@@ -101,6 +116,7 @@ export default defineConfig({
   plugins: [
     doorsAsTable,
     early,
+    themed,
     react(),
     VitePWA({
       registerType: 'prompt',
@@ -110,8 +126,8 @@ export default defineConfig({
         short_name: 'Wide Pail',
         display: 'standalone',
         start_url: '/field',
-        background_color: '#f4f1e8',
-        theme_color: '#16302b',
+        background_color: colour('paper'),
+        theme_color: colour('pine'),
         icons: [{ src: '/pail.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
       workbox: {

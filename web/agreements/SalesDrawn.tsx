@@ -5,6 +5,7 @@ import { leftShare } from '../../core/quotes/margin.ts';
 import { counted } from '../../words/counted.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useSay } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 import { monthName } from './monthName.ts';
 
 type Month = Sales['months'][number];
@@ -91,8 +92,7 @@ interface PictureProps {
   empty?: string | undefined;
 }
 
-const FILLS: Record<Exclude<Series['fill'], 'striped'>, string> = { solid: '#0a5f7d', pale: '#cfe6ef' };
-const AXIS = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
+const FILLS: Record<Exclude<Series['fill'], 'striped'>, string> = { solid: 'var(--water)', pale: 'var(--water-pale)' };
 
 function Picture({ title, told, months, series, stacked = false, empty = 'Nothing yet.' }: PictureProps): ReactNode {
   const say = useSay();
@@ -117,8 +117,8 @@ function Picture({ title, told, months, series, stacked = false, empty = 'Nothin
           <BarChart data={data} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
             <defs>
               <pattern id={stripes} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-                <rect width="6" height="6" fill="#fffdf6" />
-                <rect width="3" height="6" fill="#6fa9bd" />
+                <rect width="6" height="6" fill="var(--card)" />
+                <rect width="3" height="6" fill="var(--water-middle)" />
               </pattern>
             </defs>
             <XAxis dataKey="month" {...AXIS} minTickGap={20} tickFormatter={(month: string) => month.slice(0, 3)} />
@@ -132,7 +132,7 @@ function Picture({ title, told, months, series, stacked = false, empty = 'Nothin
                 key={name}
                 dataKey={name}
                 fill={fill === 'striped' ? `url(#${stripes})` : FILLS[fill]}
-                stroke="#0a5f7d"
+                stroke="var(--water)"
                 isAnimationActive={false}
                 {...(stacked && { stackId: 'one' })}
               />

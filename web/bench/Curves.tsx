@@ -2,6 +2,7 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } fro
 import type { StringCurve } from '../../core/modules/string.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 
 const points = ({ voltage, power }: StringCurve) =>
   voltage.map((v, index) => ({ voltage: v, power: power[index] ?? 0 })).sort((a, b) => a.voltage - b.voltage);
@@ -14,20 +15,20 @@ export default function Curves({ clean, soiled }: { clean: StringCurve; soiled: 
     <figure aria-label={`Power over voltage; the highest peak is ${formatQuantity(most, 'power', units)}`}>
       <ResponsiveContainer width="100%" height={220}>
         <LineChart margin={{ top: 6, right: 10, bottom: 4, left: 0 }} accessibilityLayer={false}>
-          <CartesianGrid stroke="#e2dcca" />
+          <CartesianGrid stroke="var(--shade-deep)" />
           <XAxis
             type="number"
             dataKey="voltage"
             unit=" V"
             domain={[0, 'dataMax']}
             tickFormatter={(value: number) => value.toFixed(0)}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
+            {...AXIS}
           />
-          <YAxis unit=" W" width={64} tick={{ fill: '#4c5853', fontSize: 12 }} />
+          <YAxis unit=" W" width={64} {...AXIS} />
           <Line
             data={points(clean)}
             dataKey="power"
-            stroke="#0a5f7d"
+            stroke="var(--water)"
             strokeDasharray="6 4"
             dot={false}
             isAnimationActive={false}
@@ -35,7 +36,7 @@ export default function Curves({ clean, soiled }: { clean: StringCurve; soiled: 
           <Line
             data={points(soiled)}
             dataKey="power"
-            stroke="#5e431d"
+            stroke="var(--soil-4)"
             strokeWidth={2.5}
             dot={false}
             isAnimationActive={false}

@@ -1,122 +1,143 @@
 import { type PointerEvent, useRef } from 'react';
+import { Area, ComposedChart, Line, ResponsiveContainer, useXAxisScale, XAxis, YAxis } from 'recharts';
 import type { LayeredYear } from '../../core/soiling/layeredYear.ts';
 import { MONTH_STARTS } from '../../core/time/year.ts';
-import { dayName, MONTH_NAMES } from '../../words/calendar.ts';
-import { useYearWidth } from '../parts/useNarrow.ts';
+import { dayName, monthName } from '../../words/calendar.ts';
+import { AXIS } from '../parts/axis.ts';
+import { percentTicks } from '../parts/ticks.ts';
 
 const HEIGHT = 300;
-const LEFT = 44;
-const TOP = 22;
-const BOTTOM = 26;
+const TOP = 24;
 const DAYS = 365;
-/** mm of rain that hang down a third of the picture. */
-const RAIN_SCALE = 60;
+/** mm of rain that hang down the whole picture: a heavy day takes a third of it. */
+const RAIN_SCALE = 180;
 
-/** The year of loss as a fan, with the cleanings as handles that can be dragged or moved with the arrow keys. */
-export function VisitsYear({
-  fan,
-  visits,
-  onVisits,
-  busy,
-}: {
+interface VisitsYearProps {
   fan: LayeredYear['fan'];
   visits: readonly number[];
   onVisits: (visits: number[]) => void;
   busy: boolean;
-}) {
-  const width = useYearWidth();
-  const svg = useRef<SVGSVGElement>(null);
+}
+
+/** The year of loss as a fan, with the cleanings as handles that can be dragged or moved with the arrow keys. */
+export default function VisitsYear({ fan, visits, onVisits, busy }: VisitsYearProps) {
+  const data = fan.map(({ low, mid, high, rain }, day) => ({
+    day,
+    band: [low * 100, high * 100],
+    mid: mid * 100,
+    rain,
+  }));
+  const ticks = percentTicks(Math.max(...fan.map(({ high }) => high)) * 110);
+  return (
+    <section aria-label="Loss over the year with its cleanings" className="visits-year" aria-busy={busy}>
+      <ResponsiveContainer width="100%" height={HEIGHT}>
+        <ComposedChart data={data} margin={{ top: TOP, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={[0, DAYS]}
+            ticks={MONTH_STARTS.slice()}
+            tickFormatter={monthName}
+            interval="equidistantPreserveStart"
+            minTickGap={6}
+            {...AXIS}
+          />
+          <YAxis
+            yAxisId="loss"
+            width={48}
+            unit=" %"
+            domain={[0, ticks.at(-1) ?? 5]}
+            ticks={ticks}
+            interval={0}
+            {...AXIS}
+          />
+          <YAxis yAxisId="rain" hide reversed domain={[0, RAIN_SCALE]} />
+          <Area
+            yAxisId="rain"
+            type="step"
+            dataKey="rain"
+            fill="var(--water)"
+            fillOpacity={1}
+            stroke="var(--water)"
+            strokeWidth={1}
+            isAnimationActive={false}
+          />
+          <Area
+            yAxisId="loss"
+            dataKey="band"
+            fill="var(--soil-2)"
+            fillOpacity={0.45}
+            stroke="none"
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="loss"
+            dataKey="mid"
+            stroke="var(--soil-4)"
+            strokeWidth={2.2}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Handles visits={visits} onVisits={onVisits} />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </section>
+  );
+}
+
+/** The cleanings as pails that hang over their days. */
+function Handles({ visits, onVisits }: Pick<VisitsYearProps, 'visits' | 'onVisits'>) {
+  const group = useRef<SVGGElement>(null);
   const dragged = useRef<number | null>(null);
-  const most = Math.max(0.05, Math.ceil(Math.max(...fan.map(({ high }) => high)) * 22) / 20);
-  const x = (day: number) => LEFT + (day / DAYS) * (width - LEFT - 8);
-  const y = (loss: number) => HEIGHT - BOTTOM - (loss / most) * (HEIGHT - TOP - BOTTOM);
-  const line = (of: (day: LayeredYear['fan'][number]) => number) =>
-    fan.map((day, index) => `${index === 0 ? 'M' : 'L'}${x(index).toFixed(1)} ${y(of(day)).toFixed(1)}`).join('');
-  const rains = fan
-    .map(({ rain }, day) =>
-      rain > 0 ? `M${x(day)} ${TOP}v${(rain / RAIN_SCALE) * ((HEIGHT - TOP - BOTTOM) / 3)}` : '',
-    )
-    .join('');
-  const band = `${line(({ high }) => high)}${[...fan]
-    .map((day, index) => `L${x(index).toFixed(1)} ${y(day.low).toFixed(1)}`)
-    .reverse()
-    .join('')}Z`;
+  const scale = useXAxisScale();
+  if (scale === undefined) return null;
+  const [left, right] = [Number(scale(0)), Number(scale(DAYS))];
   const move = (which: number, to: number) => {
     const day = ((Math.round(to) % DAYS) + DAYS) % DAYS;
     onVisits(visits.map((visit, index) => (index === which ? day : visit)));
   };
   const drag = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
+    const box = group.current?.ownerSVGElement?.getBoundingClientRect();
     if (dragged.current === null || !box) return;
-    const at = ((event.clientX - box.left) / box.width) * width;
-    move(dragged.current, Math.min(DAYS - 1, Math.max(0, ((at - LEFT) / (width - LEFT - 8)) * DAYS)));
+    const day = ((event.clientX - box.left - left) / (right - left)) * DAYS;
+    move(dragged.current, Math.min(DAYS - 1, Math.max(0, day)));
   };
   return (
-    <section aria-label="Loss over the year with its cleanings">
-      <svg
-        ref={svg}
-        className="visits-year"
-        viewBox={`0 0 ${width} ${HEIGHT}`}
-        aria-busy={busy}
-        onPointerMove={drag}
-        onPointerUp={() => {
-          dragged.current = null;
-        }}
-      >
-        <title>Loss over the year; drag a cleaning to another day</title>
-        {[0, 0.25, 0.5, 0.75, 1].map((share) => (
-          <g key={share}>
-            <path d={`M${LEFT} ${y(share * most)}H${width - 8}`} stroke="#ddd6c4" />
-            <text x={LEFT - 6} y={y(share * most) + 4} textAnchor="end" fontSize="11" fill="#4c5853">
-              {Math.round(share * most * 1000) / 10} %
-            </text>
-          </g>
-        ))}
-        {MONTH_NAMES.map((month, index) => (
-          <text
-            key={month}
-            x={x((MONTH_STARTS[index] ?? 0) + 15)}
-            y={HEIGHT - 8}
-            textAnchor="middle"
-            fontSize="11"
-            fill="#4c5853"
-          >
-            {width < 500 ? month.slice(0, 1) : month}
-          </text>
-        ))}
-        <path d={rains} stroke="#0a5f7d" strokeWidth="1.4" />
-        <path d={band} fill="#c0a468" opacity="0.45" />
-        <path d={line(({ mid }) => mid)} fill="none" stroke="#5e431d" strokeWidth="2.2" />
-        {visits.map((day, index) => (
-          <g
-            // biome-ignore lint/suspicious/noArrayIndexKey: a cleaning keeps its place in the list while it is dragged
-            key={index}
-            className="visit"
-            transform={`translate(${x(day)} 0)`}
-            role="slider"
-            tabIndex={0}
-            aria-label={`Cleaning ${index + 1}`}
-            aria-valuemin={0}
-            aria-valuemax={DAYS - 1}
-            aria-valuenow={day}
-            aria-valuetext={dayName(day)}
-            onPointerDown={(event) => {
-              dragged.current = index;
-              event.currentTarget.focus();
-            }}
-            onKeyDown={(event) => {
-              const step = { ArrowLeft: -1, ArrowRight: 1, PageDown: -7, PageUp: 7 }[event.key];
-              if (step === undefined) return;
-              event.preventDefault();
-              move(index, day + step);
-            }}
-          >
-            <path d={`M0 ${TOP}V${HEIGHT - BOTTOM}`} stroke="#17211e" strokeWidth="1.5" strokeDasharray="5 3" />
-            <rect x="-14" y="0" width="28" height={HEIGHT - BOTTOM} fill="transparent" />
-            <path d="M-11 2h22l-4 17h-14z" fill="#0a5f7d" stroke="#17211e" />
-          </g>
-        ))}
-      </svg>
-    </section>
+    <g ref={group}>
+      {visits.map((day, index) => (
+        <g
+          // biome-ignore lint/suspicious/noArrayIndexKey: a cleaning keeps its place in the list while it is dragged
+          key={index}
+          className="visit"
+          transform={`translate(${scale(day)} 0)`}
+          role="slider"
+          tabIndex={0}
+          aria-label={`Cleaning ${index + 1}`}
+          aria-valuemin={0}
+          aria-valuemax={DAYS - 1}
+          aria-valuenow={day}
+          aria-valuetext={dayName(day)}
+          onPointerDown={(event) => {
+            dragged.current = index;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            event.currentTarget.focus();
+          }}
+          onPointerMove={drag}
+          onPointerUp={() => {
+            dragged.current = null;
+          }}
+          onKeyDown={(event) => {
+            const step = { ArrowLeft: -1, ArrowRight: 1, PageDown: -7, PageUp: 7 }[event.key];
+            if (step === undefined) return;
+            event.preventDefault();
+            move(index, day + step);
+          }}
+        >
+          <path d={`M0 ${TOP}V${HEIGHT - 30}`} stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="5 3" />
+          <rect x="-14" y="0" width="28" height={HEIGHT - 30} fill="transparent" />
+          <path d="M-11 2h22l-4 17h-14z" fill="var(--water)" stroke="var(--ink)" />
+        </g>
+      ))}
+    </g>
   );
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { EFFECTIVENESS, LICHEN_DENSITY, USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
 import { EXAMPLE_FACE } from '../../core/sites/example.ts';
@@ -15,7 +15,8 @@ import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { SiteInputs } from './SiteInputs.tsx';
-import { VisitsYear } from './VisitsYear.tsx';
+
+const VisitsYear = lazy(() => import('./VisitsYear.tsx'));
 
 const SETUP: LayeredYearSetup = {
   ...EXAMPLE_FACE,
@@ -67,7 +68,9 @@ export function YearBench() {
     <div className="bench">
       <section className="bench-picture">
         {answer ? (
-          <VisitsYear fan={answer.year.fan} visits={visits} onVisits={setVisits} busy={busy} />
+          <Suspense fallback={<Waiting what="Drawing" />}>
+            <VisitsYear fan={answer.year.fan} visits={visits} onVisits={setVisits} busy={busy} />
+          </Suspense>
         ) : (
           <Waiting what="Drawing forty years of weather" />
         )}

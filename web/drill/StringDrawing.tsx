@@ -12,10 +12,10 @@ const HEIGHT = GRID.rows * CELL;
 
 /** Colour of a cell by what comes through: dark glass, earth over it, near-white for what covers nearly all. */
 function shade(through: number): string {
-  if (through >= 0.999) return '#27405a';
-  if (through > 0.6) return '#8a7a55';
-  if (through > 0.3) return '#a99a6c';
-  return '#e9e4d2';
+  if (through >= 0.999) return 'var(--cell)';
+  if (through > 0.6) return 'var(--shade-most)';
+  if (through > 0.3) return 'var(--shade-part)';
+  return 'var(--shade-deep)';
 }
 
 /** The string drawn with every cell. A pointer or the keys lay things on it; row 1 is the upper edge. */
@@ -73,10 +73,16 @@ export function StringDrawing({
             key={key}
             transform={`translate(${(module % aRow) * (WIDTH + GAP)} ${Math.floor(module / aRow) * (HEIGHT + GAP)})`}
           >
-            <rect x="-1" y="-1" width={WIDTH + 2} height={HEIGHT + 2} fill="#b9bfc1" />
+            <rect x="-1" y="-1" width={WIDTH + 2} height={HEIGHT + 2} fill="var(--glass-faint)" />
             <Cells module={module} through={throughOf(laid, module)} />
             {film < 1 && (
-              <rect width={WIDTH} height={HEIGHT} fill="#96733a" opacity={(1 - film) * 1.6} pointerEvents="none" />
+              <rect
+                width={WIDTH}
+                height={HEIGHT}
+                fill="var(--soil-3)"
+                opacity={(1 - film) * 1.6}
+                pointerEvents="none"
+              />
             )}
             {onPlace && cursor.module === module && (
               <rect

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { LichenClimate } from '../../core/assumptions.ts';
 import { USUAL_GAMMA_PDC } from '../../core/assumptions.ts';
@@ -17,7 +17,9 @@ import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { DaysOfYear, OftenChart } from './OftenChart.tsx';
+import { DaysOfYear } from './DaysOfYear.tsx';
+
+const OftenChart = lazy(() => import('./OftenChart.tsx'));
 
 const SETUP: HowOftenSetup = {
   ...EXAMPLE_FACE,
@@ -62,13 +64,15 @@ export function OftenBench() {
       <section className="bench-picture" aria-busy={busy}>
         {answer ? (
           <>
-            <OftenChart
-              options={answer.options}
-              best={answer.best}
-              chosen={chosen}
-              onChoose={setPicked}
-              money={money}
-            />
+            <Suspense fallback={<Waiting what="Drawing" />}>
+              <OftenChart
+                options={answer.options}
+                best={answer.best}
+                chosen={chosen}
+                onChoose={setPicked}
+                money={money}
+              />
+            </Suspense>
             <p className="quiet mb-1">
               Cleanings a year, and under them what the dirt still takes (brown) and what they cost (striped).
             </p>

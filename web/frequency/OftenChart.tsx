@@ -1,12 +1,8 @@
+import { useId } from 'react';
+import { Bar, BarChart, LabelList, ReferenceArea, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
-import { MONTH_STARTS } from '../../core/time/year.ts';
-import { dayName, MONTH_NAMES } from '../../words/calendar.ts';
-import { useYearWidth } from '../parts/useNarrow.ts';
+import { AXIS } from '../parts/axis.ts';
 
-const HEIGHT = 250;
-const TOP = 24;
-const LEFT = 84;
-const RIGHT = 8;
 /** The least round number not under a value. */
 const roundUp = (value: number): number => {
   const power = 10 ** Math.floor(Math.log10(value));
@@ -22,13 +18,10 @@ interface OftenChartProps {
 }
 
 /** What the dirt and the cleanings cost a year for each number of cleanings; a bar answers a click and the arrow keys. */
-export function OftenChart({ options, best, chosen, onChoose, money }: OftenChartProps) {
-  const width = useYearWidth();
+export default function OftenChart({ options, best, chosen, onChoose, money }: OftenChartProps) {
+  const stripes = useId();
   const most = roundUp(Math.max(...options.map(({ total }) => total), 1));
-  const slot = (width - LEFT - RIGHT) / options.length;
-  const foot = HEIGHT - 28;
-  const gap = slot * 0.16;
-  const height = (amount: number) => (amount / most) * (HEIGHT - TOP - 28);
+  const data = options.map((option) => ({ ...option, mark: option.cleans === best ? 'best' : '' }));
   const turn = (event: React.KeyboardEvent) => {
     const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (step === undefined) return;
@@ -47,95 +40,37 @@ export function OftenChart({ options, best, chosen, onChoose, money }: OftenChar
       aria-valuetext={`${chosen}: together ${money(options[chosen]?.total ?? 0)} a year`}
       onKeyDown={turn}
     >
-      <svg viewBox={`0 0 ${width} ${HEIGHT}`} aria-hidden="true">
-        <defs>
-          <pattern id="cleanings" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="7" height="7" fill="#cfe3ea" />
-            <rect width="3" height="7" fill="#0a5f7d" />
-          </pattern>
-        </defs>
-        {[0, 0.5, 1].map((share) => (
-          <g key={share}>
-            <path d={`M${LEFT} ${foot - height(share * most)}H${width - RIGHT}`} stroke="#ddd6c4" />
-            <text x={LEFT - 6} y={foot - height(share * most) + 4} textAnchor="end" fontSize="12" fill="#4c5853">
-              {money(share * most)}
-            </text>
-          </g>
-        ))}
-        {options.map(({ cleans, lostValue, cost, total }) => {
-          const x = LEFT + cleans * slot;
-          return (
-            <g key={cleans} className="option" onPointerDown={() => onChoose(cleans)}>
-              <rect
-                x={x + 1}
-                y={TOP - 22}
-                width={slot - 2}
-                height={HEIGHT - TOP + 22}
-                fill={cleans === chosen ? '#e3eef1' : 'transparent'}
-              />
-              <rect
-                x={x + gap}
-                y={foot - height(lostValue)}
-                width={slot - 2 * gap}
-                height={height(lostValue)}
-                fill="#5e431d"
-              />
-              <rect
-                x={x + gap}
-                y={foot - height(total)}
-                width={slot - 2 * gap}
-                height={height(cost)}
-                fill="url(#cleanings)"
-                stroke="#074a62"
-                strokeWidth={cost > 0 ? 0.8 : 0}
-              />
-              {cleans === best && (
-                <text x={x + slot / 2} y={foot - height(total) - 6} textAnchor="middle" fontSize="12" fontWeight="700">
-                  best
-                </text>
-              )}
-              <text
-                x={x + slot / 2}
-                y={HEIGHT - 9}
-                textAnchor="middle"
-                fontSize="14"
-                fontWeight={cleans === chosen ? 700 : 400}
-              >
-                {cleans}
-              </text>
-            </g>
-          );
-        })}
-      </svg>
+      <ResponsiveContainer width="100%" height={250}>
+        <BarChart
+          data={data}
+          margin={{ top: 20, right: 8, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+          onClick={({ activeTooltipIndex }) => {
+            if (activeTooltipIndex != null) onChoose(Number(activeTooltipIndex));
+          }}
+        >
+          <defs>
+            <pattern id={stripes} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="7" height="7" fill="var(--water-pale)" />
+              <rect width="3" height="7" fill="var(--water)" />
+            </pattern>
+          </defs>
+          <XAxis dataKey="cleans" interval={0} {...AXIS} />
+          <YAxis width={84} domain={[0, most]} ticks={[0, most / 2, most]} tickFormatter={money} {...AXIS} />
+          <ReferenceArea x1={chosen} x2={chosen} fill="var(--water-wash)" fillOpacity={1} />
+          <Bar stackId="year" dataKey="lostValue" fill="var(--soil-4)" isAnimationActive={false} />
+          <Bar
+            stackId="year"
+            dataKey="cost"
+            fill={`url(#${stripes})`}
+            stroke="var(--water-deep)"
+            strokeWidth={0.8}
+            isAnimationActive={false}
+          >
+            <LabelList dataKey="mark" position="top" fill="var(--ink)" fontSize={12} fontWeight={700} />
+          </Bar>
+        </BarChart>
+      </ResponsiveContainer>
     </div>
-  );
-}
-
-const EDGE = 10;
-
-/** The days of a schedule on the months of a year. */
-export function DaysOfYear({ days }: { days: readonly number[] }) {
-  const width = useYearWidth();
-  const x = (day: number) => EDGE + (day / 365) * (width - 2 * EDGE);
-  return (
-    <svg
-      className="often-days"
-      viewBox={`0 0 ${width} 46`}
-      role="img"
-      aria-label={days.map(dayName).join(', ') || 'no day'}
-    >
-      {MONTH_STARTS.map((start, month) => (
-        <g key={start}>
-          <path d={`M${x(start)} 4V26`} stroke="#c9c2b0" />
-          <text x={x(start + 15)} y="41" textAnchor="middle" fontSize="12" fill="#4c5853">
-            {width < 500 ? MONTH_NAMES[month]?.slice(0, 1) : MONTH_NAMES[month]}
-          </text>
-        </g>
-      ))}
-      <path d={`M${EDGE} 26H${width - EDGE}`} stroke="#6e6a5c" strokeWidth="1.5" />
-      {days.map((day) => (
-        <path key={day} d={`M${x(day) - 8} 6h16l-3 16h-10z`} fill="#0a5f7d" stroke="#17211e" />
-      ))}
-    </svg>
   );
 }

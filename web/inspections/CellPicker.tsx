@@ -26,7 +26,7 @@ export function CellPicker({ array, module, marks, onCell }: CellPickerProps) {
         role="group"
         aria-label={`Cells of module ${module + 1}`}
       >
-        <rect width={width} height={height} fill="#dfe7ea" stroke="#6d777c" strokeWidth="0.015" />
+        <rect width={width} height={height} fill="var(--glass)" stroke="var(--frame)" strokeWidth="0.015" />
         {own.map((mark) => (
           <MarkPatch
             key={mark.kind + mark.pattern + mark.severity}

@@ -162,10 +162,10 @@ function Cards({ tool, onSeverity }: { tool: MarkTool; onSeverity: (severity: Se
           onClick={() => onSeverity(severity)}
         >
           <svg viewBox="-0.05 -0.05 1.14 1.82" aria-hidden="true">
-            <rect width="1.04" height="1.72" fill="#dfe7ea" stroke="#6d777c" strokeWidth="0.03" />
+            <rect width="1.04" height="1.72" fill="var(--glass)" stroke="var(--frame)" strokeWidth="0.03" />
             <path
               d="M0.173 0v1.72M0.347 0v1.72M0.52 0v1.72M0.693 0v1.72M0.867 0v1.72M0 0.172h1.04M0 0.344h1.04M0 0.516h1.04M0 0.688h1.04M0 0.86h1.04M0 1.032h1.04M0 1.204h1.04M0 1.376h1.04M0 1.548h1.04"
-              stroke="#9fb0b6"
+              stroke="var(--glass-line)"
               strokeWidth="0.01"
             />
             <MarkPatch mark={{ ...tool, severity, cells: [27] }} seed={3} width={1.04} height={1.72} />

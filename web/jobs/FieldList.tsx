@@ -46,7 +46,7 @@ function Jobs() {
   return (
     <div className="field">
       <header className="field-top">
-        <h1 className="where m-0" style={{ fontSize: '1.25rem' }}>
+        <h1 className="where m-0" style={{ fontSize: 'var(--type-head)' }}>
           Jobs
           <span>{session.data?.person?.name ?? deviceLock.state().person?.name ?? 'on this device'}</span>
         </h1>

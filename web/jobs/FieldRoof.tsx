@@ -52,7 +52,7 @@ export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps
       <div className="done-picker">
         {MODULE_DONE.map((key) => (
           <button type="button" key={key} aria-pressed={doing === key} onClick={() => setDoing(key)}>
-            <svg viewBox="0 0 1 1" style={{ background: '#fff' }} aria-hidden="true">
+            <svg viewBox="0 0 1 1" style={{ background: 'var(--white)' }} aria-hidden="true">
               <DoneShape done={key} width={1} height={1} />
             </svg>
             {DONE_LABELS[key]}

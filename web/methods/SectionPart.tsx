@@ -137,7 +137,7 @@ function Drawn({ array, slope, standOff, reached, far, longest }: DrawnProps) {
     : brush;
   const path = (...points: { x: number; y: number }[]) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`;
   const label = (x: number, y: number, text: string, anchor: 'start' | 'middle' | 'end' = 'middle') => (
-    <text x={x} y={y} fontSize={size} textAnchor={anchor} fill="#17211e">
+    <text x={x} y={y} fontSize={size} textAnchor={anchor} fill="var(--ink)">
       {text}
     </text>
   );
@@ -148,29 +148,29 @@ function Drawn({ array, slope, standOff, reached, far, longest }: DrawnProps) {
       role="img"
       aria-label={`Section: eave at ${metres(array.eaveHeight)}, modules up to ${metres(slope.farEdge)} up the slope, a person ${metres(standOff)} off the wall`}
     >
-      <path d={`M${left} 0H${right}`} stroke="#6e6a5c" strokeWidth="0.08" />
-      <path d={path({ x: 0, y: 0 }, { x: 0, y: eave.y })} stroke="#8a8371" strokeWidth="0.1" />
-      <path d={path(eave, ridge)} stroke="#6e6a5c" strokeWidth="0.14" />
+      <path d={`M${left} 0H${right}`} stroke="var(--rule-strong)" strokeWidth="0.08" />
+      <path d={path({ x: 0, y: 0 }, { x: 0, y: eave.y })} stroke="var(--rule-middle)" strokeWidth="0.1" />
+      <path d={path(eave, ridge)} stroke="var(--rule-strong)" strokeWidth="0.14" />
       <path d={path(low, high)} stroke="var(--water)" strokeWidth="0.22" />
       {!far.reachable && (
         <path
           d={path(at(Math.max(slope.strip, reached)), high)}
-          stroke="#17211e"
+          stroke="var(--ink)"
           strokeWidth="0.22"
           strokeDasharray="0.12 0.1"
         />
       )}
-      <circle cx={hands.x} cy={-1.62} r="0.13" fill="#17211e" />
+      <circle cx={hands.x} cy={-1.62} r="0.13" fill="var(--ink)" />
       <path
         d={`M${hands.x} -1.5V-0.75M${hands.x} -0.75l-0.2 0.75M${hands.x} -0.75l0.2 0.75M${hands.x} -1.4l0.25 -0.1`}
-        stroke="#17211e"
+        stroke="var(--ink)"
         strokeWidth="0.08"
         fill="none"
       />
       {reached > 0 && (
         <>
-          <path d={path(hands, end)} stroke="#7a3b12" strokeWidth="0.07" />
-          {bent && <path d={path(end, brush)} stroke="#7a3b12" strokeWidth="0.07" strokeDasharray="0.14 0.08" />}
+          <path d={path(hands, end)} stroke="var(--heed)" strokeWidth="0.07" />
+          {bent && <path d={path(end, brush)} stroke="var(--heed)" strokeWidth="0.07" strokeDasharray="0.14 0.08" />}
         </>
       )}
       {label(hands.x, 0.75, metres(standOff))}

@@ -9,16 +9,16 @@ export const DONE_LABELS: Record<ModuleDone, string> = {
 };
 
 export const DONE_FILL: Record<ModuleDone, string> = {
-  rinsed: '#cfe6ef',
-  brushed: '#c4e3cd',
-  bladed: '#a8d3b4',
-  'not-reached': '#f3c9bf',
-  'come-back': '#f7e3a6',
+  rinsed: 'var(--water-pale)',
+  brushed: 'var(--brushed)',
+  bladed: 'var(--bladed)',
+  'not-reached': 'var(--not-reached)',
+  'come-back': 'var(--come-back)',
 };
 
 /** The shape inside a module that something was done to: told apart by form, not by colour alone. */
 export function DoneShape({ done, width, height }: { done: ModuleDone; width: number; height: number }) {
-  const stroke = { stroke: '#0c1311', strokeWidth: 0.11, fill: 'none' };
+  const stroke = { stroke: 'var(--ink-sun)', strokeWidth: 0.11, fill: 'none' };
   const x = width / 2;
   const y = height / 2;
   const r = Math.min(width, height) * 0.27;

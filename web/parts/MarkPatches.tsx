@@ -3,15 +3,15 @@ import { cellsAsTheyLie, type MarkKind, type MarkPattern, type Severity } from '
 import type { CellGrid } from '../../core/modules/cellLayout.ts';
 
 const COLOURS: Record<MarkKind, { fill: string; stroke: string }> = {
-  droppings: { fill: '#fffdf2', stroke: '#4a3a1c' },
-  lichen: { fill: '#b9a13c', stroke: '#54470f' },
-  algae: { fill: '#5d8a4a', stroke: '#26401c' },
-  moss: { fill: '#33602b', stroke: '#16300f' },
-  sap: { fill: '#b8762a', stroke: '#5a3508' },
-  scale: { fill: '#e7e2d4', stroke: '#6f6a58' },
-  soot: { fill: '#4a4744', stroke: '#1d1b1a' },
-  pollen: { fill: '#e2c94a', stroke: '#6b5a10' },
-  puddling: { fill: '#a98f5e', stroke: '#4d3d1f' },
+  droppings: { fill: 'var(--card)', stroke: 'var(--droppings-edge)' },
+  lichen: { fill: 'var(--lichen)', stroke: 'var(--lichen-edge)' },
+  algae: { fill: 'var(--algae)', stroke: 'var(--algae-edge)' },
+  moss: { fill: 'var(--moss)', stroke: 'var(--moss-edge)' },
+  sap: { fill: 'var(--sap)', stroke: 'var(--sap-edge)' },
+  scale: { fill: 'var(--shade-deep)', stroke: 'var(--scale-edge)' },
+  soot: { fill: 'var(--soot)', stroke: 'var(--soot-edge)' },
+  pollen: { fill: 'var(--pollen)', stroke: 'var(--pollen-edge)' },
+  puddling: { fill: 'var(--puddling)', stroke: 'var(--droppings-edge)' },
 };
 
 export interface LaidMark {

@@ -162,16 +162,16 @@ function Ring({ circle: { x, y, radius }, ratio, label }: { circle: Circle; rati
   const under = y + r < 0.93;
   return (
     <>
-      <circle cx={cx} cy={y} r={r} fill="none" stroke="#fff" strokeWidth="0.014" />
-      <circle cx={cx} cy={y} r={r} fill="none" stroke="#9c1f14" strokeWidth="0.007" />
+      <circle cx={cx} cy={y} r={r} fill="none" stroke="var(--white)" strokeWidth="0.014" />
+      <circle cx={cx} cy={y} r={r} fill="none" stroke="var(--stop)" strokeWidth="0.007" />
       <text
         x={Math.min(ratio - 0.1, Math.max(0.1, cx))}
         y={under ? y + r + 0.045 : y - r - 0.02}
         fontSize="0.036"
         fontWeight="700"
         textAnchor="middle"
-        fill="#9c1f14"
-        stroke="#fff"
+        fill="var(--stop)"
+        stroke="var(--white)"
         strokeWidth="0.012"
         paintOrder="stroke"
       >

@@ -50,7 +50,8 @@ describe('the drawn roof', () => {
   it('hatches an obstacle no farther than it reaches', () => {
     const things = [{ kind: 'obstacle' as const, x: 0, y: 0, width: 1, height: 1.3, label: '' }];
     const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
-    const [, hatch = ''] = markup(<RoofDrawing array={array({ sheet })} />).match(/d="([^"]+)" stroke="#8a8371"/) ?? [];
+    const [, hatch = ''] =
+      markup(<RoofDrawing array={array({ sheet })} />).match(/d="([^"]+)" stroke="var\(--rule-middle\)"/) ?? [];
     const ends = hatch.split(/[ML]/).filter(Boolean);
     expect(ends).to.have.length(14);
     for (const end of ends) {
@@ -102,7 +103,7 @@ describe('the drawn roof', () => {
     const edge = markup(<RoofDrawing array={array()} soils={[exampleSoils.lichen]} />);
     expect(count(edge, /opacity="0\.75"/)).to.equal(10);
     const spots = markup(<RoofDrawing array={array()} soils={[{ ...exampleSoils.sap, share: 0.04 }]} />);
-    expect(count(spots, /fill="#fffdf2"/)).to.be.above(0);
+    expect(count(spots, /fill="var\(--card\)"/)).to.be.above(0);
   });
 
   it('draws the same spots each time', () => {

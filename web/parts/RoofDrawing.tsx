@@ -112,12 +112,12 @@ export function RoofDrawing({
       aria-label={label}
       {...listeners}
     >
-      <path d={`M-0.3 ${face.ridge}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.09" />
-      <path d={`M-0.3 ${face.eave}H${total.width + 0.3}`} stroke="#6e6a5c" strokeWidth="0.16" />
-      <text x="-0.3" y={face.ridge - 0.13} fontSize={face.letters} fill="#4c5853">
+      <path d={`M-0.3 ${face.ridge}H${total.width + 0.3}`} stroke="var(--rule-strong)" strokeWidth="0.09" />
+      <path d={`M-0.3 ${face.eave}H${total.width + 0.3}`} stroke="var(--rule-strong)" strokeWidth="0.16" />
+      <text x="-0.3" y={face.ridge - 0.13} fontSize={face.letters} fill="var(--quiet)">
         ridge
       </text>
-      <text x="-0.3" y={face.eave + 0.05 + face.letters} fontSize={face.letters} fill="#4c5853">
+      <text x="-0.3" y={face.eave + 0.05 + face.letters} fontSize={face.letters} fill="var(--quiet)">
         eave
       </text>
       <RoofThings things={sheet.things.filter((one) => !isPipe(one))} shift={face.shift} letters={face.letters} />
@@ -178,7 +178,7 @@ function Beyond({
     })
     .join('');
   return (
-    <path d={hatch} stroke="#17211e" strokeWidth="0.06" fill="#17211e" fillOpacity="0.18">
+    <path d={hatch} stroke="var(--ink)" strokeWidth="0.06" fill="var(--ink)" fillOpacity="0.18">
       <title>out of reach</title>
     </path>
   );
@@ -321,7 +321,7 @@ function Hole({ x, y, width, height }: Place) {
       width={width}
       height={height}
       fill="none"
-      stroke="#9a958a"
+      stroke="var(--rule-middle)"
       strokeWidth="0.04"
       strokeDasharray="0.15 0.12"
     />
@@ -377,8 +377,8 @@ const Module = memo(function Module(props: ModuleProps) {
         className="module"
         width={width}
         height={height}
-        fill={done ? DONE_FILL[done] : ofWork ? '#eef1ee' : colour}
-        stroke="#6d777c"
+        fill={done ? DONE_FILL[done] : ofWork ? 'var(--mist)' : colour}
+        stroke="var(--frame)"
         strokeWidth={ofWork ? 0.05 : 0.03}
       />
       {!ofWork && <Cells width={width} height={height} />}
@@ -398,7 +398,9 @@ const Module = memo(function Module(props: ModuleProps) {
       ))}
       {string !== undefined && <StringTag at={string} width={width} height={height} />}
       {done && <DoneShape done={done} width={width} height={height} />}
-      {defect && <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="#9c1f14" stroke="#fff" strokeWidth="0.03" />}
+      {defect && (
+        <path d={`M${width - 0.46} 0.1h0.36l-0.18 0.34z`} fill="var(--stop)" stroke="var(--white)" strokeWidth="0.03" />
+      )}
     </g>
   );
 });
@@ -455,7 +457,7 @@ function Cells({ width, height }: { width: number; height: number }) {
   return (
     <path
       d={`M${width / 2} 0v${height}M0 ${height / 2}h${width}`}
-      stroke="#7d898f"
+      stroke="var(--frame)"
       strokeOpacity="0.4"
       strokeWidth="0.02"
     />
@@ -487,7 +489,7 @@ function Patch({ soil, seed, width, height }: { soil: Soil; seed: number; width:
   return (
     <>
       {spots.map(({ key, x, y, r }) => (
-        <circle key={key} cx={x} cy={y} r={r} fill="#fffdf2" stroke="#4a3a1c" strokeWidth="0.03" />
+        <circle key={key} cx={x} cy={y} r={r} fill="var(--card)" stroke="var(--droppings-edge)" strokeWidth="0.03" />
       ))}
     </>
   );
@@ -497,12 +499,12 @@ function Patch({ soil, seed, width, height }: { soil: Soil; seed: number; width:
 function Compass({ azimuth, x, y }: { azimuth: number; x: number; y: number }) {
   return (
     <g transform={`translate(${x} ${y})`}>
-      <circle r="0.52" fill="#fbfaf5" stroke="#6e6a5c" strokeWidth="0.04" />
-      <text y="-0.6" fontSize="0.36" textAnchor="middle" fill="#4c5853">
+      <circle r="0.52" fill="var(--sheet)" stroke="var(--rule-strong)" strokeWidth="0.04" />
+      <text y="-0.6" fontSize="0.36" textAnchor="middle" fill="var(--quiet)">
         N
       </text>
       <g transform={`rotate(${azimuth})`}>
-        <path d="M0 -0.44l0.17 0.42h-0.1v0.36h-0.14v-0.36h-0.1z" fill="#17211e" />
+        <path d="M0 -0.44l0.17 0.42h-0.1v0.36h-0.14v-0.36h-0.1z" fill="var(--ink)" />
       </g>
     </g>
   );

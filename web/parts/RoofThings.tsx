@@ -55,10 +55,10 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
   if (kind === 'stand')
     return (
       <>
-        <circle r="0.34" fill="#fffdf2" stroke="#17211e" strokeWidth="0.06" />
+        <circle r="0.34" fill="var(--card)" stroke="var(--ink)" strokeWidth="0.06" />
         <path
           d="M0 -0.16v0.02M0 -0.06v0.14M0 0.06l-0.1 0.18M0 0.06l0.1 0.18M-0.13 -0.02h0.26"
-          stroke="#17211e"
+          stroke="var(--ink)"
           strokeWidth="0.07"
         />
         <Label text={label} x={0} y={0.32 + letters} size={letters} />
@@ -69,8 +69,8 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
       <>
         <path
           d="M0 -0.36q0.32 0.4 0.32 0.58a0.32 0.32 0 0 1 -0.64 0q0 -0.18 0.32 -0.58z"
-          fill="#bfe0ec"
-          stroke="#0a5f7d"
+          fill="var(--water-pale)"
+          stroke="var(--water)"
           strokeWidth="0.06"
         />
         <Label text={label} x={0} y={0.48 + letters} size={letters} />
@@ -85,14 +85,14 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
     const lies = width >= height;
     return (
       <>
-        <path d={lies ? `M0 0H${width}` : `M0 0V${height}`} stroke="#0a5f7d" strokeWidth="0.1" />
+        <path d={lies ? `M0 0H${width}` : `M0 0V${height}`} stroke="var(--water)" strokeWidth="0.1" />
         <path
           d={holes
             .map((at) =>
               lies ? `M${at} 0.08l-0.08 0.2M${at} 0.08l0.08 0.2` : `M0.08 ${at}l0.2 -0.08M0.08 ${at}l0.2 0.08`,
             )
             .join('')}
-          stroke="#0a5f7d"
+          stroke="var(--water)"
           strokeWidth="0.035"
         />
         <Label text={label || THING_WORDS[kind]} {...middle} {...(lies && { y: -letters * 0.3 })} turned={!lies} />
@@ -105,8 +105,8 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
         <rect
           width={width}
           height={height}
-          fill="#f6efdc"
-          stroke="#6e6a5c"
+          fill="var(--shade)"
+          stroke="var(--rule-strong)"
           strokeWidth="0.05"
           strokeDasharray="0.24 0.1"
         />
@@ -116,7 +116,7 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
   const lines = Array.from({ length: Math.min(80, Math.ceil((width + height) / 0.3) - 1) }, (_, at) => (at + 1) * 0.3);
   return (
     <>
-      <rect width={width} height={height} fill="#e3ddd0" stroke="#3d3a31" strokeWidth="0.05" />
+      <rect width={width} height={height} fill="var(--shade-deep)" stroke="var(--ink)" strokeWidth="0.05" />
       <path
         d={lines
           .map((d) => {
@@ -124,7 +124,7 @@ function Shape({ thing: { kind, width, height, label }, letters }: { thing: Roof
             return `M${x} ${d - x}L${d - y} ${y}`;
           })
           .join('')}
-        stroke="#8a8371"
+        stroke="var(--rule-middle)"
         strokeWidth="0.035"
         fill="none"
       />
@@ -154,8 +154,8 @@ function Label({
       fontSize={size}
       textAnchor="middle"
       transform={turned ? `rotate(-90 ${x} ${y - size * 0.35})` : undefined}
-      fill="#17211e"
-      stroke="#fffdf6"
+      fill="var(--ink)"
+      stroke="var(--card)"
       strokeWidth={size * 0.3}
       paintOrder="stroke"
     >

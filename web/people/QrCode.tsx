@@ -6,8 +6,8 @@ export function QrCode({ text, label }: { text: string; label: string }) {
   const squares = data.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x} ${y}h1v1h-1z`] : [])));
   return (
     <svg className="qr" viewBox={`0 0 ${size} ${size}`} role="img" aria-label={label} shapeRendering="crispEdges">
-      <rect width={size} height={size} fill="#fff" />
-      <path d={squares.join('')} fill="#000" />
+      <rect width={size} height={size} fill="var(--white)" />
+      <path d={squares.join('')} fill="var(--ink-sun)" />
     </svg>
   );
 }

@@ -2,6 +2,7 @@ import { Area, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 're
 import type { YearsAhead } from '../../core/courses/yearsAhead.ts';
 import { formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss of each month for years to come: a band of weather courses and its middle. */
@@ -12,7 +13,6 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
     band: [low * 100, high * 100],
     mid: mid * 100,
   }));
-  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
   const last = fan.at(-1);
   const ticks = percentTicks(Math.max(...data.map(({ band }) => band[1] ?? 0)));
   return (
@@ -30,11 +30,11 @@ export default function AheadChart({ fan }: { fan: YearsAhead['fan'] }) {
             tickFormatter={(year: number) => (year === 0 ? 'now' : `${year} y`)}
             interval="equidistantPreserveStart"
             minTickGap={12}
-            {...axis}
+            {...AXIS}
           />
-          <YAxis width={48} unit=" %" domain={[0, ticks.at(-1) ?? 5]} ticks={ticks} interval={0} {...axis} />
-          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
-          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          <YAxis width={48} unit=" %" domain={[0, ticks.at(-1) ?? 5]} ticks={ticks} interval={0} {...AXIS} />
+          <Area dataKey="band" fill="var(--soil-2)" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="var(--soil-4)" strokeWidth={2.2} dot={false} isAnimationActive={false} />
         </ComposedChart>
       </ResponsiveContainer>
     </figure>

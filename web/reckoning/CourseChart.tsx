@@ -13,6 +13,7 @@ import type { KnownOnRecord } from '../../core/reckoning/reckoning.ts';
 import { addedDays, daysBetween } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
@@ -33,7 +34,6 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
         ]
       : [];
   });
-  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
   const date = (day: number) => formatDate(addedDays(known.from, day), units);
   const top = Math.max(
     5,
@@ -55,7 +55,7 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
             tickFormatter={date}
             tickCount={5}
             minTickGap={40}
-            {...axis}
+            {...AXIS}
           />
           <YAxis
             width={48}
@@ -64,17 +64,17 @@ export default function CourseChart({ known }: { known: KnownOnRecord }) {
             ticks={ticks}
             interval={0}
             allowDataOverflow
-            {...axis}
+            {...AXIS}
           />
-          <Area dataKey="band" fill="#c0a468" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
-          <Line dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          <Area dataKey="band" fill="var(--soil-2)" fillOpacity={0.45} stroke="none" isAnimationActive={false} />
+          <Line dataKey="mid" stroke="var(--soil-4)" strokeWidth={2.2} dot={false} isAnimationActive={false} />
           {known.washDays
             .filter((day) => day >= first && day <= last)
             .map((day) => (
-              <ReferenceLine key={day} x={day} stroke="#0c6a85" strokeDasharray="4 3" />
+              <ReferenceLine key={day} x={day} stroke="var(--water)" strokeDasharray="4 3" />
             ))}
-          <Scatter data={seen} dataKey="says" fill="#14211c" isAnimationActive={false}>
-            <ErrorBar dataKey="error" direction="y" width={5} stroke="#14211c" strokeWidth={1.4} />
+          <Scatter data={seen} dataKey="says" fill="var(--ink)" isAnimationActive={false}>
+            <ErrorBar dataKey="error" direction="y" width={5} stroke="var(--ink)" strokeWidth={1.4} />
           </Scatter>
         </ComposedChart>
       </ResponsiveContainer>

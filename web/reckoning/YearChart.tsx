@@ -4,6 +4,7 @@ import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, monthName } from '../../words/calendar.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
 /** Loss and rain over the year ahead: a band of weather years, its middle, and bars of rain from above. */
@@ -34,8 +35,7 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             domain={[0, 364]}
             ticks={ticks}
             tickFormatter={monthAt}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
-            stroke="#6e6a5c"
+            {...AXIS}
             interval="equidistantPreserveStart"
             minTickGap={6}
           />
@@ -45,8 +45,7 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             domain={[0, ticksOfLoss.at(-1) ?? 5]}
             ticks={ticksOfLoss}
             interval={0}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
-            stroke="#6e6a5c"
+            {...AXIS}
             unit=" %"
           />
           <YAxis
@@ -56,8 +55,7 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
             width={54}
             domain={[0, 90]}
             ticks={[0, 20, 40]}
-            tick={{ fill: '#4c5853', fontSize: 12 }}
-            stroke="#6e6a5c"
+            {...AXIS}
             unit=" mm"
           />
           <Tooltip
@@ -68,20 +66,27 @@ export default function YearChart({ curve, startDay }: { curve: YearAhead['curve
           <Area
             yAxisId="loss"
             dataKey="band"
-            fill="#c0a468"
+            fill="var(--soil-2)"
             fillOpacity={0.45}
             stroke="none"
             isAnimationActive={false}
           />
-          <Line yAxisId="loss" dataKey="mid" stroke="#5e431d" strokeWidth={2.2} dot={false} isAnimationActive={false} />
+          <Line
+            yAxisId="loss"
+            dataKey="mid"
+            stroke="var(--soil-4)"
+            strokeWidth={2.2}
+            dot={false}
+            isAnimationActive={false}
+          />
           {/* One line for all days: a bar for each is a picture of its own to a slow phone. */}
           <Area
             yAxisId="rain"
             type="step"
             dataKey="rain"
-            fill="#0a5f7d"
+            fill="var(--water)"
             fillOpacity={1}
-            stroke="#0a5f7d"
+            stroke="var(--water)"
             strokeWidth={1}
             isAnimationActive={false}
           />

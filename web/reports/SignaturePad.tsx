@@ -14,7 +14,7 @@ export function SignaturePad({ onStrokes }: { onStrokes: (strokes: Strokes) => v
   useEffect(() => {
     const field = canvas.current;
     if (field === null) return;
-    const made = new Pad(field, { minWidth: 0.8, maxWidth: 2.2, penColor: '#17211e' });
+    const made = new Pad(field, { minWidth: 0.8, maxWidth: 2.2, penColor: getComputedStyle(field).color });
     const tell = () => {
       const width = field.getBoundingClientRect().width;
       told.current(made.toData().map(({ points }) => points.map(({ x, y }) => [round(x / width), round(y / width)])));

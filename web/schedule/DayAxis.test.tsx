@@ -73,7 +73,7 @@ describe('the axis of a day', () => {
   });
 
   it('draws every cool window, also none', () => {
-    const windows = (html: string) => count(html, /fill="#d3e6ec"/);
+    const windows = (html: string) => count(html, /fill="var\(--water-pale\)"/);
     const two = job({
       cool: [
         { from: 5.5, to: 8 },

@@ -37,25 +37,25 @@ export function DayAxis({ day }: { day: DaySchedule }) {
       >
         <defs>
           <pattern id="hot" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="9" height="9" fill="#efe2cc" />
-            <rect width="3.5" height="9" fill="#d9bf94" />
+            <rect width="9" height="9" fill="var(--sand-wash)" />
+            <rect width="3.5" height="9" fill="var(--sand)" />
           </pattern>
         </defs>
         {hours.map((hour) => (
           <g key={hour}>
-            <path d={`M${x(hour)} ${TOP - 8}V${height - 4}`} stroke="#c9c2b0" />
-            <text x={x(hour)} y={TOP - 14} textAnchor="middle" fontSize="13" fill="#4c5853">
+            <path d={`M${x(hour)} ${TOP - 8}V${height - 4}`} stroke="var(--rule)" />
+            <text x={x(hour)} y={TOP - 14} textAnchor="middle" fontSize="13" fill="var(--quiet)">
               {String(hour).padStart(2, '0')}
             </text>
           </g>
         ))}
         <path
           d={`M${x(day.firstLight)} ${TOP - 8}V${height - 4}M${x(day.lastLight)} ${TOP - 8}V${height - 4}`}
-          stroke="#16302b"
+          stroke="var(--pine)"
           strokeWidth="2.5"
         />
         {day.jobs.length === 0 && (
-          <text x="12" y={TOP + 30} fontSize="15" fill="#4c5853">
+          <text x="12" y={TOP + 30} fontSize="15" fill="var(--quiet)">
             No job on this day.
           </text>
         )}
@@ -79,7 +79,7 @@ export function DayAxis({ day }: { day: DaySchedule }) {
                   y={y + 8}
                   width={Math.max(2, x(window.to) - x(window.from))}
                   height={ROW - 16}
-                  fill="#d3e6ec"
+                  fill="var(--water-pale)"
                 />
               ))}
               <rect
@@ -87,18 +87,25 @@ export function DayAxis({ day }: { day: DaySchedule }) {
                 y={y + 24}
                 width={x(wash) - x(start)}
                 height="14"
-                fill="#fff"
-                stroke="#17211e"
+                fill="var(--white)"
+                stroke="var(--ink)"
                 strokeDasharray="4 3"
               />
-              <rect x={x(wash)} y={y + 17} width={x(end) - x(wash)} height="28" fill="#0a5f7d" stroke="#074a62" />
-              <text x={x(end) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="#17211e">
+              <rect
+                x={x(wash)}
+                y={y + 17}
+                width={x(end) - x(wash)}
+                height="28"
+                fill="var(--water)"
+                stroke="var(--water-deep)"
+              />
+              <text x={x(end) + 8} y={y + 36} fontSize="14" fontWeight="700" fill="var(--ink)">
                 {left}
               </text>
-              <text x="12" y={y + 28} fontSize="15" fontWeight="700" fill="#17211e">
+              <text x="12" y={y + 28} fontSize="15" fontWeight="700" fill="var(--ink)">
                 {job.site}
               </text>
-              <text x="12" y={y + 46} fontSize="13" fill="#4c5853">
+              <text x="12" y={y + 46} fontSize="13" fill="var(--quiet)">
                 {Math.floor(job.minutes / 60)} h {Math.round(job.minutes % 60)} min,{' '}
                 {formatQuantity(job.litres, 'volume', units)}, {kitWords(job.kit)}
               </text>
@@ -108,20 +115,21 @@ export function DayAxis({ day }: { day: DaySchedule }) {
       </svg>
       <div className="legend">
         <span>
-          <span className="swatch" style={{ background: '#d3e6ec' }} /> cool window under a clear sky in a usual month
+          <span className="swatch" style={{ background: 'var(--water-pale)' }} /> cool window under a clear sky in a
+          usual month
         </span>
         <span>
           <span
             className="swatch"
-            style={{ background: 'repeating-linear-gradient(45deg, #efe2cc 0 3px, #d9bf94 3px 5px)' }}
+            style={{ background: 'repeating-linear-gradient(45deg, var(--sand-wash) 0 3px, var(--sand) 3px 5px)' }}
           />{' '}
           not now: heat, drying, wind or frost
         </span>
         <span>
-          <span className="swatch" style={{ background: '#0a5f7d' }} /> wash
+          <span className="swatch" style={{ background: 'var(--water)' }} /> wash
         </span>
         <span>
-          <span className="swatch" style={{ border: '1px dashed #17211e' }} /> drive
+          <span className="swatch" style={{ border: '1px dashed var(--ink)' }} /> drive
         </span>
         {day.jobs.map((job) => (
           <Link key={job.id} to={`/sites/${job.siteId}/wash`}>

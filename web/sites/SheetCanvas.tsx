@@ -213,7 +213,7 @@ const Places = memo(function Places({ size }: { size: SheetCanvasProps['size'] }
             width={width}
             height={height}
             fill="none"
-            stroke="#b9bfb5"
+            stroke="var(--glass-faint)"
             strokeWidth="0.02"
             strokeDasharray="0.1 0.1"
           />
@@ -238,8 +238,8 @@ function Face({ sheet, view, size }: { sheet: Sheet; view: View; size: SheetCanv
       x={left + 0.2}
       y={y}
       fontSize={letters}
-      fill="#4c5853"
-      stroke="#fbfaf5"
+      fill="var(--quiet)"
+      stroke="var(--sheet)"
       strokeWidth={letters * 0.3}
       paintOrder="stroke"
     >
@@ -248,10 +248,10 @@ function Face({ sheet, view, size }: { sheet: Sheet; view: View; size: SheetCanv
   );
   return (
     <>
-      <rect x={-FAR} y={eave} width={2 * FAR} height={FAR} fill="#dfe3d3" fillOpacity="0.55" />
-      <path d={`M${-FAR} ${ridge}H${FAR}`} stroke="#6e6a5c" strokeWidth="0.07" />
+      <rect x={-FAR} y={eave} width={2 * FAR} height={FAR} fill="var(--grass)" fillOpacity="0.55" />
+      <path d={`M${-FAR} ${ridge}H${FAR}`} stroke="var(--rule-strong)" strokeWidth="0.07" />
       {text(ridge - 0.14, 'ridge')}
-      <path d={`M${-FAR} ${eave}H${FAR}`} stroke="#6e6a5c" strokeWidth="0.14" />
+      <path d={`M${-FAR} ${eave}H${FAR}`} stroke="var(--rule-strong)" strokeWidth="0.14" />
       {text(eave + letters * 1.15, 'eave; below it, the ground before the wall')}
     </>
   );
@@ -276,13 +276,18 @@ const Laid = memo(function Laid({
   };
   return (
     <>
-      <path d={all} fill="#dbe5ea" stroke="#5d686d" strokeWidth="0.04" />
-      <path d={chosen} fill="#0a5f7d" fillOpacity="0.28" stroke="#0a5f7d" strokeWidth="0.1" />
+      <path d={all} fill="var(--glass)" stroke="var(--frame)" strokeWidth="0.04" />
+      <path d={chosen} fill="var(--water)" fillOpacity="0.28" stroke="var(--water)" strokeWidth="0.1" />
       {sheet.strings.map(({ name, modules }, at) => (
         <g key={name} stroke={stringColour(at)} fill="none" strokeWidth="0.08">
           <path d={`M${modules.map(centre).join('L')}`} strokeLinejoin="round" />
           {modules[0] && (
-            <circle cx={centre(modules[0]).split(' ')[0]} cy={centre(modules[0]).split(' ')[1]} r="0.3" fill="#fff" />
+            <circle
+              cx={centre(modules[0]).split(' ')[0]}
+              cy={centre(modules[0]).split(' ')[1]}
+              r="0.3"
+              fill="var(--white)"
+            />
           )}
           {modules[0] && (
             <text
@@ -319,9 +324,9 @@ function Stretch({
       <path
         d={outline(desk.selected, size)}
         transform={`translate(${(to.column - from.column) * across} ${(to.row - from.row) * down})`}
-        fill="#0a5f7d"
+        fill="var(--water)"
         fillOpacity="0.2"
-        stroke="#0a5f7d"
+        stroke="var(--water)"
         strokeWidth="0.06"
         strokeDasharray="0.2 0.1"
       />
@@ -335,9 +340,9 @@ function Stretch({
         y={top * down}
         width={(columns - 1) * across + width}
         height={(rows - 1) * down + height}
-        fill="#0a5f7d"
+        fill="var(--water)"
         fillOpacity="0.15"
-        stroke="#0a5f7d"
+        stroke="var(--water)"
         strokeWidth="0.08"
         strokeDasharray="0.25 0.15"
       />
@@ -346,8 +351,8 @@ function Stretch({
         y={top * down - 0.15}
         fontSize="0.55"
         fontWeight="700"
-        fill="#0a5f7d"
-        stroke="#fffdf6"
+        fill="var(--water)"
+        stroke="var(--card)"
         strokeWidth="0.14"
         paintOrder="stroke"
       >

@@ -81,7 +81,7 @@ function SiteRow({ item }: { item: SiteListItem }) {
     <tr>
       <td>
         <Link to={`/sites/${item.id}`}>{item.name}</Link>
-        <div className="quiet" style={{ fontSize: '0.84rem' }}>
+        <div className="quiet" style={{ fontSize: 'var(--type-small)' }}>
           {item.place}
         </div>
       </td>

@@ -6,13 +6,14 @@ import { WATER_WAYS, type WaterWay } from '../../core/water/plan.ts';
 import { WATER_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatNumber, formatRange } from '../../words/format.ts';
 import { useCurrency, useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 
 /** Each way by its own dash as well as its colour. */
 const LINES: Record<WaterWay, { stroke: string; dash: string }> = {
-  'as-is': { stroke: '#5e431d', dash: '0' },
-  resin: { stroke: '#0a5f7d', dash: '7 4' },
-  'osmosis-resin': { stroke: '#2f6b3a', dash: '2 3' },
-  bought: { stroke: '#7a1f4e', dash: '10 3 2 3' },
+  'as-is': { stroke: 'var(--soil-4)', dash: '0' },
+  resin: { stroke: 'var(--water)', dash: '7 4' },
+  'osmosis-resin': { stroke: 'var(--good)', dash: '2 3' },
+  bought: { stroke: 'var(--wine)', dash: '10 3 2 3' },
 };
 const TICKS = [10, 30, 100, 300, 1000, 3000];
 
@@ -41,13 +42,13 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
   const here = (
     <ReferenceLine
       x={conductivity}
-      stroke="#17211e"
+      stroke="var(--ink)"
       strokeDasharray="3 3"
-      label={{ value: 'this source', position: 'insideTopRight', fontSize: 12, fill: '#17211e' }}
+      label={{ value: 'this source', position: 'insideTopRight', fontSize: 12, fill: 'var(--ink)' }}
     />
   );
   const crossings = bench.crossings.map((crossing) => (
-    <ReferenceLine key={crossing.conductivity} x={crossing.conductivity} stroke="#8a8371" />
+    <ReferenceLine key={crossing.conductivity} x={crossing.conductivity} stroke="var(--rule-middle)" />
   ));
   return (
     <figure
@@ -86,13 +87,13 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
       >
         <ReferenceLine
           y={job.residueLimit}
-          stroke="#9b2c12"
+          stroke="var(--stop)"
           strokeWidth={2}
           label={{
             value: `finish: ${formatNumber(job.residueLimit, 0, units)} mg/m²`,
             position: 'insideTopLeft',
             fontSize: 12,
-            fill: '#9b2c12',
+            fill: 'var(--stop)',
           }}
         />
         {here}
@@ -101,8 +102,6 @@ export default function WaterCurves({ bench, conductivity }: { bench: WaterBench
     </figure>
   );
 }
-
-const TICK = { fill: '#4c5853', fontSize: 12 };
 
 /** Lines over the conductivity of the source, both axes on a logarithm. */
 function Over({
@@ -122,7 +121,7 @@ function Over({
   return (
     <ResponsiveContainer width="100%" height={height}>
       <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 6 }} accessibilityLayer={false}>
-        <CartesianGrid stroke="#e2dcca" />
+        <CartesianGrid stroke="var(--shade-deep)" />
         <XAxis
           type="number"
           dataKey="conductivity"
@@ -130,10 +129,10 @@ function Over({
           domain={[TICKS[0] as number, TICKS.at(-1) as number]}
           ticks={TICKS}
           allowDataOverflow
-          tick={TICK}
+          {...AXIS}
           tickFormatter={(value: number) => formatNumber(toUnits(value, 'conductivity', units), 0, units)}
         />
-        <YAxis scale="log" domain={[least, 'auto']} width={84} tickFormatter={say} tick={TICK} />
+        <YAxis scale="log" domain={[least, 'auto']} width={84} tickFormatter={say} {...AXIS} />
         {children}
       </LineChart>
     </ResponsiveContainer>

@@ -3,6 +3,7 @@ import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { utcDate } from '../../core/time/dates.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
+import { AXIS } from '../parts/axis.ts';
 
 /** Daily energy on record: the clear days that count as full dots, the others as faint ones. */
 export default function EnergyChart({ days, used }: { days: ArrayEnergy['days']; used: readonly string[] }) {
@@ -10,7 +11,6 @@ export default function EnergyChart({ days, used }: { days: ArrayEnergy['days'];
   const clear = new Set(used);
   const dots = days.map(({ date, energy }) => ({ date, time: Date.parse(date), energy }));
   const most = dots.reduce((best, day) => (day.energy > best.energy ? day : best), dots[0] ?? { date: '', energy: 0 });
-  const axis = { tick: { fill: '#4c5853', fontSize: 12 }, stroke: '#6e6a5c' };
   return (
     <figure
       className="mb-1"
@@ -25,18 +25,18 @@ export default function EnergyChart({ days, used }: { days: ArrayEnergy['days'];
             domain={['dataMin', 'dataMax']}
             minTickGap={60}
             tickFormatter={(time: number) => formatDate(utcDate(time), units)}
-            {...axis}
+            {...AXIS}
           />
-          <YAxis dataKey="energy" width={72} unit=" kWh" {...axis} />
+          <YAxis dataKey="energy" width={72} unit=" kWh" {...AXIS} />
           <Scatter
             data={dots.filter(({ date }) => !clear.has(date))}
-            fill="#a9b5b0"
+            fill="var(--glass-line)"
             shape={<Dot radius={1.6} />}
             isAnimationActive={false}
           />
           <Scatter
             data={dots.filter(({ date }) => clear.has(date))}
-            fill="#5e431d"
+            fill="var(--soil-4)"
             shape={<Dot radius={2.2} />}
             isAnimationActive={false}
           />
