@@ -165,7 +165,7 @@ const BENCHES: Bench[] = [
     },
   },
   {
-    name: 'estimate from all that is known, 60 witnesses',
+    name: 'estimate from all that is known, 60 evidence',
     of: 'days',
     sizes: [365, 730, 1460],
     budget: 700,
@@ -175,7 +175,7 @@ const BENCHES: Bench[] = [
     },
   },
   {
-    name: 'estimate from all that is known, 300 witnesses',
+    name: 'estimate from all that is known, 300 evidence',
     of: 'days',
     sizes: [730, 1460],
     budget: 1500,

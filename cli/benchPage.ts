@@ -71,8 +71,8 @@ async function drag(page: Page, what: string, from: [number, number], to: [numbe
   await page.mouse.up();
 }
 
-/** What would be without one witness, worked out beside the page. */
-async function withoutWitness(page: Page, door: Door): Promise<void> {
+/** What would be without one piece of evidence, worked out beside the page. */
+async function withoutEvidence(page: Page, door: Door): Promise<void> {
   const { items } = (await door('GET', '/api/sites?limit=100')) as { items: { id: string; name: string }[] };
   const cellar = items.find(({ name }) => name.includes('cellar'));
   await page.goto(`/sites/${cellar?.id}/reckon`);
@@ -80,9 +80,9 @@ async function withoutWitness(page: Page, door: Door): Promise<void> {
   await energy.waitFor();
   // Until the pictures of the page are drawn.
   await page.waitForTimeout(3000);
-  await unblocked(page, 'the answer without one witness, 420 modules, two years', async () => {
+  await unblocked(page, 'the answer without one item, 420 modules, two years', async () => {
     await energy.click();
-    await page.locator('.witness-opened strong').waitFor({ timeout: 60_000 });
+    await page.locator('.evidence-opened strong').waitFor({ timeout: 60_000 });
   });
 }
 
@@ -106,7 +106,7 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
     const view = (await roof.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
     await page.waitForTimeout(1500);
     await drag(page, 'marking', [view.x + 40, view.y + 80], [view.x + view.width - 30, view.y + view.height - 30]);
-    await withoutWitness(page, door);
+    await withoutEvidence(page, door);
   } finally {
     await browser.close();
   }

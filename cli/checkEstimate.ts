@@ -6,7 +6,7 @@ import { madeUpArray, SITUATIONS, type Situation } from '../core/testing/madeUpA
  * it is further out than C17 allows. Run: npm run check:estimate [arrays]
  */
 const ARRAYS = Number(process.argv[2] ?? 200);
-/** Root-mean-square error of the loss now, points, that each situation may have; nothing is asked of no witness. */
+/** Root-mean-square error of the loss now, points, that each situation may have; nothing is asked where there is none. */
 const MOST: Partial<Record<Situation, number>> = {
   eye: 8,
   'eye and reading': 2.5,

@@ -7,7 +7,7 @@ export const EVERYONE: readonly Role[] = ROLES;
 export const DESK: readonly Role[] = ['owner', 'estimator'];
 export const OWNER: readonly Role[] = ['owner'];
 
-/** One door of the server. The router, the client, the OpenAPI page and the tests of roles and bodies all read this. */
+/** One endpoint of the server. The router, the client, the OpenAPI page and the tests of roles and bodies all read this. */
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
   Query extends z.ZodType = z.ZodType,

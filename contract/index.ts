@@ -28,7 +28,7 @@ import { waterEndpoints } from './water/endpoints.ts';
 import { resinEndpoints } from './water/resin.ts';
 import { weatherEndpoints } from './weather/endpoints.ts';
 
-/** Every door of the server under its name. */
+/** Every endpoint of the server under its name. */
 export const endpoints = {
   ...peopleEndpoints,
   ...accountEndpoints,

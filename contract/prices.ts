@@ -1,5 +1,5 @@
 /**
- * Names under which money stands in answers. The crew reads no price: the door takes these out of whatever it answers
+ * Names under which money stands in answers. The crew reads no price: the endpoint takes these out of whatever it answers
  * them, and a test walks every answer and holds what is left against a list of what they may see.
  */
 const PRICE_KEYS = new Set([

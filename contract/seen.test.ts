@@ -17,7 +17,7 @@ const job = z.object({
 });
 
 describe('what leaves the server', () => {
-  it('is what the schema of its door names, at any depth, and nothing else of a row', () => {
+  it('is what the schema of its endpoint names, at any depth, and nothing else of a row', () => {
     const row = {
       id: 'a',
       passwordHash: 'x',

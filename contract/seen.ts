@@ -27,7 +27,7 @@ export type Reader = Role | null;
 type Part = (value: unknown) => unknown;
 
 /**
- * Builds what leaves the server: of a value only what the schema of its door names, and of that only what its reader may see. A
+ * Builds what leaves the server: of a value only what the schema of its endpoint names, and of that only what its reader may see. A
  * row that was handed on whole so loses whatever nobody has said is theirs. What a schema leaves open goes through by name.
  */
 export function seenBy(reader: Reader, schema: z.ZodType, value: unknown): unknown {

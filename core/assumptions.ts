@@ -268,8 +268,8 @@ export const ROBOT_MODULES = 40;
 /** Eave up to which a hose from the ground wets a face, m. */
 export const HOSE_REACH = 6;
 
-/** How far each witness of a loss may be out (C17), until the contractor's own records say it. Of logarithms where the eye looks. */
-export const WITNESS_SIGMA = {
+/** How far each piece of evidence of a loss may be out (C17), until the contractor's own records say it. Of logarithms where the eye looks. */
+export const EVIDENCE_SIGMA = {
   film: Math.log(1.7),
   coverByEye: 0.5,
   coverByMarks: 0.2,

@@ -1,4 +1,4 @@
-import type { WitnessKind } from './assimilation/witnesses.ts';
+import type { EvidenceKind } from './assimilation/evidence.ts';
 import type { Bare, Finding, Written } from './findings.ts';
 import type { LineLabel } from './quotes/lines.ts';
 import type { QuantityKind } from './units/quantities.ts';
@@ -114,7 +114,7 @@ export type ReasonInputName = (typeof REASON_INPUTS)[number];
 
 export type ReasonInputCode =
   | Bare<`input-${ReasonInputName}`>
-  | Finding<'input-witness', { kind: WitnessKind; date: string }>
+  | Finding<'input-evidence', { kind: EvidenceKind; date: string }>
   | LineLabel
   | Written;
 

@@ -7,7 +7,7 @@ type WithoutDay<T> = T extends { on: string } ? Omit<T, 'on'> : T;
 /** A thing of the demo's van, and what happened to it so many days ago. */
 interface DemoThing extends Omit<z.input<typeof thingFields>, 'boughtOn'> {
   boughtAgo: number | null;
-  told: (WithoutDay<Exclude<Told, { kind: 'struck' }>> & { ago: number })[];
+  told: (WithoutDay<Exclude<Told, { kind: 'retracted' }>> & { ago: number })[];
 }
 
 const inOrder = (ago: number, note = '') => ({ kind: 'checked' as const, passed: true, note, ago });

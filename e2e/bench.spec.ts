@@ -175,9 +175,9 @@ test('the sums answer while one types, and say both gain and loss', async ({ pag
     distance: 0.5,
     fanAngle: 25,
   });
-  const struck = plain((await answer.textContent()) ?? '');
-  expect(struck).toContain(`${jet.force.toFixed(1)} N`);
-  expect(struck.replaceAll(' ', '')).toContain(`${Math.round(jet.impactPressure)}Pa`);
+  const told = plain((await answer.textContent()) ?? '');
+  expect(told).toContain(`${jet.force.toFixed(1)} N`);
+  expect(told.replaceAll(' ', '')).toContain(`${Math.round(jet.impactPressure)}Pa`);
   for (const sum of ['Cooling or cleaning', 'Drying', 'Jet on glass', 'Water and resin', 'Spray line']) {
     await page.getByRole('button', { name: sum }).click();
     await expect(answer.locator('.value').first()).not.toHaveText('');

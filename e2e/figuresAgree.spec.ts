@@ -1,7 +1,7 @@
 import type { SolarArray } from '../contract/sites/endpoints.ts';
 import { claimOf, type Proved } from '../core/reports/claims.ts';
 import { moduleCount } from '../core/sites/layout.ts';
-import type { Spread } from '../core/statistics/summary.ts';
+import type { Quantiles } from '../core/statistics/summary.ts';
 import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { formatMoney, formatQuantity } from '../words/format.ts';
 import { paperText, plain, signIn, watchConsole } from './support/person.ts';
@@ -16,8 +16,8 @@ interface Exported {
     id: string;
     output: {
       visitsChosen: number;
-      benefit: Spread;
-      recoverable: Spread;
+      benefit: Quantiles;
+      recoverable: Quantiles;
       priced: { gross: number; minutes: number };
       visits: { options: { visits: number; lostValue: number; cost: number }[] };
     };

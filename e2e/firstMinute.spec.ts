@@ -3,6 +3,8 @@ import { STAGE_PASSWORD } from '../cli/stage.ts';
 import { answered, openSite, paperText, plain, signIn, watchConsole } from './support/person.ts';
 import { type Browser, expect, test } from './support/stage.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Types address and password on a fresh profile and says whether the first page stands there without a reload. */
 async function firstSignIn(browser: Browser, slowdown: number): Promise<string[]> {
   const context = await browser.newContext();

@@ -2,6 +2,8 @@ import { tapsBeforeKills } from '../cli/attack/taps.ts';
 import { signIn } from './support/person.ts';
 import { expect, test } from './support/stage.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('what was typed and not sent is there again after the browser was killed', async ({ browser }) => {
   const first = await browser.newContext();
   const page = await first.newPage();

@@ -21,6 +21,10 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },
+    // A fresh profile would otherwise lay in all of the application for the day without signal; who tests that allows it.
+    serviceWorkers: 'block',
+    // Dialogs stand at once, as they do for whoever asks their device for it.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: { executablePath: CHROMIUM, args: BROWSER_FLAGS },
   },
 });

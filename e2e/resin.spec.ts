@@ -86,7 +86,7 @@ test.describe
       await context.close();
     });
 
-    test('is exchanged step by step with the keys, and an entry that was wrong is struck', async ({ page }) => {
+    test('is exchanged step by step with the keys, and an entry that was wrong is retracted', async ({ page }) => {
       const errors = watchConsole(page);
       await signIn(page);
       await page.goto('/resin');

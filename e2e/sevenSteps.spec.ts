@@ -136,11 +136,11 @@ test.describe
       await page.keyboard.press('2');
       await page.getByRole('button', { name: 'Reckon the loss' }).click();
       await expect(figure(page, 'Lost now')).toHaveText(/\d/);
-      const witness = (name: string) => page.locator('.evidence tr', { has: page.getByRole('button', { name }) });
-      expect(plain((await witness('The eye').textContent()) ?? '')).toContain(BY_HAND.eye);
-      expect(plain((await witness('One reading').textContent()) ?? '')).toContain(BY_HAND.shortfall);
+      const item = (name: string) => page.locator('.evidence tr', { has: page.getByRole('button', { name }) });
+      expect(plain((await item('The eye').textContent()) ?? '')).toContain(BY_HAND.eye);
+      expect(plain((await item('One reading').textContent()) ?? '')).toContain(BY_HAND.shortfall);
       await page.getByRole('button', { name: 'One reading' }).click();
-      const opened = page.locator('.witness-opened');
+      const opened = page.locator('.evidence-opened');
       await expect(opened).toContainText('Without it');
       expect(plain((await opened.textContent()) ?? '')).toContain(`of the ${BY_HAND.expected} expected`);
       const { expected, shortfall } = compute<{ expected: number; shortfall: number }>('expected', {
@@ -296,7 +296,7 @@ test.describe
       expect(plain((await wash.textContent()) ?? '')).toContain(BY_HAND.loss);
       const cloth = page.getByRole('button', { name: /^A cloth after a wash/ });
       await cloth.click();
-      await expect(page.locator('.witness-opened')).toContainText('the cloth stayed clean');
+      await expect(page.locator('.evidence-opened')).toContainText('the cloth stayed clean');
       const learned = plain((await page.locator('.notice', { hasText: 'Last time' }).textContent()) ?? '');
       expect(learned).toContain(`measured ${BY_HAND.loss}`);
       expect(learned).toMatch(/This site soils at \d+\.\d times what was assumed/);

@@ -60,7 +60,7 @@ test('a test patch says the loss, what rain leaves and the pace, and Reckon and 
   await expect(page.locator('.evidence tr', { has: strips }).last()).toContainText(percent(brushed.loss));
   await strips.last().click();
   await expect(page.getByText(/Gain of each strip over its dirty neighbour/)).toContainText(percent(brushed.gain));
-  await expect(page.locator('.witness-opened')).toContainText('Without it');
+  await expect(page.locator('.evidence-opened')).toContainText('Without it');
   await page.getByRole('link', { name: /^Plan/ }).click();
   await page.getByRole('button', { name: /^(Plan again|Make the plan)$/ }).click();
   await expect(page.getByText(/As timed on the test strips/)).toBeVisible();

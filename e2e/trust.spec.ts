@@ -4,6 +4,8 @@ import pg from 'pg';
 import { answered, expectAccessible, signIn, typeIn, watchConsole } from './support/person.ts';
 import { type Browser, type BrowserContext, expect, type Page, test } from './support/stage.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 const PASSWORD = 'gull harvest lichen spoon';
 
 /** Somebody new of the company, by the owner's link: nobody else's account is changed by what they do. */

@@ -92,13 +92,13 @@ test('with the weather service slow, wrong or down the page says so and stays us
   expect(errors).toEqual([]);
 });
 
-test('the witnesses of a loss stand beside each other, and ten years ahead follow', async ({ page }) => {
+test('the sources of a loss stand beside each other, and ten years ahead follow', async ({ page }) => {
   const errors = watchConsole(page);
   await signIn(page);
   await openSite(page, 'Thornfield cellar', 'reckon');
   const evidence = page.locator('.evidence');
-  for (const witness of ['The house’s expectation', 'The eye', 'A wash, measured', 'Daily energy', 'All together'])
-    await expect(evidence.getByText(witness).first()).toBeVisible();
+  for (const item of ['The house’s expectation', 'The eye', 'A wash, measured', 'Daily energy', 'All together'])
+    await expect(evidence.getByText(item).first()).toBeVisible();
   await expect(page.getByRole('heading', { name: 'What would narrow it' })).toBeVisible();
   await page.getByRole('button', { name: 'Look ten years ahead' }).click();
   const table = page.locator('.ahead-table');

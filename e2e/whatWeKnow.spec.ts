@@ -4,7 +4,7 @@ import { expect, type Page, test } from './support/stage.ts';
 const lostNow = (page: Page) => page.locator('.figure-box', { hasText: 'Lost now' }).locator('.value');
 const row = (page: Page, of: string) => page.locator('.known-figures tr', { hasText: of });
 
-test('each witness says what it counted and what would be without it; one is left out, one answer overruled', async ({
+test('each piece of evidence says what it counted and what would be without it; one is left out, one answer overruled', async ({
   page,
 }) => {
   test.setTimeout(360_000);
@@ -15,17 +15,17 @@ test('each witness says what it counted and what would be without it; one is lef
   await answered(page, () => page.getByRole('button', { name: 'Reckon again' }).click());
   await expect(page.getByRole('button', { name: 'Reckon again' })).toBeEnabled();
   const before = plain(await lostNow(page).innerText());
-  const witnesses = page.locator('button.witness');
-  await expect(witnesses.first()).toBeVisible();
-  for (const witness of await witnesses.all()) {
-    await witness.click();
-    await expect(page.locator('.witness-opened')).toContainText('Without it:', { timeout: 30_000 });
-    await witness.click();
-    await expect(page.locator('.witness-opened')).toHaveCount(0);
+  const evidence = page.locator('button.evidence-item');
+  await expect(evidence.first()).toBeVisible();
+  for (const item of await evidence.all()) {
+    await item.click();
+    await expect(page.locator('.evidence-opened')).toContainText('Without it:', { timeout: 30_000 });
+    await item.click();
+    await expect(page.locator('.evidence-opened')).toHaveCount(0);
   }
   const energy = page.getByRole('button', { name: /^Daily energy/ });
   await energy.click();
-  const without = page.locator('.witness-opened strong');
+  const without = page.locator('.evidence-opened strong');
   await expect(without).toBeVisible({ timeout: 30_000 });
   const told = plain(await without.innerText());
   await page.getByRole('button', { name: 'Leave it out' }).click();
@@ -36,7 +36,7 @@ test('each witness says what it counted and what would be without it; one is lef
   await expect(page.locator('.evidence tr', { has: energy })).toContainText('left out by hand');
   // What was worked out on this device is what the server makes of it.
   await expect(lostNow(page)).toHaveText(told.replace(' ', '\u00a0'));
-  await expect(page.locator('.witness-opened')).toContainText('Left out: the meter was moved');
+  await expect(page.locator('.evidence-opened')).toContainText('Left out: the meter was moved');
   await expectAccessible(page);
   await answered(page, () => page.getByRole('button', { name: 'Reckon again' }).click());
   await expect(page.getByRole('button', { name: 'Reckon again' })).toBeEnabled();
@@ -55,13 +55,13 @@ test('each witness says what it counted and what would be without it; one is lef
   expect(errors).toEqual([]);
 });
 
-test('a reading is a witness like the others', async ({ page }) => {
+test('a reading is a piece of evidence like the others', async ({ page }) => {
   const errors = watchConsole(page);
   await signIn(page);
   await openSite(page, 'Oakes farmhouse', 'reckon');
   const reading = page.getByRole('button', { name: /^One reading/ }).first();
   await reading.click();
-  const opened = page.locator('.witness-opened');
+  const opened = page.locator('.evidence-opened');
   await expect(opened).toContainText('expected at');
   await expect(opened).toContainText('Without it:', { timeout: 30_000 });
   expect(errors).toEqual([]);

@@ -45,10 +45,10 @@ export interface Input<E> {
   session: SessionDoor;
 }
 
-/** At a public door `person` may be null for all that this type says: use cases behind one take an `OpenContext`. */
+/** At a public endpoint `person` may be null for all that this type says: use cases behind one take an `OpenContext`. */
 export type RequestContext = Context & Pick<OpenContext, 'address'>;
 
 export type Handler<E> = (context: RequestContext, input: Input<E>) => Promise<AnswerOf<E> | FileAnswer | undefined>;
 
-/** A handler for each door of the contract: one that is missing does not compile. */
+/** A handler for each endpoint of the contract: one that is missing does not compile. */
 export type Handlers = { [K in EndpointName]: Handler<Endpoints[K]> };

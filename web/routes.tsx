@@ -103,11 +103,17 @@ export const router = createBrowserRouter([
           { path: 'import', lazy: async () => ({ Component: (await import('./imports/ImportPage.tsx')).ImportPage }) },
           {
             path: 'bench',
-            lazy: async () => ({ Component: (await import('./bench/BenchPage.tsx')).BenchPage }),
+            lazy: async () => ({ Component: (await import('./workbench/WorkbenchPage.tsx')).WorkbenchPage }),
             children: [
               { index: true, element: <Navigate to="/bench/patch" replace /> },
-              { path: 'patch', lazy: async () => ({ Component: (await import('./bench/PatchBench.tsx')).PatchBench }) },
-              { path: 'year', lazy: async () => ({ Component: (await import('./bench/YearBench.tsx')).YearBench }) },
+              {
+                path: 'patch',
+                lazy: async () => ({ Component: (await import('./workbench/PatchBench.tsx')).PatchBench }),
+              },
+              {
+                path: 'year',
+                lazy: async () => ({ Component: (await import('./workbench/YearBench.tsx')).YearBench }),
+              },
               {
                 path: 'often',
                 lazy: async () => ({ Component: (await import('./frequency/OftenBench.tsx')).OftenBench }),
@@ -120,7 +126,10 @@ export const router = createBrowserRouter([
                 path: 'proof',
                 lazy: async () => ({ Component: (await import('./comparisons/ProofBench.tsx')).ProofBench }),
               },
-              { path: 'sums', lazy: async () => ({ Component: (await import('./bench/SumsBench.tsx')).SumsBench }) },
+              {
+                path: 'sums',
+                lazy: async () => ({ Component: (await import('./workbench/SumsBench.tsx')).SumsBench }),
+              },
             ],
           },
           { path: '*', element: <Navigate to="/" replace /> },

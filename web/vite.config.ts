@@ -3,14 +3,16 @@ import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
-import { doors } from '../contract/doors.ts';
+import { endpointTable } from '../contract/endpointTable.ts';
 import { CONTRACT_HEADER, CONTRACT_VERSION } from '../contract/version.ts';
 
-/** Puts the table of doors in the place of the file that draws it out of the contract, with all schemas behind it. */
-const doorsAsTable = {
-  name: 'doors-as-table',
+/** Puts the table of endpoints in the place of the file that draws it out of the contract, with all schemas behind it. */
+const endpointsAsTable = {
+  name: 'endpoints-as-table',
   transform: (_code: string, id: string) =>
-    id.endsWith('/contract/doors.ts') ? { code: `export const doors = ${JSON.stringify(doors)};`, map: null } : null,
+    id.endsWith('/contract/endpointTable.ts')
+      ? { code: `export const endpointTable = ${JSON.stringify(endpointTable)};`, map: null }
+      : null,
 };
 
 /** Puts `early.js` before everything else, with the names of the files that the page of a site is made of. */
@@ -96,7 +98,7 @@ export default defineConfig({
             },
             {
               name: 'forms',
-              test: /\/contract\/(?!doors)|\/web\/(parts\/(fields|DraftForm|labels)|sites\/forms)\.tsx?/,
+              test: /\/contract\/(?!endpointTable)|\/web\/(parts\/(fields|DraftForm|labels)|sites\/forms)\.tsx?/,
               minShareCount: 2,
               priority: 4,
             },
@@ -114,7 +116,7 @@ export default defineConfig({
   },
   worker: { format: 'es' },
   plugins: [
-    doorsAsTable,
+    endpointsAsTable,
     early,
     themed,
     react(),

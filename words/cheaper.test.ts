@@ -1,11 +1,11 @@
 import { expect } from 'chai';
-import type { Spread } from '../core/statistics/summary.ts';
+import type { Quantiles } from '../core/statistics/summary.ts';
 import { DEFAULT_UNITS } from '../core/units/quantities.ts';
 import { bestWords, cheaperName, costWords, leavesWords, netWords, savesWords } from './en/cheaper.ts';
 import { sayTo } from './say.ts';
 
 const say = sayTo({ units: DEFAULT_UNITS, currency: 'ZAR' });
-const range = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90, mean: p50 });
+const range = (p10: number, p50: number, p90: number): Quantiles => ({ p10, p50, p90, mean: p50 });
 const plain = (text: string) => text.replaceAll(/\s/g, ' ');
 
 describe('what could stand in the place of a wash, in words', () => {

@@ -4,8 +4,8 @@ import { findingsOf } from '../core/reckoning/findings.ts';
 import { reckon } from '../core/reckoning/reckon.ts';
 import { exampleInspection, exampleReckon as input } from '../core/testing/exampleReckon.ts';
 import { DEFAULT_UNITS } from '../core/units/quantities.ts';
+import { countedEvidence } from './evidence.ts';
 import { findingWords } from './say.ts';
-import { countedWitness } from './witnessed.ts';
 
 const reader = { units: DEFAULT_UNITS, currency: 'ZAR' };
 const american = { units: { system: 'us', decimalMark: '.', dateOrder: 'mdy' } as const, currency: 'USD' };
@@ -18,15 +18,15 @@ const codes = (changes: Partial<typeof output>) =>
 const washed = (date: string): WashOnRecord => ({ date, jobId: null, parts: [{ way: 'soap', share: 1 }] });
 
 describe('what a reckoning found', () => {
-  it('is told as codes: one witness, drawn rain, nothing worth measuring, no wash that pays', () => {
-    expect(codes({})).to.include.members(['one-witness', 'rain-drawn', 'nothing-worth-measuring', 'look-on']);
+  it('is told as codes: one piece of evidence, drawn rain, nothing worth measuring, no wash that pays', () => {
+    expect(codes({})).to.include.members(['one-source', 'rain-drawn', 'nothing-worth-measuring', 'look-on']);
   });
 
   it('names a quarrel with what could explain it', () => {
     const { known } = output;
-    const [eye] = known.witnesses;
-    const witnesses = [{ ...(eye as NonNullable<typeof eye>), surprise: 2.6 }];
-    const [quarrel] = findingsOf({ ...output, known: { ...known, witnesses } }, null);
+    const [eye] = known.evidence;
+    const evidence = [{ ...(eye as NonNullable<typeof eye>), surprise: 2.6 }];
+    const [quarrel] = findingsOf({ ...output, known: { ...known, evidence } }, null);
     expect(quarrel).to.deep.equal({
       code: 'quarrel',
       params: { kind: 'eye', date: input.today, surprise: 2.6, explains: ['eye-high'], alone: true },
@@ -81,7 +81,7 @@ describe('what a reckoning found', () => {
   it('has a sentence for every code', () => {
     const all = [
       ...findingsOf(output, { visitPrice: 1000, washes: [washed('2026-09-01')] }),
-      { code: 'agree', params: { witnesses: 3 } } as const,
+      { code: 'agree', params: { evidence: 3 } } as const,
       {
         code: 'worth-measuring',
         params: { measurement: 'test-patch', sd: 0.01, minutes: 25, worth: 90_000, cost: 13_000 },
@@ -93,16 +93,16 @@ describe('what a reckoning found', () => {
   });
 });
 
-describe('what a witness counted', () => {
-  const [eye] = output.known?.witnesses ?? [];
+describe('what a piece of evidence counted', () => {
+  const [eye] = output.known?.evidence ?? [];
   it('is what was seen, and what the cloth left', () => {
-    expect(plain(eye ? countedWitness(eye, input, DEFAULT_UNITS) : '')).to.equal(
+    expect(plain(eye ? countedEvidence(eye, input, DEFAULT_UNITS) : '')).to.equal(
       'Seen: plain dust, whole face, 100 % of the glass. A cloth left some of it.',
     );
   });
   it('is nothing seen where nothing was', () => {
     const looks = [exampleInspection({ soils: [], wipeTest: 'not-done' })];
-    expect(eye && countedWitness(eye, { ...input, looks }, DEFAULT_UNITS)).to.equal(
+    expect(eye && countedEvidence(eye, { ...input, looks }, DEFAULT_UNITS)).to.equal(
       'Nothing was seen on the glass. No cloth was tried.',
     );
   });
@@ -114,12 +114,12 @@ describe('what a witness counted', () => {
     const strips = [{ way: 'brush' as const, modules: 1, minutes: 2, before: minute(300), after: minute(340) }];
     const testPatch = { quantity: 'power' as const, representative: true, strips };
     const looks = [exampleInspection({ testPatch })];
-    const witness = {
+    const item = {
       ...(eye as NonNullable<typeof eye>),
       kind: 'test-patch' as const,
       recordId: looks[0]?.id ?? null,
     };
-    expect(plain(countedWitness(witness, { ...input, looks }, DEFAULT_UNITS))).to.equal(
+    expect(plain(countedEvidence(item, { ...input, looks }, DEFAULT_UNITS))).to.equal(
       'Gain of each strip over its dirty neighbour: brush 13.3 %. No strip was rinsed only: what rain would leave is not known.',
     );
   });

@@ -6,11 +6,11 @@ import { type Attack, tally } from './attack.ts';
 
 const PRICES = /"(energyBought|energySold|gross|net|worth|lostValue|valuePerKWh|prices|amount)":/;
 
-/** Every door, as every role and as nobody, with ids that are there, of something else, made up, or no ids at all. */
+/** Every endpoint, as every role and as nobody, with ids that are there, of something else, made up, or no ids at all. */
 export const roles: Attack = {
   name: 'doors by role and id',
   full: 6,
-  // Each door by role is held by server/http/doors.test.ts, what is answered by answers.test.ts.
+  // Each endpoint by role is held by server/http/endpoints.test.ts, what is answered by answers.test.ts.
   small: 0,
   async run(times) {
     const { hold, outcome } = tally();

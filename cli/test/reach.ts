@@ -11,7 +11,7 @@ const TIES = new Set([
   'server/testing/harness.ts',
   'server/compute/tasks.ts',
   'contract/index.ts',
-  'contract/doors.ts',
+  'contract/endpointTable.ts',
   'web/routes.tsx',
   'web/main.tsx',
   'e2e/support/stage.ts',

@@ -6,7 +6,7 @@ import { CLEAN_GLASS } from '../../core/soiling/layered.ts';
 import { fraction, notNegative, positive, tilt } from './parts.ts';
 import { day, effectiveness, layeredDay, layeredParameters, layeredState } from './soiling.ts';
 
-/** Ten years of days, and as many witnesses as anybody has. */
+/** Ten years of days, and as much evidence as anybody has. */
 const MOST_DAYS = 3660;
 const MOST_OBSERVATIONS = 5000;
 

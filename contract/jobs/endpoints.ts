@@ -82,7 +82,7 @@ export const jobEntry = z.discriminatedUnion('kind', [
   }),
   z.object({ ...base, kind: z.literal('paused'), reason }),
   z.object({ ...base, kind: z.literal('resumed') }),
-  z.object({ ...base, kind: z.literal('struck'), entry: id, reason }),
+  z.object({ ...base, kind: z.literal('retracted'), entry: id, reason }),
 ]) satisfies z.ZodType<JobEntry>;
 
 const caution = z.object({ key: z.enum(CAUTIONS) });

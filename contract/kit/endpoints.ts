@@ -43,7 +43,7 @@ export const kitTold = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('state'), state: z.enum(KIT_STATES), note: note(300) }),
   z.object({ kind: z.literal('moved'), where: text(100) }),
-  z.object({ kind: z.literal('struck'), entry: id, reason: text(200) }),
+  z.object({ kind: z.literal('retracted'), entry: id, reason: text(200) }),
 ]);
 
 const standing = z.intersection(
@@ -88,7 +88,7 @@ export const kitEndpoints = {
     method: 'POST',
     path: '/api/kit/:id/entries',
     summary:
-      'Tell what happened to a thing: checked, calibrated, worn or broken or mended, moved; strike what was wrong',
+      'Tell what happened to a thing: checked, calibrated, worn or broken or mended, moved; retract what was wrong',
     roles: EVERYONE,
     params: idParams,
     body: z.object({ id, at: moment, told: kitTold }),

@@ -10,7 +10,7 @@ import { WATER_WAYS } from '../../core/water/plan.ts';
 import { DRYING_KEYS } from '../../core/water/treatment.ts';
 import { money } from '../common.ts';
 import { reason, said } from '../findings.ts';
-import { spread } from '../numbers.ts';
+import { quantiles } from '../numbers.ts';
 import { priceLine, priceTotals, taxPart } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
@@ -90,9 +90,9 @@ const visits = z.object({
     z.object({
       visits: z.number(),
       days: z.array(z.number()),
-      lostEnergy: spread,
-      savedEnergy: spread,
-      savedOverOne: spread,
+      lostEnergy: quantiles,
+      savedEnergy: quantiles,
+      savedOverOne: quantiles,
       lostValue: z.number(),
       cost: z.number(),
       total: z.number(),
@@ -178,8 +178,8 @@ const output = z.object({
   slip: z.object({ late: z.number(), early: z.number() }).nullable(),
   /** of each course the price of a visit up to which it pays */
   worthUpTo: z.object({ one: z.array(z.number()), planned: z.array(z.number()) }),
-  recoverable: spread,
-  benefit: spread,
+  recoverable: quantiles,
+  benefit: quantiles,
   usedShare: z.number(),
   /** what is fitted at the next visit, once; null where nothing is */
   fittings: fittings.nullable(),
@@ -187,8 +187,8 @@ const output = z.object({
   isolate: z.boolean(),
   assumed: z.array(assumedFact),
   questions: z.array(said()),
-  saves: spread,
-  beyondFirst: spread,
+  saves: quantiles,
+  beyondFirst: quantiles,
   climate: said(),
   figures: z.number(),
   reasons: z.object({

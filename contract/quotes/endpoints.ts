@@ -12,7 +12,7 @@ import { date, id, idParams, money, note, pageOf, pageQuery, price, reason, text
 import { keptPaper } from '../documents/papers.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
 import { reason as reasonOf, said } from '../findings.ts';
-import { spread } from '../numbers.ts';
+import { quantiles } from '../numbers.ts';
 import { priceLine, priceTotals, taxPart } from '../priceLine.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
@@ -28,9 +28,9 @@ export const offer = priceTotals.extend({ lines: z.array(quoteLine), taxes: z.ar
 
 export const quoteBenefit = z.object({
   /** kWh that come back from one wash until it has soiled again */
-  recoverable: spread,
+  recoverable: quantiles,
   /** their worth, minor units */
-  worth: spread,
+  worth: quantiles,
   usedShare: z.number(),
   verdict: z.enum(VERDICTS),
   /** that one visit pays at its price, and that the plan does, fractions; null where no course was reckoned */
@@ -41,8 +41,8 @@ export const quoteBenefit = z.object({
   planCosts: z.number(),
   planVerdict: z.enum(VERDICTS),
   /** the range of what it saves, and of what the visits beyond the first save of that */
-  planRange: spread,
-  beyondFirst: spread,
+  planRange: quantiles,
+  beyondFirst: quantiles,
   /** which weather it was reckoned over */
   climate: said<ClimateName>(),
   reasons: z.object({ worth: reasonOf, recoverable: reasonOf, planSaves: reasonOf }),
@@ -55,7 +55,7 @@ const cheaperBeside = z.object({
     z.object({
       key: cheaperKey,
       leaves: z.number().nullable(),
-      saves: spread,
+      saves: quantiles,
       once: money.nullable(),
       lasts: z.number(),
       yearly: money,

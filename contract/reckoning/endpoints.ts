@@ -10,7 +10,7 @@ export const reckoningOverrides = z.object({
   lossNow: overruled(fraction).optional(),
   /** how many times what the house assumes for the surroundings settles */
   dust: overruled(z.number().min(0).max(50)).optional(),
-  /** witnesses that are not heard, by their keys, each with why */
+  /** evidence that is not heard, by its keys, each with why */
   leftOut: z
     .array(z.object({ key: z.string().min(1).max(60), reason }))
     .max(100)

@@ -1,18 +1,24 @@
 import { z } from 'zod';
+import { EVIDENCE_KINDS, MEASUREMENTS, UNHEARD } from '../../core/assimilation/evidence.ts';
 import { FACTORS } from '../../core/assimilation/factors.ts';
-import { MEASUREMENTS, UNHEARD, WITNESSES } from '../../core/assimilation/witnesses.ts';
 import { BIRDS, SURROUNDINGS } from '../../core/assumptions.ts';
 import type { ReckoningOutput } from '../../core/reckoning/reckoning.ts';
 import { SEASONS } from '../../core/weather/index.ts';
 import { date } from '../common.ts';
 import { reason, said } from '../findings.ts';
 import { mark } from '../inspections/endpoints.ts';
-import { estimate, spread } from '../numbers.ts';
+import { estimate, quantiles } from '../numbers.ts';
 import { arrayFields } from '../sites/endpoints.ts';
 
 /** What calculations answer, part by part. Numbers are SI, money is in minor units. */
 
-const quantiles = z.object({ mean: z.number(), sd: z.number(), p10: z.number(), p50: z.number(), p90: z.number() });
+const quantilesAndSd = z.object({
+  mean: z.number(),
+  sd: z.number(),
+  p10: z.number(),
+  p50: z.number(),
+  p90: z.number(),
+});
 const moments = z.object({ mean: z.number(), sd: z.number() });
 
 const layeredParameters = z.object({
@@ -79,9 +85,9 @@ export const courseSetup = z.object({
   seed: z.number().int(),
 });
 
-const witness = z.object({
+const item = z.object({
   key: z.string(),
-  kind: z.enum(WITNESSES),
+  kind: z.enum(EVIDENCE_KINDS),
   recordId: z.string().nullable(),
   from: date,
   until: date,
@@ -93,13 +99,13 @@ const witness = z.object({
 });
 
 const known = z.object({
-  expected: quantiles,
-  loss: quantiles,
+  expected: quantilesAndSd,
+  loss: quantilesAndSd,
   parameters: z.object(
     Object.fromEntries(FACTORS.map((name) => [name, moments])) as Record<(typeof FACTORS)[number], typeof moments>,
   ),
   house: layeredParameters,
-  witnesses: z.array(witness),
+  evidence: z.array(item),
   taught: z.array(
     z.object({ key: z.string(), value: z.number(), sd: z.number(), recordId: z.string().nullable(), date }),
   ),
@@ -126,14 +132,14 @@ const output = z.object({
   known,
   courses: courseSetup,
   year: z.object({
-    cleanEnergy: spread,
-    lostEnergy: spread,
-    lostShare: spread,
-    recoverable: spread,
+    cleanEnergy: quantiles,
+    lostEnergy: quantiles,
+    lostShare: quantiles,
+    recoverable: quantiles,
     limitShare: z.number(),
     curve: z.array(estimate.extend({ rain: z.number() })),
   }),
-  lostValue: spread,
+  lostValue: quantiles,
   valuePerKWh: z.number(),
   expectation: z
     .object({

@@ -4,7 +4,7 @@ import type { ResinEntry, ResinFinding } from '../../core/water/resinLog.ts';
 import { date, id, moment, price, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';
-import { spread } from '../numbers.ts';
+import { quantiles } from '../numbers.ts';
 
 /** uS/cm */
 const conductivity = z.number().min(0).max(20_000);
@@ -38,7 +38,7 @@ export const resinTold = z.discriminatedUnion('kind', [
     counter: z.number().min(0).max(1e9).nullable().default(null),
   }),
   z.object({ kind: z.literal('rotated'), fill: newFill }),
-  z.object({ kind: z.literal('struck'), entry: id, reason: text(200) }),
+  z.object({ kind: z.literal('retracted'), entry: id, reason: text(200) }),
 ]);
 
 export const resinEntryBody = z.object({
@@ -73,9 +73,9 @@ const standing = z.object({
   charges: z.array(charge),
   readings: z.number(),
   before: z.number().nullable(),
-  leadUsed: spread,
-  lagUsed: spread.nullable(),
-  left: spread,
+  leadUsed: quantiles,
+  lagUsed: quantiles.nullable(),
+  left: quantiles,
   findings: z.array(said<ResinFinding>()),
 });
 
@@ -133,7 +133,7 @@ export const resinEndpoints = {
   addResinEntry: endpoint({
     method: 'POST',
     path: '/api/resin/entries',
-    summary: 'Write into the log of the vessels: set up, a reading, rotated, an entry struck',
+    summary: 'Write into the log of the vessels: set up, a reading, rotated, an entry retracted',
     roles: EVERYONE,
     body: resinEntryBody,
     answer: resinView,

@@ -1,4 +1,4 @@
-import { type CleaningMethod, WITNESS_SIGMA } from '../assumptions.ts';
+import { type CleaningMethod, EVIDENCE_SIGMA } from '../assumptions.ts';
 import type { PatchWay, StripFound } from '../comparisons/testPatch.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
 import { filmMassOf } from '../modules/filmLoss.ts';
@@ -82,7 +82,7 @@ export function filmOnPatch(look: LookOnRecord, { effectiveness }: HouseFigures)
   const { value, sigma } = shareLeft(rinse);
   if (!Number.isFinite(value + sigma)) return null;
   return {
-    bonded: { value, sigma: Math.max(WITNESS_SIGMA.bondedByPatch, sigma) },
+    bonded: { value, sigma: Math.max(EVIDENCE_SIGMA.bondedByPatch, sigma) },
     removed: strips.flatMap((strip) => {
       if (strip === cleanest || strip === rinse) return [];
       const left = shareLeft(strip);

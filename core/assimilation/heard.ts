@@ -1,16 +1,16 @@
-import { BONDED_BY_CLOTH, FILM_BY_CLOTH, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
+import { BONDED_BY_CLOTH, EVIDENCE_SIGMA, FILM_BY_CLOTH, UNSEEN } from '../assumptions.ts';
 import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
 import { filmMassOf } from '../modules/filmLoss.ts';
+import type { EvidenceKind, Unheard } from './evidence.ts';
 import { type FilmOnPatch, filmOnPatch } from './filmOnPatch.ts';
 import { type Eye, type HouseFigures, USUAL_EYE } from './house.ts';
 import type { Observation } from './observed.ts';
 import type { ArrayRecords, LookOnRecord } from './records.ts';
-import type { Unheard, WitnessKind } from './witnesses.ts';
 
-export interface Witness {
+export interface EvidenceItem {
   /** such as `eye:ID of the look` */
   key: string;
-  kind: WitnessKind;
+  kind: EvidenceKind;
   /** the look or the job that it comes from; null of energy */
   recordId: string | null;
   from: string;
@@ -24,18 +24,18 @@ export interface Witness {
 const MOST_CLEAR_DAYS = 250;
 
 /**
- * What each witness of an array saw, as observations of its days, and which are not heard and why.
+ * What each piece of evidence of an array saw, as observations of its days, and which are not heard and why.
  * @param at the day of a date, from 0 @param count of days
  */
-export function heard(
+export function observationsFromRecords(
   records: ArrayRecords,
   at: (date: string) => number,
   count: number,
-): { observations: Observation[]; witnesses: Witness[] } {
+): { observations: Observation[]; evidence: EvidenceItem[] } {
   const observations: Observation[] = [];
-  const witnesses: Witness[] = [];
+  const evidence: EvidenceItem[] = [];
   const add = (
-    told: Pick<Witness, 'key' | 'kind' | 'recordId' | 'from' | 'until'>,
+    told: Pick<EvidenceItem, 'key' | 'kind' | 'recordId' | 'from' | 'until'>,
     seen: readonly Observation[],
     because: Unheard | null = null,
   ) => {
@@ -43,19 +43,19 @@ export function heard(
     const unheard =
       because ?? (records.leftOut.includes(told.key) ? 'left-out' : within.length === 0 ? 'before-the-record' : null);
     const places = unheard === null ? within.map((one) => observations.push(one) - 1) : [];
-    witnesses.push({ ...told, observations: places, unheard });
+    evidence.push({ ...told, observations: places, unheard });
   };
   const washed = new Set(records.washes.filter(({ jobId }) => jobId !== null).map(({ date }) => date));
   for (const look of records.looks) {
     const { id, date } = look;
     // Whoever looks on the day of a job looks before it, unless the clock says otherwise.
     const day = at(date) - (washed.has(date) && !look.afterWash ? 1 : 0);
-    const told = (kind: WitnessKind) => ({ key: `${kind}:${id}`, kind, recordId: id, from: date, until: date });
+    const told = (kind: EvidenceKind) => ({ key: `${kind}:${id}`, kind, recordId: id, from: date, until: date });
     const film = filmOnPatch(look, records.house);
     add(told('eye'), seenByEye(look, day, records.house, film));
     if (look.reading) {
       const { shortfall, spoilt } = look.reading;
-      const seen = { kind: 'loss', day, value: shortfall, sigma: WITNESS_SIGMA.reading } as const;
+      const seen = { kind: 'loss', day, value: shortfall, sigma: EVIDENCE_SIGMA.reading } as const;
       add(told('reading'), [seen], spoilt ? 'spoilt' : null);
     }
     if (look.patch) {
@@ -84,10 +84,10 @@ export function heard(
         kind: 'energy',
         day: at(date),
         value: performance,
-        sigma: WITNESS_SIGMA.energy,
+        sigma: EVIDENCE_SIGMA.energy,
       })),
     );
-  return { observations, witnesses };
+  return { observations, evidence };
 }
 
 /** Every so many of the clear days, the last of them among these. */
@@ -118,9 +118,9 @@ function seenByEye(
       ? { kind: 'film', day, value: mass / Math.exp(eye.bias), sigma: eye.sigma }
       : { kind: 'film', day, value: UNSEEN.film, sigma: UNSEEN.filmSigma },
     cover > 0
-      ? { kind: 'cover', day, value: cover, sigma: marked ? WITNESS_SIGMA.coverByMarks : WITNESS_SIGMA.coverByEye }
+      ? { kind: 'cover', day, value: cover, sigma: marked ? EVIDENCE_SIGMA.coverByMarks : EVIDENCE_SIGMA.coverByEye }
       : { kind: 'cover', day, value: UNSEEN.cover, sigma: UNSEEN.coverSigma },
-    ...(cloth === null ? [] : [{ kind: 'bonded' as const, day, value: cloth, sigma: WITNESS_SIGMA.bondedByCloth }]),
+    ...(cloth === null ? [] : [{ kind: 'bonded' as const, day, value: cloth, sigma: EVIDENCE_SIGMA.bondedByCloth }]),
   ];
 }
 

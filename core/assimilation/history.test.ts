@@ -15,7 +15,7 @@ const records = (changes: Partial<ArrayRecords> = {}) => exampleRecords({ looks:
 const job = (date: string, share = 1) => ({ date, jobId: 'job', parts: [{ way: 'fed-pole' as const, share }] });
 const pair = { jobId: 'job', date: '2026-08-01', ratio: 1.08, sigma: 0.012 };
 
-describe('from records to days, washes and witnesses', () => {
+describe('from records to days, washes and evidence', () => {
   it('looks back two years, to the beginning of the array, or to a wash before', () => {
     const { from, days } = historyOf(records());
     expect([from, days]).to.deep.equal(['2024-11-25', 730]);
@@ -26,12 +26,12 @@ describe('from records to days, washes and witnesses', () => {
   });
 
   it('hears the eye on the day of its look, with the film and the cover that it found', () => {
-    const { inputs, witnesses, days } = historyOf(records());
+    const { inputs, evidence, days } = historyOf(records());
     const [film, cover] = inputs[0]?.observations ?? [];
     expect(film).to.include({ kind: 'film', day: days - 5 });
     expect(film?.value).to.be.closeTo(2, 1e-6);
     expect(cover).to.include({ kind: 'cover', day: days - 5, value: 0.005, sigma: 0.5 });
-    expect(witnesses).to.deep.equal([
+    expect(evidence).to.deep.equal([
       {
         key: 'eye:a',
         kind: 'eye',
@@ -83,13 +83,13 @@ describe('from records to days, washes and witnesses', () => {
     expect(input?.cleanings[0]?.effectiveness.bonded).to.be.closeTo(0.5 * 0.85 + 0.25 * 0.05, 1e-12);
   });
 
-  it('keeps a witness that was left out, and does not hear it', () => {
-    const { inputs, witnesses } = historyOf(records({ leftOut: ['eye:a'] }));
+  it('keeps a piece of evidence that was left out, and does not hear it', () => {
+    const { inputs, evidence } = historyOf(records({ leftOut: ['eye:a'] }));
     expect(inputs[0]?.observations).to.deep.equal([]);
-    expect(witnesses[0]).to.include({ key: 'eye:a', unheard: 'left-out' });
+    expect(evidence[0]).to.include({ key: 'eye:a', unheard: 'left-out' });
   });
 
-  it('says why a witness is not heard: spoilt, of one place only, of a wash that is not on record', () => {
+  it('says why a piece of evidence is not heard: spoilt, of one place only, of a wash that is not on record', () => {
     const found = {
       strips: [],
       loss: { low: 0.08, mid: 0.1, high: 0.12 },
@@ -100,8 +100,8 @@ describe('from records to days, washes and witnesses', () => {
       missing: [],
     };
     const seen = look({ reading: { shortfall: 0.3, spoilt: true }, patch: { found, representative: false } });
-    const { witnesses } = historyOf(records({ looks: [seen], pairs: [pair] }));
-    expect(witnesses.map(({ kind, unheard }) => [kind, unheard])).to.deep.equal([
+    const { evidence } = historyOf(records({ looks: [seen], pairs: [pair] }));
+    expect(evidence.map(({ kind, unheard }) => [kind, unheard])).to.deep.equal([
       ['eye', null],
       ['reading', 'spoilt'],
       ['test-patch', 'not-representative'],
@@ -139,8 +139,8 @@ describe('from records to days, washes and witnesses', () => {
       date: new Date(Date.UTC(2025, 3, 1 + at)).toISOString().slice(0, 10),
       performance: -0.05,
     }));
-    const { inputs, witnesses } = historyOf(records({ looks: [], energy, until: '2026-11-21' }));
+    const { inputs, evidence } = historyOf(records({ looks: [], energy, until: '2026-11-21' }));
     expect(inputs[0]?.observations.length).to.be.within(150, 250);
-    expect(witnesses[0]).to.include({ kind: 'energy', until: '2026-11-21' });
+    expect(evidence[0]).to.include({ kind: 'energy', until: '2026-11-21' });
   });
 });

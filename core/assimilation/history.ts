@@ -5,15 +5,15 @@ import { monthOfDay } from '../time/year.ts';
 import { climateMonth, climateOf, generateWeatherYears, usualDeposition } from '../weather/index.ts';
 import { MARKED_MISMATCH_SPREAD } from './factors.ts';
 import { standingOf } from './filmOnPatch.ts';
-import { heard, type Witness } from './heard.ts';
+import { type EvidenceItem, observationsFromRecords } from './heard.ts';
 import { exposureOf, type HouseFigures } from './house.ts';
 import type { Assimilation } from './posterior.ts';
 import type { ArrayRecords, WashOnRecord } from './records.ts';
 
 export interface HistoryOfArray {
-  /** one for each way that days nobody observed may have gone; the witnesses are the same in all */
+  /** one for each way that days nobody observed may have gone; the evidence is the same in all */
   inputs: Assimilation[];
-  witnesses: Witness[];
+  evidence: EvidenceItem[];
   /** first day, `YYYY-MM-DD` */
   from: string;
   days: number;
@@ -46,7 +46,7 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
   const at = (date: string) => dayNumber(date) - first;
   const washes = records.washes.filter(({ date }) => at(date) >= 0 && at(date) < count);
   const cleanings = washes.map((wash) => ({ day: at(wash.date), effectiveness: takenOff(wash, records.house) }));
-  const { observations, witnesses } = heard(records, at, count);
+  const { observations, evidence } = observationsFromRecords(records, at, count);
   const parameters = parametersOf(records, cleanings, at);
   const observed = Array.from({ length: count }, (_, day) => records.rain[dateOf(first + day)] ?? null);
   const known = observed.filter((mm) => mm !== null).length;
@@ -71,7 +71,7 @@ export function historyOf(records: ArrayRecords): HistoryOfArray {
       priorMean: { deposition: records.house.dust[records.place.surroundings].mean },
       seed: records.seed,
     })),
-    witnesses,
+    evidence,
     from: dateOf(first),
     days: count,
     observed: known,

@@ -5,11 +5,11 @@ import {
   type CleaningMethod,
   EFFECTIVENESS,
   type Effectiveness,
+  EVIDENCE_SIGMA,
   FITTED_LEFT,
   SET_UP_MINUTES,
   SURROUNDINGS,
   type Surroundings,
-  WITNESS_SIGMA,
 } from '../assumptions.ts';
 import type { FittedKind } from '../fittings/kinds.ts';
 import type { Exposure, Season } from '../weather/index.ts';
@@ -62,7 +62,7 @@ export const HOUSE: HouseFigures = {
   resin: 1,
 };
 
-export const USUAL_EYE: Eye = { bias: 0, sigma: WITNESS_SIGMA.film };
+export const USUAL_EYE: Eye = { bias: 0, sigma: EVIDENCE_SIGMA.film };
 
 /** What settles at a site by the figures in use, without what lies on its latitude. */
 export const exposureOf = (

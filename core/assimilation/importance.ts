@@ -1,41 +1,47 @@
-import { inverseOf, rootOf, type Triangle, triangle } from '../statistics/linear.ts';
+import { choleskyFactor, inverseFromFactor, type LowerTriangle, lowerTriangle } from '../statistics/cholesky.ts';
 import { normalDraw, type Random } from '../statistics/random.ts';
-import { type Bell, bell, drawFrom, fitted, mixtureOf } from './bells.ts';
-import { logPosterior, type Mode, modeFrom, type Witnessed } from './mode.ts';
+import { climbToMode, logPosterior, type Mode, type ObservationModel } from './mode.ts';
+import {
+  drawStudent,
+  mixtureDensity,
+  refitComponents,
+  type StudentComponent,
+  studentComponent,
+} from './studentMixture.ts';
 
 /** Draws with their weights, which add up to 1. */
-export interface Weighed {
+export interface WeightedDraws {
   points: Float64Array[];
   weights: Float64Array;
   /** how many independent draws they are worth (Kish) */
   effective: number;
-  /** logarithm of how likely it was to see what was seen, less a constant of the witnesses */
-  evidence: number;
+  /** logarithm of how likely it was to see what was seen, less a constant of the evidence */
+  logEvidence: number;
 }
-type Draws = Pick<Weighed, 'points' | 'weights'>;
+type Draws = Pick<WeightedDraws, 'points' | 'weights'>;
 
 /** Draws before anything was seen, in each round after, rounds at least and at most, and what they should be worth. */
 const FIRST = 600;
 const ROUND = 1500;
 const ROUNDS = { least: 2, most: 8 } as const;
-const WORTH = 1000;
+const WANTED_SIZE = 1000;
 /** Share of each round that is drawn as if nothing had been seen, so that no corner is forgotten. */
-const UNSEEN = 0.1;
-/** Bells that are fitted: one for each bend that a hill may have. */
-const BELLS = 6;
+const PRIOR_SHARE = 0.1;
+/** Components that are fitted: one for each bend that a posterior may have. */
+const COMPONENTS = 6;
 /** A draw that weighs less changes nothing. */
 const LEAST_WEIGHT = 1e-7;
 
 interface Pool {
   points: Float64Array[];
-  heights: number[];
+  logPosteriors: number[];
   /** sum over the rounds of draws x density, of each point */
-  densities: number[];
-  rounds: { draws: number; bells: readonly Bell[] }[];
+  proposalDensities: number[];
+  rounds: { draws: number; components: readonly StudentComponent[] }[];
 }
 
 /**
- * Draws from a posterior: bells are laid on its heights, drawn from, weighed by how likely each draw is after all, and
+ * Draws from a posterior: components are laid on its modes, drawn from, weighed by how likely each draw is after all, and
  * fitted to what weighs most, round by round; draws of all rounds count together.
  *
  * @param among how many posteriors are put together afterwards: each of them needs to be worth less
@@ -43,34 +49,38 @@ interface Pool {
  * @see Cornuet, Marin, Mira and Robert, Scandinavian Journal of Statistics 39 (2012) 798; the fit by Cappe, Douc, Guillin,
  *   Marin and Robert, Statistics and Computing 18 (2008) 447
  */
-export function weighedDraws(
-  witnessed: Witnessed,
+export function importanceSample(
+  model: ObservationModel,
   random: Random,
   among = 1,
   onStep?: (share: number) => void,
-): Weighed {
-  const pool: Pool = { points: [], heights: [], densities: [], rounds: [] };
-  const unseen = bell(UNSEEN, new Float64Array(witnessed.width), unit(witnessed.width));
-  if (witnessed.values.length === 0) return asBefore(witnessed.width, Math.ceil(FIRST / among), random);
-  drawRound(pool, witnessed, [{ ...unseen, share: 1 }], FIRST, random);
-  let bells = bellsOn(heightsOf(witnessed, pool));
+): WeightedDraws {
+  const pool: Pool = { points: [], logPosteriors: [], proposalDensities: [], rounds: [] };
+  const priorComponent = studentComponent(PRIOR_SHARE, new Float64Array(model.width), identity(model.width));
+  if (model.values.length === 0) return priorDraws(model.width, Math.ceil(FIRST / among), random);
+  drawRound(pool, model, [{ ...priorComponent, weight: 1 }], FIRST, random);
+  let components = componentsAt(modesOf(model, pool));
   let weights = weightsOf(pool);
   for (let round = 0; round < ROUNDS.most; round += 1) {
-    if (round >= ROUNDS.least && worthOf(weights) >= WORTH / among) break;
-    drawRound(pool, witnessed, [unseen, ...bells], Math.ceil(ROUND / Math.sqrt(among)), random);
+    if (round >= ROUNDS.least && effectiveSize(weights) >= WANTED_SIZE / among) break;
+    drawRound(pool, model, [priorComponent, ...components], Math.ceil(ROUND / Math.sqrt(among)), random);
     weights = weightsOf(pool);
     const kept = thinned(pool.points, weights);
-    bells = fitted(round === 0 ? spread(bells, kept, random) : bells, kept, 1 - UNSEEN);
+    components = refitComponents(
+      round === 0 ? spreadComponents(components, kept, random) : components,
+      kept,
+      1 - PRIOR_SHARE,
+    );
     onStep?.((round + 1) / ROUNDS.most);
   }
-  return { ...thinned(pool.points, weights), effective: worthOf(weights), evidence: evidenceOf(pool) };
+  return { ...thinned(pool.points, weights), effective: effectiveSize(weights), logEvidence: logEvidenceOf(pool) };
 }
 
 /**
  * Nothing was seen: all is as likely as it was, and each draw weighs the same. Each comes with its mirror image: what one of
  * them has too much of the other has too little of.
  */
-function asBefore(width: number, pairs: number, random: Random): Weighed {
+function priorDraws(width: number, pairs: number, random: Random): WeightedDraws {
   const points = Array.from({ length: pairs }, () => {
     const point = Float64Array.from({ length: width }, () => normalDraw(random));
     return [point, point.map((one) => -one)];
@@ -79,38 +89,46 @@ function asBefore(width: number, pairs: number, random: Random): Weighed {
     points,
     weights: new Float64Array(points.length).fill(1 / points.length),
     effective: points.length,
-    evidence: 0,
+    logEvidence: 0,
   };
 }
 
-const unit = (width: number): Triangle => triangle(width, (row, column) => Number(row === column));
+const identity = (width: number): LowerTriangle => lowerTriangle(width, (row, column) => Number(row === column));
 
-function drawRound(pool: Pool, witnessed: Witnessed, bells: readonly Bell[], draws: number, random: Random): void {
+function drawRound(
+  pool: Pool,
+  model: ObservationModel,
+  components: readonly StudentComponent[],
+  draws: number,
+  random: Random,
+): void {
   // What was drawn before could have been drawn in this round too.
   for (const [at, point] of pool.points.entries())
-    pool.densities[at] = (pool.densities[at] as number) + draws * mixtureOf(bells, point);
-  pool.rounds.push({ draws, bells });
+    pool.proposalDensities[at] = (pool.proposalDensities[at] as number) + draws * mixtureDensity(components, point);
+  pool.rounds.push({ draws, components });
   for (let draw = 0; draw < draws; draw += 1) {
-    const point = drawFrom(pick(bells, (draw + random()) / draws), random);
+    const point = drawStudent(pick(components, (draw + random()) / draws), random);
     pool.points.push(point);
-    pool.heights.push(logPosterior(witnessed, point));
-    pool.densities.push(pool.rounds.reduce((sum, round) => sum + round.draws * mixtureOf(round.bells, point), 0));
+    pool.logPosteriors.push(logPosterior(model, point));
+    pool.proposalDensities.push(
+      pool.rounds.reduce((sum, round) => sum + round.draws * mixtureDensity(round.components, point), 0),
+    );
   }
 }
 
-/** The bell in which a share of all falls. */
-function pick(bells: readonly Bell[], at: number): Bell {
+/** The component in which a share of all falls. */
+function pick(components: readonly StudentComponent[], at: number): StudentComponent {
   let passed = 0;
-  for (const one of bells) {
-    passed += one.share;
-    if (at < passed) return one;
+  for (const component of components) {
+    passed += component.weight;
+    if (at < passed) return component;
   }
-  return bells.at(-1) as Bell;
+  return components.at(-1) as StudentComponent;
 }
 
 /** Logarithm of what each draw weighs. */
-const logWeights = ({ heights, densities }: Pool): number[] =>
-  heights.map((height, at) => height - Math.log(densities[at] as number));
+const logWeights = ({ logPosteriors, proposalDensities }: Pool): number[] =>
+  logPosteriors.map((height, at) => height - Math.log(proposalDensities[at] as number));
 
 const most = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
 
@@ -120,7 +138,7 @@ function weightsOf(pool: Pool): Float64Array {
   return scaled(Float64Array.from(logs, (log) => Math.exp(log - top)));
 }
 
-function evidenceOf(pool: Pool): number {
+function logEvidenceOf(pool: Pool): number {
   const logs = logWeights(pool);
   const top = most(logs);
   return top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0));
@@ -131,7 +149,7 @@ function scaled(weights: Float64Array): Float64Array {
   return weights.map((weight) => weight / total);
 }
 
-function worthOf(weights: Float64Array): number {
+function effectiveSize(weights: Float64Array): number {
   let squares = 0;
   for (const weight of weights) squares += weight * weight;
   return 1 / squares;
@@ -142,50 +160,54 @@ function thinned(points: readonly Float64Array[], weights: Float64Array): Draws 
   return { points: points.filter(heavy), weights: scaled(weights.filter(heavy)) };
 }
 
-/** Where the posterior is high: climbed to from the middle and from the two best draws; the same height counts once. */
-function heightsOf(witnessed: Witnessed, pool: Pool): Mode[] {
+/** Where the posterior is high: climbed to from the middle and from the two best draws; the same mode counts once. */
+function modesOf(model: ObservationModel, pool: Pool): Mode[] {
   const best = pool.points.map((_, at) => at);
-  best.sort((a, b) => (pool.heights[b] as number) - (pool.heights[a] as number));
-  const starts = [new Float64Array(witnessed.width), ...best.slice(0, 2).map((at) => pool.points[at] as Float64Array)];
+  best.sort((a, b) => (pool.logPosteriors[b] as number) - (pool.logPosteriors[a] as number));
+  const starts = [new Float64Array(model.width), ...best.slice(0, 2).map((at) => pool.points[at] as Float64Array)];
   const modes: Mode[] = [];
   for (const start of starts) {
-    const mode = modeFrom(witnessed, start);
+    const mode = climbToMode(model, start);
     if (!modes.some((known) => isSame(known, mode))) modes.push(mode);
   }
-  const top = Math.max(...modes.map(({ height }) => height));
-  return modes.filter(({ height }) => height > top - 10);
+  const top = Math.max(...modes.map(({ logDensity }) => logDensity));
+  return modes.filter(({ logDensity }) => logDensity > top - 10);
 }
 
-/** Whether two heights lie within one standard deviation of each other. */
-function isSame({ point, curvature }: Mode, other: Mode): boolean {
+/** Whether two modes lie within one standard deviation of each other. */
+function isSame({ point, precisionFactor }: Mode, other: Mode): boolean {
   const away = point.map((one, at) => one - (other.point[at] as number));
   let squares = 0;
   for (let column = 0; column < away.length; column += 1) {
     let sum = 0;
     for (let row = column; row < away.length; row += 1)
-      sum += ((curvature[row] as Float64Array)[column] as number) * (away[row] as number);
+      sum += ((precisionFactor[row] as Float64Array)[column] as number) * (away[row] as number);
     squares += sum * sum;
   }
   return squares < 1;
 }
 
-/** Two bells on each height: one as it curves there, one twice as wide. */
-function bellsOn(modes: readonly Mode[]): Bell[] {
-  const share = (1 - UNSEEN) / (2 * modes.length);
-  return modes.flatMap(({ point, curvature }) =>
-    [1.5, 6].map((wider) => bell(share, point, rootOf(inverseOf(curvature, wider)))),
+/** Two components on each mode: one as it curves there, one twice as wide. */
+function componentsAt(modes: readonly Mode[]): StudentComponent[] {
+  const share = (1 - PRIOR_SHARE) / (2 * modes.length);
+  return modes.flatMap(({ point, precisionFactor }) =>
+    [1.5, 6].map((wider) => studentComponent(share, point, choleskyFactor(inverseFromFactor(precisionFactor, wider)))),
   );
 }
 
-/** Bells for a bent hill: on weighed draws, each as wide as all of them together. */
-function spread(bells: readonly Bell[], { points, weights }: Draws, random: Random): Bell[] {
-  const [whole] = fitted(bells.slice(0, 1), { points, weights }, 1) as [Bell];
-  return Array.from({ length: BELLS }, (_, at) => {
-    let due = (at + random()) / BELLS;
+/** Components for a bent posterior: on weighted draws, each as wide as all of them together. */
+function spreadComponents(
+  components: readonly StudentComponent[],
+  { points, weights }: Draws,
+  random: Random,
+): StudentComponent[] {
+  const [whole] = refitComponents(components.slice(0, 1), { points, weights }, 1) as [StudentComponent];
+  return Array.from({ length: COMPONENTS }, (_, at) => {
+    let due = (at + random()) / COMPONENTS;
     const from = weights.findIndex((weight) => {
       due -= weight;
       return due <= 0;
     });
-    return bell((1 - UNSEEN) / BELLS, points[Math.max(0, from)] as Float64Array, whole.root);
+    return studentComponent((1 - PRIOR_SHARE) / COMPONENTS, points[Math.max(0, from)] as Float64Array, whole.factor);
   });
 }

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { exampleDust, exampleRecords, exampleStrips, exampleLook as look } from '../testing/exampleRecords.ts';
+import { QUARREL } from './evidence.ts';
 import { type Known, whatIsKnown } from './known.ts';
 import type { ArrayRecords } from './records.ts';
-import { QUARREL } from './witnesses.ts';
 
 /** A dry half year in a town since a wash, all of its rain on record. */
 const records = (changes: Partial<ArrayRecords> = {}) =>
@@ -15,7 +15,7 @@ const records = (changes: Partial<ArrayRecords> = {}) =>
     washes: [{ date: '2026-06-01', jobId: null, parts: [{ way: 'fed-pole', share: 1 }] }],
     ...changes,
   });
-const of = ({ witnesses }: Known, key: string) => witnesses.find((one) => one.key === key);
+const of = ({ evidence }: Known, key: string) => evidence.find((one) => one.key === key);
 
 describe('what is known of an array', () => {
   const patched = look({
@@ -25,7 +25,7 @@ describe('what is known of an array', () => {
   });
   const known = whatIsKnown(records({ looks: [patched] }));
 
-  it('goes by all of its witnesses, the surest of them most', () => {
+  it('goes by all of its evidence, the surest of them most', () => {
     expect(known.loss.mean).to.be.within(0.03, 0.08);
     expect(known.loss.sd).to.be.below(known.expected.sd / 2);
     const [eye, reading, patch] = ['eye:a', 'reading:a', 'test-patch:a'].map((key) => of(known, key)?.weight ?? 0) as [
@@ -48,13 +48,13 @@ describe('what is known of an array', () => {
     expect(Math.abs(of(known, 'test-patch:a')?.surprise ?? 9)).to.be.below(0.7 * reading);
   });
 
-  it('gives no witness more than all of them together have narrowed', () => {
+  it('gives no evidence more than all of them together have narrowed', () => {
     const width = ({ p10, p90 }: Known['loss']) => Math.log(p90 / p10);
     const all = 1 - width(known.loss) / width(known.expected);
-    for (const { weight } of known.witnesses) expect(weight).to.be.within(0, all + 0.05);
+    for (const { weight } of known.evidence) expect(weight).to.be.within(0, all + 0.05);
   });
 
-  it('is another answer without a witness that is left out, which is still named', () => {
+  it('is another answer without a piece of evidence that is left out, which is still named', () => {
     const without = whatIsKnown(records({ looks: [patched], leftOut: ['test-patch:a'] }));
     expect(of(without, 'test-patch:a')).to.include({ unheard: 'left-out', weight: null, says: null });
     expect(without.loss.mean).to.be.above(known.loss.mean + 0.02);

@@ -1,10 +1,11 @@
-import { PATCH_FACTOR, UNSEEN, WITNESS_SIGMA } from '../assumptions.ts';
+import { EVIDENCE_SIGMA, PATCH_FACTOR, UNSEEN } from '../assumptions.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { filmLoss } from '../modules/filmLoss.ts';
 import type { LayeredParameters } from '../soiling/layered.ts';
 import { mean, quantile } from '../statistics/summary.ts';
+import { MEASUREMENTS, type Measurement } from './evidence.ts';
 import { FACTORS } from './factors.ts';
-import type { Witness } from './heard.ts';
+import type { EvidenceItem } from './heard.ts';
 import { type HistoryOfArray, historyOf } from './history.ts';
 import { type Reading, spreadAfter, spreadWithout } from './narrowing.ts';
 import type { Observation } from './observed.ts';
@@ -12,10 +13,9 @@ import { type Assimilation, assimilateOver, DEGREES_OF_FREEDOM, type Member, typ
 import { comparable, predictor, scaleOf } from './predict.ts';
 import type { ArrayRecords } from './records.ts';
 import { type Taught, taughtBy } from './taught.ts';
-import { MEASUREMENTS, type Measurement } from './witnesses.ts';
 
-/** A witness with what it says alone and what it does to the answer. */
-export interface Heard extends Witness {
+/** A piece of evidence with what it says alone and what it does to the answer. */
+export interface AppraisedEvidence extends EvidenceItem {
   /** loss on its last day by it alone, four in five; null of what is not heard */
   says: Estimate | null;
   /** share of the spread of the loss, in logarithms, that there would be without it and that it takes away, 0 to 1; null of what is not heard */
@@ -33,14 +33,14 @@ export interface Narrowing {
 }
 
 export interface Known {
-  /** the house's expectation, before any witness */
+  /** the house's expectation, before any piece of evidence */
   expected: Posterior['loss'];
   loss: Posterior['loss'];
   parameters: Posterior['parameters'];
   /** the house's figures on which the factors of the members work */
   house: LayeredParameters;
   members: Member[];
-  witnesses: Heard[];
+  evidence: AppraisedEvidence[];
   /** what it teaches of figures that the house assumes */
   taught: Taught[];
   /** the best first; what would narrow nothing is left out */
@@ -60,7 +60,7 @@ export interface Known {
 const COURSE_POINTS = 90;
 /** Half the width of an interval that holds four in five, in standard deviations. */
 const FOUR_IN_FIVE = 1.2816;
-/** Readings of one witness that are weighed: more of energy say the same, and each of these counts for its share. */
+/** Readings of one piece of evidence that are weighed: more of energy say the same, and each of these counts for its share. */
 const WEIGHED = 24;
 
 /** Minutes that each measurement takes, house figures, and clear days that an import of energy would bring. */
@@ -77,7 +77,7 @@ const ENERGY_AGO = [2, 10, 20, 40, 60, 90, 120, 150, 180];
 const WORTH_IT = 0.05;
 
 /**
- * All that is known of an array (C17): the loss now with its members, what each witness has to do with it, its course since
+ * All that is known of an array (C17): the loss now with its members, what each piece of evidence has to do with it, its course since
  * the last wash, and what would narrow it.
  *
  * @param onStep told the share of the work that is done; may throw to give up
@@ -96,7 +96,7 @@ export function whatIsKnown(records: ArrayRecords, onStep?: (share: number) => v
     parameters: posterior.parameters,
     house: history.inputs[0]?.parameters ?? { lichenDensity: 0, mismatch: PATCH_FACTOR.mid },
     members: posterior.members,
-    witnesses: history.witnesses.map((witness) => heardOf(witness, history, posterior, doubt, run)),
+    evidence: history.evidence.map((item) => heardOf(item, history, posterior, doubt, run)),
     taught: taughtBy(records, history, posterior),
     narrowing: whatNarrows(history, losses, run),
     course: courseOf(history, run),
@@ -136,11 +136,17 @@ const asNormal = (relative: number): number =>
 /** A loss that has a logarithm: doubt is relative, for a point of a small loss is more than one of a large. */
 const inLogs = (loss: number): number => Math.max(1e-4, loss);
 
-/** @param unheard spread of the logarithm of the loss where nobody has spoken: without a witness no less is known */
-function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Posterior, unheard: number, run: Run): Heard {
-  if (witness.unheard !== null) return { ...witness, says: null, weight: null, surprise: null };
+/** @param unheard spread of the logarithm of the loss where nobody has spoken: without a piece of evidence no less is known */
+function heardOf(
+  item: EvidenceItem,
+  { inputs }: HistoryOfArray,
+  posterior: Posterior,
+  unheard: number,
+  run: Run,
+): AppraisedEvidence {
+  if (item.unheard !== null) return { ...item, says: null, weight: null, surprise: null };
   const [input] = inputs as [Assimilation];
-  const own = witness.observations.map((at) => input.observations[at] as Observation);
+  const own = item.observations.map((at) => input.observations[at] as Observation);
   const losses = posterior.members.map(({ loss }) => Math.log(inLogs(loss)));
   const kept = some(own);
   // Each is as much surer as it stands for others.
@@ -155,15 +161,15 @@ function heardOf(witness: Witness, { inputs }: HistoryOfArray, posterior: Poster
   const middle = mean(losses);
   const all = Math.sqrt(losses.reduce((sum, loss) => sum + (loss - middle) ** 2, 0) / losses.length);
   return {
-    ...witness,
+    ...item,
     says: saidAlone(own, input, posterior),
     weight: Math.max(0, 1 - all / without),
-    surprise: surpriseOf(witness, input, posterior),
+    surprise: surpriseOf(item, input, posterior),
   };
 }
 
 /** Of few readings the one that stands out most; of a series how far it lies off as a whole. */
-function surpriseOf({ kind, observations }: Witness, input: Assimilation, { surprises }: Posterior): number {
+function surpriseOf({ kind, observations }: EvidenceItem, input: Assimilation, { surprises }: Posterior): number {
   // That no droppings were seen where the house lets some expect is no quarrel: nobody counted them.
   const told = observations.filter((at) => input.observations[at]?.value !== UNSEEN.cover);
   const z = told.map((at) => surprises[at]?.z ?? 0);
@@ -180,7 +186,7 @@ function lossAlone({ kind, value, sigma }: Observation, width: number, { paramet
       return 1 - 1 / (value * Math.exp(width * sigma));
     case 'energy':
       return (
-        1 - Math.exp(value - parameters.level.mean - width * Math.hypot(parameters.level.sd, WITNESS_SIGMA.energy))
+        1 - Math.exp(value - parameters.level.mean - width * Math.hypot(parameters.level.sd, EVIDENCE_SIGMA.energy))
       );
     case 'film':
     case 'cover':
@@ -189,7 +195,7 @@ function lossAlone({ kind, value, sigma }: Observation, width: number, { paramet
   }
 }
 
-/** The loss by one witness alone: of the last of what it saw, with its own error. */
+/** The loss by one piece of evidence alone: of the last of what it saw, with its own error. */
 function saidAlone(own: readonly Observation[], input: Assimilation, posterior: Posterior): Estimate {
   const whole = own.findLast((one) => lossAlone(one, 0, posterior) !== null);
   const at = (width: number): number => {
@@ -224,16 +230,16 @@ function courseOf({ inputs, days, washDays }: HistoryOfArray, run: Run): Known['
 }
 
 /** Each possible measurement of the last day, with the spread that it would leave. */
-function whatNarrows({ days, witnesses }: HistoryOfArray, losses: readonly number[], run: Run): Narrowing[] {
+function whatNarrows({ days, evidence }: HistoryOfArray, losses: readonly number[], run: Run): Narrowing[] {
   const day = days - 1;
   const on = (kind: Observation['kind'], sigma: number) => ({ kind, day, sigma });
-  const has = (kind: Witness['kind']) => witnesses.some((one) => one.kind === kind && one.unheard === null);
+  const has = (kind: EvidenceItem['kind']) => evidence.some((one) => one.kind === kind && one.unheard === null);
   const possible: Partial<Record<Measurement, Omit<Observation, 'value'>[]>> = {
-    look: [on('film', WITNESS_SIGMA.film), on('cover', WITNESS_SIGMA.coverByEye)],
-    cloth: [on('bonded', WITNESS_SIGMA.bondedByCloth)],
-    marks: [on('cover', WITNESS_SIGMA.coverByMarks)],
-    reading: [on('loss', WITNESS_SIGMA.reading)],
-    'test-patch': [on('loss', 0.01), on('bonded', WITNESS_SIGMA.bondedByPatch)],
+    look: [on('film', EVIDENCE_SIGMA.film), on('cover', EVIDENCE_SIGMA.coverByEye)],
+    cloth: [on('bonded', EVIDENCE_SIGMA.bondedByCloth)],
+    marks: [on('cover', EVIDENCE_SIGMA.coverByMarks)],
+    reading: [on('loss', EVIDENCE_SIGMA.reading)],
+    'test-patch': [on('loss', 0.01), on('bonded', EVIDENCE_SIGMA.bondedByPatch)],
     ...(has('energy')
       ? {}
       : {
@@ -241,7 +247,7 @@ function whatNarrows({ days, witnesses }: HistoryOfArray, losses: readonly numbe
             kind: 'energy' as const,
             day: day - ago,
             // each stands for ten clear days or so
-            sigma: WITNESS_SIGMA.energy / Math.sqrt(5),
+            sigma: EVIDENCE_SIGMA.energy / Math.sqrt(5),
           })),
         }),
   };

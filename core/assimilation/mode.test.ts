@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { seededRandom } from '../statistics/random.ts';
-import { weighedDraws } from './importance.ts';
-import { logPosterior, modeFrom, type Witnessed } from './mode.ts';
+import { importanceSample } from './importance.ts';
+import { climbToMode, logPosterior, type ObservationModel } from './mode.ts';
 
 /** One unknown of two is seen as it is, by somebody who errs by a tenth. */
-const plain: Witnessed = {
+const plain: ObservationModel = {
   width: 2,
   values: [1],
   scales: [0.1],
@@ -14,14 +14,14 @@ const plain: Witnessed = {
 
 describe('the height of what is likely', () => {
   it('lies near what was seen, pulled towards what was expected, and where nothing was seen in the middle', () => {
-    const { point } = modeFrom(plain, new Float64Array(2));
+    const { point } = climbToMode(plain, new Float64Array(2));
     expect(point[0]).to.be.within(0.95, 1);
     expect(point[1]).to.be.closeTo(0, 1e-6);
   });
 
   it('is climbed to from far away', () => {
-    expect(modeFrom(plain, Float64Array.of(-3, 4)).point[0]).to.be.closeTo(
-      modeFrom(plain, new Float64Array(2)).point[0] as number,
+    expect(climbToMode(plain, Float64Array.of(-3, 4)).point[0]).to.be.closeTo(
+      climbToMode(plain, new Float64Array(2)).point[0] as number,
       1e-3,
     );
   });
@@ -34,7 +34,7 @@ describe('the height of what is likely', () => {
 
 describe('weighed draws', () => {
   it('have the spread of what is seen, and of what is not seen that of before', () => {
-    const { points, weights, effective } = weighedDraws(plain, seededRandom(1));
+    const { points, weights, effective } = importanceSample(plain, seededRandom(1));
     const moments = (at: number) => {
       const mean = points.reduce((sum, point, draw) => sum + (weights[draw] as number) * (point[at] as number), 0);
       const square = points.reduce(
@@ -51,18 +51,18 @@ describe('weighed draws', () => {
   });
 
   it('stand two hills that are as high', () => {
-    const both: Witnessed = { ...plain, predict: (point) => Float64Array.of(Math.abs(point[0] as number)) };
-    const { points, weights } = weighedDraws(both, seededRandom(2));
+    const both: ObservationModel = { ...plain, predict: (point) => Float64Array.of(Math.abs(point[0] as number)) };
+    const { points, weights } = importanceSample(both, seededRandom(2));
     const left = points.reduce((sum, point, at) => sum + ((point[0] as number) < 0 ? (weights[at] as number) : 0), 0);
     expect(left).to.be.closeTo(0.5, 0.1);
   });
 
   it('leave out what lies so far out that nothing can be predicted', () => {
-    const far: Witnessed = {
+    const far: ObservationModel = {
       ...plain,
       predict: (point) => Float64Array.of(Math.abs(point[0] as number) > 2.5 ? Number.NaN : (point[0] as number)),
     };
-    const { weights } = weighedDraws(far, seededRandom(3));
+    const { weights } = importanceSample(far, seededRandom(3));
     expect(weights.every(Number.isFinite)).to.equal(true);
   });
 });

@@ -1,7 +1,13 @@
-import { backward, forward, rootOf, type Triangle, triangle } from '../statistics/linear.ts';
+import {
+  backSubstitution,
+  choleskyFactor,
+  forwardSubstitution,
+  type LowerTriangle,
+  lowerTriangle,
+} from '../statistics/cholesky.ts';
 
-/** Witnesses of unknowns that are standard normal before anything is seen. */
-export interface Witnessed {
+/** Evidence of unknowns that are standard normal before anything is seen. */
+export interface ObservationModel {
   /** how many unknowns */
   width: number;
   /** what was seen */
@@ -15,8 +21,8 @@ export interface Witnessed {
 }
 
 /** Logarithm of how likely a point is after all, less a constant; of one so far out that nothing can be predicted, none. */
-export function logPosterior(witnessed: Witnessed, point: Float64Array, predicted = witnessed.predict(point)): number {
-  const { values, scales, degreesOfFreedom } = witnessed;
+export function logPosterior(model: ObservationModel, point: Float64Array, predicted = model.predict(point)): number {
+  const { values, scales, degreesOfFreedom } = model;
   let sum = 0;
   for (const one of point) sum -= 0.5 * one * one;
   // The logarithm of a product costs one for all of its factors.
@@ -40,8 +46,8 @@ function stretch(error: number, scale: number, degreesOfFreedom: number): number
   return 1 + (relative * relative) / degreesOfFreedom;
 }
 
-/** How many times less likely an error of one witness is than none at all: one over the density of its Student's t. */
-export function rarity({ degreesOfFreedom, scales }: Witnessed, error: number, at: number): number {
+/** How many times less likely an error of one piece of evidence is than none at all: one over the density of its Student's t. */
+export function inverseDensity({ degreesOfFreedom, scales }: ObservationModel, error: number, at: number): number {
   const root = Math.sqrt(stretch(error, scales[at] as number, degreesOfFreedom));
   let power = root;
   for (let factor = 0; factor < degreesOfFreedom; factor += 1) power *= root;
@@ -50,48 +56,50 @@ export function rarity({ degreesOfFreedom, scales }: Witnessed, error: number, a
 
 export interface Mode {
   point: Float64Array;
-  height: number;
-  /** root of the curvature there (inverse of the covariance) */
-  curvature: Triangle;
+  logDensity: number;
+  /** Cholesky factor of the precision there, the inverse of the covariance */
+  precisionFactor: LowerTriangle;
 }
 
 const STEPS = 25;
 const DIFFERENCE = 1e-4;
 
-/** Climbs to a height of the posterior (Levenberg and Marquardt, the witnesses weighed anew at each step). */
-export function modeFrom(witnessed: Witnessed, start: Float64Array): Mode {
+/** Climbs to a mode of the posterior (Levenberg and Marquardt, the evidence weighed anew at each step). */
+export function climbToMode(model: ObservationModel, start: Float64Array): Mode {
   let point = start;
-  let predicted = witnessed.predict(point);
-  let height = logPosterior(witnessed, point, predicted);
+  let predicted = model.predict(point);
+  let logDensity = logPosterior(model, point, predicted);
   let damping = 1e-2;
-  let normal = normalEquations(witnessed, point, predicted);
+  let normal = normalEquations(model, point, predicted);
   for (let step = 0; step < STEPS; step += 1) {
-    const root = rootOf(triangle(point.length, (i, j) => entry(normal.matrix, i, j) * (i === j ? 1 + damping : 1)));
-    const move = backward(root, forward(root, normal.slope));
+    const factor = choleskyFactor(
+      lowerTriangle(point.length, (i, j) => entry(normal.matrix, i, j) * (i === j ? 1 + damping : 1)),
+    );
+    const move = backSubstitution(factor, forwardSubstitution(factor, normal.slope));
     const next = point.map((one, at) => one + (move[at] as number));
-    const seen = witnessed.predict(next);
-    const reached = logPosterior(witnessed, next, seen);
-    if (!(reached > height)) {
+    const seen = model.predict(next);
+    const reached = logPosterior(model, next, seen);
+    if (!(reached > logDensity)) {
       damping *= 6;
       if (damping > 1e6) break;
       continue;
     }
-    const gained = reached - height;
-    [point, predicted, height, damping] = [next, seen, reached, Math.max(1e-6, damping / 4)];
-    normal = normalEquations(witnessed, point, predicted);
+    const gained = reached - logDensity;
+    [point, predicted, logDensity, damping] = [next, seen, reached, Math.max(1e-6, damping / 4)];
+    normal = normalEquations(model, point, predicted);
     if (gained < 1e-4) break;
   }
-  return { point, height, curvature: rootOf(normal.matrix) };
+  return { point, logDensity, precisionFactor: choleskyFactor(normal.matrix) };
 }
 
-const entry = (matrix: Triangle, row: number, column: number): number =>
+const entry = (matrix: LowerTriangle, row: number, column: number): number =>
   (matrix[row] as Float64Array)[column] as number;
 
 function normalEquations(
-  { predict, values, scales, degreesOfFreedom }: Witnessed,
+  { predict, values, scales, degreesOfFreedom }: ObservationModel,
   point: Float64Array,
   predicted: Float64Array,
-): { matrix: Triangle; slope: Float64Array } {
+): { matrix: LowerTriangle; slope: Float64Array } {
   const weights = predicted.map((one, at) => {
     const scale = scales[at] as number;
     const relative = ((values[at] as number) - one) / scale;
@@ -111,7 +119,7 @@ function normalEquations(
   };
   const errors = predicted.map((one, at) => (values[at] as number) - one);
   return {
-    matrix: triangle(
+    matrix: lowerTriangle(
       point.length,
       (i, j) => Number(i === j) + weighed(slopes[i] as Float64Array, slopes[j] as Float64Array),
     ),

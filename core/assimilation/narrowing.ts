@@ -1,4 +1,4 @@
-import { backward, forward, rootOf, triangle } from '../statistics/linear.ts';
+import { backSubstitution, choleskyFactor, forwardSubstitution, lowerTriangle } from '../statistics/cholesky.ts';
 
 /** One thing that could be read: what each member says it would show, and how far the reading would be out. */
 export interface Reading {
@@ -38,24 +38,24 @@ export function spreadWithout(losses: readonly number[], readings: readonly Read
 /** Variance of the loss that readings take away (sign 1), or had taken away (sign -1). */
 function explained(losses: readonly number[], readings: readonly Reading[], sign: 1 | -1): number {
   if (readings.length === 0) return 0;
-  const noise = triangle(
+  const noise = lowerTriangle(
     readings.length,
     (i, j) =>
       shared(readings[i]?.shown ?? [], readings[j]?.shown ?? []) +
       (i === j ? sign * (readings[i]?.sigma ?? 0) ** 2 : 0),
   ).map((line) => line.map((one) => sign * one));
   if (sign < 0 && !isSound(noise)) return Number.POSITIVE_INFINITY;
-  const root = rootOf(noise);
+  const factor = choleskyFactor(noise);
   const along = readings.map(({ shown }) => shared(losses, shown));
-  const weights = backward(root, forward(root, along));
+  const weights = backSubstitution(factor, forwardSubstitution(factor, along));
   return along.reduce((sum, one, at) => sum + one * (weights[at] as number), 0);
 }
 
 /** Whether a matrix can be rooted: readings that the members follow more closely than their own error cannot be taken back. */
 function isSound(matrix: readonly Float64Array[]): boolean {
-  const root = rootOf(matrix.map((line) => line.slice()));
+  const factor = choleskyFactor(matrix.map((line) => line.slice()));
   return matrix.every((line, row) => {
-    const own = root[row] as Float64Array;
+    const own = factor[row] as Float64Array;
     const square = own.reduce((sum, one) => sum + one * one, 0);
     return square <= (line[row] as number) * (1 + 1e-6);
   });

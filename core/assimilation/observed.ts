@@ -1,7 +1,7 @@
 import type { LayeredCleaning, LayeredDays, LayeredParameters, LayeredState } from '../soiling/layered.ts';
 
 /**
- * What a witness saw, at the end of its day:
+ * What a piece of evidence saw, at the end of its day:
  * `film` the natural logarithm of g/m2 · `cover` that of the share of the glass under droppings · `loss` a fraction, of a
  * test patch or of one reading against expectation · `bonded` the share of a film that a rinse left · `gain` a measured pair,
  * after/before, across a cleaning of that day · `energy` the logarithm of a clear day's performance against nameplate.

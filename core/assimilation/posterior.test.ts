@@ -30,7 +30,7 @@ function unseen(seed: number, days = DAYS): Assimilation {
   };
 }
 
-/** A truth drawn from what the house expects, and what witnesses would say of it. */
+/** A truth drawn from what the house expects, and what evidence would say of it. */
 function truth(seed: number) {
   const random = seededRandom(seed * 7 + 1);
   const logs = FACTORS.map((name) => PRIOR_SPREAD[name] * normalDraw(random));
@@ -73,7 +73,7 @@ describe('one estimate from all that is known', () => {
     expect(assimilate({ ...asked, seed: 9 }).loss.mean).to.be.closeTo(loss.mean, 0.2 * loss.sd);
   });
 
-  it('does not take the same witness for two', () => {
+  it('does not take the same piece of evidence for two', () => {
     const once = { ...unseen(3), observations: [{ ...patch, value: 0.12 }] };
     const twice = { ...once, observations: [...once.observations, ...once.observations] };
     const [one, two] = [assimilate(once), assimilate(twice)];
@@ -81,10 +81,10 @@ describe('one estimate from all that is known', () => {
     expect(two.surprises.map(({ z }) => z)).to.deep.equal([one.surprises[0]?.z, one.surprises[0]?.z]);
   });
 
-  it('grows no wider with a witness more, on the mean of many arrays', () => {
+  it('grows no wider with a piece of evidence more, on the mean of many arrays', () => {
     const arrays = [1, 2, 3, 4].map(truth);
-    const spreads = (witnesses: Omit<Observation, 'value'>[]) =>
-      mean(arrays.map(({ history, told }) => assimilate({ ...history, observations: told(witnesses) }).loss.sd));
+    const spreads = (evidence: Omit<Observation, 'value'>[]) =>
+      mean(arrays.map(({ history, told }) => assimilate({ ...history, observations: told(evidence) }).loss.sd));
     const [none, read, measured] = [[], [eye, reading], [eye, reading, patch]].map(spreads) as number[];
     expect(read).to.be.below(none as number);
     expect(measured).to.be.below(read as number);
@@ -98,7 +98,7 @@ describe('one estimate from all that is known', () => {
     }
   });
 
-  it('is not carried off by one wild witness, and names it', () => {
+  it('is not carried off by one wild piece of evidence, and names it', () => {
     const { history, told } = truth(21);
     const sober = told([eye, patch, { ...patch, day: last - 3 }, { ...patch, day: last - 6 }]);
     const wild = { ...reading, value: (sober[1]?.value as number) + 0.6 };

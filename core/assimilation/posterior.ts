@@ -1,12 +1,12 @@
 import type { LayeredState } from '../soiling/layered.ts';
 import { seededRandom } from '../statistics/random.ts';
 import { FACTORS, type Factor, type Factors, factorsOf, PRIOR_SPREAD } from './factors.ts';
-import { weighedDraws } from './importance.ts';
-import { rarity, type Witnessed } from './mode.ts';
+import { importanceSample } from './importance.ts';
+import { inverseDensity, type ObservationModel } from './mode.ts';
 import type { History, Observation } from './observed.ts';
 import { comparable, type Predicted, predictor, scaleOf } from './predict.ts';
 
-/** Every observation is taken for a Student's t of so many degrees of freedom: one wild witness must not carry the answer. */
+/** Every observation is taken for a Student's t of so many degrees of freedom: one wild piece of evidence must not carry the answer. */
 export const DEGREES_OF_FREEDOM = 4;
 const MEMBERS = 200;
 
@@ -20,7 +20,7 @@ export interface Member {
   history: number;
 }
 
-/** A witness against what all others predict of it, on the scale on which its kind is compared. */
+/** A piece of evidence against what all others predict of it, on the scale on which its kind is compared. */
 export interface Surprise {
   index: number;
   /** in standard deviations of both together */
@@ -37,7 +37,7 @@ export interface Posterior {
   parameters: Record<Factor, { mean: number; sd: number }>;
   /** equally likely, from the least loss to the greatest */
   members: Member[];
-  /** how far each witness lies from what all others predict, in standard deviations of both together */
+  /** how far each piece of evidence lies from what all others predict, in standard deviations of both together */
   surprises: Surprise[];
   /** how many independent draws the answer is worth */
   effective: number;
@@ -55,7 +55,7 @@ export interface Assimilation extends History {
 }
 
 /**
- * One estimate from all that is known of an array (C17): the house's expectation, weighed by every witness.
+ * One estimate from all that is known of an array (C17): the house's expectation, weighed by every piece of evidence.
  *
  * @param onStep told the share of the work that is done, 0 to 1
  */
@@ -64,14 +64,14 @@ export const assimilate = (input: Assimilation, onStep?: (share: number) => void
 
 /**
  * The same where a part of the record is not known and was drawn: one history for each way that it may have gone, with the
- * same witnesses, each weighed by how likely it makes what they saw.
+ * same evidence, each weighed by how likely it makes what they saw.
  */
 export function assimilateOver(inputs: readonly Assimilation[], onStep?: (share: number) => void): Posterior {
   const drawn = inputs.map((input, at) =>
     drawsOf(input, at, inputs.length, (share) => onStep?.((at + share) / inputs.length)),
   );
-  const top = Math.max(...drawn.map(({ evidence }) => evidence));
-  const worths = drawn.map(({ evidence }) => Math.exp(evidence - top));
+  const top = Math.max(...drawn.map(({ logEvidence: evidence }) => evidence));
+  const worths = drawn.map(({ logEvidence: evidence }) => Math.exp(evidence - top));
   const all = worths.reduce((sum, worth) => sum + worth, 0);
   const runs = drawn.flatMap((one) => one.runs);
   const weights = Float64Array.from(
@@ -109,7 +109,7 @@ export function assimilateOver(inputs: readonly Assimilation[], onStep?: (share:
     ),
     surprises: first
       ? surprisesOf(
-          first.witnessed,
+          first.model,
           runs.map((one) => one.observations),
           weights,
           first.same,
@@ -119,7 +119,7 @@ export function assimilateOver(inputs: readonly Assimilation[], onStep?: (share:
   };
 }
 
-/** One draw: what the factors are, what the witnesses should have seen, and how the array stands. */
+/** One draw: what the factors are, what the evidence should have seen, and how the array stands. */
 interface Run extends Predicted {
   logs: Float64Array;
   /** which of the histories it belongs to */
@@ -149,16 +149,16 @@ function drawsOf(input: Assimilation, history: number, among: number, onStep: (s
     ran.set(point, found);
     return found;
   };
-  const witnessed: Witnessed = {
+  const model: ObservationModel = {
     width: places.length,
     values: observations.map(comparable),
     scales: observations.map(scaleOf),
     degreesOfFreedom: DEGREES_OF_FREEDOM,
     predict: (point) => ranAt(point).observations,
   };
-  const { points, ...drawn } = weighedDraws(witnessed, seededRandom((input.seed ?? 1) + history), among, onStep);
+  const { points, ...drawn } = importanceSample(model, seededRandom((input.seed ?? 1) + history), among, onStep);
   const runs = points.map((point): Run => ({ history, ...ranAt(point) }));
-  return { ...drawn, runs, witnessed, same };
+  return { ...drawn, runs, model, same };
 }
 
 function weighedMoments(values: Float64Array, weights: Float64Array): { mean: number; sd: number } {
@@ -182,24 +182,24 @@ function weighedQuantiles(order: readonly number[], weights: Float64Array, share
   });
 }
 
-/** Each witness against what the others predict: the draws weighed as if it had not spoken. */
+/** Each piece of evidence against what the others predict: the draws weighed as if it had not spoken. */
 function surprisesOf(
-  witnessed: Witnessed,
+  model: ObservationModel,
   predicted: readonly Float64Array[],
   weights: Float64Array,
   same: readonly number[],
 ): Posterior['surprises'] {
-  const told = witnessed.values.map((value, index) => {
+  const told = model.values.map((value, index) => {
     let [total, sum, squares] = [0, 0, 0];
     for (let draw = 0; draw < predicted.length; draw += 1) {
       const one = predicted[draw]?.[index] as number;
-      const weight = (weights[draw] as number) * rarity(witnessed, value - one, index);
+      const weight = (weights[draw] as number) * inverseDensity(model, value - one, index);
       total += weight;
       sum += weight * one;
       squares += weight * one * one;
     }
     const centre = sum / total;
-    const scale = witnessed.scales[index] as number;
+    const scale = model.scales[index] as number;
     const variance = Math.max(0, squares / total - centre * centre);
     return { z: (value - centre) / Math.sqrt(variance + scale * scale), centre, sd: Math.sqrt(variance) };
   });
@@ -207,7 +207,7 @@ function surprisesOf(
 }
 
 /**
- * Each witness once: the same thing said again of the same day is not a second witness.
+ * Each piece of evidence once: the same thing said again of the same day is not a second piece of evidence.
  * @returns for each that was given, which of the distinct it is
  */
 function distinct(given: readonly Observation[]): { observations: Observation[]; same: number[] } {

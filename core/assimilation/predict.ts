@@ -33,7 +33,7 @@ const LEAST_RATIO = 1e-6;
 
 const factor = (logs: ArrayLike<number>, name: Factor): number => Math.exp(logs[AT[name]] ?? 0);
 
-/** By the table, which is nearer than a witness comes; the loss at the end is the model's own. */
+/** By the table, which is nearer than a piece of evidence comes; the loss at the end is the model's own. */
 const ratioOf = (glass: LayeredGlass): number =>
   Math.max(LEAST_RATIO, glass.soilingRatio(filmLossTabled(glass.loose + glass.bonded)));
 
@@ -47,7 +47,7 @@ export interface Predicted {
 
 /**
  * Runs a history under given factors.
- * @returns for one logarithm for each of FACTORS: what the witnesses should have seen, and how the array stands after the
+ * @returns for one logarithm for each of FACTORS: what the evidence should have seen, and how the array stands after the
  *   last day
  */
 export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
@@ -82,7 +82,7 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
     const droppingsFactor = factor(logs, 'droppings');
     const level = logs[AT.level] ?? 0;
     const observations = new Float64Array(order.length);
-    let [cleaning, witness, ratioBefore] = [0, 0, 1];
+    let [cleaning, item, ratioBefore] = [0, 0, 1];
     for (let day = 0; day < count; day += 1) {
       for (let due = cleanings[cleaning]; due?.day === day; due = cleanings[cleaning]) {
         glass.clean(due.effectiveness, due.share);
@@ -96,11 +96,11 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
       );
       if (seenOn[day] === 1) {
         const now = ratioOf(glass);
-        for (let at = order[witness]; at !== undefined; at = order[witness]) {
+        for (let at = order[item]; at !== undefined; at = order[item]) {
           const observation = history.observations[at] as Observation;
           if (observation.day !== day) break;
           observations[at] = READ[observation.kind](glass, now, ratioBefore, level);
-          witness += 1;
+          item += 1;
         }
       }
       if (beforeWash[day] === 1) ratioBefore = ratioOf(glass);

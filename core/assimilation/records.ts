@@ -73,7 +73,7 @@ export interface ArrayRecords {
   pairs: readonly PairOnRecord[];
   /** clear days of daily energy */
   energy: readonly ClearDay[];
-  /** keys of witnesses that are not to be heard */
+  /** keys of evidence that is not to be heard */
   leftOut: readonly string[];
   house: HouseFigures;
   seed: number;

@@ -1,8 +1,8 @@
-import { inverseOf, type Triangle } from '../statistics/linear.ts';
+import { inverseFromFactor, type LowerTriangle } from '../statistics/cholesky.ts';
 import { dateOfNumber, dayNumber, dayOfYear } from '../time/dates.ts';
 import { SEASONS, type Season, seasonOf } from '../weather/index.ts';
 import { FACTORS, type Factor, PRIOR_SPREAD } from './factors.ts';
-import { modeFrom } from './mode.ts';
+import { climbToMode } from './mode.ts';
 import { type Assimilation, DEGREES_OF_FREEDOM, type Posterior } from './posterior.ts';
 import { comparable, predictor, scaleOf } from './predict.ts';
 
@@ -18,7 +18,7 @@ const OPEN = 2;
 
 /**
  * What is said of the dust of each season beside the others: from the posterior's mean on, all factors and four more, one
- * for the dust of each season, are fitted to what the witnesses saw.
+ * for the dust of each season, are fitted to what the evidence saw.
  * @param from of day 0, `YYYY-MM-DD` @param latitude degrees
  */
 export function seasonsSaid(
@@ -42,7 +42,7 @@ export function seasonsSaid(
     const factor = unknown[place];
     return factor === undefined ? 0 : ((middle[factor] as number) - mean) / sd;
   });
-  const { point, curvature } = modeFrom(
+  const { point, precisionFactor: curvature } = climbToMode(
     {
       width: priors.length,
       values: input.observations.map(comparable),
@@ -62,11 +62,11 @@ export function seasonsSaid(
     },
     start,
   );
-  return contrasts(at(point).slice(unknown.length), inverseOf(curvature, OPEN ** 2), unknown.length);
+  return contrasts(at(point).slice(unknown.length), inverseFromFactor(curvature, OPEN ** 2), unknown.length);
 }
 
 /** Each season against the mean of all. */
-function contrasts(logs: readonly number[], covariance: Triangle, begin: number): SeasonSaid[] {
+function contrasts(logs: readonly number[], covariance: LowerTriangle, begin: number): SeasonSaid[] {
   const between = (i: number, j: number): number =>
     (covariance[begin + Math.max(i, j)] as Float64Array)[begin + Math.min(i, j)] as number;
   const count = SEASONS.length;

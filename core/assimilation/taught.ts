@@ -1,8 +1,8 @@
-import { type CleaningMethod, FILM_GRADE, WITNESS_SIGMA } from '../assumptions.ts';
+import { type CleaningMethod, EVIDENCE_SIGMA, FILM_GRADE } from '../assumptions.ts';
 import { atOdds } from '../soiling/layered.ts';
 import { dayNumber } from '../time/dates.ts';
 import { droppingsOf, filmOnPatch, standingOf } from './filmOnPatch.ts';
-import type { Witness } from './heard.ts';
+import type { EvidenceItem } from './heard.ts';
 import type { HistoryOfArray } from './history.ts';
 import { USUAL_EYE } from './house.ts';
 import type { Posterior } from './posterior.ts';
@@ -49,9 +49,9 @@ const SEASON_KNOWN_TO = 0.5;
 
 /** All that is taught by what is known of an array. */
 export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posterior: Posterior): Taught[] {
-  const heard = history.witnesses.filter(({ unheard }) => unheard === null);
+  const heard = history.evidence.filter(({ unheard }) => unheard === null);
   return [
-    ...heard.flatMap((witness) => ofEye(witness, records, history, posterior)),
+    ...heard.flatMap((item) => ofEye(item, records, history, posterior)),
     ...records.looks.flatMap((look) => ofStrips(look, records)),
     ...records.washes.flatMap((wash) => ofPatches(wash, records)),
     ...(heard.length > 0
@@ -62,14 +62,14 @@ export function taughtBy(records: ArrayRecords, history: HistoryOfArray, posteri
 
 /** How far a look lies off what all others let expect. */
 function ofEye(
-  witness: Witness,
+  item: EvidenceItem,
   records: ArrayRecords,
   { inputs }: HistoryOfArray,
   { surprises }: Posterior,
 ): Taught[] {
-  const look = records.looks.find(({ id }) => id === witness.recordId);
-  if (witness.kind !== 'eye' || !look?.by) return [];
-  const at = witness.observations.find((one) => inputs[0]?.observations[one]?.kind === 'film');
+  const look = records.looks.find(({ id }) => id === item.recordId);
+  if (item.kind !== 'eye' || !look?.by) return [];
+  const at = item.observations.find((one) => inputs[0]?.observations[one]?.kind === 'film');
   const seen = at === undefined ? undefined : inputs[0]?.observations[at];
   const told = at === undefined ? undefined : surprises[at];
   const { bias } = records.house.eyes[look.by] ?? USUAL_EYE;
@@ -149,7 +149,7 @@ function ofPatches(wash: WashOnRecord, { looks }: ArrayRecords): Taught[] {
   const before = looks.findLast((look) => !isAfter(look) && days(look) >= -SHORTLY_BEFORE);
   const after = looks.find((look) => isAfter(look) && days(look) <= SHORTLY_AFTER);
   if (way === null || before === undefined || after === undefined) return [];
-  const by = ({ marked }: LookOnRecord) => (marked ? WITNESS_SIGMA.coverByMarks : WITNESS_SIGMA.coverByEye);
+  const by = ({ marked }: LookOnRecord) => (marked ? EVIDENCE_SIGMA.coverByMarks : EVIDENCE_SIGMA.coverByEye);
   const taken = (layer: 'droppings' | 'lichen', of: (look: LookOnRecord) => number): Taught[] => {
     if (of(before) < LEAST_LOST) return [];
     const left = of(after) / of(before);

@@ -20,7 +20,7 @@ import { daysOfRinses, HARD_WATER, settlingOn } from '../spray/asWay.ts';
 import { lineOver, pipesOver } from '../spray/overFace.ts';
 import { sprayRows } from '../spray/rows.ts';
 import { sprayTimer } from '../spray/timer.ts';
-import { mean, type Spread, spread, sum } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf, sum } from '../statistics/summary.ts';
 
 /** A day of a forecast: mm, a chance from 0 to 1. */
 export interface RainDue {
@@ -43,7 +43,7 @@ const COURSES = 16;
 /** What an owner fits himself nobody knows; these are fitted for them. */
 const FITTED = ['drain-clip', 'deterrent', 'coating'] as const satisfies readonly FittedKind[];
 
-const NONE: Spread = { p10: 0, p50: 0, p90: 0, mean: 0 };
+const NONE: Quantiles = { p10: 0, p50: 0, p90: 0, mean: 0 };
 
 interface Case {
   input: CheaperInput;
@@ -304,11 +304,11 @@ const setupOf = (plan: PlanInput, arrayId: string): CourseSetup =>
 const addedUp = (lists: readonly number[][]): number[] =>
   (lists[0] ?? []).map((_, at) => lists.reduce((total, list) => total + (list[at] ?? 0), 0));
 
-const worthIn = (energy: readonly number[], { valuePerKWh }: PlanInput): Spread =>
-  energy.length === 0 ? NONE : spread(energy.map((kWh) => worthOf(kWh, valuePerKWh)));
+const worthIn = (energy: readonly number[], { valuePerKWh }: PlanInput): Quantiles =>
+  energy.length === 0 ? NONE : quantilesOf(energy.map((kWh) => worthOf(kWh, valuePerKWh)));
 
 /** What is saved a year in each course against nothing, over some faces together. */
-const savedBy = (faces: readonly Face[], plan: PlanInput, lost: (face: Face) => number[]): Spread =>
+const savedBy = (faces: readonly Face[], plan: PlanInput, lost: (face: Face) => number[]): Quantiles =>
   worthIn(
     addedUp(
       faces.map((face) => {

@@ -125,11 +125,11 @@ const timeOf = (date: string, first: string): number =>
  * @returns figures with 95 % intervals; null and a named reason where the data cannot carry one
  */
 export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput {
-  const { days, cleanings, first, unusable, controlled, candidates, steps, fitted, clouded } = fitSeries(input);
+  const { days, cleanings, first, unusable, controlled, candidates, steps, trend, clouded } = fitSeries(input);
   const rejected = [...unusable, ...clouded.map(({ date }) => ({ date, reason: 'cloudy' as const }))];
   const rawTrendGain = rawTrend(days, cleanings.at(-1));
-  const yearOnYear = changeInAYear(fitted, candidates);
-  if (fitted === null) {
+  const yearOnYear = changeInAYear(trend, candidates);
+  if (trend === null) {
     const missing = bare('energy-no-trend');
     return {
       ...nothing(cleanings, missing),
@@ -139,12 +139,12 @@ export function gainFromDailyEnergy(input: DailyEnergyInput): DailyEnergyOutput 
       yearOnYear,
     };
   }
-  const { fit, sorted } = fitted;
+  const { fit, sorted } = trend;
   const judged = candidates.map((day, index) => ({ ...day, clear: fit.clear[index] ?? 0, index }));
   const used = judged.filter(({ clear }) => clear >= 0.5);
   const late = judged.filter(({ clear }) => clear < 0.5);
   const correlation = neighbourCorrelation(sorted, fit.coefficients);
-  const widths = halfWidths(sorted, fit.inverse, fit.sigma, correlation);
+  const widths = halfWidths(sorted, fit.unscaledCovariance, fit.sigma, correlation);
   const slope = fit.coefficients[1] ?? 0;
   const found = cleanings.map((date) => stepOf(date, steps, used, fit, widths, first));
   const last = found.at(-1);
@@ -182,8 +182,8 @@ function fitSeries(input: DailyEnergyInput) {
       .filter(({ date }) => !cleanings.includes(date))
       .map(({ date }): Step => ({ time: timeOf(date, first), cleaning: null })),
   ].sort((a, b) => a.time - b.time);
-  const { candidates, steps, fitted, clouded } = fitWithoutClouds(sifted, allSteps, controlled);
-  return { days, cleanings, first, unusable, controlled, candidates, steps, fitted, clouded };
+  const { candidates, steps, trend, clouded } = fitWithoutClouds(sifted, allSteps, controlled);
+  return { days, cleanings, first, unusable, controlled, candidates, steps, trend, clouded };
 }
 
 /** A clear day: its energy over what a clear sky would have given clean glass, as a logarithm. */
@@ -197,10 +197,10 @@ export interface ClearDay {
  * then nothing is held against the nameplate.
  */
 export function clearDaysOf(input: DailyEnergyInput): ClearDay[] {
-  const { candidates, fitted, controlled } = fitSeries(input);
-  if (fitted === null || controlled) return [];
+  const { candidates, trend, controlled } = fitSeries(input);
+  if (trend === null || controlled) return [];
   return candidates.flatMap(({ date, value }, index) =>
-    (fitted.fit.clear[index] ?? 0) >= 0.5 ? [{ date, performance: value }] : [],
+    (trend.fit.clear[index] ?? 0) >= 0.5 ? [{ date, performance: value }] : [],
   );
 }
 
@@ -262,9 +262,9 @@ function fitWithoutClouds(sifted: readonly Candidate[], allSteps: readonly Step[
   const clouded: Candidate[] = [];
   for (;;) {
     const steps = joinSteps(allSteps, candidates);
-    const fitted = fitTrend(candidates, steps, controlled);
-    const spells = fitted && !controlled ? spellsInClouds(fitted.fit, steps, candidates) : [];
-    if (spells.length === 0) return { candidates, steps, fitted, clouded };
+    const trend = fitTrend(candidates, steps, controlled);
+    const spells = trend && !controlled ? spellsInClouds(trend.fit, steps, candidates) : [];
+    if (spells.length === 0) return { candidates, steps, trend, clouded };
     const inClouds = ({ time }: Candidate) => spells.some(({ after, to }) => time > after && time <= to);
     clouded.push(...candidates.filter(inClouds));
     candidates = candidates.filter((day) => !inClouds(day));
@@ -287,12 +287,12 @@ function spellsInClouds({ coefficients, clear }: TrendFit, steps: readonly Step[
   return found;
 }
 
-interface Fitted {
+interface ClearTrend {
   fit: TrendFit;
   sorted: FittedDay[];
 }
 
-function fitTrend(candidates: readonly Candidate[], steps: readonly Step[], controlled: boolean): Fitted | null {
+function fitTrend(candidates: readonly Candidate[], steps: readonly Step[], controlled: boolean): ClearTrend | null {
   if (candidates.length < steps.length + 3) return null;
   const middle = mean(candidates.map(({ time }) => time));
   const rows = candidates.map(
@@ -406,9 +406,9 @@ const SAME_SEASON = 10;
 const PAIRS_NEEDED = 5;
 
 /** Clear days of the last year beside those of the same season a year before, as the middle of their ratios. */
-function changeInAYear(fitted: Fitted | null, candidates: readonly Candidate[]): number | null {
-  if (fitted === null) return null;
-  const clear = candidates.filter((_, index) => (fitted.fit.clear[index] ?? 0) >= 0.5);
+function changeInAYear(trend: ClearTrend | null, candidates: readonly Candidate[]): number | null {
+  if (trend === null) return null;
+  const clear = candidates.filter((_, index) => (trend.fit.clear[index] ?? 0) >= 0.5);
   const ratios = clear.flatMap((day) => {
     const earlier = clear.filter(({ time }) => Math.abs(day.time - A_YEAR - time) <= SAME_SEASON);
     return earlier.length === 0 ? [] : [day.value - mean(earlier.map(({ value }) => value))];

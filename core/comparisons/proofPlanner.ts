@@ -229,6 +229,6 @@ function stepUncertainty(days: number, clear: number): number {
     value: 0,
     weight: 1,
   }));
-  const variance = leastSquares(equations)?.inverse[2]?.[2] ?? 1;
+  const variance = leastSquares(equations)?.unscaledCovariance[2]?.[2] ?? 1;
   return (student95(2 * clear - 3) * CLEAR_DAY_SCATTER * Math.sqrt(variance)) / 2;
 }

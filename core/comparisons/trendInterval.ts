@@ -48,11 +48,11 @@ export function neighbourCorrelation(days: readonly FittedDay[], coefficients: r
  */
 export function halfWidths(
   days: readonly FittedDay[],
-  inverse: readonly (readonly number[])[],
+  unscaledCovariance: readonly (readonly number[])[],
   sigma: number,
   correlation: number,
 ): number[] {
-  const size = inverse.length;
+  const size = unscaledCovariance.length;
   const middle = Array.from({ length: size }, () => new Array<number>(size).fill(0));
   for (const a of days) {
     if (a.equation.weight < 1e-3) continue;
@@ -68,7 +68,7 @@ export function halfWidths(
     }
   }
   const freedom = days.reduce((sum, { equation }) => sum + equation.weight, 0) - size;
-  return inverse.map((row) => {
+  return unscaledCovariance.map((row) => {
     const variance = row.reduce((sum, value, i) => sum + value * dot(middle[i] ?? [], row), 0);
     return student95(Math.max(4, freedom)) * sigma * Math.sqrt(Math.max(0, variance));
   });

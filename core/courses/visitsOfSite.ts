@@ -6,7 +6,7 @@ import { costOfLoss } from '../modules/energyYear.ts';
 import { worthOf } from '../quotes/worth.ts';
 import type { LayeredDays } from '../soiling/layered.ts';
 import { daysBetween } from '../soiling/layeredDays.ts';
-import { mean, type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, daysOfMember, type PreparedCourses } from './courses.ts';
 import { parametersOf, withFewer } from './setup.ts';
 import { lostWith } from './yearAhead.ts';
@@ -16,11 +16,11 @@ export interface VisitsOption {
   /** days after the start of the year, the best found */
   days: number[];
   /** kWh a year */
-  lostEnergy: Spread;
+  lostEnergy: Quantiles;
   /** kWh a year, against no visit at all */
-  savedEnergy: Spread;
+  savedEnergy: Quantiles;
   /** kWh a year, against one visit alone: what the visits beyond the first bring together */
-  savedOverOne: Spread;
+  savedOverOne: Quantiles;
   /** money a year in minor units: what the dirt still costs, what the visits cost, and both together */
   lostValue: number;
   cost: number;
@@ -80,8 +80,8 @@ export function compareVisitsIn(
   const untouched = lostBySite(arrays, []);
   const lost = found.options.map(({ days }) => (days.length === 0 ? untouched : lostBySite(arrays, days)));
   const withOne = lost[1] ?? untouched;
-  const over = (before: readonly number[], after: readonly number[]): Spread =>
-    spread(after.map((value, at) => (before[at] ?? 0) - value));
+  const over = (before: readonly number[], after: readonly number[]): Quantiles =>
+    quantilesOf(after.map((value, at) => (before[at] ?? 0) - value));
   const options = found.options.map(({ cleans: visits, days }: FrequencyOption, at): VisitsOption => {
     const own = lost[at] ?? untouched;
     const lostValue = worthOf(mean(own), valuePerKWh);
@@ -89,7 +89,7 @@ export function compareVisitsIn(
     return {
       visits,
       days,
-      lostEnergy: spread(own),
+      lostEnergy: quantilesOf(own),
       savedEnergy: over(untouched, own),
       savedOverOne: visits === 0 ? over(own, own) : over(withOne, own),
       lostValue,

@@ -1,17 +1,17 @@
 import { energyAtLoss } from '../modules/energyYear.ts';
-import { fourInFive, type Spread, spread, sum } from '../statistics/summary.ts';
+import { fourInFive, type Quantiles, quantilesOf, sum } from '../statistics/summary.ts';
 import { DAYS_A_YEAR, type PreparedCourses, type Walked, walk } from './courses.ts';
 import { ALL_OF_IT, NO_VISITS, type Visits } from './setup.ts';
 
 export interface YearAhead {
   /** kWh with clean glass, through the limit */
-  cleanEnergy: Spread;
+  cleanEnergy: Quantiles;
   /** kWh lost to soil in the year if nobody washes */
-  lostEnergy: Spread;
+  lostEnergy: Quantiles;
   /** lost over clean energy */
-  lostShare: Spread;
+  lostShare: Quantiles;
   /** kWh that one wash at the start would bring back within the year, if all of it came off */
-  recoverable: Spread;
+  recoverable: Quantiles;
   /** share of the producing hours in which the clean array stands at its limit */
   limitShare: number;
   /** soiling loss at the end of each day over the courses, and the rain of the middle one */
@@ -73,10 +73,10 @@ export function yearFigures(
   const lost = lostBy(prepared, walked);
   const all = year.flat();
   return {
-    cleanEnergy: spread(clean),
-    lostEnergy: spread(lost),
-    lostShare: spread(lost.map((value, at) => ratioOrZero(value, clean[at] ?? 0))),
-    recoverable: spread(recoveredBy(prepared, ALL_OF_IT, lost)),
+    cleanEnergy: quantilesOf(clean),
+    lostEnergy: quantilesOf(lost),
+    lostShare: quantilesOf(lost.map((value, at) => ratioOrZero(value, clean[at] ?? 0))),
+    recoverable: quantilesOf(recoveredBy(prepared, ALL_OF_IT, lost)),
     limitShare: ratioOrZero(sum(all.map(({ limited }) => limited)), sum(all.map(({ producing }) => producing))),
   };
 }

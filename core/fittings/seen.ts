@@ -1,4 +1,4 @@
-import { WITNESS_SIGMA } from '../assumptions.ts';
+import { EVIDENCE_SIGMA } from '../assumptions.ts';
 import { coverOfMark, type Mark } from '../inspections/marks.ts';
 import { daysBetween } from '../time/dates.ts';
 import type { FittedKind, FittedOn } from './kinds.ts';
@@ -59,7 +59,7 @@ export function fittingsSeen(
             .filter((mark) => worksAgainst(one.kind, mark))
             .reduce((sum, mark) => sum + coverOfMark(mark) * mark.modules.filter(counts).length, 0) / size;
         const [before, after] = [washed ? 0 : cover(past), cover(now)];
-        return { more: after - before, sd: WITNESS_SIGMA.coverByMarks * Math.hypot(before, after) };
+        return { more: after - before, sd: EVIDENCE_SIGMA.coverByMarks * Math.hypot(before, after) };
       };
       const without = growth((module) => !under.has(module), control);
       const having = growth((module) => own.has(module), own.size);

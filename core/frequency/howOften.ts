@@ -4,7 +4,7 @@ import { costOfLoss, energyOfSite } from '../modules/energyYear.ts';
 import { RATE_DEFAULTS } from '../soiling/rate.ts';
 import { siteSoilingRate } from '../soiling/siteRate.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
-import { mean, type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { climateOf, generateWeatherYears } from '../weather/index.ts';
 import { daysOfHabit, HABITS, type Habit } from './habits.ts';
 import { type FrequencyInput, type FrequencyOption, type FrequencyOutput, optimalDays } from './optimalDays.ts';
@@ -34,7 +34,7 @@ export interface HowOften extends FrequencyOutput {
   /** prices of a cleaning, money, under which more of them and over which fewer are best; null where none is */
   price: { moreUnder: number | null; fewerOver: number | null };
   /** lost a year with the best days, over the weather years */
-  spread: Spread;
+  spread: Quantiles;
   /** what one cleaning more or fewer than the best adds to the total; null where there is none to compare */
   oneMore: number | null;
   oneFewer: number | null;
@@ -82,7 +82,7 @@ export function howOften(setup: HowOftenSetup): HowOften {
     best: best.cleans,
     everyYears: cheapestLonger(found, best)?.everyYears ?? null,
     price: pricesOfChange(options, best.cleans),
-    spread: spread(valueOfDays(input, best.days).byYear),
+    spread: quantilesOf(valueOfDays(input, best.days).byYear),
     ...oneBeside(options, best.cleans),
     habits: HABITS.map((habit) => {
       const days = daysOfHabit(habit, setup.latitude);

@@ -142,8 +142,8 @@ describe('the progress of a job', () => {
     const why = entry({ kind: 'no-reading', when: 'before', array: 'c', reason: 'no display' });
     expect(lacking(read('a', ['b']), why)).to.equal(null);
     const first = read('a', ['b']);
-    const struck = entry({ kind: 'struck', entry: first.id, reason: 'taken again' });
-    expect(lacking(first, why, struck)?.params).to.deep.equal({ names: ['Face a', 'Face b'] });
+    const retracted = entry({ kind: 'retracted', entry: first.id, reason: 'taken again' });
+    expect(lacking(first, why, retracted)?.params).to.deep.equal({ names: ['Face a', 'Face b'] });
   });
 
   it('leaves a step out with its reason and goes on', () => {
@@ -158,11 +158,11 @@ describe('the progress of a job', () => {
     expect(jobProgress(steps, [paused, entry({ kind: 'resumed' })]).paused).to.equal(null);
   });
 
-  it('forgets what was struck out', () => {
+  it('forgets what was retracted', () => {
     const mark = entry({ kind: 'mark', array: 'a', modules: [0, 1], mark: 'brushed' });
-    const struck = entry({ kind: 'struck', entry: mark.id, reason: 'wrong row' });
+    const retracted = entry({ kind: 'retracted', entry: mark.id, reason: 'wrong row' });
     expect(jobProgress(steps, [mark]).done.a).to.deep.equal({ 0: 'brushed', 1: 'brushed' });
-    expect(jobProgress(steps, [mark, struck]).done.a).to.equal(undefined);
+    expect(jobProgress(steps, [mark, retracted]).done.a).to.equal(undefined);
   });
 
   it('orders by the moment, not by arrival, and across offsets', () => {

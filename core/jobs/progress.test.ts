@@ -64,9 +64,9 @@ describe('a job that is folded as it goes on', () => {
   const begun = (): FoldedJob =>
     foldJob(STEPS, [{ id: 'a', at: '2026-11-20T06:00:00Z', kind: 'mark', array: 'a', modules: [1], mark: 'rinsed' }]);
 
-  it('is folded anew where something is struck out', () => {
-    const struck: JobEntry = { id: 'b', at: '2026-11-20T07:00:00Z', kind: 'struck', entry: 'a', reason: 'slip' };
-    expect(foldOn(begun(), [struck])).to.equal(null);
+  it('is folded anew where something is retracted', () => {
+    const retracted: JobEntry = { id: 'b', at: '2026-11-20T07:00:00Z', kind: 'retracted', entry: 'a', reason: 'slip' };
+    expect(foldOn(begun(), [retracted])).to.equal(null);
   });
 
   it('is folded anew where something comes in that happened before', () => {

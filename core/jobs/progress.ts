@@ -1,7 +1,7 @@
 import type { Reading } from '../comparisons/compare.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import type { WipeTest } from '../inspections/soil.ts';
-import { unstruck } from '../struck.ts';
+import { withoutRetracted } from '../retracted.ts';
 import { type Clocked, happenedAt } from './clock.ts';
 import type { Step, StepKey } from './steps.ts';
 
@@ -59,7 +59,7 @@ export type JobEntry = { id: string } & Clocked &
     | { kind: 'temperatures'; glass: number; water: number }
     | { kind: 'paused'; reason: string }
     | { kind: 'resumed' }
-    | { kind: 'struck'; entry: string; reason: string }
+    | { kind: 'retracted'; entry: string; reason: string }
   );
 
 /** Kinds of entries, as they are stored. */
@@ -79,7 +79,7 @@ export const ENTRY_KINDS = [
   'temperatures',
   'paused',
   'resumed',
-  'struck',
+  'retracted',
 ] as const satisfies readonly JobEntry['kind'][];
 
 /** Power at the inverter's AC side or before it, a current in short circuit or under a load that holds the voltage. */
@@ -136,9 +136,9 @@ export interface JobProgress {
 /** What says that the glass was worked on. */
 export const WORKED: readonly ModuleDone[] = ['rinsed', 'brushed', 'bladed'];
 
-/** Entries in the order in which they happened, without those that were struck out. */
+/** Entries in the order in which they happened, without those that were retracted. */
 export function standingEntries(entries: readonly JobEntry[]): JobEntry[] {
-  return unstruck(entries).sort((a, b) => Date.parse(happenedAt(a)) - Date.parse(happenedAt(b)));
+  return withoutRetracted(entries).sort((a, b) => Date.parse(happenedAt(a)) - Date.parse(happenedAt(b)));
 }
 
 /**
@@ -178,14 +178,14 @@ export function foldJob(steps: readonly Step[], entries: readonly JobEntry[]): F
 
 /**
  * Adds what happened since to a fold.
- * @returns null where everything has to be folded anew: something is struck out, happened before what is folded, or was
+ * @returns null where everything has to be folded anew: something is retracted, happened before what is folded, or was
  * folded in another way
  */
 export function foldOn(fold: FoldedJob, entries: readonly JobEntry[]): FoldedJob | null {
   let latest = fold.latest === null ? Number.NEGATIVE_INFINITY : Date.parse(fold.latest);
   for (const entry of entries) {
     const moment = Date.parse(happenedAt(entry));
-    if (entry.kind === 'struck' || !(moment >= latest)) return null;
+    if (entry.kind === 'retracted' || !(moment >= latest)) return null;
     latest = moment;
   }
   const last = entries.at(-1);

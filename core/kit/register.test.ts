@@ -76,11 +76,14 @@ describe('a thing of the register', () => {
     expect(standing('pole', {}, [failed, mended]).usable).to.equal(true);
   });
 
-  it('stands as if a struck entry had never been told', () => {
+  it('stands as if a retracted entry had never been told', () => {
     const lost = told({ kind: 'state', state: 'lost', note: '' });
-    const struck = told({ kind: 'struck', entry: lost.id, reason: 'it was in the other van' }, '2026-11-04T08:00:00Z');
+    const retracted = told(
+      { kind: 'retracted', entry: lost.id, reason: 'it was in the other van' },
+      '2026-11-04T08:00:00Z',
+    );
     expect(standing('pole', {}, [lost]).state).to.equal('lost');
-    expect(standing('pole', {}, [lost, struck]).state).to.equal('good');
+    expect(standing('pole', {}, [lost, retracted]).state).to.equal('good');
   });
 
   it('stood on an earlier day as it was then, and cannot have been used before it was bought', () => {

@@ -1,5 +1,5 @@
 import type { Bare, Finding } from '../findings.ts';
-import { unstruck } from '../struck.ts';
+import { withoutRetracted } from '../retracted.ts';
 import { addedDays, daysBetween, monthsAfter } from '../time/dates.ts';
 import { KIT, type KitState, type KitThing, USABLE } from './things.ts';
 
@@ -10,14 +10,14 @@ export type KitEntry = { id: string; thing: string; at: string } & (
   | { kind: 'calibrated'; on: string; uncertainty: number | null; note: string }
   | { kind: 'state'; state: KitState; note: string }
   | { kind: 'moved'; where: string }
-  | { kind: 'struck'; entry: string; reason: string }
+  | { kind: 'retracted'; entry: string; reason: string }
 );
 export const KIT_ENTRY_KINDS = [
   'checked',
   'calibrated',
   'state',
   'moved',
-  'struck',
+  'retracted',
 ] as const satisfies readonly KitEntry['kind'][];
 
 /** What is to be seen to at a thing. */
@@ -74,7 +74,7 @@ export function standingOfThing(
   let checkedOn: string | null = null;
   let calibratedOn: string | null = null;
   let { uncertainty } = thing;
-  const known = unstruck(entries)
+  const known = withoutRetracted(entries)
     .filter((entry) => dayOf(entry) <= day)
     .sort((one, other) => one.at.localeCompare(other.at));
   for (const entry of known) {

@@ -9,7 +9,7 @@ import { daysOfHabit, HABITS, type Habit } from '../frequency/habits.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import { totals } from '../quotes/lines.ts';
 import { worthOf } from '../quotes/worth.ts';
-import { mean, type Spread, spread, sum } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf, sum } from '../statistics/summary.ts';
 import type { PlanOutput } from './plan.ts';
 import { movedDays, slipOf } from './slip.ts';
 import type { PlanInput } from './visit.ts';
@@ -27,7 +27,7 @@ export interface OftenRow {
   cost: number;
   total: number;
   /** both together from one year's weather to another */
-  spread: Spread;
+  spread: Quantiles;
 }
 
 export interface OftenBeside {
@@ -92,7 +92,7 @@ export function oftenBeside({ plan, output, wish, lookCost }: OftenAsked): Often
     const totals = lost.map((energy, at) => worthOf(energy, plan.valuePerKWh) + (costs[at] ?? costs[0] ?? 0));
     const cost = Math.round(mean(costs));
     const lostValue = worthOf(mean(lost), plan.valuePerKWh);
-    return { key, visits: mean(visits), lostValue, cost, total: lostValue + cost, spread: spread(totals) };
+    return { key, visits: mean(visits), lostValue, cost, total: lostValue + cost, spread: quantilesOf(totals) };
   };
   const fixed = (key: OftenKey, days: readonly number[]) => row(key, lostBySite(washed, days), [days.length]);
   const { options, best } = output.visits;

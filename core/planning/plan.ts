@@ -27,7 +27,7 @@ import { scale } from '../reckoning/reckon.ts';
 import type { WayRefusal } from '../rules/refusals.ts';
 import type { Rung } from '../rules/rungs.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import { mean, type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import type { WaterPlan, WaterWay } from '../water/plan.ts';
 import { DRYINGS, type Drying } from '../water/treatment.ts';
 import { type ClimateName, climateOf } from '../weather/index.ts';
@@ -80,8 +80,8 @@ export interface PlanOutput {
   /** what coming a fortnight late or early to every visit of the plan costs in a year, minor units; null without visits and before 14 */
   slip: { late: number; early: number } | null;
   /** one wash now: kWh that come back until it has soiled again, and their worth in minor units */
-  recoverable: Spread;
-  benefit: Spread;
+  recoverable: Quantiles;
+  benefit: Quantiles;
   usedShare: number;
   /** what is fitted against causes at the next visit, once; null where nothing is */
   fittings: FittingsPlanned | null;
@@ -91,8 +91,8 @@ export interface PlanOutput {
   /** what cannot well be of what was chosen, for whoever chose it */
   questions: PlanQuestion[];
   /** what the chosen visits save in a year, and those beyond the first of that, minor units */
-  saves: Spread;
-  beyondFirst: Spread;
+  saves: Quantiles;
+  beyondFirst: Quantiles;
   /** the weather that it is reckoned over, and which figures of house and contractor it rests on */
   climate: ClimateName;
   figures: number;
@@ -136,7 +136,7 @@ export function makePlan(input: PlanInput): PlanOutput {
     input.valuePerKWh,
   );
   const comesBack = broughtBackIn(washed, lost[0]);
-  const recoverable = spread(comesBack);
+  const recoverable = quantilesOf(comesBack);
   const visitsChosen = input.overrides.visits ?? visits.best;
   const done = arrays.filter(({ stopped }) => stopped === null);
   const fittings = fittingsOfVisit(input, settled, { gross: priced.gross, modules, lift: work.accessEquipment });
@@ -267,7 +267,7 @@ interface ReasonParts {
   waterWay: WaterWay;
   visits: VisitsComparison;
   visitsChosen: number;
-  recoverable: Spread;
+  recoverable: Quantiles;
 }
 
 function reasons(parts: ReasonParts): PlanOutput['reasons'] {

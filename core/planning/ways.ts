@@ -3,7 +3,7 @@ import { type Bare, bare, type Finding } from '../findings.ts';
 import type { Access } from '../reach/access.ts';
 import type { WayRefusal } from '../rules/refusals.ts';
 import { type Risk, risksOf } from '../rules/risks.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
+import { type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { lossAround } from './effect.ts';
 import { workOfFace } from './plan.ts';
 import { settle } from './recommend.ts';
@@ -35,14 +35,14 @@ export interface WayCompared {
   /** one visit of the whole site with this way on this face, tax included, minor units */
   gross: number;
   /** of the loss now that stays on the face, fractions of its power */
-  left: Spread;
+  left: Quantiles;
   /** share of each layer that stays, and mg/m2 of salts that its water leaves where it dries */
   stays: Effectiveness;
   residue: number;
   /** what it can do to people and to the glass */
   risks: Risk[];
   /** one wash of this face now: kWh that come back until it has soiled again */
-  brings: Spread;
+  brings: Quantiles;
   /** what one wash of all faces now brings back on the mean, and what of that is left after the visit, minor units */
   worth: number;
   net: number;
@@ -89,7 +89,7 @@ export function compareWays(input: PlanInput, arrayId: string): WaysCompared {
       minutes: face.input.modules * method.minutesPerModule,
       litres: face.input.modules * method.litresPerModule,
       gross: one.visit.priced.gross,
-      left: spread(lossAround(courses, effectiveness).after),
+      left: quantilesOf(lossAround(courses, effectiveness).after),
       stays: {
         loose: 1 - effectiveness.loose,
         bonded: 1 - effectiveness.bonded,

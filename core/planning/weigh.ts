@@ -7,7 +7,7 @@ import type { MethodInput } from '../rules/input.ts';
 import { refusalsOf, type WayRefusal } from '../rules/refusals.ts';
 import type { MethodRules } from '../rules/rules.ts';
 import type { Wanted } from '../rules/rungs.ts';
-import { type Spread, spread } from '../statistics/summary.ts';
+import { type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { accessFor, alone, type MethodPlan, methodOf } from './choose.ts';
 import { inItsPasses, shareOfLoss, takenBy } from './effect.ts';
 import { type ArrayOverrides, type FaceWork, type PlanInput, rulesOf, type Visit, visitOf } from './visit.ts';
@@ -21,7 +21,7 @@ export interface Face {
   own: ArrayOverrides;
   prepared: PreparedCourses;
   /** what a wash brings back until the face has soiled again: kWh */
-  brings: (effectiveness: Effectiveness) => Spread;
+  brings: (effectiveness: Effectiveness) => Quantiles;
   /** what of the loss now a wash takes off, a fraction */
   takesOff: (effectiveness: Effectiveness) => number;
 }
@@ -39,7 +39,7 @@ export interface JudgedMethod {
 
 /** The same with what it brings back and what is left of that after the visit. */
 export interface WeighedMethod extends JudgedMethod {
-  brings: Spread;
+  brings: Quantiles;
   /** what one wash of all faces now brings back on the mean, and what of that is left after the visit, minor units */
   worth: number;
   net: number;
@@ -59,8 +59,8 @@ export function broughtBackIn(washed: readonly WashedArray[], untouched = lostBy
 }
 
 /** The same over all courses: kWh. */
-export const broughtBack = (washed: readonly WashedArray[], untouched?: number[]): Spread =>
-  spread(broughtBackIn(washed, untouched));
+export const broughtBack = (washed: readonly WashedArray[], untouched?: number[]): Quantiles =>
+  quantilesOf(broughtBackIn(washed, untouched));
 
 /** The figures of the ways as the plan goes by them, in the passes of its rules. */
 export const figuresOf = (input: PlanInput): Record<CleaningMethod, Effectiveness> =>

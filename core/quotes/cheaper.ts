@@ -1,5 +1,5 @@
 import type { Bare, Finding } from '../findings.ts';
-import type { Spread } from '../statistics/summary.ts';
+import type { Quantiles } from '../statistics/summary.ts';
 import { type Verdict, verdict } from './verdict.ts';
 
 /** What may stand in the place of a wash, the least first (C15). */
@@ -57,7 +57,7 @@ export interface CheaperChoice {
   /** share of the loss now that is left after it, a fraction; null where it takes nothing off that lies there already */
   leaves: number | null;
   /** in a year, against nothing at all */
-  saves: Spread;
+  saves: Quantiles;
   /** once, over how many years; null where nobody has priced it */
   once: number | null;
   lasts: number;
@@ -74,11 +74,11 @@ export interface CheaperChoice {
 export interface WeighedChoice {
   key: CheaperKey | 'one' | 'planned';
   leaves: number | null;
-  saves: Spread;
+  saves: Quantiles;
   /** null where nobody has priced it */
   cost: number | null;
   /** what is left of what it saves after its cost; null without a price */
-  net: Spread | null;
+  net: Quantiles | null;
   /** the price, once, up to which it pays on the middle of its range; null where it has one, or costs nothing once */
   worthUpTo: number | null;
   /** years until what is paid once is back; null where nothing is, or where it never is while it lasts */
@@ -89,7 +89,7 @@ export interface WeighedChoice {
   hazards: CheaperHazard[];
 }
 
-const less = ({ p10, p50, p90, mean }: Spread, cost: number): Spread => ({
+const less = ({ p10, p50, p90, mean }: Quantiles, cost: number): Quantiles => ({
   p10: p10 - cost,
   p50: p50 - cost,
   p90: p90 - cost,
@@ -130,7 +130,7 @@ export interface CheaperBeside {
 export interface OfferedBeside {
   key: 'one' | 'planned';
   leaves: number | null;
-  saves: Spread;
+  saves: Quantiles;
   cost: number;
   verdict: Verdict;
 }

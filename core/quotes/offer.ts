@@ -5,7 +5,7 @@ import { bestAt } from '../frequency/prices.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { AssumedFact } from '../sites/assumed.ts';
-import type { Spread } from '../statistics/summary.ts';
+import type { Quantiles } from '../statistics/summary.ts';
 import { shareOf } from '../units/rounding.ts';
 import type { ClimateName } from '../weather/climates.ts';
 import type { PriceBook } from './book.ts';
@@ -34,8 +34,8 @@ export interface Offer extends Omit<PricedVisit, 'lines'> {
 
 /** What the customer would gain, and whether that is more than what is asked; kWh and minor units. */
 export interface OfferBenefit {
-  recoverable: Spread;
-  worth: Spread;
+  recoverable: Quantiles;
+  worth: Quantiles;
   usedShare: number;
   verdict: Verdict;
   /** that one visit pays at its price, and that the plan does; null where no course was reckoned */
@@ -44,8 +44,8 @@ export interface OfferBenefit {
   planSaves: number;
   planCosts: number;
   planVerdict: Verdict;
-  planRange: Spread;
-  beyondFirst: Spread;
+  planRange: Quantiles;
+  beyondFirst: Quantiles;
   climate: ClimateName;
   reasons: Record<'worth' | 'recoverable' | 'planSaves', Reason>;
 }
@@ -74,11 +74,11 @@ export interface PlanOffered<Because = Finding<string, object>> extends PricedBo
   worthUpTo: { one: readonly number[]; planned: readonly number[] };
   visitsChosen: number;
   visits: { options: readonly { lostValue: number }[] };
-  recoverable: Spread;
-  benefit: Spread;
+  recoverable: Quantiles;
+  benefit: Quantiles;
   usedShare: number;
-  saves: Spread;
-  beyondFirst: Spread;
+  saves: Quantiles;
+  beyondFirst: Quantiles;
   climate: ClimateName;
   assumed: AssumedFact[];
   arrays: readonly { name: string; modules: number; stopped: Because[] | null }[];
@@ -292,7 +292,7 @@ export interface OfferedChoice {
   each: number;
   gross: number;
   /** minor units; of one visit until it has soiled again, of a plan in a year. Null on quotes from before ranges were kept */
-  worth: Spread | null;
+  worth: Quantiles | null;
   verdict: Verdict;
   chance: number | null;
 }

@@ -1,10 +1,10 @@
-import type { Heard } from '../assimilation/known.ts';
+import { type EvidenceKind, type Measurement, QUARREL } from '../assimilation/evidence.ts';
+import type { AppraisedEvidence } from '../assimilation/known.ts';
 import type { WashOnRecord } from '../assimilation/records.ts';
-import { type Measurement, QUARREL, type WitnessKind } from '../assimilation/witnesses.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { ReckonInput, ReckoningOutput } from './reckoning.ts';
 
-/** What could explain that a witness lies off what all others let expect. */
+/** What could explain that a piece of evidence lies off what all others let expect. */
 export const EXPLANATIONS = [
   'eye-high',
   'eye-low',
@@ -20,12 +20,12 @@ export type Explanation = (typeof EXPLANATIONS)[number];
 
 /** What a reckoning found, as codes with parameters in SI: sentences stand in the words room. */
 export type ReckoningFinding =
-  | { code: 'agree'; params: { witnesses: number } }
-  | { code: 'one-witness'; params: Record<string, never> }
+  | { code: 'agree'; params: { evidence: number } }
+  | { code: 'one-source'; params: Record<string, never> }
   | {
       code: 'quarrel';
       /** `alone`: against the house's expectation, for nobody else has spoken */
-      params: { kind: WitnessKind; date: string; surprise: number; explains: Explanation[]; alone: boolean };
+      params: { kind: EvidenceKind; date: string; surprise: number; explains: Explanation[]; alone: boolean };
     }
   | { code: 'washes-counted'; params: { washes: Pick<WashOnRecord, 'date' | 'parts'>[]; earlier: number } }
   | { code: 'rain-drawn'; params: { observed: number; days: number } }
@@ -43,7 +43,7 @@ export type ReckoningFinding =
 /** Share of observed days from which on nobody needs to be told that rain was drawn. */
 const MOSTLY = 0.97;
 
-function explains({ kind, surprise }: Heard): Explanation[] {
+function explains({ kind, surprise }: AppraisedEvidence): Explanation[] {
   const more = (surprise ?? 0) > 0;
   switch (kind) {
     case 'eye':
@@ -74,22 +74,22 @@ export function findingsOf(
 ): ReckoningFinding[] {
   const { known, narrowing, learned, lookOn } = output;
   const findings: ReckoningFinding[] = [];
-  const heard = known.witnesses.filter(({ unheard }) => unheard === null);
+  const heard = known.evidence.filter(({ unheard }) => unheard === null);
   const quarrels = heard.filter(({ surprise }) => Math.abs(surprise ?? 0) > QUARREL);
-  for (const witness of quarrels)
+  for (const item of quarrels)
     findings.push({
       code: 'quarrel',
       params: {
-        kind: witness.kind,
-        date: witness.until,
-        surprise: witness.surprise ?? 0,
-        explains: explains(witness),
+        kind: item.kind,
+        date: item.until,
+        surprise: item.surprise ?? 0,
+        explains: explains(item),
         alone: heard.length === 1,
       },
     });
   if (quarrels.length === 0)
     findings.push(
-      heard.length > 1 ? { code: 'agree', params: { witnesses: heard.length } } : { code: 'one-witness', params: {} },
+      heard.length > 1 ? { code: 'agree', params: { evidence: heard.length } } : { code: 'one-source', params: {} },
     );
   if (known.observed < MOSTLY * known.days)
     findings.push({ code: 'rain-drawn', params: { observed: known.observed, days: known.days } });

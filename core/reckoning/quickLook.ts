@@ -20,7 +20,7 @@ import { type Benefit, type Verdict, verdict } from '../quotes/verdict.ts';
 import { worthOf } from '../quotes/worth.ts';
 import type { Reason } from '../reasons.ts';
 import { azimuthOf } from '../sites/assumed.ts';
-import { evenly, type Spread } from '../statistics/summary.ts';
+import { evenly, type Quantiles } from '../statistics/summary.ts';
 import { addedDays, dayOfYear } from '../time/dates.ts';
 import type { ClimateKey } from '../weather/index.ts';
 
@@ -70,7 +70,7 @@ export interface QuickLook {
   /** both together, four in five */
   lossNow: Estimate;
   /** kWh that one wash brings back until it has soiled again, and their worth in minor units */
-  recoverable: Spread;
+  recoverable: Quantiles;
   worth: Benefit;
   /** one visit, tax included, minor units: as the caller tells it, and from the lightest to the heaviest that it may turn out */
   price: number;
@@ -151,7 +151,7 @@ export function quickLook(input: QuickLookInput): QuickLook {
     high: p90,
   });
   const byCalendar = estimate(known.expected);
-  const byEye = known.witnesses[0]?.says ?? null;
+  const byEye = known.evidence[0]?.says ?? null;
   const lossNow = estimate(known.loss);
   const ahead: ArrayAhead = {
     latitude: input.latitude,

@@ -75,11 +75,11 @@ export function reckoningReasons(input: ReckonInput, found: Found): ReckoningRea
       assumption: true,
       inputs: [
         { name: bare('input-house-expects'), value: known.expected.p50, kind: 'fraction' },
-        ...known.witnesses.flatMap(({ kind, says, until }) =>
+        ...known.evidence.flatMap(({ kind, says, until }) =>
           says
             ? [
                 {
-                  name: { code: 'input-witness' as const, params: { kind, date: until } },
+                  name: { code: 'input-evidence' as const, params: { kind, date: until } },
                   value: says.mid,
                   kind: 'fraction' as const,
                 },

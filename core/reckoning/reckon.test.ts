@@ -22,7 +22,7 @@ describe('reckoning the loss of an array', () => {
 
   it('comes out between what the house expects and what the eye sees, and surer than either', () => {
     const { known, lossNow } = output;
-    const [eye] = known.witnesses;
+    const [eye] = known.evidence;
     const ends = [known.expected.p50, eye?.says?.mid ?? 0].sort((a, b) => a - b);
     expect(lossNow.mid).to.be.within(ends[0] as number, ends[1] as number);
     expect(known.loss.sd).to.be.below(known.expected.sd);
@@ -35,7 +35,7 @@ describe('reckoning the loss of an array', () => {
     expect(heard.known.loss.sd).to.be.below(output.known.loss.sd);
     const capped = of({ looks: [exampleInspection({ reading: { ...reading, capped: true } })] });
     expect(capped.warnings.map(({ code }) => code)).to.deep.equal(['at-limit']);
-    expect(capped.known.witnesses.find(({ kind }) => kind === 'reading')?.unheard).to.equal('spoilt');
+    expect(capped.known.evidence.find(({ kind }) => kind === 'reading')?.unheard).to.equal('spoilt');
     expect(capped.lossNow).to.deep.equal(output.lossNow);
   });
 
@@ -54,9 +54,9 @@ describe('reckoning the loss of an array', () => {
     expect(overruled.year.curve[0]?.mid).to.be.above(0.19);
   });
 
-  it('leaves out a witness that somebody set aside, and shows it all the same', () => {
+  it('leaves out a piece of evidence that somebody set aside, and shows it all the same', () => {
     const without = of({ leftOut: ['eye:look'] });
-    expect(without.known.witnesses[0]?.unheard).to.equal('left-out');
+    expect(without.known.evidence[0]?.unheard).to.equal('left-out');
     expect(without.known.loss.p50).to.be.closeTo(without.known.expected.p50, 0.02);
   });
 

@@ -7,7 +7,7 @@ import { recoveredBy, yearAhead } from '../courses/yearAhead.ts';
 import { fittingsSeen } from '../fittings/seen.ts';
 import { valueOfEnergy } from '../quotes/worth.ts';
 import { takenOff } from '../soiling/takenOff.ts';
-import { evenly, type Spread } from '../statistics/summary.ts';
+import { evenly, type Quantiles } from '../statistics/summary.ts';
 import { arrayAhead, COURSES, choicesOf, lastLook, recordsOf } from './asked.ts';
 import { learnedFrom } from './learned.ts';
 import { lookOn } from './lookOn.ts';
@@ -71,7 +71,7 @@ const taughtByFittings = ({ array, looks, washes }: ReckonInput): Taught[] =>
   ).map(({ kind, left, sd, date }) => ({ key: `fitted:${kind}`, value: left, sd, recordId: null, date }));
 
 /** A spread of energy as one of money. */
-export const scale = (values: Spread, factor: number): Spread => ({
+export const scale = (values: Quantiles, factor: number): Quantiles => ({
   p10: values.p10 * factor,
   p50: values.p50 * factor,
   p90: values.p90 * factor,

@@ -13,7 +13,7 @@ import type { Mark } from '../inspections/marks.ts';
 import type { Estimate } from '../inspections/soil.ts';
 import type { Reason } from '../reasons.ts';
 import type { MarkedLoss, StringLoss, WiredArray } from '../soiling/markedLoss.ts';
-import type { Spread } from '../statistics/summary.ts';
+import type { Quantiles } from '../statistics/summary.ts';
 import type { Climate, ClimateKey } from '../weather/index.ts';
 import type { Expected, Learned } from './learned.ts';
 import type { WorthMeasuring } from './worthMeasuring.ts';
@@ -51,7 +51,7 @@ export interface ReckonInput {
   pairs: readonly PairOnRecord[];
   energy: DailyEnergyInput | null;
   rain: Readonly<Record<string, number>>;
-  /** keys of witnesses that somebody left out */
+  /** keys of evidence that somebody left out */
   leftOut: readonly string[];
   /** set by hand: the loss now; how many times what the house assumes settles */
   overrides: { lossNow?: number | undefined; dust?: number | undefined };
@@ -98,7 +98,7 @@ export interface ReckoningOutput {
   courses: CourseSetup;
   year: YearAhead;
   /** minor units a year */
-  lostValue: Spread;
+  lostValue: Quantiles;
   /** minor units a kWh */
   valuePerKWh: number;
   /** the last reading against expectation, where there is one, and what it has against it */

@@ -1,6 +1,6 @@
 import type { Effectiveness } from '../assumptions.ts';
 import { type EnergyDay, energyAtLoss, energyOfSite } from '../modules/energyYear.ts';
-import { fourInFive, type Spread, spread } from '../statistics/summary.ts';
+import { fourInFive, type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { climateOf, type Exposure, exposureDays, generateWeatherYears } from '../weather/index.ts';
 import { CLEAN_GLASS, type LayeredDays, type LayeredParameters, soilingByLayers } from './layered.ts';
 import type { YearsOfSite } from './yearsOfSite.ts';
@@ -24,10 +24,10 @@ export interface LayeredYear {
   /** loss at the end of each day, and the rain of the middle year, mm */
   fan: { low: number; mid: number; high: number; rain: number }[];
   /** kWh with clean glass, through the limit */
-  cleanEnergy: Spread;
+  cleanEnergy: Quantiles;
   /** kWh lost to soil in a year */
-  lostEnergy: Spread;
-  lostShare: Spread;
+  lostEnergy: Quantiles;
+  lostShare: Quantiles;
 }
 
 const DAYS = 365;
@@ -84,8 +84,8 @@ export function layeredYear(
         rain: middle?.rain[DAYS + day] ?? 0,
       };
     }),
-    cleanEnergy: spread(clean),
-    lostEnergy: spread(lost),
-    lostShare: spread(lost.map((value, index) => value / Math.max(1e-9, clean[index] ?? 0))),
+    cleanEnergy: quantilesOf(clean),
+    lostEnergy: quantilesOf(lost),
+    lostShare: quantilesOf(lost.map((value, index) => value / Math.max(1e-9, clean[index] ?? 0))),
   };
 }

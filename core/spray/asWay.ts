@@ -5,7 +5,7 @@ import { compareVisits } from '../courses/visitsOfSite.ts';
 import { lostWith } from '../courses/yearAhead.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
 import { worthOf } from '../quotes/worth.ts';
-import { mean, type Spread, spread } from '../statistics/summary.ts';
+import { mean, type Quantiles, quantilesOf } from '../statistics/summary.ts';
 import { type SprayTimer, type SprayTimerInput, sprayTimer } from './timer.ts';
 
 /** What runs through a line, and from where. */
@@ -47,7 +47,7 @@ export interface SprayAsWayInput {
 
 /** What a year of a way comes to: kWh lost, and minor units. */
 export interface YearOfWay {
-  lost: Spread;
+  lost: Quantiles;
   /** what the dirt still costs, what the way costs, and both */
   lostValue: number;
   cost: number;
@@ -56,7 +56,7 @@ export interface YearOfWay {
 
 export interface SprayAsWay {
   /** g/m2 that settle in a day on the flat, over the members */
-  deposition: Spread;
+  deposition: Quantiles;
   timer: SprayTimer;
   /** days between rinses where least and most settles; null where none is needed */
   everyDays: { most: number | null; least: number | null };
@@ -86,7 +86,7 @@ export const HARD_WATER = 400;
 export function sprayAsWay(input: SprayAsWayInput): SprayAsWay {
   const prepared = prepareCourses(withFewer({ ...input.setup, horizon: 1 }, COMPARED));
   const settling = settlingOn(prepared);
-  const deposition = spread(settling);
+  const deposition = quantilesOf(settling);
   const { setup, effectiveness, water } = input;
   const timed = (of: number): SprayTimer =>
     sprayTimer({
@@ -99,7 +99,7 @@ export function sprayAsWay(input: SprayAsWayInput): SprayAsWay {
   const year = (visits: Visits, cost: number): YearOfWay => {
     const lost = lostWith(prepared, visits);
     const lostValue = worthOf(mean(lost), input.valuePerKWh);
-    return { lost: spread(lost), lostValue, cost, total: lostValue + cost };
+    return { lost: quantilesOf(lost), lostValue, cost, total: lostValue + cost };
   };
   const visits = bestVisits(prepared, input, year);
   const running =

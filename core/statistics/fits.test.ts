@@ -32,7 +32,8 @@ describe('least squares', () => {
       [-14 / 140, 8 / 140],
     ];
     for (const [row, line] of expected.entries())
-      for (const [column, value] of line.entries()) expect(fit?.inverse[row]?.[column]).to.be.closeTo(value, 1e-12);
+      for (const [column, value] of line.entries())
+        expect(fit?.unscaledCovariance[row]?.[column]).to.be.closeTo(value, 1e-12);
     expect(leastSquaresCoefficients(points)).to.deep.equal(fit?.coefficients);
     expect(leastSquaresCoefficients(points.slice(0, 1))).to.equal(null);
   });

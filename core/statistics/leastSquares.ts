@@ -1,4 +1,11 @@
-import { backward, forward, inverseOf, rootOf, type Triangle, triangle } from './linear.ts';
+import {
+  backSubstitution,
+  choleskyFactor,
+  forwardSubstitution,
+  inverseFromFactor,
+  type LowerTriangle,
+  lowerTriangle,
+} from './cholesky.ts';
 
 /** One equation: the row of the design, what was observed, and how much it counts. */
 export interface Equation {
@@ -10,7 +17,7 @@ export interface Equation {
 export interface Fit {
   coefficients: number[];
   /** (X'WX)^-1, row by row */
-  inverse: number[][];
+  unscaledCovariance: number[][];
 }
 
 /**
@@ -20,11 +27,11 @@ export interface Fit {
 export function leastSquares(equations: readonly Equation[]): Fit | null {
   const solved = solve(equations);
   if (solved === null) return null;
-  const lower = inverseOf(solved.root);
-  const inverse = lower.map((_, row) =>
+  const lower = inverseFromFactor(solved.factor);
+  const unscaledCovariance = lower.map((_, row) =>
     lower.map((__, column) => lower[Math.max(row, column)]?.[Math.min(row, column)] ?? 0),
   );
-  return { coefficients: solved.coefficients, inverse };
+  return { coefficients: solved.coefficients, unscaledCovariance };
 }
 
 /** The coefficients alone, for fits that are repeated until they settle; null as above. */
@@ -34,9 +41,9 @@ export const leastSquaresCoefficients = (equations: readonly Equation[]): number
 /** A pivot of so small a share of the greatest entry is rounding. */
 const SINGULAR = 1e-12;
 
-function solve(equations: readonly Equation[]): { coefficients: number[]; root: Triangle } | null {
+function solve(equations: readonly Equation[]): { coefficients: number[]; factor: LowerTriangle } | null {
   const count = equations[0]?.row.length ?? 0;
-  const normal = triangle(count, () => 0);
+  const normal = lowerTriangle(count, () => 0);
   const right = new Float64Array(count);
   for (const { row, value, weight } of equations) {
     if (weight === 0) continue;
@@ -50,7 +57,7 @@ function solve(equations: readonly Equation[]): { coefficients: number[]; root: 
   }
   const greatest = normal.reduce((most, line) => line.reduce((a, b) => Math.max(a, Math.abs(b)), most), 0);
   const least = SINGULAR * greatest;
-  const root = rootOf(normal, least);
-  if (root.some((line, at) => !((line[at] as number) ** 2 > 2 * least))) return null;
-  return { coefficients: Array.from(backward(root, forward(root, right))), root };
+  const factor = choleskyFactor(normal, least);
+  if (factor.some((line, at) => !((line[at] as number) ** 2 > 2 * least))) return null;
+  return { coefficients: Array.from(backSubstitution(factor, forwardSubstitution(factor, right))), factor };
 }

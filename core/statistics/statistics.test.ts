@@ -4,7 +4,7 @@ import { CLIMATES } from '../weather/climates.ts';
 import { generateWeatherYears } from '../weather/generator.ts';
 import { erf } from './erf.ts';
 import { gammaDraw, normalDraw, seededRandom } from './random.ts';
-import { mean, quantile, spread, standardDeviation } from './summary.ts';
+import { mean, quantile, quantilesOf, standardDeviation } from './summary.ts';
 
 const draws = (count: number, draw: () => number): number[] => Array.from({ length: count }, draw);
 
@@ -44,7 +44,7 @@ describe('summaries', () => {
   it('take quantiles between order statistics', () => {
     expect(quantile([4, 1, 3, 2], 0.5)).to.equal(2.5);
     expect(quantile([1], 0.9)).to.equal(1);
-    expect(spread([1, 2, 3, 4, 5]).p50).to.equal(3);
+    expect(quantilesOf([1, 2, 3, 4, 5]).p50).to.equal(3);
   });
 });
 

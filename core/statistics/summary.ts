@@ -21,7 +21,7 @@ export function quantile(values: readonly number[], p: number): number {
   return low + (high - low) * (position - below);
 }
 
-export interface Spread {
+export interface Quantiles {
   p10: number;
   p50: number;
   p90: number;
@@ -29,7 +29,7 @@ export interface Spread {
 }
 
 /** Tenth, fiftieth and ninetieth percentile with the mean. */
-export const spread = (values: readonly number[]): Spread => ({
+export const quantilesOf = (values: readonly number[]): Quantiles => ({
   p10: quantile(values, 0.1),
   p50: quantile(values, 0.5),
   p90: quantile(values, 0.9),
@@ -58,7 +58,7 @@ export function weightedQuantile(values: readonly number[], weights: readonly nu
 }
 
 /** The same of weighted values. */
-export const weightedSpread = (values: readonly number[], weights: readonly number[]): Spread => ({
+export const weightedQuantiles = (values: readonly number[], weights: readonly number[]): Quantiles => ({
   p10: weightedQuantile(values, weights, 0.1),
   p50: weightedQuantile(values, weights, 0.5),
   p90: weightedQuantile(values, weights, 0.9),

@@ -43,7 +43,7 @@ const LEAST_RATIO = 1e-6;
 
 /**
  * An array whose truth is known: drawn from what the house expects, with days of dust that scatter, dew
- * that is or is not, and witnesses that err as C17 says that they do. Of the truth nothing goes into the history.
+ * that is or is not, and evidence that errs as C17 says that they do. Of the truth nothing goes into the history.
  */
 export function madeUpArray(seed: number, situation: Situation): MadeUp {
   // Of glass that has lost over half nobody asks by how much.
@@ -100,8 +100,8 @@ function drawn(seed: number, situation: Situation): MadeUp {
     );
     return { ...glass.state(), ratio: Math.max(LEAST_RATIO, glass.soilingRatio()) };
   });
-  const witnesses = witnessesOf({ course, factors, washed, hasPair, normal, random });
-  const observations = SITUATIONS[situation].flatMap((name) => witnesses[name]());
+  const evidence = evidenceOf({ course, factors, washed, hasPair, normal, random });
+  const observations = SITUATIONS[situation].flatMap((name) => evidence[name]());
   const history = { surfaceTilt, parameters, initial: CLEAN_GLASS, days, cleanings, observations };
   return { history, loss: 1 - (course.at(-1)?.ratio ?? 1) };
 }
@@ -115,8 +115,8 @@ interface Truth {
   random: () => number;
 }
 
-/** What each witness says of the truth, with the error that it is taken to have. */
-function witnessesOf({ course, factors, washed, hasPair, normal, random }: Truth) {
+/** What each piece of evidence says of the truth, with the error that it is taken to have. */
+function evidenceOf({ course, factors, washed, hasPair, normal, random }: Truth) {
   const last = course.length - 1;
   const on = (day: number) => course[day] as Truth['course'][number];
   const look = (day: number): Observation[] => {

@@ -15,7 +15,7 @@ export interface JetInput {
 export interface Jet {
   /** N on the glass */
   force: number;
-  /** Pa over the struck strip; null at no distance, where the strip has no area */
+  /** Pa over the retracted strip; null at no distance, where the strip has no area */
   impactPressure: number | null;
   /** whether that is within the static load of the module test; never at seals and edges */
   allowed: boolean;

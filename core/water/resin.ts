@@ -1,5 +1,5 @@
 import { RESIN_FRONT, RESIN_FRONTS, RESIN_READING, ROTATE_AT } from '../assumptions.ts';
-import { type Spread, weightedQuantile, weightedSpread } from '../statistics/summary.ts';
+import { type Quantiles, weightedQuantile, weightedQuantiles } from '../statistics/summary.ts';
 import { WATER_DEFAULTS } from './treatment.ts';
 
 /** How two vessels are plumbed: one after the other, or each on half of the water, which is warned of. */
@@ -37,13 +37,13 @@ export interface ResinSetUp {
 /** What is known of the vessels after some stretches. */
 export interface ResinState {
   /** how many times its computed capacity a charge has, and the standard deviation of its logarithm */
-  factor: Spread;
+  factor: Quantiles;
   factorSd: number;
   /** shares of their capacity that are taken */
-  lead: Spread;
-  lag: Spread | null;
+  lead: Quantiles;
+  lag: Quantiles | null;
   /** litres of the same water until the lead has to be exchanged */
-  left: Spread;
+  left: Quantiles;
   /** how many times likelier the readings are from vessels side by side than from vessels in series, a logarithm */
   sideBySide: number;
 }
@@ -181,7 +181,7 @@ function litresLeft(run: Run, before: number): number {
 export function resinState(setUp: ResinSetUp, stretches: readonly Stretch[], before: number): ResinState {
   const known = knownBy(setUp, stretches);
   const { runs, weights } = known;
-  const of = (value: (run: Run) => number): Spread => weightedSpread(runs.map(value), weights);
+  const of = (value: (run: Run) => number): Quantiles => weightedQuantiles(runs.map(value), weights);
   const logs = runs.map(({ factor }) => Math.log(factor));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const mean = logs.reduce((sum, log, at) => sum + log * (weights[at] ?? 0), 0) / total;

@@ -101,9 +101,9 @@ describe('the log of the vessels', () => {
     expect(old?.factor?.value).to.be.within(0.7, 1.4);
   });
 
-  it('leaves out an entry that was struck, and keeps it on record', () => {
+  it('leaves out an entry that was retracted, and keeps it on record', () => {
     const wrong = reading(4000, 800, 1, 1);
-    const entries = [setUp(), wrong, entry({ kind: 'struck', entry: wrong.id, reason: 'typed a nought too many' })];
+    const entries = [setUp(), wrong, entry({ kind: 'retracted', entry: wrong.id, reason: 'typed a nought too many' })];
     expect(standing(entries).lead.asLead).to.equal(0);
     expect(standing(entries).readings).to.equal(0);
   });

@@ -1,8 +1,8 @@
 import { calibrate, type Figure } from '../assimilation/calibration.ts';
 import { RESIN_BETWEEN, RESIN_READING, RESIN_SPREAD, SIDE_BY_SIDE_FROM } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { Spread } from '../statistics/summary.ts';
-import { unstruck } from '../struck.ts';
+import { withoutRetracted } from '../retracted.ts';
+import type { Quantiles } from '../statistics/summary.ts';
 import { expectedReading, type Plumbing, type ResinSetUp, resinState, type Stretch } from './resin.ts';
 
 export interface Vessel {
@@ -37,13 +37,13 @@ export type ResinEntry = { id: string; at: string } & (
   /** the lead was emptied and filled, and is the lag from now on */
   | { kind: 'rotated'; fill: Omit<Fill, 'vessel'> }
   /** an entry that was wrong, and why */
-  | { kind: 'struck'; entry: string; reason: string }
+  | { kind: 'retracted'; entry: string; reason: string }
 );
 export const RESIN_ENTRY_KINDS = [
   'set-up',
   'reading',
   'rotated',
-  'struck',
+  'retracted',
 ] as const satisfies readonly ResinEntry['kind'][];
 
 /** A fill from the day on which it came in until it was thrown out. */
@@ -75,10 +75,10 @@ export interface ResinStanding {
   /** uS/cm of the source as it was read last; null before the first reading */
   before: number | null;
   /** shares of their capacity that are taken */
-  leadUsed: Spread;
-  lagUsed: Spread | null;
+  leadUsed: Quantiles;
+  lagUsed: Quantiles | null;
   /** litres of the same water until the lead is exchanged */
-  left: Spread;
+  left: Quantiles;
   findings: ResinFinding[];
 }
 
@@ -101,7 +101,7 @@ interface Folded {
 
 /** The entries that still stand, in the order in which they happened. */
 export function standingOf(entries: readonly ResinEntry[]): ResinEntry[] {
-  return unstruck(entries).sort((one, other) => one.at.localeCompare(other.at));
+  return withoutRetracted(entries).sort((one, other) => one.at.localeCompare(other.at));
 }
 
 /** What a charge is taken to have in it beforehand: as computed, or as the charges before it had (C18). */
@@ -215,7 +215,7 @@ export function resinStanding(entries: readonly ResinEntry[], context: ResinCont
   };
 }
 
-function findingsOf(now: Folded, left: Spread, sideBySide: number, { changeAt }: ResinContext): ResinFinding[] {
+function findingsOf(now: Folded, left: Quantiles, sideBySide: number, { changeAt }: ResinContext): ResinFinding[] {
   const findings: ResinFinding[] = [];
   const after = now.stretches.at(-1)?.after ?? null;
   if (now.lag === null) findings.push(bare('resin-single'));
@@ -266,7 +266,10 @@ export interface JobAhead {
 }
 
 /** The job in which the lead has to be exchanged: surely by the low end of what is left, likely by its middle; null where none is. */
-export function runsOutAt(left: Spread, jobs: readonly JobAhead[]): { likely: string | null; earliest: string | null } {
+export function runsOutAt(
+  left: Quantiles,
+  jobs: readonly JobAhead[],
+): { likely: string | null; earliest: string | null } {
   let drawn = 0;
   let [likely, earliest]: [string | null, string | null] = [null, null];
   for (const { id, litres } of jobs) {

@@ -7,11 +7,15 @@ import { DEMO_OWNER } from '../../cli/demo.ts';
 import { PROJECT } from '../../cli/folders.ts';
 import { STAGE_PASSWORD } from '../../cli/stage.ts';
 
+/** What the browser says where a journey lays nothing in for the day without signal. */
+const NO_WORKER = 'Service Worker registration blocked by Playwright';
+
 /** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
 export function watchConsole(page: Page): string[] {
   const errors: string[] = [];
   page.on('console', (message) => {
-    if (message.type() === 'error' || message.type() === 'warning') errors.push(message.text());
+    if ((message.type() === 'error' || message.type() === 'warning') && message.text() !== NO_WORKER)
+      errors.push(message.text());
   });
   page.on('pageerror', (error) => errors.push(String(error)));
   return errors;

@@ -26,7 +26,7 @@ export interface Spool {
 export const openSpool = (): Spool => openScratch(tmpdir(), SPOOL);
 const SPOOL = 'wide-pail-spool-';
 
-/** Reads the body of a request as its door takes it. */
+/** Reads the body of a request as its endpoint takes it. */
 export function bodyReader(endpoint: Endpoint, spool: Spool): RequestHandler {
   const limit = endpoint.limit ?? USUAL_LIMIT;
   if (endpoint.raw) return raw({ limit, type: () => true });

@@ -13,7 +13,7 @@ describe('malformed bodies', () => {
     chain = await makeJob(harness.owner);
   });
 
-  it(`${RUNS} over all doors: no 5xx, and each refusal is a problem document that names the field`, async function () {
+  it(`${RUNS} over all endpoints: no 5xx, and each refusal is a problem document that names the field`, async function () {
     this.timeout(240_000);
     let refused = 0;
     await fc.assert(

@@ -7,7 +7,7 @@ import { trail } from '../storage/writing.ts';
 const AGAIN_AFTER = 60_000;
 const MOST_REMEMBERED = 1000;
 
-/** Notes in the trail who asked at a door that is not for their role. */
+/** Notes in the trail who asked at an endpoint that is not for their role. */
 export function refusals(services: Pick<Services, 'database' | 'clock'>) {
   const noted = new Map<string, number>();
   return async (

@@ -137,7 +137,7 @@ async function answer(
 const readerOf = ({ roles }: Endpoint, { person }: Request): Role | null =>
   roles === 'public' ? null : (person?.role ?? null);
 
-/** What of an answer a role may have. A door that says nothing of its answer gives none. */
+/** What of an answer a role may have. An endpoint that says nothing of its answer gives none. */
 const answerFor = ({ answer, answers = {} }: Endpoint, role: Role | undefined): z.ZodType =>
   (role && answers[role]) ?? answer ?? NOTHING;
 const NOTHING = z.object({});
@@ -154,7 +154,7 @@ function sendFile(response: Response, file: FileAnswer): void {
   response.type(file.type).send(file.bytes);
 }
 
-/** Parses once, at the door. Text that no database can keep is refused with the name of its field. */
+/** Parses once, at the endpoint. Text that no database can keep is refused with the name of its field. */
 function parse(schema: z.ZodType | undefined, value: unknown): unknown {
   if (schema === undefined) return undefined;
   const parsed = schema.safeParse(value ?? {});

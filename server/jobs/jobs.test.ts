@@ -79,7 +79,7 @@ describe('jobs', () => {
       expect(over.body.detail).to.include('divide the job');
     });
 
-    it('counts the modules that are left, and counts them again when a mark is struck', async () => {
+    it('counts the modules that are left, and counts them again when a mark is retracted', async () => {
       const mark = entry('mark', { array: chain.arrayId, modules: [0, 1, 2], mark: 'brushed' });
       await post(chain, mark);
       const left = async () => {
@@ -87,21 +87,21 @@ describe('jobs', () => {
         return items[0].modulesLeft;
       };
       expect(await left()).to.equal(17);
-      await post(chain, entry('struck', { entry: mark.id, reason: 'wrong row' }));
+      await post(chain, entry('retracted', { entry: mark.id, reason: 'wrong row' }));
       expect(await left()).to.equal(20);
     });
 
-    it('keeps the struck entry beside what struck it, with who wrote both', async () => {
+    it('keeps the retracted entry beside what retracted it, with who wrote both', async () => {
       const mark = entry('mark', { array: chain.arrayId, modules: [4], mark: 'bladed' });
-      await post(chain, mark, entry('struck', { entry: mark.id, reason: 'no blade was used' }));
+      await post(chain, mark, entry('retracted', { entry: mark.id, reason: 'no blade was used' }));
       const { entries } = await read(chain);
       expect(entries.map(({ kind, by }: { kind: string; by: string }) => [kind, by])).to.deep.equal([
         ['mark', 'Test Owner'],
-        ['struck', 'Test Owner'],
+        ['retracted', 'Test Owner'],
       ]);
     });
 
-    it('folds to the same with the job as all of its entries do, also where one is struck out or comes in late', async () => {
+    it('folds to the same with the job as all of its entries do, also where one is retracted or comes in late', async () => {
       const at = (minute: number) => ({ at: `2026-11-20T06:${String(minute).padStart(2, '0')}:00.000Z` });
       const mark = entry('mark', { array: chain.arrayId, modules: [0, 1], mark: 'brushed', ...at(10) });
       await post(chain, mark, entry('water', { conductivity: 12, temperature: 18, litres: 60, ...at(11) }));
@@ -109,7 +109,7 @@ describe('jobs', () => {
       await post(chain, entry('mark', { array: chain.arrayId, modules: [2], mark: 'rinsed', ...at(5) }));
       await post(
         chain,
-        entry('struck', { entry: mark.id, reason: 'wrong row', ...at(13) }),
+        entry('retracted', { entry: mark.id, reason: 'wrong row', ...at(13) }),
         entry('mark', { array: chain.arrayId, modules: [3], mark: 'brushed', ...at(14) }),
       );
       const [kept] = await harness.sql('select folded, washed_at from jobs where id = $1', [chain.jobId]);
@@ -161,8 +161,8 @@ describe('jobs', () => {
         'entries.0.caution',
       ],
       [
-        'the striking of an entry that is not there',
-        'struck',
+        'the retraction of an entry that is not there',
+        'retracted',
         () => ({ entry: randomUUID(), reason: 'typed wrongly' }),
         'entries.0.entry',
       ],

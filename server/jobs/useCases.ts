@@ -100,9 +100,9 @@ export function addEntries(context: Context, jobId: string, body: BodyOf<Endpoin
   });
 }
 
-/** Ids of entries, and of those that they strike out. */
+/** Ids of entries, and of those that they retract. */
 const namedIn = (entries: readonly JobEntry[]): string[] =>
-  entries.flatMap((entry) => (entry.kind === 'struck' ? [entry.id, entry.entry] : [entry.id]));
+  entries.flatMap((entry) => (entry.kind === 'retracted' ? [entry.id, entry.entry] : [entry.id]));
 
 /** What one job can hold. A crew that marks every module of the largest array five times over stays under it. */
 const MOST_ENTRIES = 20_000;
@@ -137,7 +137,7 @@ async function checkEntry(
       if (wrong >= 0) throw invalid(`${path}.modules.${wrong}`, 'must be a module of this array');
     }
   }
-  if (entry.kind === 'struck' && !known.has(entry.entry)) {
+  if (entry.kind === 'retracted' && !known.has(entry.entry)) {
     throw invalid(`${path}.entry`, 'must be an entry of this job');
   }
   if (!('step' in entry)) return;

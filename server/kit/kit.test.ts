@@ -38,18 +38,18 @@ describe('the register of kit', () => {
     expect((await owner.send('POST', '/api/kit', share)).body.issues[0].path).to.equal('uncertainty');
   });
 
-  it('keeps what happened to a thing, by whoever saw it, and what was wrong is struck', async () => {
+  it('keeps what happened to a thing, by whoever saw it, and what was wrong is retracted', async () => {
     const pole = await enter('pole', 'Long pole', { length: 9 });
     const crew = await harness.as('crew');
     const failed = randomUUID();
     const told = { kind: 'checked', on: '2026-11-10', passed: false, note: 'clamp slips' };
     const { status } = await crew.send('POST', `/api/kit/${pole}/entries`, { id: failed, at: at(), told });
     expect([status, (await find(pole)).state]).to.deep.equal([200, 'broken']);
-    expect((await tell(pole, { kind: 'struck', entry: failed, reason: 'the other pole' })).status).to.equal(200);
+    expect((await tell(pole, { kind: 'retracted', entry: failed, reason: 'the other pole' })).status).to.equal(200);
     expect((await find(pole)).state).to.equal('good');
     const future = await tell(pole, { kind: 'checked', on: '2199-01-01', passed: true, note: '' });
     expect([future.status, future.body.issues[0].path]).to.deep.equal([400, 'told.on']);
-    expect((await tell(pole, { kind: 'struck', entry: randomUUID(), reason: 'x' })).status).to.equal(400);
+    expect((await tell(pole, { kind: 'retracted', entry: randomUUID(), reason: 'x' })).status).to.equal(400);
     expect((await tell(randomUUID(), { kind: 'moved', where: 'van' })).status).to.equal(404);
   });
 

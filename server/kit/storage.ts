@@ -61,7 +61,7 @@ export async function kitEntries(connection: Connection): Promise<NamedEntry[]> 
 
 /** Whether something that was told of a thing is there. */
 export const hasKitEntry = async (connection: Connection, thingId: string, id: string): Promise<boolean> =>
-  (await connection('kit_entries').where({ id, thingId }).whereNot({ kind: 'struck' }).first('id')) !== undefined;
+  (await connection('kit_entries').where({ id, thingId }).whereNot({ kind: 'retracted' }).first('id')) !== undefined;
 
 /** Modules by thing and day. */
 export const kitUses = (connection: Connection): Promise<UseRow[]> =>

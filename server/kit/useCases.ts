@@ -81,12 +81,12 @@ export function changeThing(context: Context, id: string, body: BodyOf<Endpoints
   });
 }
 
-/** Tells what happened to a thing. It stays on record; what was wrong is struck. */
+/** Tells what happened to a thing. It stays on record; what was wrong is retracted. */
 export function addKitEntry(context: Context, thing: string, body: BodyOf<Endpoints['addKitEntry']>): Promise<KitView> {
   const { id, at, told } = body;
   return inTransaction(context, async (trx) => {
     await storage.kindOfThing(trx, thing);
-    if (told.kind === 'struck' && !(await storage.hasKitEntry(trx, thing, told.entry)))
+    if (told.kind === 'retracted' && !(await storage.hasKitEntry(trx, thing, told.entry)))
       throw invalid('told.entry', 'is nothing that was told of this thing');
     if ('on' in told && told.on > (await today(context, trx)))
       throw invalid('told.on', 'lies in the future: enter the day on which it was done');

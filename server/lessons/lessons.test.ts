@@ -45,7 +45,7 @@ describe('what we know', () => {
     const { output, input } = await reckon(chain.arrayId);
     expect(input.pairs).to.have.length(1);
     expect(input.washes.some(({ jobId }: { jobId: string | null }) => jobId === chain.jobId)).to.equal(true);
-    expect(output.known.witnesses.map(({ kind }: { kind: string }) => kind)).to.include('pair');
+    expect(output.known.evidence.map(({ kind }: { kind: string }) => kind)).to.include('pair');
     expect(output.learned.jobId).to.equal(chain.jobId);
     expect(output.learned.measured.mid).to.be.closeTo(1 - 1 / input.pairs[0].ratio, 1e-12);
   });

@@ -65,7 +65,7 @@ describe('reckonings', () => {
     await look(arrayId, { inspectedAt: '2026-11-24T08:00:00Z', soils: [] });
     const second = await make(arrayId);
     expect(second.inspectionId).not.to.equal(first.inspectionId);
-    expect(second.output.known.witnesses.map(({ recordId }: { recordId: string }) => recordId)).to.deep.equal([
+    expect(second.output.known.evidence.map(({ recordId }: { recordId: string }) => recordId)).to.deep.equal([
       first.inspectionId,
       second.inspectionId,
     ]);
@@ -106,14 +106,14 @@ describe('reckonings', () => {
     expect([wild.status, wild.body.issues[0].path]).to.deep.equal([400, 'overrides.lossNow.value']);
   });
 
-  it('leave a witness out with a reason that is kept, and hear it again', async () => {
+  it('leave a piece of evidence out with a reason that is kept, and hear it again', async () => {
     const arrayId = await newArray();
     const { id } = await look(arrayId);
     const leftOut = [{ key: `eye:${id}`, reason: 'it was dusk' }];
     const without = await make(arrayId, { overrides: { leftOut } });
     expect(without.overrides).to.deep.equal({ leftOut });
-    expect(without.output.known.witnesses[0].unheard).to.equal('left-out');
-    expect((await make(arrayId)).output.known.witnesses[0].unheard).to.equal(null);
+    expect(without.output.known.evidence[0].unheard).to.equal('left-out');
+    expect((await make(arrayId)).output.known.evidence[0].unheard).to.equal(null);
     const silent = await send(arrayId, { overrides: { leftOut: [{ key: `eye:${id}`, reason: '' }] } });
     expect([silent.status, silent.body.issues[0].path]).to.deep.equal([400, 'overrides.leftOut.0.reason']);
   });

@@ -72,10 +72,10 @@ describe('the vessels of resin', () => {
     expect([sure.status, sure.body.standing.readings]).to.deep.equal([200, 2]);
     const entry = sure.body.entries[0];
     expect(entry).to.include({ sure: true, kind: 'reading' });
-    const struck = await tell(5, { kind: 'struck', entry: entry.id, reason: 'the probe was in the wrong pipe' });
-    expect(struck.body.standing.readings).to.equal(1);
-    expect(struck.body.entries.map(({ kind }: { kind: string }) => kind)).to.deep.equal([
-      'struck',
+    const retracted = await tell(5, { kind: 'retracted', entry: entry.id, reason: 'the probe was in the wrong pipe' });
+    expect(retracted.body.standing.readings).to.equal(1);
+    expect(retracted.body.entries.map(({ kind }: { kind: string }) => kind)).to.deep.equal([
+      'retracted',
       'reading',
       'reading',
       'set-up',

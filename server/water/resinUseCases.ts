@@ -124,7 +124,7 @@ function mustFit(
       throw invalid('told.lag.vessel', 'must be another vessel that is entered');
     return;
   }
-  if (told.kind === 'struck') {
+  if (told.kind === 'retracted') {
     if (!entries.some(({ id }) => id === told.entry)) throw invalid('told.entry', 'is no entry that stands');
     return;
   }

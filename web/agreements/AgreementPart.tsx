@@ -8,7 +8,7 @@ import { counted } from '../../words/counted.ts';
 import { AGREEMENT_WORDS, JOB_WORDS, VISIT_WORDS } from '../../words/en/labels.ts';
 import { TAKEN_WORDS } from '../../words/en/letters.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAsk, useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -17,7 +17,7 @@ import { LineUp } from './LineUp.tsx';
 
 /** What was agreed for a site: each agreement with its visits, and what can be done about them. */
 export function Agreements({ siteId }: { siteId: string }) {
-  const agreements = useAsk('listAgreements', { query: { site: siteId, limit: 10 } });
+  const agreements = useEndpointQuery('listAgreements', { query: { site: siteId, limit: 10 } });
   return (
     <>
       <Trouble error={agreements.error} />
@@ -37,9 +37,9 @@ type Asked = { what: 'book' | 'move' | 'skip'; visit: Visit } | { what: 'add' | 
 export function AgreementPart({ agreement }: { agreement: Agreement }) {
   const units = useUnits();
   const [asked, setAsked] = useState<Asked | null>(null);
-  const renew = useDo('renewAgreement');
-  const resume = useDo('resumeVisit');
-  const deposit = useDo('noteDeposit');
+  const renew = useEndpointMutation('renewAgreement');
+  const resume = useEndpointMutation('resumeVisit');
+  const deposit = useEndpointMutation('noteDeposit');
   const { standing, left, currency, price, visits, planned } = agreement;
   const money = (amount: number) => formatMoney(amount, currency, units);
   const open = agreement.state === 'running';
@@ -197,11 +197,11 @@ function VisitMoves({
 function Ask({ agreement, asked, onClose }: { agreement: Agreement; asked: Asked; onClose: () => void }) {
   const units = useUnits();
   const id = useRef(newId());
-  const book = useDo('bookVisit', onClose);
-  const move = useDo('moveVisit', onClose);
-  const skip = useDo('skipVisit', onClose);
-  const add = useDo('addVisit', onClose);
-  const end = useDo('cancelAgreement', onClose);
+  const book = useEndpointMutation('bookVisit', onClose);
+  const move = useEndpointMutation('moveVisit', onClose);
+  const skip = useEndpointMutation('skipVisit', onClose);
+  const add = useEndpointMutation('addVisit', onClose);
+  const end = useEndpointMutation('cancelAgreement', onClose);
   const asks = [book, move, skip, add, end];
   const common = {
     error: asks.find(({ error }) => error)?.error,

@@ -4,7 +4,7 @@ import type { Agreement } from '../../contract/agreements/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { bare } from '../../core/findings.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { AskDialog } from '../parts/AskDialog.tsx';
 import { AskReason } from '../parts/AskReason.tsx';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
@@ -17,8 +17,12 @@ export function LineUp({ agreement }: { agreement: Agreement }) {
   const units = useUnits();
   const say = useSay();
   const [asked, setAsked] = useState<Asked>(null);
-  const drop = useDo('dropLine', () => setAsked(null));
-  const site = useAsk('readSite', { params: { id: agreement.siteId } }, { enabled: agreement.lineDropped === null });
+  const drop = useEndpointMutation('dropLine', () => setAsked(null));
+  const site = useEndpointQuery(
+    'readSite',
+    { params: { id: agreement.siteId } },
+    { enabled: agreement.lineDropped === null },
+  );
   const dropped = (reason: string | null) =>
     drop.mutate({ params: { id: agreement.id }, body: { version: agreement.version, reason } });
   const ask = (what: Asked, label: string, unless = false) => (
@@ -84,7 +88,7 @@ interface NoteLineProps {
 
 function NoteLine({ agreement, arrays, onClose }: NoteLineProps) {
   const id = useId();
-  const note = useDo('noteLineUp', onClose);
+  const note = useEndpointMutation('noteLineUp', onClose);
   const [on, setOn] = useState(agreement.lineUpOn ?? new Date().toLocaleDateString('sv'));
   const drawn = arrays.filter(({ sheet }) => sheet.things.some(({ kind }) => kind === 'spray-line'));
   const [chosen, setChosen] = useState<readonly string[]>(

@@ -103,7 +103,7 @@ function Picture({ title, told, months, series, stacked = false, empty = 'Nothin
   }));
   const nothing = months.every((month) => series.every(({ of }) => of(month) === 0));
   return (
-    <figure className="sheet m-0" aria-label={`${title}: ${told}`}>
+    <figure className="panel m-0" aria-label={`${title}: ${told}`}>
       <figcaption>
         <strong>{title}</strong>
         {series.length > 1 && (

@@ -6,7 +6,7 @@ import { leftShare } from '../../core/quotes/margin.ts';
 import { counted } from '../../words/counted.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { Plain } from '../parts/Figure.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { monthName } from './monthName.ts';
@@ -15,7 +15,7 @@ const SalesDrawn = lazy(() => import('./SalesDrawn.tsx'));
 
 /** What was sold in a year: how much of what was offered, what it earned by month, what is to come, and why others said no. */
 export function SalesPage() {
-  const sales = useAsk('readSales');
+  const sales = useEndpointQuery('readSales');
   return (
     <>
       <div className="desk-head">
@@ -59,12 +59,12 @@ function Year({ sales }: { sales: Sales }) {
           <Suspense fallback={<Waiting />}>
             <SalesDrawn sales={sales} />
           </Suspense>
-          <details className="sheet mt-3">
+          <details className="panel mt-3">
             <summary>The figures of each month</summary>
             <Months sales={sales} />
           </details>
         </section>
-        <section className="sheet" aria-label="Lost, and why">
+        <section className="panel" aria-label="Lost, and why">
           <h2>Lost, and why</h2>
           <ul className="plain-list">
             {sales.lost.map((one) => (

@@ -1,14 +1,14 @@
 import { QueryClient } from '@tanstack/react-query';
 import { expect } from 'chai';
 import { endpointList } from '../../contract/index.ts';
-import { askAgainAfter, CHANGES, type Writing } from './changes.ts';
+import { CHANGES, invalidateAfter, type Writing } from './changes.ts';
 
 describe('what a write makes old', () => {
   const madeOld = async (name: Writing): Promise<string[]> => {
     const client = new QueryClient();
     for (const [reading, { method }] of endpointList)
       if (method === 'GET') client.setQueryData([reading, { id: 'a' }, null], {});
-    await askAgainAfter(client, name);
+    await invalidateAfter(client, name);
     const stale = client.getQueryCache().findAll({ predicate: ({ state }) => state.isInvalidated });
     return stale.map(({ queryKey }) => String(queryKey[0])).sort();
   };
@@ -27,7 +27,7 @@ describe('what a write makes old', () => {
       expect(await madeOld(name)).to.include.members(['readSite', 'listSites', 'readDay']);
     });
 
-  it('is told of every door that writes', () => {
+  it('is told of every endpoint that writes', () => {
     const writing = endpointList.filter(([, { method }]) => method !== 'GET').map(([name]) => name);
     expect(Object.keys(CHANGES).sort()).to.deep.equal([...writing].sort());
   });

@@ -121,7 +121,7 @@ export const CHANGES: Record<Writing, readonly Reading[] | 'everything'> = {
 };
 
 /** Has what a write may have made old asked again. */
-export async function askAgainAfter(client: QueryClient, name: Writing): Promise<void> {
+export async function invalidateAfter(client: QueryClient, name: Writing): Promise<void> {
   const old = CHANGES[name];
   if (old === 'everything') return client.invalidateQueries();
   await Promise.all(old.map((reading) => client.invalidateQueries({ queryKey: [reading] })));

@@ -1,6 +1,6 @@
 import type { Problem } from '../../contract/common.ts';
-import { doors } from '../../contract/doors.ts';
 import type { AnswerOf, BodyInput, ParamsOf, QueryOf } from '../../contract/endpoint.ts';
+import { endpointTable } from '../../contract/endpointTable.ts';
 import type { EndpointName, Endpoints } from '../../contract/index.ts';
 import { CONTRACT_HEADER, CONTRACT_VERSION } from '../../contract/version.ts';
 import { earlyAnswers } from './early.ts';
@@ -30,7 +30,7 @@ export interface CallInput<K extends EndpointName> {
   query?: Partial<Given<QueryOf<Endpoints[K]>>>;
   body?: Given<BodyInput<Endpoints[K]>>;
   files?: File[];
-  /** the bytes of the body, at doors that take them as they are */
+  /** the bytes of the body, at endpoints that take them as they are */
   raw?: Blob;
   /** gives the request up */
   signal?: AbortSignal;
@@ -54,13 +54,13 @@ export function addressOf(path: string, params: object = {}, query: object = {})
   return tail === '' ? filled : `${filled}?${tail}`;
 }
 
-/** Calls a door of the server by its name in the contract. */
+/** Calls an endpoint of the server by its name in the contract. */
 export async function call<K extends EndpointName>(name: K, input: CallInput<K> = {}): Promise<AnswerOf<Endpoints[K]>> {
-  const door = doors[name];
+  const endpoint = endpointTable[name];
   const headers: Record<string, string> = { [CONTRACT_HEADER]: String(CONTRACT_VERSION) };
-  if (door.method !== 'GET') headers['x-csrf-token'] = csrf;
+  if (endpoint.method !== 'GET') headers['x-csrf-token'] = csrf;
   let body: BodyInit | undefined;
-  if (door.upload) {
+  if (endpoint.upload) {
     const form = new FormData();
     for (const [key, value] of Object.entries(input.body ?? {}))
       if (value !== undefined) form.append(key, String(value));
@@ -73,15 +73,15 @@ export async function call<K extends EndpointName>(name: K, input: CallInput<K> 
     headers['content-type'] = 'application/json';
     body = JSON.stringify(input.body);
   }
-  const givenUp = AbortSignal.timeout(door.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
+  const givenUp = AbortSignal.timeout(endpoint.upload ? 10 * GIVEN_UP_AFTER : GIVEN_UP_AFTER);
   let response: Response;
   try {
-    const address = addressOf(door.path, input.params as object, input.query);
-    if (door.method !== 'GET') early.close();
-    const answered = door.method === 'GET' ? early.take(address) : undefined;
+    const address = addressOf(endpoint.path, input.params as object, input.query);
+    if (endpoint.method !== 'GET') early.close();
+    const answered = endpoint.method === 'GET' ? early.take(address) : undefined;
     response = await (answered ??
       fetch(address, {
-        method: door.method,
+        method: endpoint.method,
         headers,
         signal: input.signal ? AbortSignal.any([input.signal, givenUp]) : givenUp,
         ...(body === undefined ? {} : { body }),

@@ -16,29 +16,29 @@ import { formatMoment } from '../../words/format.ts';
 import type { Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
 import { deviceLock } from '../device/device.ts';
-import { askAgainAfter, type Writing } from './changes.ts';
+import { invalidateAfter, type Writing } from './changes.ts';
 import { type CallInput, call, keepCsrf } from './client.ts';
 import { draftsBelongTo } from './drafts.ts';
 
-/** A question to a door, as it is kept. Whoever has left the page waits for nothing, and the server works on nothing for them. */
-export const asked = <K extends EndpointName>(name: K, input: CallInput<K> = {}) => ({
+/** A question to an endpoint, as it is kept. Whoever has left the page waits for nothing, and the server works on nothing for them. */
+export const endpointQuery = <K extends EndpointName>(name: K, input: CallInput<K> = {}) => ({
   queryKey: [name, input.params ?? null, input.query ?? null],
   queryFn: ({ signal }: { signal: AbortSignal }) => call(name, { ...input, signal }),
 });
 
-/** Reads a door and keeps the answer; `enabled: false` waits. */
-export function useAsk<K extends EndpointName>(
+/** Reads an endpoint and keeps the answer; `enabled: false` waits. */
+export function useEndpointQuery<K extends EndpointName>(
   name: K,
   input: CallInput<K> = {},
   options: { enabled?: boolean; refetchInterval?: number | false; retry?: boolean } = {},
 ): UseQueryResult<AnswerOf<Endpoints[K]>> {
   return useQuery({
-    ...asked(name, input),
+    ...endpointQuery(name, input),
     ...options,
   }) as UseQueryResult<AnswerOf<Endpoints[K]>>;
 }
 
-/** A list that comes in pages: a door whose answer has items and where the next ones begin. */
+/** A list that comes in pages: an endpoint whose answer has items and where the next ones begin. */
 type Paged = {
   [K in EndpointName]: AnswerOf<Endpoints[K]> extends { items: readonly unknown[]; next: string | null } ? K : never;
 }[EndpointName];
@@ -46,7 +46,7 @@ type Paged = {
 /** The item of a list that comes in pages. */
 type ItemOf<K extends Paged> = AnswerOf<Endpoints[K]> extends { items: readonly (infer I)[] } ? I : never;
 
-export interface AskedPages<I> {
+export interface EndpointPages<I> {
   /** of all pages that were asked for, null before the first is there */
   items: I[] | null;
   error: unknown;
@@ -57,11 +57,11 @@ export interface AskedPages<I> {
 }
 
 /** Reads a list page by page and keeps what came before; a write that makes it old has all its pages asked again. */
-export function useAskPages<K extends Paged>(name: K, input: CallInput<K>): AskedPages<ItemOf<K>> {
+export function useEndpointPages<K extends Paged>(name: K, input: CallInput<K>): EndpointPages<ItemOf<K>> {
   type Page = { items: ItemOf<K>[]; next: string | null };
   const query = (input as { query?: object }).query ?? {};
   const pages = useInfiniteQuery({
-    queryKey: [...asked(name, input).queryKey, 'pages'],
+    queryKey: [...endpointQuery(name, input).queryKey, 'pages'],
     queryFn: ({ signal, pageParam }) =>
       call(name, {
         ...input,
@@ -82,7 +82,7 @@ export function useAskPages<K extends Paged>(name: K, input: CallInput<K>): Aske
 }
 
 /** Asks again every second and a half while something is still being prepared in the background. */
-export function useAskAgain(waiting: boolean, ask: () => unknown): void {
+export function usePolling(waiting: boolean, ask: () => unknown): void {
   useEffect(() => {
     if (!waiting) return;
     const timer = setInterval(ask, 1500);
@@ -90,14 +90,14 @@ export function useAskAgain(waiting: boolean, ask: () => unknown): void {
   }, [waiting, ask]);
 }
 
-/** Writes through a door; each reading that it may have made old is asked again after it. */
-export function useDo<K extends Writing>(name: K, onDone?: (answer: AnswerOf<Endpoints[K]>) => void) {
+/** Writes through an endpoint; each reading that it may have made old is asked again after it. */
+export function useEndpointMutation<K extends Writing>(name: K, onDone?: (answer: AnswerOf<Endpoints[K]>) => void) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (input: CallInput<K>) => call(name, input),
     onSuccess: async (answer) => {
       onDone?.(answer);
-      await askAgainAfter(client, name);
+      await invalidateAfter(client, name);
     },
   });
 }
@@ -112,7 +112,7 @@ export function enter(client: QueryClient, session: Session): void {
 }
 
 /** Who is signed in. */
-export const sessionAsked = {
+export const sessionQuery = {
   queryKey: SESSION_KEY,
   queryFn: async (): Promise<Session> => {
     // Who signed out without a signal is signed out now, before anything else is asked.
@@ -131,7 +131,7 @@ export const sessionAsked = {
 
 export const useSession = (): UseQueryResult<Session> =>
   // Each part of a page that asks who is signed in would otherwise ask anew while there is no signal, without end.
-  useQuery({ ...sessionAsked, retryOnMount: false });
+  useQuery({ ...sessionQuery, retryOnMount: false });
 
 /** How a paper reads that is shown to somebody who is not of the house: as its sender wrote it. */
 export const ReadAs = createContext<{ units: Units; currency: string } | null>(null);

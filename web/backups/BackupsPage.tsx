@@ -4,14 +4,14 @@ import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAsk, useDo, useMoment, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useMoment, useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 /** Backups: whether there is a good one, whether it could be put back, and how many are kept. */
 export function BackupsPage() {
-  const backups = useAsk('readBackups', {}, { refetchInterval: 10_000 });
-  const ask = useDo('requestBackup');
+  const backups = useEndpointQuery('readBackups', {}, { refetchInterval: 10_000 });
+  const ask = useEndpointMutation('requestBackup');
   if (backups.isPending) return <Waiting />;
   if (backups.isError) return <Trouble error={backups.error} retry={() => backups.refetch()} />;
   const { lastGood, lastTrial, runs, requestedAt, version } = backups.data;
@@ -27,7 +27,7 @@ export function BackupsPage() {
       </div>
       <Trouble error={ask.error} />
       <div className="list-and-form short-fields">
-        <section className="sheet">
+        <section className="panel">
           <div className="figures">
             <LastRun title="Last good backup" run={lastGood} none="none yet" />
             <LastRun title="Last put back on trial" run={lastTrial} none="never" />
@@ -101,11 +101,11 @@ function Runs({ runs }: { runs: BackupRun[] }) {
 function Settings({ settings }: { settings: Backups }) {
   const [every, setEvery] = useState(String(settings.everyHours));
   const [keep, setKeep] = useState(String(settings.keep));
-  const save = useDo('changeBackups');
+  const save = useEndpointMutation('changeBackups');
   const values = { everyHours: parseNumber(every), keep: parseNumber(keep) };
   return (
     <Form
-      className="sheet"
+      className="panel"
       onSubmit={(event) => {
         event.preventDefault();
         const { everyHours, keep: many } = values;

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { type Company, companyFields } from '../../contract/company/endpoints.ts';
 import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import { fittingEach } from '../../words/en/fittings.ts';
-import { useAsk, useDo } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
 import { moneyField } from '../parts/moneyField.ts';
@@ -12,7 +12,7 @@ import { CostsPart } from './CostsPart.tsx';
 import { PricesFields } from './PricesFields.tsx';
 
 export function CompanyPage() {
-  const company = useAsk('readCompany');
+  const company = useEndpointQuery('readCompany');
   if (company.isPending) return <Waiting />;
   if (company.isError) return <Trouble error={company.error} retry={() => company.refetch()} />;
   return (
@@ -26,7 +26,7 @@ export function CompanyPage() {
 function CompanyForm({ company }: { company: Company }) {
   const { version, demo: _demo, ...fields } = company;
   const draft = useDraftForm(`company.${version}`, companyFields, fields);
-  const save = useDo('changeCompany', () => draft.sent(draft.form.getValues()));
+  const save = useEndpointMutation('changeCompany', () => draft.sent(draft.form.getValues()));
   const money = moneyField(company.currency);
   return (
     <DraftForm draft={draft} onSubmit={(values: typeof fields) => save.mutate({ body: { ...values, version } })}>
@@ -44,7 +44,7 @@ function CompanyForm({ company }: { company: Company }) {
           </Link>
         </div>
       </div>
-      <div className="sheet">
+      <div className="panel">
         <fieldset>
           <legend>Who you are</legend>
           <div className="form-grid">

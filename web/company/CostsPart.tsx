@@ -3,7 +3,7 @@ import { costsFields } from '../../contract/company/endpoints.ts';
 import { FITTED_KINDS } from '../../core/fittings/kinds.ts';
 import type { Costs } from '../../core/quotes/book.ts';
 import { fittingEach } from '../../words/en/fittings.ts';
-import { useAsk, useDo } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
 import { moneyField } from '../parts/moneyField.ts';
@@ -13,7 +13,7 @@ const NO_COSTS: Costs = { hour: 0, perKm: 0, margin: 0.25, floor: null, fittings
 
 /** What work costs the firm: nobody but the owner reads it. */
 export function CostsPart({ currency }: { currency: string }) {
-  const costs = useAsk('readCosts');
+  const costs = useEndpointQuery('readCosts');
   if (costs.isError) return <Trouble error={costs.error} />;
   return costs.data ? (
     <CostsForm key={costs.data.version} costs={costs.data.costs} version={costs.data.version} currency={currency} />
@@ -22,11 +22,11 @@ export function CostsPart({ currency }: { currency: string }) {
 
 function CostsForm({ costs, version, currency }: { costs: Costs | null; version: number; currency: string }) {
   const draft = useDraftForm(`costs.${version}`, costsFields, costs ?? NO_COSTS);
-  const save = useDo('changeCosts', () => draft.sent(draft.form.getValues()));
+  const save = useEndpointMutation('changeCosts', () => draft.sent(draft.form.getValues()));
   const money = moneyField(currency);
   return (
     <DraftForm draft={draft} onSubmit={(values: Costs) => save.mutate({ body: { ...values, version } })}>
-      <section className="sheet mt-3" aria-label="Costs and margin">
+      <section className="panel mt-3" aria-label="Costs and margin">
         <fieldset>
           <legend>Costs and margin, for the owner alone</legend>
           <p className="quiet">

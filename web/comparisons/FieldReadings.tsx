@@ -63,7 +63,7 @@ export function FieldReadings({
           <button
             type="button"
             className="btn btn-outline-danger"
-            onClick={() => void happen({ kind: 'struck', entry: reading.id, reason: 'taken again' })}
+            onClick={() => void happen({ kind: 'retracted', entry: reading.id, reason: 'taken again' })}
           >
             Strike
           </button>

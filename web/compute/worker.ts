@@ -110,7 +110,7 @@ const tasks = {
   /** fittings on one face, each by itself */
   fittings: (wanted: readonly { asked: FittingAsked; place: FittingPlace }[]): FittingPlanned[] =>
     wanted.map(({ asked, place }) => planFitting(asked, place)),
-  /** the loss now if one witness had not spoken */
+  /** the loss now if one piece of evidence had not spoken */
   without: (input: ReckonInput, key: string): Estimate => {
     const { loss } = whatIsKnown(recordsOf({ ...input, leftOut: [...input.leftOut, key] }));
     return { low: loss.p10, mid: loss.p50, high: loss.p90 };

@@ -11,7 +11,7 @@ export function PinPart() {
   const [busy, setBusy] = useState(false);
   return (
     <Form
-      className="sheet"
+      className="panel"
       onSubmit={(event) => {
         event.preventDefault();
         setBusy(true);

@@ -4,7 +4,7 @@ import { drillScene } from '../../core/drill/drill.ts';
 import { EXAMPLE_MODULE } from '../../core/modules/exampleModule.ts';
 import { mean, standardDeviation } from '../../core/statistics/summary.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { useWorker } from '../compute/useWorker.ts';
 import { Trouble } from '../parts/states.tsx';
@@ -22,8 +22,8 @@ export function Drill({ onEnd }: { onEnd: () => void }) {
   const [guess, setGuess] = useState(10);
   const [truth, setTruth] = useState<number | null>(null);
   const id = useRef(newId());
-  const record = useDo('recordDrillRound');
-  const rounds = useAsk('listDrillRounds', { query: { limit: 50 } });
+  const record = useEndpointMutation('recordDrillRound');
+  const rounds = useEndpointQuery('listDrillRounds', { query: { limit: 50 } });
   const scene = drillScene(EXAMPLE_MODULE, MODULES, seed);
   const { get } = useWorker();
   const compare = async () => {

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { soil } from '../../contract/inspections/endpoints.ts';
 import { arrayFields, customerFields, siteFields } from '../../contract/sites/endpoints.ts';
 import { call } from '../api/client.ts';
-import { useDo, useSession } from '../api/hooks.ts';
+import { useEndpointMutation, useSession } from '../api/hooks.ts';
 import { beginInspection } from '../inspections/inspectionDraft.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, TextField } from '../parts/fields.tsx';
@@ -37,7 +37,7 @@ export function NewSite() {
   const navigate = useNavigate();
   const zone = useSession().data?.company?.zone;
   const draft = useDraftForm(NEW_SITE, schema, newSiteDefaults(zone));
-  const create = useDo('createSite');
+  const create = useEndpointMutation('createSite');
   const [trouble, setTrouble] = useState<unknown>(null);
   const submit = async (values: z.output<typeof schema>, id: string) => {
     const { customer, site, array, ids, call: from } = values;
@@ -58,7 +58,7 @@ export function NewSite() {
       <div className="desk-head">
         <h1>New site</h1>
       </div>
-      <div className="sheet">
+      <div className="panel">
         {draft.wasKept && (
           <div className="notice plain">
             {draft.form.getValues('call') === null

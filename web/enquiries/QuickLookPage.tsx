@@ -9,7 +9,7 @@ import { climateOfPlace } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { BIRD_WORDS, SEEN_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatRange } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { Figure } from '../parts/Figure.tsx';
 import { FreshLink } from '../parts/FreshLink.tsx';
@@ -59,7 +59,7 @@ const climateThere = ({ latitude, climate }: QuickLookFields) =>
 /** Quick look: a range for a caller while the telephone is still warm. */
 export function QuickLookPage() {
   const usual = usualSite();
-  const alone = useAsk('listSites', { query: { limit: 1 } }).data?.items.length === 0;
+  const alone = useEndpointQuery('listSites', { query: { limit: 1 } }).data?.items.length === 0;
   const { surroundings, climate, altitude, energyBought, energySold, ownUse, travelKm, travelMinutes } = usual;
   const draft = useDraftForm('quick-look', fields(alone), {
     caller: { name: '', phone: '', place: '' },
@@ -82,7 +82,7 @@ export function QuickLookPage() {
     travelMinutes,
   });
   const [answer, setAnswer] = useState<QuickLook | null>(null);
-  const take = useDo('takeQuickLook', (made) => {
+  const take = useEndpointMutation('takeQuickLook', (made) => {
     setAnswer(made);
     draft.discard();
   });
@@ -237,7 +237,7 @@ function Answer({ look }: { look: QuickLook }) {
 /** The private link to what the caller was told, to be sent while they are still there, or later from the list of calls. */
 function SendLink({ id, of }: { id: string; of?: string }) {
   const [link, setLink] = useState<string | null>(null);
-  const make = useDo('makeCallLink', ({ token }) => setLink(`${window.location.origin}/call/${token}`));
+  const make = useEndpointMutation('makeCallLink', ({ token }) => setLink(`${window.location.origin}/call/${token}`));
   return (
     <>
       {link === null ? (
@@ -276,11 +276,11 @@ function LinkStands({ look: { link } }: { look: QuickLook }) {
 
 /** Calls that no site has been made of yet. */
 function Waiting() {
-  const calls = useAsk('listQuickLooks', { query: { open: 'yes', limit: 20 } });
+  const calls = useEndpointQuery('listQuickLooks', { query: { open: 'yes', limit: 20 } });
   const units = useUnits();
   const items = calls.data?.items ?? [];
   return (
-    <section className="sheet mt-3">
+    <section className="panel mt-3">
       <h2>Open enquiries</h2>
       <Trouble error={calls.error} />
       {calls.data && items.length === 0 && <p className="quiet mb-0">None.</p>}

@@ -8,13 +8,13 @@ import { drillWords, FIGURE_WORDS, figureRange, figureWords } from '../../words/
 import { FITTED_WORDS, SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { METHOD_WORDS } from '../../words/en/ways.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 /** What our own jobs and sites say of the figures that the house assumes, and which of both is used. */
 export function KnownPage() {
-  const known = useAsk('readFigures');
+  const known = useEndpointQuery('readFigures');
   return (
     <>
       <div className="desk-head">
@@ -33,7 +33,7 @@ function Known({ known }: { known: KnownFigures }) {
   const { figures, version, by, at } = known;
   const [ours, setOurs] = useState(() => figures.filter(({ use }) => use === 'ours').map(({ key }) => key));
   const id = useRef(newId());
-  const use = useDo('useFigures', () => {
+  const use = useEndpointMutation('useFigures', () => {
     id.current = newId();
   });
   const changed =
@@ -42,7 +42,7 @@ function Known({ known }: { known: KnownFigures }) {
   const flip = (key: string) => setOurs(ours.includes(key) ? ours.filter((one) => one !== key) : [...ours, key]);
   if (figures.length === 0)
     return (
-      <section className="sheet">
+      <section className="panel">
         <Empty>
           Nothing yet: the house’s figures are used. They are held against your own as soon as arrays are reckoned and
           jobs are done.
@@ -50,7 +50,7 @@ function Known({ known }: { known: KnownFigures }) {
       </section>
     );
   return (
-    <section className="sheet known-figures">
+    <section className="panel known-figures">
       <p>
         {version === 0 || at === null
           ? 'The house’s figures are used everywhere.'

@@ -5,7 +5,7 @@ import { yearsHeld } from '../../core/fittings/kinds.ts';
 import type { FittingAsked, FittingPlace } from '../../core/planning/fitting.ts';
 import { FITTING_VERDICT_WORDS, fittingQuantity } from '../../words/en/fittings.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useCurrency, useSay, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { placeOn, suggestedRows } from './place.ts';
 
@@ -16,7 +16,7 @@ interface CoatingBesideProps {
 
 /** A coating beside the ways of cleaning: it takes nothing off, it lets less stick between the visits. */
 export default function CoatingBeside({ plan, arrayId }: CoatingBesideProps) {
-  const company = useAsk('readCompany');
+  const company = useEndpointQuery('readCompany');
   const place = placeOn(plan, arrayId, 'coating');
   if (place === null || !company.data) return null;
   const asked: FittingAsked = {

@@ -7,7 +7,7 @@ import { usualStands } from '../../core/fittings/lay.ts';
 import type { FittingAsked, FittingPlace, FittingPlanned } from '../../core/planning/fitting.ts';
 import { fitted } from '../../core/quotes/fittings.ts';
 import { rowsOfText, textOfRows } from '../../words/rows.ts';
-import { useAsk } from '../api/hooks.ts';
+import { useEndpointQuery } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { FittedDrawn } from './FittedDrawn.tsx';
@@ -19,9 +19,9 @@ import { placeOn, suggestedRows } from './place.ts';
 /** What can be fitted against the causes on one face: on which rows, how much of it, for what money, and whether it pays. */
 export function FittingsPage() {
   const { id = '', arrayId = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
-  const plans = useAsk('listPlans', { params: { id }, query: { limit: 1 } });
-  const company = useAsk('readCompany', {});
+  const spread = useEndpointQuery('readSite', { params: { id } });
+  const plans = useEndpointQuery('listPlans', { params: { id }, query: { limit: 1 } });
+  const company = useEndpointQuery('readCompany', {});
   const array = spread.data?.arrays.find((one) => one.id === arrayId);
   const plan = plans.data?.items[0];
   const place = plan && placeOn(plan, arrayId, 'drain-clip');

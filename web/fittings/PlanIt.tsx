@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { ArrayOverrides, Plan } from '../../contract/methods/endpoints.ts';
 import type { FittedKind } from '../../core/fittings/kinds.ts';
 import type { FittingAsked } from '../../core/planning/fitting.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble } from '../parts/states.tsx';
 import { useTyped } from '../parts/useTyped.ts';
@@ -25,7 +25,7 @@ export function PlanIt({ plan, arrayId, kind, asked, planned, stopped }: PlanItP
   const standing = plan.overrides.arrays?.[arrayId]?.fittings?.reason ?? '';
   const reason = useTyped(`fitting.${plan.siteId}.${arrayId}.${kind}.reason`, planned ? standing : '');
   const id = useRef(newId());
-  const make = useDo('makePlan', () => {
+  const make = useEndpointMutation('makePlan', () => {
     id.current = newId();
     reason.clear('');
   });

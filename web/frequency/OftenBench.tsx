@@ -10,13 +10,13 @@ import { dayName } from '../../words/calendar.ts';
 import { formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
 import { useCurrency, useUnits } from '../api/hooks.ts';
-import { SiteInputs } from '../bench/SiteInputs.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { Pick } from '../parts/Pick.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { pairs } from '../parts/pairs.ts';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
+import { SiteInputs } from '../workbench/SiteInputs.tsx';
 import { DaysOfYear } from './DaysOfYear.tsx';
 
 const OftenChart = lazy(() => import('./OftenChart.tsx'));

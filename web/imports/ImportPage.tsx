@@ -5,7 +5,7 @@ import type { ImportCounts, ImportRecord } from '../../contract/imports/endpoint
 import { importBundle } from '../../contract/imports/endpoints.ts';
 import { plainMessage } from '../../contract/messages.ts';
 import { counted } from '../../words/counted.ts';
-import { useAskAgain, useAskPages, useDo, useMoment } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointPages, useMoment, usePolling } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
@@ -37,7 +37,7 @@ function SendForm() {
     setId(newId());
     send.reset();
   };
-  const send = useDo('importSites', () => {
+  const send = useEndpointMutation('importSites', () => {
     if (input.current) input.current.value = '';
     setFiles([]);
     setId(newId());
@@ -67,7 +67,7 @@ function SendForm() {
   };
   return (
     <Form
-      className="sheet form-first"
+      className="panel form-first"
       onSubmit={(event) => {
         event.preventDefault();
         void submit();
@@ -104,9 +104,9 @@ function SendForm() {
 function Sent() {
   const client = useQueryClient();
   const moment = useMoment();
-  const sent = useAskPages('listImports', { query: { limit: 20 } });
+  const sent = useEndpointPages('listImports', { query: { limit: 20 } });
   const waiting = sent.items?.some(({ state }) => state === 'waiting') ?? false;
-  useAskAgain(waiting, sent.refetch);
+  usePolling(waiting, sent.refetch);
   // Once something is in, whatever is shown elsewhere may be old.
   const waited = useRef(false);
   useEffect(() => {
@@ -114,7 +114,7 @@ function Sent() {
     waited.current = waiting;
   }, [waiting, client]);
   return (
-    <section className="sheet" aria-live="polite" aria-labelledby="sent">
+    <section className="panel" aria-live="polite" aria-labelledby="sent">
       <h2 id="sent">Sent so far</h2>
       <Trouble error={sent.error} retry={sent.refetch} />
       {sent.items === null && !sent.error && <Waiting />}

@@ -16,7 +16,7 @@ import {
 } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { markWords } from '../../words/marks.ts';
-import { useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { PatchFound } from '../comparisons/PatchFound.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -145,7 +145,7 @@ function Amend({ id }: { id: string }) {
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
   const own = useRef(newId());
-  const amend = useDo('amendInspection', () => {
+  const amend = useEndpointMutation('amendInspection', () => {
     own.current = newId();
     setOpen(false);
     setText('');

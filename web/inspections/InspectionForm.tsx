@@ -25,7 +25,7 @@ import {
 } from '../../words/en/labels.ts';
 import { formatQuantity, formatRange } from '../../words/format.ts';
 import { call } from '../api/client.ts';
-import { useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { TestPatchPart } from '../comparisons/TestPatchPart.tsx';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
@@ -92,7 +92,7 @@ export function InspectionForm({
   const [files, setFiles] = useState<Record<PhotoPlace, File[]>>({ soil: [], 'wipe-before': [], 'wipe-after': [] });
   const [defectFiles, setDefectFiles] = useState<Record<string, File[]>>({});
   const [photoTrouble, setPhotoTrouble] = useState<unknown>(null);
-  const record = useDo('recordInspection');
+  const record = useEndpointMutation('recordInspection');
   const submit = async (values: FormValues, id: string) => {
     const { causesText, defects, ...rest } = values;
     const causes = causesText

@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import type { Inspection } from '../../contract/inspections/endpoints.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
 import { readDraft } from '../api/drafts.ts';
-import { useAsk, useAskAgain, useSession } from '../api/hooks.ts';
+import { useEndpointQuery, usePolling, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { DefectsPart } from './DefectsPart.tsx';
 import { InspectionCard } from './InspectionCard.tsx';
@@ -23,11 +23,11 @@ export function LookStep({
   site: Site;
   onSeen: (seen: Seen | null) => void;
 }) {
-  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 20 } });
+  const inspections = useEndpointQuery('listInspections', { params: { id: array.id }, query: { limit: 20 } });
   const waiting =
     inspections.data?.items.some(({ photos }) => photos.some(({ state }) => state === 'waiting')) ?? false;
   const { refetch } = inspections;
-  useAskAgain(waiting, refetch);
+  usePolling(waiting, refetch);
   const [writing, setWriting] = useState(false);
   const desk = useSession().data?.person?.role !== 'crew';
   const begun = readDraft(inspectionDraft(array.id)) !== null;

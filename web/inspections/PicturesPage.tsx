@@ -5,7 +5,7 @@ import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { formatDate } from '../../words/format.ts';
 import { call } from '../api/client.ts';
-import { useAsk, useAskAgain, useAskPages, useUnits } from '../api/hooks.ts';
+import { useEndpointPages, useEndpointQuery, usePolling, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { More } from '../parts/More.tsx';
 import { PhotoStrip } from '../parts/photos.tsx';
@@ -14,10 +14,10 @@ import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 /** All pictures of a site by face and day, and many taken in at once, each finding its face by the camera's clock. */
 export function PicturesPage() {
   const { id = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
-  const photos = useAskPages('listPhotos', { params: { id }, query: { limit: 100 } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
+  const photos = useEndpointPages('listPhotos', { params: { id }, query: { limit: 100 } });
   const { refetch } = photos;
-  useAskAgain(photos.items?.some(({ state }) => state === 'waiting') ?? false, refetch);
+  usePolling(photos.items?.some(({ state }) => state === 'waiting') ?? false, refetch);
   if (spread.isError || photos.error) return <Trouble error={spread.error ?? photos.error} />;
   if (spread.isPending || photos.items === null) return <Waiting what="Opening the pictures" />;
   const { site, arrays } = spread.data;
@@ -69,7 +69,7 @@ function Face({
     new Date(photo.takenAt ?? photo.recordedAt).toLocaleDateString('en-CA', { timeZone: zone });
   const days = [...new Set(photos.map(dayOf))].sort().reverse();
   return (
-    <section className="sheet mb-3" aria-label={array.name}>
+    <section className="panel mb-3" aria-label={array.name}>
       <h2>{array.name}</h2>
       {days.map((day) => (
         <div key={day}>
@@ -126,7 +126,7 @@ function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDon
   };
   const refused = sent.filter(({ trouble }) => trouble !== null);
   return (
-    <section className="sheet mb-3" aria-label="Import pictures">
+    <section className="panel mb-3" aria-label="Import pictures">
       <h2>Many at once</h2>
       <div className="form-grid">
         <div className="wide">

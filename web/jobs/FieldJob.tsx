@@ -3,7 +3,7 @@ import { useNavigate, useParams } from 'react-router';
 import { countDone, type JobEntry, jobProgress } from '../../core/jobs/progress.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { counted } from '../../words/counted.ts';
-import { useAsk, useSession } from '../api/hooks.ts';
+import { useEndpointQuery, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { ClockOff } from '../field/ClockOff.tsx';
@@ -27,7 +27,7 @@ export function FieldJob() {
 function OneJob() {
   const { jobId = '' } = useParams();
   const session = useSession();
-  const fetched = useAsk('readJob', { params: { id: jobId } }, { enabled: session.data?.person != null });
+  const fetched = useEndpointQuery('readJob', { params: { id: jobId } }, { enabled: session.data?.person != null });
   const kept = useOutbox(jobId);
   useEffect(() => {
     if (fetched.data) void keepJob(fetched.data).catch(() => undefined);

@@ -4,7 +4,7 @@ import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
 import { OfflineError } from '../api/client.ts';
-import { useAsk, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { deviceLock } from '../device/device.ts';
 import { NewVersionBanner } from '../device/NewVersionBanner.tsx';
 import { ClockOff } from '../field/ClockOff.tsx';
@@ -28,7 +28,11 @@ const soon = (scheduledFor: string): boolean =>
 function Jobs() {
   const session = useSession();
   const units = useUnits();
-  const jobs = useAsk('listJobs', { query: { open: 'yes', limit: 50 } }, { enabled: session.data?.person != null });
+  const jobs = useEndpointQuery(
+    'listJobs',
+    { query: { open: 'yes', limit: 50 } },
+    { enabled: session.data?.person != null },
+  );
   const [kept, setKept] = useState<Job[]>([]);
   const leave = useLeaving();
   const offline = session.error instanceof OfflineError || jobs.error instanceof OfflineError;

@@ -90,7 +90,7 @@ export function MarkModules({ array, progress, entries, happen }: Omit<RoofProps
           <button
             type="button"
             className="btn btn-outline-primary"
-            onClick={() => void happen({ kind: 'struck', entry: last.id, reason: 'marked by mistake' })}
+            onClick={() => void happen({ kind: 'retracted', entry: last.id, reason: 'marked by mistake' })}
           >
             Undo the last one
           </button>

@@ -9,7 +9,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
 import { ProblemError } from '../api/client.ts';
-import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Drawn } from '../kit/Drawn.tsx';
 import { SafetyLine } from '../methods/SafetyLine.tsx';
@@ -25,12 +25,12 @@ const Agreements = lazy(async () => ({ default: (await import('../agreements/Agr
 export function WashStep({ spread }: { spread: SiteSpread }) {
   const { latest } = spread;
   const desk = useSession().data?.person?.role !== 'crew';
-  const quote = useAsk(
+  const quote = useEndpointQuery(
     'readQuote',
     { params: { id: latest.quoteId ?? '' } },
     { enabled: latest.quoteId !== null && desk },
   );
-  const job = useAsk(
+  const job = useEndpointQuery(
     'readJob',
     { params: { id: latest.jobId ?? '' } },
     { enabled: latest.jobId !== null, refetchInterval: 10_000 },
@@ -64,12 +64,12 @@ export function WashStep({ spread }: { spread: SiteSpread }) {
 }
 
 function Schedule({ quote, siteId }: { quote: Quote; siteId: string }) {
-  const agreed = useAsk('listAgreements', { query: { site: siteId, limit: 10 } });
+  const agreed = useEndpointQuery('listAgreements', { query: { site: siteId, limit: 10 } });
   const agreement = agreed.data?.items.find(({ quoteId }) => quoteId === quote.id);
   const visits = agreement?.planned.filter(({ state }) => state === 'due').length ?? 0;
   const [date, setDate] = useState('');
   const id = useRef(newId());
-  const schedule = useDo('scheduleJob', () => {
+  const schedule = useEndpointMutation('scheduleJob', () => {
     id.current = newId();
   });
   if (visits === 0) return <Trouble error={agreed.error} />;
@@ -183,7 +183,7 @@ const timeAt = (instant: string, timeZone: string): string =>
 function MoveJob({ job }: { job: Job }) {
   const [date, setDate] = useState(job.scheduledFor);
   const [reason, setReason] = useState('');
-  const move = useDo('moveJob');
+  const move = useEndpointMutation('moveJob');
   const desk = useSession().data?.person?.role !== 'crew';
   if (!desk) return null;
   // The server knows what was agreed: it asks for the reason where the day is not that.

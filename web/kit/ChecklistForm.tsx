@@ -6,7 +6,7 @@ import { type ChecklistsView, checklistFields, type checklistStep } from '../../
 import { CHECKLIST_WHEN, SET_UP_KINDS } from '../../core/kit/checklists.ts';
 import type { KitKind } from '../../core/kit/things.ts';
 import { CHECKLIST_WHEN_WORDS, KIT_WORDS } from '../../words/en/kit.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { CheckField, FormErrors, SelectField, TextField } from '../parts/fields.tsx';
 import { useLabel } from '../parts/labels.ts';
@@ -29,7 +29,7 @@ export function ChecklistForm({
 }) {
   const start = list ? (checklistFields.parse(list) as z.input<typeof checklistFields>) : EMPTY;
   const draft = useDraftForm(`checklist.${list ? `${list.id}.${list.version}` : 'new'}`, checklistFields, start);
-  const save = useDo('saveChecklist', () => {
+  const save = useEndpointMutation('saveChecklist', () => {
     draft.sent();
     onDone();
   });

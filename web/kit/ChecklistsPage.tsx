@@ -4,7 +4,7 @@ import type { ChecklistsView } from '../../contract/kit/checklists.ts';
 import { counted } from '../../words/counted.ts';
 import { CHECKLIST_WHEN_WORDS, KIT_WORDS } from '../../words/en/kit.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ChecklistForm } from './ChecklistForm.tsx';
@@ -14,7 +14,7 @@ type List = ChecklistsView['lists'][number];
 
 /** What is gone through before a machine runs and after: the contractor's own lists, and the examples that came along. */
 export function ChecklistsPage() {
-  const lists = useAsk('readChecklists');
+  const lists = useEndpointQuery('readChecklists');
   return (
     <>
       <div className="desk-head">
@@ -36,7 +36,7 @@ function Lists({ view }: { view: ChecklistsView }) {
   const list = view.lists.find(({ id }) => id === shown);
   return (
     <div className={`kit ${list || fresh ? 'chosen' : ''}`}>
-      <section className="sheet kit-list">
+      <section className="panel kit-list">
         {desk && (
           <div className="actions mb-2">
             <Button
@@ -71,7 +71,7 @@ function Lists({ view }: { view: ChecklistsView }) {
           ))}
         </ul>
       </section>
-      <section className="sheet">
+      <section className="panel">
         {(list || fresh) && (
           <Button
             variant="quiet"

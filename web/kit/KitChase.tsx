@@ -1,13 +1,13 @@
 import { Link } from 'react-router';
 import { addedDays } from '../../core/time/dates.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 
 /** The evening before: what of the kit is missing or due for the jobs of this day and the next; nothing where nothing is. */
 export function KitChase({ date }: { date: string }) {
   const say = useSay();
   const units = useUnits();
-  const { data } = useAsk('readKitDays', { query: { date } });
+  const { data } = useEndpointQuery('readKitDays', { query: { date } });
   const jobs = (data?.jobs ?? []).flatMap((job) => {
     const short = job.drawn.filter(({ missing, due }) => missing !== null || due.length > 0);
     return short.length > 0 ? [{ ...job, short }] : [];
@@ -16,7 +16,7 @@ export function KitChase({ date }: { date: string }) {
   const when = (day: string) =>
     day === date ? 'on this day' : day === addedDays(date, 1) ? 'the day after' : formatDate(day, units);
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>
         <Link to="/kit">Kit</Link>
       </h2>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { KitView } from '../../contract/kit/endpoints.ts';
-import { useAsk, useSession } from '../api/hooks.ts';
+import { useEndpointQuery, useSession } from '../api/hooks.ts';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { KitTabs } from './KitTabs.tsx';
 import { ThingForm } from './ThingForm.tsx';
@@ -10,7 +10,7 @@ import { ThingPart } from './ThingPart.tsx';
 
 /** The register of kit: what there is on the left, and on the right the one that is looked at. */
 export function KitPage() {
-  const kit = useAsk('readKit');
+  const kit = useEndpointQuery('readKit');
   return (
     <>
       <div className="desk-head">
@@ -36,7 +36,7 @@ function Register({ view }: { view: KitView }) {
   };
   return (
     <div className={`kit ${thing || doing ? 'chosen' : ''}`}>
-      <section className="sheet kit-list">
+      <section className="panel kit-list">
         {view.things.length === 0 && (
           <Empty>
             Nothing is entered yet. With poles, brushes, machines and instruments in here, plans go by what there is,
@@ -50,7 +50,7 @@ function Register({ view }: { view: KitView }) {
         )}
         {view.things.length > 0 && <ThingList things={view.things} shown={shown} onShow={show} />}
       </section>
-      <section className="sheet">
+      <section className="panel">
         {(thing || doing) && (
           <Button
             variant="quiet"

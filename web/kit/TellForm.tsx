@@ -5,7 +5,7 @@ import type { kitEndpoints } from '../../contract/kit/endpoints.ts';
 import { KIT, KIT_STATES, type KitState } from '../../core/kit/things.ts';
 import { fromUnits, unitOf } from '../../core/units/quantities.ts';
 import { KIT_STATE_WORDS } from '../../words/en/kit.ts';
-import { useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
@@ -13,7 +13,7 @@ import { Trouble } from '../parts/states.tsx';
 import type { Thing } from './ThingList.tsx';
 
 type Told = BodyOf<(typeof kitEndpoints)['addKitEntry']>['told'];
-export type Telling = Exclude<Told['kind'], 'struck'>;
+export type Telling = Exclude<Told['kind'], 'retracted'>;
 
 const TODAY = () => new Date().toLocaleDateString('sv');
 
@@ -21,7 +21,7 @@ const TODAY = () => new Date().toLocaleDateString('sv');
 export function TellForm({ thing, kind, onDone }: { thing: Thing; kind: Telling; onDone: () => void }) {
   const ids = useId();
   const id = useRef(newId());
-  const save = useDo('addKitEntry', onDone);
+  const save = useEndpointMutation('addKitEntry', onDone);
   const units = useUnits();
   const [on, setOn] = useState(TODAY);
   const [passed, setPassed] = useState(true);

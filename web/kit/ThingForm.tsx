@@ -5,7 +5,7 @@ import { BRISTLES, HELD, KIT, KIT_KINDS, type KitKind, MEASURE_KINDS } from '../
 import { BRISTLE_WORDS, HELD_WORDS, KIT_WORDS, MEASURE_WORDS } from '../../words/en/kit.ts';
 import { formatNumber } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useCurrency, useDo, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointMutation, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { DateField, FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -24,8 +24,8 @@ export function ThingForm({ thing, onDone, onCancel }: { thing?: Thing; onDone: 
     draft.sent();
     onDone();
   };
-  const add = useDo('addThing', after);
-  const change = useDo('changeThing', after);
+  const add = useEndpointMutation('addThing', after);
+  const change = useEndpointMutation('changeThing', after);
   const units = useUnits();
   const currency = useCurrency();
   const kind = (draft.form.watch('kind') ?? 'pole') as KitKind;

@@ -4,9 +4,9 @@ import type { KitView } from '../../contract/kit/endpoints.ts';
 import { KIT } from '../../core/kit/things.ts';
 import { KIT_STATE_WORDS, KIT_WORDS } from '../../words/en/kit.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity } from '../../words/format.ts';
-import { useCurrency, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointMutation, useSay, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { StruckLog, whyStruck } from '../parts/StruckLog.tsx';
+import { RetractableLog, whyRetracted } from '../parts/RetractableLog.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { PaybackPart } from './PaybackPart.tsx';
 import { TellForm, type Telling } from './TellForm.tsx';
@@ -118,28 +118,28 @@ function Figures({ thing }: { thing: Thing }) {
 function Log({ view, thing }: { view: KitView; thing: Thing }) {
   const units = useUnits();
   const id = useRef(newId());
-  const strike = useDo('addKitEntry', () => {
+  const retract = useEndpointMutation('addKitEntry', () => {
     id.current = newId();
   });
   const all = view.entries.filter((entry) => entry.thing === thing.id);
-  const told = all.filter(({ kind }) => kind !== 'struck').slice(0, SHOWN);
+  const told = all.filter(({ kind }) => kind !== 'retracted').slice(0, SHOWN);
   if (told.length === 0) return null;
   return (
     <>
       <h3>What happened to it</h3>
-      <Trouble error={strike.error} />
-      <StruckLog
+      <Trouble error={retract.error} />
+      <RetractableLog
         lines={told.map((entry) => ({
           id: entry.id,
           when: formatDate('on' in entry ? entry.on : entry.at, units),
           by: entry.by,
           words: wordsOf(entry, thing, units),
         }))}
-        struck={whyStruck(all)}
-        onStrike={(entry, reason) =>
-          strike.mutate({
+        retracted={whyRetracted(all)}
+        onRetract={(entry, reason) =>
+          retract.mutate({
             params: { id: thing.id },
-            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry, reason } },
+            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'retracted', entry, reason } },
           })
         }
       />
@@ -164,7 +164,7 @@ function wordsOf(entry: KitView['entries'][number], { kind }: Thing, units: Retu
       return noted(KIT_STATE_WORDS[entry.state], entry.note);
     case 'moved':
       return `moved to: ${entry.where}`;
-    case 'struck':
+    case 'retracted':
       return '';
   }
 }

@@ -6,7 +6,7 @@ import type { CallLetter } from '../../contract/inspections/quickLooks.ts';
 import { bare } from '../../core/findings.ts';
 import type { CallAnswer } from '../../core/letters/states.ts';
 import { counted } from '../../words/counted.ts';
-import { asked, ReadAs, useAsk, useDo, useSay } from '../api/hooks.ts';
+import { endpointQuery, ReadAs, useEndpointMutation, useEndpointQuery, useSay } from '../api/hooks.ts';
 import { Figure } from '../parts/Figure.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -16,8 +16,8 @@ import { useFirstAct } from './useFirstAct.ts';
 /** What somebody was told on the telephone, behind a private link: a range, plainly no offer, and whether to come and look. */
 export function CallPage() {
   const { token = '' } = useParams();
-  const call = useAsk('readCall', { params: { token } }, { retry: false });
-  const reading = useDo('noteCallRead');
+  const call = useEndpointQuery('readCall', { params: { token } }, { retry: false });
+  const reading = useEndpointMutation('noteCallRead');
   useFirstAct(call.isSuccess, () => reading.mutate({ params: { token }, body: {} }));
   return (
     <LetterDesk of={call}>
@@ -73,8 +73,8 @@ const ANSWERED: Record<CallAnswer, string> = {
 function Answer({ call, token }: { call: CallLetter; token: string }) {
   const client = useQueryClient();
   const [said, setSaid] = useState('');
-  const answer = useDo('answerCall', (now) =>
-    client.setQueryData(asked('readCall', { params: { token } }).queryKey, now),
+  const answer = useEndpointMutation('answerCall', (now) =>
+    client.setQueryData(endpointQuery('readCall', { params: { token } }).queryKey, now),
   );
   const send = (what: CallAnswer) => answer.mutate({ params: { token }, body: { answer: what, said: said.trim() } });
   return (

@@ -6,7 +6,7 @@ import { additionsOf, type OfferedChoice, takenOf } from '../../core/quotes/offe
 import type { QuoteAddition, QuoteChoice } from '../../core/quotes/states.ts';
 import { isDrawn, type Strokes } from '../../core/reports/signature.ts';
 import { ADDITION_WORDS, choiceWords } from '../../words/en/letters.ts';
-import { asked, useDo, useSay } from '../api/hooks.ts';
+import { endpointQuery, useEndpointMutation, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -33,8 +33,8 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
   const [strokes, setStrokes] = useState<Strokes>([]);
   const [reason, setReason] = useState('');
   const [tried, setTried] = useState(false);
-  const read = asked('readLetter', { params: { token } });
-  const decide = useDo('decideByLetter', (now) => client.setQueryData(read.queryKey, now));
+  const read = endpointQuery('readLetter', { params: { token } });
+  const decide = useEndpointMutation('decideByLetter', (now) => client.setQueryData(read.queryKey, now));
   const offered = additionsOf(letter.content, choice ?? 'one');
   const taken = choice === null ? null : takenOf(letter.content, choice, additions);
   const missing = declines

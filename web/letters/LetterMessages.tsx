@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Letter, LetterMessage } from '../../contract/letters/endpoints.ts';
-import { asked, useDo, useSay } from '../api/hooks.ts';
+import { endpointQuery, useEndpointMutation, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble } from '../parts/states.tsx';
 
@@ -30,8 +30,8 @@ export function LetterMessages({ letter, token }: { letter: Letter; token: strin
   const client = useQueryClient();
   const [text, setText] = useState('');
   const id = useRef(newId());
-  const ask = useDo('askByLetter', (now) => {
-    client.setQueryData(asked('readLetter', { params: { token } }).queryKey, now);
+  const ask = useEndpointMutation('askByLetter', (now) => {
+    client.setQueryData(endpointQuery('readLetter', { params: { token } }).queryKey, now);
     setText('');
     id.current = newId();
   });

@@ -7,7 +7,7 @@ import { askedOfCustomer, assumedFinding } from '../../core/sites/assumed.ts';
 import { counted } from '../../words/counted.ts';
 import { fittingQuantity } from '../../words/en/fittings.ts';
 import { NO_ANSWER_WORDS, takenWords } from '../../words/en/letters.ts';
-import { ReadAs, useAsk, useDo, useSay } from '../api/hooks.ts';
+import { ReadAs, useEndpointMutation, useEndpointQuery, useSay } from '../api/hooks.ts';
 import { Figure } from '../parts/Figure.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { TaxRows } from '../parts/TaxRows.tsx';
@@ -21,8 +21,8 @@ import { WorthDrawn } from './WorthDrawn.tsx';
 /** The offer behind a private link, as its customer reads it: no sign-in, no search engine, and nothing of anybody else. */
 export function LetterPage() {
   const { token = '' } = useParams();
-  const letter = useAsk('readLetter', { params: { token } }, { retry: false });
-  const reading = useDo('noteLetterRead');
+  const letter = useEndpointQuery('readLetter', { params: { token } }, { retry: false });
+  const reading = useEndpointMutation('noteLetterRead');
   useFirstAct(letter.isSuccess, () => reading.mutate({ params: { token }, body: {} }));
   return (
     <LetterDesk of={letter}>

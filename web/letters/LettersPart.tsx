@@ -4,7 +4,7 @@ import type { LetterLink } from '../../contract/letters/endpoints.ts';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { counted } from '../../words/counted.ts';
 import { takenWords } from '../../words/en/letters.ts';
-import { useAsk, useDo, useMoment, useSay } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useMoment, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { FreshLink } from '../parts/FreshLink.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -12,10 +12,10 @@ import { Messages } from './LetterMessages.tsx';
 
 /** The customer's links to a quote that went out: make one, see what became of it, answer, withdraw. */
 export function LettersPart({ quote }: { quote: Pick<Quote, 'id' | 'state' | 'visits'> }) {
-  const letters = useAsk('listLetters', { params: { id: quote.id } });
+  const letters = useEndpointQuery('listLetters', { params: { id: quote.id } });
   const id = useRef(newId());
   const [link, setLink] = useState<string | null>(null);
-  const make = useDo('makeLetter', ({ token }) => {
+  const make = useEndpointMutation('makeLetter', ({ token }) => {
     id.current = newId();
     setLink(token && `${window.location.origin}/letter/${token}`);
   });
@@ -43,7 +43,7 @@ export function LettersPart({ quote }: { quote: Pick<Quote, 'id' | 'state' | 'vi
 function LinkPart({ letter, visits }: { letter: LetterLink; visits: number }) {
   const moment = useMoment();
   const say = useSay();
-  const withdraw = useDo('withdrawLetter');
+  const withdraw = useEndpointMutation('withdrawLetter');
   const { opened, answered } = letter;
   return (
     <div className="letter-link">
@@ -95,7 +95,7 @@ function LinkPart({ letter, visits }: { letter: LetterLink; visits: number }) {
 function Answer({ letterId }: { letterId: string }) {
   const [text, setText] = useState('');
   const id = useRef(newId());
-  const answer = useDo('answerLetter', () => {
+  const answer = useEndpointMutation('answerLetter', () => {
     setText('');
     id.current = newId();
   });

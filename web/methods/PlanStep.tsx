@@ -8,7 +8,7 @@ import { counted } from '../../words/counted.ts';
 import { figuresUsedWords } from '../../words/en/figures.ts';
 import { COLD_WORDS } from '../../words/en/rules.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { VisitsTable } from '../frequency/VisitsTable.tsx';
 import { Choice } from '../parts/Choice.tsx';
@@ -25,11 +25,11 @@ import { WaterPart } from './WaterPart.tsx';
 /** Plan: water, method and how often, each with its reason and its way to be overruled. */
 export function PlanStep({ spread }: { spread: SiteSpread }) {
   const { site } = spread;
-  const plans = useAsk('listPlans', { params: { id: site.id }, query: { limit: 5 } });
+  const plans = useEndpointQuery('listPlans', { params: { id: site.id }, query: { limit: 5 } });
   const [finish, setFinish] = useState<'output' | 'spotless' | null>(null);
   const [cold, setCold] = useState<Cold | null>(null);
   const id = useRef(newId());
-  const make = useDo('makePlan', () => {
+  const make = useEndpointMutation('makePlan', () => {
     id.current = newId();
   });
   const desk = useSession().data?.person?.role !== 'crew';

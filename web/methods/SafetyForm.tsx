@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import { type SafetyView, safetyFields } from '../../contract/methods/safety.ts';
 import { KNOWN } from '../../core/rules/safety.ts';
 import { KNOWN_WORDS } from '../../words/en/safety.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -16,7 +16,7 @@ export function SafetyForm({ siteId, view, onDone }: { siteId: string; view: Saf
   const { sheet, version, usual } = view;
   const start: Fields = sheet ?? { ...usual };
   const draft = useDraftForm(`safety.${siteId}.${version}`, safetyFields, start);
-  const save = useDo('writeSafety', () => {
+  const save = useEndpointMutation('writeSafety', () => {
     draft.sent(draft.form.getValues());
     onDone?.();
   });

@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
 import { counted } from '../../words/counted.ts';
-import { useAsk } from '../api/hooks.ts';
+import { useEndpointQuery } from '../api/hooks.ts';
 
 /** Where the safety sheet of a site is found, and whether it lacks what this work asks for. */
 export function SafetyLine({ siteId }: { siteId: string }) {
-  const { data } = useAsk('readSafety', { params: { id: siteId } });
+  const { data } = useEndpointQuery('readSafety', { params: { id: siteId } });
   const lacking = data?.lacking.length ?? 0;
   return (
     <p className={lacking > 0 ? 'notice' : 'quiet'}>

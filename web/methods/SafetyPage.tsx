@@ -2,15 +2,15 @@ import { Link, useParams } from 'react-router';
 import type { SafetyView } from '../../contract/methods/safety.ts';
 import { hazardFinding } from '../../core/rules/safety.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { SafetyForm } from './SafetyForm.tsx';
 
 /** The safety sheet of a site: the hazards of its work on the left, what is written down on the right. */
 export function SafetyPage() {
   const { id = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
-  const safety = useAsk('readSafety', { params: { id } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
+  const safety = useEndpointQuery('readSafety', { params: { id } });
   const units = useUnits();
   const view = safety.data;
   return (
@@ -42,10 +42,10 @@ export function SafetyPage() {
       <Trouble error={safety.error ?? spread.error} retry={() => safety.refetch()} />
       {view && (
         <div className="kit">
-          <section className="sheet">
+          <section className="panel">
             <SafetyRead view={view} />
           </section>
-          <section className="sheet">
+          <section className="panel">
             <h2>Written down</h2>
             <SafetyForm key={view.version} siteId={id} view={view} />
           </section>

@@ -55,7 +55,7 @@ async function sendPicture(file: Blob, name: string, fields: PictureFields, sign
 }
 
 /**
- * Sends by the doors of the server; jobs that are kept follow what it took.
+ * Sends by the endpoints of the server; jobs that are kept follow what it took.
  * @param left whether somebody signed out here and the server does not know it yet: its session is nobody's then
  */
 export const httpTransport = (store: DeviceStore, left: () => boolean): Transport => ({

@@ -8,7 +8,7 @@ export function Broken() {
   const why = error instanceof Error ? error.message : String(error);
   return (
     <main className="door">
-      <div className="sheet">
+      <div className="panel">
         <div className="wordmark">
           <Wordmark />
         </div>

@@ -1,8 +1,8 @@
 import { Button } from 'react-bootstrap';
-import type { AskedPages } from '../api/hooks.ts';
+import type { EndpointPages } from '../api/hooks.ts';
 
 /** How much of a list is shown, and the button that brings the next part of it; nothing where all of it is. */
-export function More({ pages, what }: { pages: AskedPages<unknown>; what: string }) {
+export function More({ pages, what }: { pages: EndpointPages<unknown>; what: string }) {
   if (pages.more === null || pages.items === null) return null;
   return (
     <div className="mt-2 d-flex gap-3 align-items-center">

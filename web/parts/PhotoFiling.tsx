@@ -1,7 +1,7 @@
 import { Button, Form } from 'react-bootstrap';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { useDo, useSession } from '../api/hooks.ts';
+import { useEndpointMutation, useSession } from '../api/hooks.ts';
 import { Trouble } from './states.tsx';
 import { useTyped } from './useTyped.ts';
 
@@ -19,8 +19,10 @@ export function PhotoFiling({
   const { caption, arrayId, reason } = typed.value;
   const desk = useSession().data?.person?.role !== 'crew';
   const params = { id: photo.id };
-  const file = useDo('changePhoto', (now) => typed.clear({ caption: now.caption, arrayId: now.arrayId, reason }));
-  const remove = useDo('removePhoto', () => {
+  const file = useEndpointMutation('changePhoto', (now) =>
+    typed.clear({ caption: now.caption, arrayId: now.arrayId, reason }),
+  );
+  const remove = useEndpointMutation('removePhoto', () => {
     typed.clear();
     onGone();
   });

@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { Photo } from '../../contract/inspections/endpoints.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { PhotoFiling } from './PhotoFiling.tsx';
 import { photoAddress } from './photoAddress.ts';
@@ -35,7 +35,7 @@ export function PhotoViewer({
   const { circle, label } = typed.value;
   const setCircle = (next: Circle | null) => typed.type({ circle: next, label });
   const id = useRef(newId());
-  const add = useDo('markPhoto', () => {
+  const add = useEndpointMutation('markPhoto', () => {
     id.current = newId();
     typed.clear();
   });

@@ -499,7 +499,7 @@ function Patch({ soil, seed, width, height }: { soil: Soil; seed: number; width:
 function Compass({ azimuth, x, y }: { azimuth: number; x: number; y: number }) {
   return (
     <g transform={`translate(${x} ${y})`}>
-      <circle r="0.52" fill="var(--sheet)" stroke="var(--rule-strong)" strokeWidth="0.04" />
+      <circle r="0.52" fill="var(--panel)" stroke="var(--rule-strong)" strokeWidth="0.04" />
       <text y="-0.6" fontSize="0.36" textAnchor="middle" fill="var(--quiet)">
         N
       </text>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useAsk, useDo, useMoment, useSession } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useMoment, useSession } from '../api/hooks.ts';
 import { PinPart } from '../device/PinPart.tsx';
 import { KeysSwitch } from '../keys/KeysSwitch.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -30,11 +30,11 @@ export function AccountPage() {
             <PasswordPart />
             <CalendarPart />
             <PinPart />
-            <section className="sheet">
+            <section className="panel">
               <h2>Units and numbers</h2>
               <UnitsForm onDone={() => undefined} />
             </section>
-            <section className="sheet">
+            <section className="panel">
               <h2>Keys</h2>
               <KeysSwitch id="keys-account" />
               <p className="quiet mb-0">Turn them off where speech or a switch types for you.</p>
@@ -49,13 +49,13 @@ export function AccountPage() {
 function PasswordPart() {
   const [current, setCurrent] = useState('');
   const [password, setPassword] = useState('');
-  const change = useDo('changePassword', () => {
+  const change = useEndpointMutation('changePassword', () => {
     setCurrent('');
     setPassword('');
   });
   return (
     <Form
-      className="sheet"
+      className="panel"
       onSubmit={(event) => {
         event.preventDefault();
         change.mutate({ body: { current, password } });
@@ -84,11 +84,11 @@ function PasswordPart() {
 }
 
 function SessionsPart() {
-  const sessions = useAsk('listSessions');
-  const end = useDo('endSession');
+  const sessions = useEndpointQuery('listSessions');
+  const end = useEndpointMutation('endSession');
   const moment = useMoment();
   return (
-    <section className="sheet" aria-labelledby="sessions-title">
+    <section className="panel" aria-labelledby="sessions-title">
       <h2 id="sessions-title">Where you are signed in</h2>
       {sessions.isPending && <Waiting />}
       <Trouble error={sessions.error ?? end.error} />

@@ -1,21 +1,21 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useAsk, useDo, useMoment } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useMoment } from '../api/hooks.ts';
 import { FreshLink } from '../parts/FreshLink.tsx';
 import { Trouble } from '../parts/states.tsx';
 
 /** One's own calendar: a private link that another calendar subscribes to, and the same as a file. */
 export function CalendarPart() {
   const moment = useMoment();
-  const link = useAsk('readCalendarLink');
+  const link = useEndpointQuery('readCalendarLink');
   const [fresh, setFresh] = useState<string | null>(null);
-  const make = useDo('makeCalendarLink', ({ token }) =>
+  const make = useEndpointMutation('makeCalendarLink', ({ token }) =>
     setFresh(`${window.location.origin}/api/calendar/by-link/${token}/pail.ics`),
   );
-  const drop = useDo('dropCalendarLink', () => setFresh(null));
+  const drop = useEndpointMutation('dropCalendarLink', () => setFresh(null));
   const madeAt = link.data?.madeAt ?? null;
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>Calendar</h2>
       <p className="quiet">
         Washes on their day, at the desk also visits to be booked and offers to follow up. Whoever has the link sees

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useAsk, useDo } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { saveText } from '../parts/saveText.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -8,13 +8,13 @@ import { QrCode } from './QrCode.tsx';
 
 /** The second factor: a code of six digits that an app on the phone makes, beside the password. */
 export function FactorPart() {
-  const factor = useAsk('readFactor');
+  const factor = useEndpointQuery('readFactor');
   const [codes, setCodes] = useState<string[] | null>(null);
   if (factor.isPending) return <Waiting />;
   if (factor.isError) return <Trouble error={factor.error} retry={() => factor.refetch()} />;
   const { on, codesLeft, forAll } = factor.data;
   return (
-    <section className="sheet" aria-labelledby="factor-title">
+    <section className="panel" aria-labelledby="factor-title">
       <h2 id="factor-title">Second factor</h2>
       {forAll && !on && (
         <div className="notice">Your company asks for one. Everything else opens once yours is set up.</div>
@@ -38,8 +38,8 @@ export function FactorPart() {
 function SetUp({ onCodes }: { onCodes: (codes: string[]) => void }) {
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
-  const begin = useDo('beginFactor');
-  const confirm = useDo('confirmFactor', ({ recoveryCodes }) => onCodes(recoveryCodes));
+  const begin = useEndpointMutation('beginFactor');
+  const confirm = useEndpointMutation('confirmFactor', ({ recoveryCodes }) => onCodes(recoveryCodes));
   if (!begin.data) {
     return (
       <Form
@@ -113,7 +113,7 @@ function RecoveryCodes({ codes, onKept }: { codes: string[]; onKept: () => void 
 
 function TakeAway({ forAll }: { forAll: boolean }) {
   const [password, setPassword] = useState('');
-  const drop = useDo('dropFactor', () => setPassword(''));
+  const drop = useEndpointMutation('dropFactor', () => setPassword(''));
   return (
     <Form
       className="d-flex gap-2 align-items-end flex-wrap"

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { enter, useAsk, useDo } from '../api/hooks.ts';
+import { enter, useEndpointMutation, useEndpointQuery } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { NewPassword } from './NewPassword.tsx';
@@ -16,8 +16,8 @@ export function Join() {
   const [name, setName] = useState('');
   const [used, setUsed] = useState(false);
   const [email, setEmail] = useState('');
-  const invitation = useAsk('readInvitation', { params: { token } }, { enabled: !used });
-  const accept = useDo('acceptInvitation', (session) => {
+  const invitation = useEndpointQuery('readInvitation', { params: { token } }, { enabled: !used });
+  const accept = useEndpointMutation('acceptInvitation', (session) => {
     // The link is used up: asking about it again would only be refused.
     setUsed(true);
     client.removeQueries({ queryKey: ['readInvitation'] });
@@ -28,7 +28,7 @@ export function Join() {
   return (
     <main className="door">
       <Form
-        className="sheet"
+        className="panel"
         onSubmit={(event) => {
           event.preventDefault();
           accept.mutate({ params: { token }, body: { password, ...(nameless ? { name, email } : {}) } });

@@ -4,7 +4,7 @@ import type { AnswerOf, Role } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { useTyped } from '../parts/useTyped.ts';
@@ -14,7 +14,7 @@ const ROLE_WORDS: Record<Role, string> = { owner: 'owner', estimator: 'estimator
 type People = AnswerOf<Endpoints['listPeople']>;
 
 export function PeoplePage() {
-  const people = useAsk('listPeople');
+  const people = useEndpointQuery('listPeople');
   const [link, setLink] = useState<{ name: string; token: string } | null>(null);
   if (people.isPending) return <Waiting />;
   if (people.isError) return <Trouble error={people.error} retry={() => people.refetch()} />;
@@ -24,7 +24,7 @@ export function PeoplePage() {
         <h1>People</h1>
       </div>
       <div className="list-and-form">
-        <section className="sheet">
+        <section className="panel">
           <table className="table people-table">
             <thead>
               <tr>
@@ -61,13 +61,13 @@ export function PeoplePage() {
 }
 
 function PersonRow({ person, onLink }: { person: People['people'][number]; onLink: (token: string) => void }) {
-  const change = useDo('changePerson');
+  const change = useEndpointMutation('changePerson');
   const linkId = useRef(newId());
-  const link = useDo('makeResetLink', ({ token }) => {
+  const link = useEndpointMutation('makeResetLink', ({ token }) => {
     linkId.current = newId();
     if (token) onLink(token);
   });
-  const drop = useDo('dropFactorOf');
+  const drop = useEndpointMutation('dropFactorOf');
   const send = (body: { role?: Role; disabled?: boolean }) =>
     change.mutate({ params: { id: person.id }, body: { ...body, version: person.version } });
   return (
@@ -118,7 +118,7 @@ function PersonRow({ person, onLink }: { person: People['people'][number]; onLin
 
 function Invitations({ invitations }: Pick<People, 'invitations'>) {
   const units = useUnits();
-  const revoke = useDo('revokeInvitation');
+  const revoke = useEndpointMutation('revokeInvitation');
   if (invitations.length === 0) return null;
   return (
     <>
@@ -142,7 +142,7 @@ function Invitations({ invitations }: Pick<People, 'invitations'>) {
 }
 
 function ForAll({ forAll }: { forAll: boolean }) {
-  const ask = useDo('requireFactor');
+  const ask = useEndpointMutation('requireFactor');
   return (
     <div className="mt-3">
       <Form.Check
@@ -165,14 +165,14 @@ function Invite() {
   const typed = useTyped<{ name: string; email: string; role: Role }>('invitation', NOBODY);
   const { name, email, role } = typed.value;
   const id = useRef(newId());
-  const invite = useDo('invite', () => {
+  const invite = useEndpointMutation('invite', () => {
     id.current = newId();
     typed.clear();
   });
   const token = invite.data?.token;
   return (
     <Form
-      className="sheet"
+      className="panel"
       onSubmit={(event) => {
         event.preventDefault();
         invite.mutate({ body: { id: id.current, name, email, role } });

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { useAsk, useDo } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery } from '../api/hooks.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { NewPassword } from './NewPassword.tsx';
 
@@ -11,9 +11,9 @@ export function ResetPage() {
   const { token = '' } = useParams();
   const [password, setPassword] = useState('');
   const [used, setUsed] = useState(false);
-  const link = useAsk('readResetLink', { params: { token } }, { retry: false, enabled: !used });
+  const link = useEndpointQuery('readResetLink', { params: { token } }, { retry: false, enabled: !used });
   const client = useQueryClient();
-  const use = useDo('useResetLink', () => {
+  const use = useEndpointMutation('useResetLink', () => {
     // The link is used up: asking about it again would only be refused.
     setUsed(true);
     client.removeQueries({ queryKey: ['readResetLink'] });
@@ -21,7 +21,7 @@ export function ResetPage() {
   return (
     <main className="door">
       <Form
-        className="sheet"
+        className="panel"
         onSubmit={(event) => {
           event.preventDefault();
           use.mutate({ params: { token }, body: { password } });

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { ProblemError } from '../api/client.ts';
-import { enter, useDo } from '../api/hooks.ts';
+import { enter, useEndpointMutation } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { Wordmark } from '../spine/PailMark.tsx';
@@ -19,7 +19,7 @@ export function SignIn() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const [search] = useSearchParams();
-  const signIn = useDo('signIn', (session) => {
+  const signIn = useEndpointMutation('signIn', (session) => {
     enter(client, session);
     const then = search.get('then') ?? '/';
     navigate(then.startsWith('/') && !then.startsWith('//') ? then : '/', { replace: true });
@@ -29,7 +29,7 @@ export function SignIn() {
   return (
     <main className="door">
       <Form
-        className="sheet"
+        className="panel"
         onSubmit={(event) => {
           event.preventDefault();
           signIn.mutate({ body: { email, password, ...(code ? { code } : {}) } });

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useDo, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useSession, useUnits } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
 /** Units, decimal mark, order of dates and water meter of one person. */
 export function UnitsForm({ onDone }: { onDone: () => void }) {
   const session = useSession();
   const [units, setUnits] = useState(useUnits());
-  const save = useDo('setUnits', onDone);
+  const save = useEndpointMutation('setUnits', onDone);
   const { person } = session.data ?? {};
   if (!person) return null;
   const pick = <K extends keyof typeof units>(key: K, value: (typeof units)[K]) => setUnits({ ...units, [key]: value });

@@ -4,7 +4,7 @@ import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { CHEAPER, type CheaperKey } from '../../core/quotes/cheaper.ts';
 import { besideCheaper } from '../../core/quotes/offer.ts';
 import { cheaperName } from '../../words/en/cheaper.ts';
-import { useDo, useSay } from '../api/hooks.ts';
+import { useEndpointMutation, useSay } from '../api/hooks.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { CheaperTable } from '../parts/CheaperTable.tsx';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
@@ -13,7 +13,7 @@ import { Trouble } from '../parts/states.tsx';
 /** What the customer could have in place of the wash, as they will read it; one is left out with a reason alone. */
 export function CheaperPart({ quote }: { quote: Quote }) {
   const [asks, setAsks] = useState<CheaperKey | null>(null);
-  const change = useDo('changeQuote', () => setAsks(null));
+  const change = useEndpointMutation('changeQuote', () => setAsks(null));
   const { cheaper, visits } = quote;
   const beside = besideCheaper(quote);
   if (cheaper === null || beside === null) return null;
@@ -73,7 +73,7 @@ export function CheaperPart({ quote }: { quote: Quote }) {
 /** A spray line on the offer: its price, typed by hand, as something that the customer may take on top. */
 function SprayLine({ quote }: { quote: Quote }) {
   const say = useSay();
-  const change = useDo('changeQuote');
+  const change = useEndpointMutation('changeQuote');
   const [amount, setAmount] = useState<number | null>(null);
   const choice = quote.cheaper?.choices.find(({ key }) => key === 'spray-line');
   const set = (sprayPrice: number | null) =>

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Quote } from '../../contract/quotes/endpoints.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useDo, useMoment, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useMoment, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -11,7 +11,7 @@ import { Trouble } from '../parts/states.tsx';
 export function FollowPart({ quote }: { quote: Pick<Quote, 'id' | 'state' | 'nextOn'> }) {
   const units = useUnits();
   const moment = useMoment();
-  const followed = useAsk('listFollowUps', { params: { id: quote.id } });
+  const followed = useEndpointQuery('listFollowUps', { params: { id: quote.id } });
   const items = followed.data?.items ?? [];
   const waits = quote.state === 'sent';
   if (!waits && items.length === 0) return null;
@@ -50,7 +50,7 @@ function FollowForm({ quoteId }: { quoteId: string }) {
   const [nextOn, setNextOn] = useState('');
   const [tried, setTried] = useState(false);
   const id = useRef(newId());
-  const follow = useDo('followUpQuote', () => {
+  const follow = useEndpointMutation('followUpQuote', () => {
     setSaid('');
     setNextOn('');
     setTried(false);

@@ -4,12 +4,12 @@ import { capital } from '../../words/capital.ts';
 import { TAKEN_WORDS } from '../../words/en/letters.ts';
 import { LINE_WORDS } from '../../words/en/pricing.ts';
 import { formatMoney } from '../../words/format.ts';
-import { useAsk, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { Trouble } from '../parts/states.tsx';
 
 /** What a quote leaves the firm: hours and margin line by line, for the owner alone. */
 export function MarginPart({ quote }: { quote: Pick<Quote, 'id' | 'currency' | 'visits'> }) {
-  const margin = useAsk('quoteMargin', { params: { id: quote.id } });
+  const margin = useEndpointQuery('quoteMargin', { params: { id: quote.id } });
   if (margin.isError) return <Trouble error={margin.error} />;
   if (!margin.data) return null;
   const { one, planned, floor } = margin.data;

@@ -12,7 +12,7 @@ import { fittingQuantity } from '../../words/en/fittings.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { ADDITION_WORDS, takenWords } from '../../words/en/letters.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { Figure, Plain } from '../parts/Figure.tsx';
@@ -33,11 +33,11 @@ const MarginPart = lazy(async () => ({ default: (await import('./MarginPart.tsx'
 export function OfferStep({ spread }: { spread: SiteSpread }) {
   const { site, latest } = spread;
   const [shown, setShown] = useState<string | null>(null);
-  const list = useAsk('listQuotes', { query: { site: site.id, limit: 20 } });
+  const list = useEndpointQuery('listQuotes', { query: { site: site.id, limit: 20 } });
   const quoteId = shown ?? latest.quoteId;
-  const quote = useAsk('readQuote', { params: { id: quoteId ?? '' } }, { enabled: quoteId !== null });
+  const quote = useEndpointQuery('readQuote', { params: { id: quoteId ?? '' } }, { enabled: quoteId !== null });
   const id = useRef(newId());
-  const draft = useDo('draftQuote', (made) => {
+  const draft = useEndpointMutation('draftQuote', (made) => {
     id.current = newId();
     setShown(made.id);
   });
@@ -340,7 +340,7 @@ const sameWords = (one: LetterWords, other: LetterWords): boolean =>
   one.message === other.message && one.stated === other.stated;
 
 function Words({ quote, words }: { quote: Quote; words: Typed<LetterWords> }) {
-  const change = useDo('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
+  const change = useEndpointMutation('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
   if (quote.state !== 'draft') {
     return (
       <>
@@ -406,10 +406,10 @@ function Moves({
   const id = useRef(newId());
   // What cannot be printed stands above; whoever sends it all the same has read it.
   const withoutCharacters = quote.unprintable.length > 0;
-  const send = useDo('sendQuote');
-  const save = useDo('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
-  const decide = useDo('decideQuote');
-  const revise = useDo('reviseQuote', (made) => {
+  const send = useEndpointMutation('sendQuote');
+  const save = useEndpointMutation('changeQuote', ({ message, stated }) => words.clear({ message, stated }));
+  const decide = useEndpointMutation('decideQuote');
+  const revise = useEndpointMutation('reviseQuote', (made) => {
     id.current = newId();
     onRevised(made.id);
   });

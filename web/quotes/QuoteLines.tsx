@@ -4,7 +4,7 @@ import type { Quote, ShownQuote } from '../../contract/quotes/endpoints.ts';
 import { parseNumber } from '../../core/units/parse.ts';
 import { formatMoney } from '../../words/format.ts';
 import { minorDigits } from '../../words/money.ts';
-import { useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useSay, useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -15,7 +15,7 @@ import type { Typed } from '../parts/useTyped.ts';
 export function QuoteLines({ quote, line }: { quote: ShownQuote; line: Typed<NewLine> }) {
   const say = useSay();
   const units = useUnits();
-  const change = useDo('changeQuote');
+  const change = useEndpointMutation('changeQuote');
   const scale = 10 ** minorDigits(quote.currency);
   const overrule = (key: Quote['one']['lines'][number]['key'], label: string, amount: number, reason: string) =>
     change.mutate({

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { QUOTE_STATES } from '../../core/quotes/states.ts';
 import { QUOTE_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney } from '../../words/format.ts';
-import { useAsk, useAskPages, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointPages, useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
@@ -12,7 +12,7 @@ export function QuoteList() {
   const [state, setState] = useState<(typeof QUOTE_STATES)[number] | ''>('');
   const units = useUnits();
   const owner = useSession().data?.person?.role === 'owner';
-  const quotes = useAskPages('listQuotes', { query: { ...(state ? { state } : {}), limit: 50 } });
+  const quotes = useEndpointPages('listQuotes', { query: { ...(state ? { state } : {}), limit: 50 } });
   return (
     <>
       <div className="desk-head">
@@ -37,7 +37,7 @@ export function QuoteList() {
       <Trouble error={quotes.error} retry={quotes.refetch} />
       {quotes.items?.length === 0 && <Empty>No quotes here.</Empty>}
       {quotes.items && quotes.items.length > 0 && (
-        <div className="sheet p-0">
+        <div className="panel p-0">
           <table className="table site-rows mb-0">
             <thead>
               <tr>
@@ -79,11 +79,11 @@ export function QuoteList() {
 /** Offers that wait for their answer: who is asked next and when, what was said last, and which of them run out soon. */
 function Following() {
   const units = useUnits();
-  const following = useAsk('listFollowing');
+  const following = useEndpointQuery('listFollowing');
   const items = following.data?.items ?? [];
   if (items.length === 0) return <Trouble error={following.error} />;
   return (
-    <section className="sheet p-0 mb-3" aria-label="To follow up">
+    <section className="panel p-0 mb-3" aria-label="To follow up">
       <h2 className="px-3 pt-2">To follow up</h2>
       <table className="table site-rows mb-0">
         <thead>

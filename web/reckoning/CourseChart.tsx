@@ -16,13 +16,13 @@ import { useUnits } from '../api/hooks.ts';
 import { AXIS } from '../parts/axis.ts';
 import { percentTicks } from '../parts/ticks.ts';
 
-/** The loss from the last wash to today as a band, with the witnesses on it where they stood in time. */
+/** The loss from the last wash to today as a band, with the evidence on it where it stood in time. */
 export default function CourseChart({ known }: { known: KnownOnRecord }) {
   const units = useUnits();
   const band = known.course.map(({ day, p10, p50, p90 }) => ({ day, band: [p10 * 100, p90 * 100], mid: p50 * 100 }));
   const first = known.course[0]?.day ?? 0;
   const last = known.course.at(-1)?.day ?? 0;
-  const seen = known.witnesses.flatMap(({ says, unheard, until, kind }) => {
+  const seen = known.evidence.flatMap(({ says, unheard, until, kind }) => {
     const day = daysBetween(known.from, until);
     return says && unheard === null && kind !== 'energy' && day >= first && day <= last
       ? [

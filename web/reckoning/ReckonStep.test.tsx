@@ -67,7 +67,7 @@ describe('the page of a reckoning', () => {
     expect(step(plain)).to.match(/Dust \d+\.\d+.× .*Times what the house assumes for farmland/);
   });
 
-  it('sets the house, each witness and all together beside each other, with what each counts for', () => {
+  it('sets the house, each piece of evidence and all together beside each other, with what each counts for', () => {
     expect(step(plain)).to.match(/The house’s expectation.*The eye 28\/10\/2026.* \d+.%.* All together \d+\.\d.%/);
   });
 
@@ -82,7 +82,7 @@ describe('the page of a reckoning', () => {
     expect(text).to.match(/Overruled: three readings Recommended was: \d+\.\d.%/);
   });
 
-  it('hears a reading as a witness, and says what speaks against it', () => {
+  it('hears a reading as a piece of evidence, and says what speaks against it', () => {
     const reading = { power: 5000, poaIrradiance: 800, tempModule: 45, shading: true, wet: false, capped: false };
     const text = step(reckoning(input({ looks: [exampleInspection({ reading })] })));
     expect(text).to.match(/One reading 28\/10\/2026 not heard spoilt by a limit, a shadow or wet glass/);

@@ -13,7 +13,7 @@ import { figuresUsedWords } from '../../words/en/figures.ts';
 import { SURROUNDINGS_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { findingWords, type Reader } from '../../words/say.ts';
-import { useAsk, useCurrency, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointMutation, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Afterwards } from '../parts/Afterwards.tsx';
 import { Choice } from '../parts/Choice.tsx';
@@ -22,9 +22,9 @@ import { Later } from '../parts/Later.tsx';
 import { Overrule } from '../parts/Overrule.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { Assumed, factsOfArray } from '../sites/Assumed.tsx';
+import { EvidencePart } from './EvidencePart.tsx';
 import { keptOverrides } from './keptOverrides.ts';
 import { StringsPart } from './StringsPart.tsx';
-import { WitnessesPart } from './WitnessesPart.tsx';
 import { YearsAheadPart } from './YearsAheadPart.tsx';
 
 const CourseChart = lazy(() => import('./CourseChart.tsx'));
@@ -32,10 +32,10 @@ const YearChart = lazy(() => import('./YearChart.tsx'));
 
 /** Reckon: what the dirt costs now and over a year, each figure with its range and its reasons. */
 export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
-  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 2 } });
-  const reckonings = useAsk('listReckonings', { params: { id: array.id }, query: { limit: 1 } });
+  const inspections = useEndpointQuery('listInspections', { params: { id: array.id }, query: { limit: 2 } });
+  const reckonings = useEndpointQuery('listReckonings', { params: { id: array.id }, query: { limit: 1 } });
   const id = useRef(newId());
-  const reckon = useDo('reckon', () => {
+  const reckon = useEndpointMutation('reckon', () => {
     id.current = newId();
   });
   const desk = useSession().data?.person?.role !== 'crew';
@@ -44,7 +44,7 @@ export function ReckonStep({ array, site }: { array: SolarArray; site: Site }) {
   const run = (overrides: ReckoningOverrides) =>
     reckon.mutate({ params: { id: array.id }, body: { id: id.current, overrides } });
   const stale = last && looked && last.inspectionId !== looked.id;
-  const energy = useAsk('readEnergy', { params: { id: array.id } });
+  const energy = useEndpointQuery('readEnergy', { params: { id: array.id } });
   const grown = last && energy.data && recordGrew(last, energy.data.days);
   return (
     <>
@@ -142,10 +142,10 @@ function ReckoningPage({ reckoning, site, array, inspection, onOverrule, busy }:
       <Assumed facts={factsOfArray(site, array, desk)} />
       <Findings findings={findings} codes={['learned', 'look-on']} reader={reader} />
       <Afterwards>
-        <WitnessesPart reckoning={reckoning} onOverrule={onOverrule} busy={busy} />
+        <EvidencePart reckoning={reckoning} onOverrule={onOverrule} busy={busy} />
         <Findings
           findings={findings}
-          codes={['quarrel', 'agree', 'one-witness', 'washes-counted', 'rain-drawn']}
+          codes={['quarrel', 'agree', 'one-source', 'washes-counted', 'rain-drawn']}
           reader={reader}
         />
         {known && known.course.length > 1 && (

@@ -102,7 +102,7 @@ function Note({ day, when }: { day: YearAhead['curve'][number] | undefined; when
   const units = useUnits();
   if (day === undefined) return null;
   return (
-    <div className="sheet py-1 px-2">
+    <div className="panel py-1 px-2">
       <strong>{when}</strong>: {formatQuantity(day.mid, 'fraction', units)} lost (
       {formatRange(day.low, day.high, 'fraction', units)})
       {day.rain > 0 && <>; rain {formatQuantity(day.rain, 'rain', units)}</>}

@@ -12,7 +12,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import { LAYERED_DEFAULTS } from '../../core/soiling/layered.ts';
 import { mean } from '../../core/statistics/summary.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useCurrency, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { useNewest, useWorker } from '../compute/useWorker.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 import { Later } from '../parts/Later.tsx';
@@ -76,7 +76,7 @@ interface PartProps {
 /** Ten years ahead, opened where somebody asks: what lies on the glass now, carried on under either school on rain. */
 export function YearsAheadPart(props: PartProps) {
   const [open, setOpen] = useState(false);
-  const onRecord = useAsk('readOutlook', { params: { id: props.array.id } }, { enabled: open });
+  const onRecord = useEndpointQuery('readOutlook', { params: { id: props.array.id } }, { enabled: open });
   return (
     <>
       <h3>Ten years ahead, causes and remedies</h3>
@@ -239,9 +239,9 @@ function Ahead({ reckoning, courses, inspection, array, onRecord }: PartProps & 
  * visits a year of the plan. Null where there is none or it may not be seen.
  */
 function useOffered(array: SolarArray, desk: boolean): { quoted: number | null; planned: number | null } {
-  const spread = useAsk('readSite', { params: { id: array.siteId } }).data;
+  const spread = useEndpointQuery('readSite', { params: { id: array.siteId } }).data;
   const id = spread?.latest.quoteId ?? null;
-  const quote = useAsk('readQuote', { params: { id: id ?? '' } }, { enabled: desk && id !== null });
+  const quote = useEndpointQuery('readQuote', { params: { id: id ?? '' } }, { enabled: desk && id !== null });
   const planned = spread?.spine.plan.figure ?? null;
   if (!spread || !quote.data) return { quoted: null, planned };
   const modules = spread.arrays.reduce((sum, one) => sum + moduleCount(one), 0);

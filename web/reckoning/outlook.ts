@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Outlook, OutlookSettings } from '../../contract/reckoning/endpoints.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 
 /** What is set for the years ahead of an array: as it stands on record, with what was tried since on this device. */
 export function useOutlook(arrayId: string, onRecord: Outlook) {
@@ -13,7 +13,7 @@ export function useOutlook(arrayId: string, onRecord: Outlook) {
     setForgotten(forgotten + 1);
     setTried({});
   };
-  const send = useDo('setOutlook', forget);
+  const send = useEndpointMutation('setOutlook', forget);
   const settings: OutlookSettings = { ...onRecord.settings, ...tried };
   const put = (next: OutlookSettings) =>
     send.mutate({ params: { id: arrayId }, body: { settings: next, version: onRecord.version } });

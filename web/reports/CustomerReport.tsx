@@ -6,7 +6,7 @@ import type { Strokes } from '../../core/reports/signature.ts';
 import { signedFinding } from '../../core/reports/signature.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { photoAddress } from '../parts/photoAddress.ts';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -14,7 +14,7 @@ import { Trouble, Waiting } from '../parts/states.tsx';
 export function CustomerReport() {
   const say = useSay();
   const { id = '' } = useParams();
-  const report = useAsk('readReport', { params: { id } });
+  const report = useEndpointQuery('readReport', { params: { id } });
   const units = useUnits();
   const own = useSession().data?.company?.name ?? '';
   if (report.isPending) return <Waiting />;

@@ -6,7 +6,7 @@ import type { SiteSpread } from '../../contract/sites/endpoints.ts';
 import { clockOff, signedFinding } from '../../core/reports/signature.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useAskAgain, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, usePolling, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { ProofPart } from '../comparisons/ProofPart.tsx';
 import { Labelled } from '../parts/Labelled.tsx';
@@ -18,15 +18,19 @@ import { SignPart } from './SignPart.tsx';
 /** Show: what the cleaning did, how sure that is, and what was not done. */
 export function ShowStep({ spread }: { spread: SiteSpread }) {
   const { latest } = spread;
-  const job = useAsk('readJob', { params: { id: latest.jobId ?? '' } }, { enabled: latest.jobId !== null });
-  const report = useAsk('readReport', { params: { id: latest.reportId ?? '' } }, { enabled: latest.reportId !== null });
+  const job = useEndpointQuery('readJob', { params: { id: latest.jobId ?? '' } }, { enabled: latest.jobId !== null });
+  const report = useEndpointQuery(
+    'readReport',
+    { params: { id: latest.reportId ?? '' } },
+    { enabled: latest.reportId !== null },
+  );
   const photos = report.data?.content.arrays.flatMap((array) => array.photos) ?? [];
-  useAskAgain(
+  usePolling(
     photos.some(({ state }) => state === 'waiting'),
     report.refetch,
   );
   const id = useRef(newId());
-  const draft = useDo('draftReport', () => {
+  const draft = useEndpointMutation('draftReport', () => {
     id.current = newId();
   });
   const desk = useSession().data?.person?.role !== 'crew';
@@ -114,7 +118,7 @@ function Amend({ report }: { report: Report }) {
   const typed = useTyped(`report.${report.id}.amendment`, { text: '', reason: '' });
   const { text, reason } = typed.value;
   const id = useRef(newId());
-  const amend = useDo('amendReport', () => {
+  const amend = useEndpointMutation('amendReport', () => {
     id.current = newId();
     typed.clear();
   });

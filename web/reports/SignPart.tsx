@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Report } from '../../contract/reports/endpoints.ts';
 import { isDrawn, type Strokes } from '../../core/reports/signature.ts';
-import { useDo, useSession } from '../api/hooks.ts';
+import { useEndpointMutation, useSession } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 
@@ -20,7 +20,7 @@ export function SignPart({ report }: { report: Report }) {
   const [way, setWay] = useState<keyof typeof WAYS>('typed');
   const [name, setName] = useState('');
   const [strokes, setStrokes] = useState<Strokes>([]);
-  const sign = useDo('signReport');
+  const sign = useEndpointMutation('signReport');
   const customer = way === 'customer';
   const ready = (way === 'typed' || isDrawn(strokes)) && (!customer || name.trim() !== '');
   return (

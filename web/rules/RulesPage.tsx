@@ -10,7 +10,7 @@ import { LIMITS, type MethodRules, REFUSALS } from '../../core/rules/rules.ts';
 import { type QuantityKind, unitOf } from '../../core/units/quantities.ts';
 import { LIMIT_WORDS } from '../../words/en/rules.ts';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useCurrency, useDo, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointMutation, useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, TextField } from '../parts/fields.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -20,7 +20,7 @@ import { WhatChanges } from './WhatChanges.tsx';
 
 /** The rules by which a way of cleaning is chosen, refused and worked; the owner may change them. */
 export function RulesPage() {
-  const rules = useAsk('readRules');
+  const rules = useEndpointQuery('readRules');
   const owner = useSession().data?.person?.role === 'owner';
   return (
     <>
@@ -40,7 +40,7 @@ const form = rulesBody.extend({ reason: text(300) });
 function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
   const { version, ...fields } = inUse.rules;
   const draft = useDraftForm(`rules.${version}`, form, { ...fields, reason: '' } as z.input<typeof form>);
-  const save = useDo('changeRules', () => draft.sent());
+  const save = useEndpointMutation('changeRules', () => draft.sent());
   const currency = useCurrency();
   const units = useUnits();
   const symbol = (kind: QuantityKind) => unitOf(kind, units).symbol;
@@ -51,7 +51,7 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
       onSubmit={(values: z.output<typeof form>, id) => save.mutate({ body: { ...values, id, version } })}
     >
       <fieldset disabled={!owner}>
-        <section className="sheet">
+        <section className="panel">
           <Standing inUse={inUse} />
           <h2>Ways</h2>
           <p className="quiet mb-1">
@@ -86,7 +86,7 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
             </table>
           </div>
         </section>
-        <section className="sheet mt-3">
+        <section className="panel mt-3">
           <h2>What forbids a way</h2>
           <p className="quiet mb-1">
             Each rule forbids the ways that it names. Turned off it forbids none, and shows in no reason.
@@ -106,7 +106,7 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
             </tbody>
           </table>
         </section>
-        <section className="sheet mt-3">
+        <section className="panel mt-3">
           <h2>Limits</h2>
           <p className="quiet mb-1">
             What the <Link to="/kit">register of kit</Link> knows stands in the place of these: the longest pole that is
@@ -130,7 +130,7 @@ function Rules({ inUse, owner }: { inUse: RulesInUse; owner: boolean }) {
           </div>
         </section>
       </fieldset>
-      <section className="sheet mt-3">
+      <section className="panel mt-3">
         <Changes before={inUse.rules} />
         {owner && (
           <>

@@ -6,7 +6,7 @@ import { addedDays } from '../../core/time/dates.ts';
 import { counted } from '../../words/counted.ts';
 import { JOB_WORDS } from '../../words/en/labels.ts';
 import { formatDate, formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { KitChase } from '../kit/KitChase.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ResinChase } from '../water/ResinChase.tsx';
@@ -15,7 +15,7 @@ import { DayAxis, kitWords } from './DayAxis.tsx';
 /** The day: its jobs on one axis from first to last light, and under it what to chase. */
 export function DayPage() {
   const [date, setDate] = useState<string | null>(null);
-  const day = useAsk('readDay', { query: date ? { date } : {} });
+  const day = useEndpointQuery('readDay', { query: date ? { date } : {} });
   const units = useUnits();
   if (day.isPending) return <Waiting what="Looking at the day" />;
   if (day.isError) return <Trouble error={day.error} retry={() => day.refetch()} />;
@@ -69,7 +69,7 @@ function Chase({ day }: { day: DaySchedule }) {
   const onlyCalls = all.every((list) => list === calls || list.length === 0);
   return (
     <>
-      <section className="sheet">
+      <section className="panel">
         <h2>To chase</h2>
         <ul className="plain-list">
           {loose.map(({ siteId, site, array, foundAt }) => (
@@ -161,12 +161,12 @@ function Chase({ day }: { day: DaySchedule }) {
 
 /** Nothing waits; where there is no site yet, how one begins. @param onlyToBegin whether it says no more than that */
 function NothingToChase({ onlyToBegin = false }: { onlyToBegin?: boolean }) {
-  const sites = useAsk('listSites', { query: { limit: 1 } });
+  const sites = useEndpointQuery('listSites', { query: { limit: 1 } });
   const owner = useSession().data?.person?.role === 'owner';
   const begin = sites.data?.items.length === 0;
   if (onlyToBegin && !begin) return null;
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>{begin ? 'To begin' : 'To chase'}</h2>
       <ul className="plain-list">
         {begin && owner && (
@@ -209,7 +209,7 @@ function NothingToChase({ onlyToBegin = false }: { onlyToBegin?: boolean }) {
 function Coming({ day }: { day: DaySchedule }) {
   const units = useUnits();
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>Coming</h2>
       <ul className="plain-list">
         {day.coming.map((job) => (
@@ -230,7 +230,7 @@ function Coming({ day }: { day: DaySchedule }) {
 function Late({ day }: { day: DaySchedule }) {
   const units = useUnits();
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>Unfinished</h2>
       <ul className="plain-list">
         {day.chase.late.map((job) => (

@@ -239,7 +239,7 @@ function Face({ sheet, view, size }: { sheet: Sheet; view: View; size: SheetCanv
       y={y}
       fontSize={letters}
       fill="var(--quiet)"
-      stroke="var(--sheet)"
+      stroke="var(--panel)"
       strokeWidth={letters * 0.3}
       paintOrder="stroke"
     >

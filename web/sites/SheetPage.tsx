@@ -9,7 +9,7 @@ import { MODULE_GAP } from '../../core/sites/section.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
 import { dropDraft, keepDraft, readDraft } from '../api/drafts.ts';
-import { useAsk, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { moduleSize } from '../parts/RoofDrawing.tsx';
 import { THING_WORDS } from '../parts/RoofThings.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
@@ -21,7 +21,7 @@ import { openDesk, stroke, type Tool } from './sheetDesk.ts';
 /** Opens the drawing of an array. */
 export function SheetPage() {
   const { id = '', arrayId = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
   const [begun, setBegun] = useState(0);
   if (spread.isPending) return <Waiting what="Opening the drawing" />;
   if (spread.isError) return <Trouble error={spread.error} retry={() => spread.refetch()} />;
@@ -64,7 +64,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
   const navigate = useNavigate();
   const units = useUnits();
   const back = `/sites/${array.siteId}/look`;
-  const save = useDo('changeArray', () => {
+  const save = useEndpointMutation('changeArray', () => {
     dropDraft(draft);
     navigate(back);
   });

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { SiteListItem } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber } from '../../words/format.ts';
-import { useAskPages, useCurrency, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointPages, useSession, useUnits } from '../api/hooks.ts';
 import { More } from '../parts/More.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { PailMark } from '../spine/PailMark.tsx';
@@ -13,7 +13,7 @@ import { STEP_WORDS, stepFigure } from '../spine/steps.ts';
 export function SiteList() {
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search.trim());
-  const sites = useAskPages('listSites', { query: { ...(wanted ? { search: wanted } : {}), limit: 50 } });
+  const sites = useEndpointPages('listSites', { query: { ...(wanted ? { search: wanted } : {}), limit: 50 } });
   const desk = useSession().data?.person?.role !== 'crew';
   return (
     <>
@@ -48,7 +48,7 @@ export function SiteList() {
         </Empty>
       )}
       {sites.items && sites.items.length > 0 && (
-        <div className="sheet p-0" style={{ overflowX: 'auto' }}>
+        <div className="panel p-0" style={{ overflowX: 'auto' }}>
           <table className="table site-rows site-list mb-0">
             <thead>
               <tr>

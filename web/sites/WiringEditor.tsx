@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
 import { moduleCount } from '../../core/sites/layout.ts';
 import { parseNumber } from '../../core/units/parse.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { RoofDrawing } from '../parts/RoofDrawing.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -21,7 +21,7 @@ export function WiringEditor({ array, onDone }: { array: SolarArray; onDone: () 
   const [length, setLength] = useState('12');
   const [cells, setCells] = useState(array.cells);
   const [electronics, setElectronics] = useState(array.electronics);
-  const save = useDo('changeArray', onDone);
+  const save = useEndpointMutation('changeArray', onDone);
   const strings = wiring.length === 0 ? addString(wiring) : wiring;
   const wired = wiring.reduce((sum, { modules }) => sum + modules.length, 0);
   const many = parseNumber(length);

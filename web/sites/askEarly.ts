@@ -1,4 +1,4 @@
-import { asked, sessionAsked } from '../api/hooks.ts';
+import { endpointQuery, sessionQuery } from '../api/hooks.ts';
 import { queryClient } from '../api/queryClient.ts';
 import { deviceReady } from '../device/device.ts';
 
@@ -10,19 +10,21 @@ const PATIENCE = 250;
  * for each other. Whoever is not signed in is asked nothing; what goes wrong is said by the page, which asks itself.
  */
 export async function askEarly({ params: { id = '', step } }: { params: { id?: string; step?: string } }) {
-  const site = asked('readSite', { params: { id } });
+  const site = endpointQuery('readSite', { params: { id } });
   if (queryClient.getQueryData(site.queryKey) !== undefined) return null;
   const all = async () => {
     await deviceReady();
-    const { person, mustSetUpFactor } = await queryClient.fetchQuery(sessionAsked);
+    const { person, mustSetUpFactor } = await queryClient.fetchQuery(sessionQuery);
     if (person === null || mustSetUpFactor) return;
     const { arrays } = await queryClient.fetchQuery(site);
     const [array] = arrays;
     if (array === undefined) return;
     const params = { id: array.id };
     await Promise.all([
-      queryClient.fetchQuery(asked('listInspections', { params, query: { limit: 2 } })),
-      ...(step === 'reckon' ? [queryClient.fetchQuery(asked('listReckonings', { params, query: { limit: 1 } }))] : []),
+      queryClient.fetchQuery(endpointQuery('listInspections', { params, query: { limit: 2 } })),
+      ...(step === 'reckon'
+        ? [queryClient.fetchQuery(endpointQuery('listReckonings', { params, query: { limit: 1 } }))]
+        : []),
     ]);
   };
   const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE));

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { arrayFields, type Site, type SolarArray, siteFields } from '../../contract/sites/endpoints.ts';
 import { azimuthOf } from '../../core/sites/assumed.ts';
-import { useDo } from '../api/hooks.ts';
+import { useEndpointMutation } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -11,7 +11,7 @@ import { ArrayFields, FormFoot, SiteFields } from './forms.tsx';
 export function SiteEditor({ site, onDone }: { site: Site; onDone: () => void }) {
   const { id, customerId: _customer, version, ...fields } = site;
   const draft = useDraftForm(`site.${id}.${version}`, siteFields, fields);
-  const save = useDo('changeSite', () => {
+  const save = useEndpointMutation('changeSite', () => {
     draft.discard();
     onDone();
   });
@@ -48,8 +48,8 @@ export function ArrayEditor({ site, array, onDone }: ArrayEditorProps) {
     draft.discard();
     onDone();
   };
-  const change = useDo('changeArray', done);
-  const create = useDo('createArray', done);
+  const change = useEndpointMutation('changeArray', done);
+  const create = useEndpointMutation('createArray', done);
   const busy = change.isPending || create.isPending;
   return (
     <DraftForm

@@ -11,7 +11,7 @@ import { moduleCount } from '../../core/sites/layout.ts';
 import type { SprayAsWayInput } from '../../core/spray/asWay.ts';
 import { lineOver, pipesOver } from '../../core/spray/overFace.ts';
 import { type SprayRowsInput, sprayRows } from '../../core/spray/rows.ts';
-import { useAsk, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useUnits } from '../api/hooks.ts';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
@@ -29,9 +29,9 @@ type LineNumber =
 /** A spray line over one face of a site: its pipes and holes, its timer, and what it is worth beside visits. */
 export function SprayPage() {
   const { id = '', arrayId = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
-  const plans = useAsk('listPlans', { params: { id }, query: { limit: 1 } });
-  const reckonings = useAsk('listReckonings', { params: { id: arrayId }, query: { limit: 1 } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
+  const plans = useEndpointQuery('listPlans', { params: { id }, query: { limit: 1 } });
+  const reckonings = useEndpointQuery('listReckonings', { params: { id: arrayId }, query: { limit: 1 } });
   const array = spread.data?.arrays.find((one) => one.id === arrayId);
   const plan = plans.data?.items[0];
   const setup = reckonings.data?.items[0]?.output.courses ?? null;

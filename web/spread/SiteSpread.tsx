@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SolarArray, SiteSpread as Spread } from '../../contract/sites/endpoints.ts';
 import { STEPS, type StepName } from '../../core/spine/standing.ts';
 import { formatNumber, formatQuantity } from '../../words/format.ts';
-import { useAsk, useCurrency, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointQuery, useSession, useUnits } from '../api/hooks.ts';
 import { LookStep } from '../inspections/LookStep.tsx';
 import type { Seen } from '../inspections/seen.ts';
 import { WashStep } from '../jobs/WashStep.tsx';
@@ -34,7 +34,7 @@ export function SiteSpread() {
   const desk = useSession().data?.person?.role !== 'crew';
   const { id = '', step } = useParams();
   const navigate = useNavigate();
-  const spread = useAsk('readSite', { params: { id } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
   const [arrayId, setArrayId] = useState<string | null>(null);
   const [typed, setSeen] = useState<Seen | null>(null);
   // The roof follows what is typed, and never holds up the typing.
@@ -325,7 +325,7 @@ function ArrayOnRoof({
   onChoose: () => void;
 }) {
   const units = useUnits();
-  const inspections = useAsk('listInspections', { params: { id: array.id }, query: { limit: 2 } });
+  const inspections = useEndpointQuery('listInspections', { params: { id: array.id }, query: { limit: 2 } });
   const last = inspections.data?.items[0];
   const modules = array.rows * array.columns - array.missing.length;
   const facts = `${modules} × ${formatNumber(array.moduleWatts, 0, units)} W, tilt ${formatNumber(array.tilt, 0, units)}°, ${direction(array.azimuth)}`;

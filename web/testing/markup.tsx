@@ -10,7 +10,7 @@ export interface Looking {
   /** how the person at the screen reads numbers */
   units?: Partial<Units>;
   role?: 'owner' | 'estimator' | 'crew';
-  /** answers of doors that the part asks, by door, params and query */
+  /** answers of endpoints that the part asks, by endpoint, params and query */
   answers?: [key: unknown[], answer: unknown][];
 }
 

@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import { type MeterAnswer, type ResinView, resinTold } from '../../contract/water/resin.ts';
 import type { ReadingDoubt } from '../../core/water/resinLog.ts';
 import { call, ProblemError } from '../api/client.ts';
-import { useDo, useSay } from '../api/hooks.ts';
+import { useEndpointMutation, useSay } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -24,7 +24,7 @@ export function ReadingForm({ view, standing, onDone }: { view: ResinView; stand
     temperature: null,
     counter: null,
   });
-  const save = useDo('addResinEntry', () => {
+  const save = useEndpointMutation('addResinEntry', () => {
     draft.sent();
     onDone();
   });

@@ -1,19 +1,19 @@
 import { Link } from 'react-router';
 import { formatDate } from '../../words/format.ts';
-import { useAsk, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointQuery, useSay, useUnits } from '../api/hooks.ts';
 import { vesselName } from './vessels.ts';
 
 /** What to see to at the vessels before the next jobs; nothing where there is nothing. */
 export function ResinChase() {
   const say = useSay();
   const units = useUnits();
-  const { data: view } = useAsk('readResin');
+  const { data: view } = useEndpointQuery('readResin');
   if (!view?.standing) return null;
   const findings = view.standing.findings.filter(({ code }) => code !== 'resin-single');
   const job = view.ahead.jobs.find(({ id }) => id === (view.ahead.earliest ?? view.ahead.likely));
   if (findings.length === 0 && !job) return null;
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>
         <Link to="/resin">Resin</Link>
       </h2>

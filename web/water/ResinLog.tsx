@@ -1,9 +1,9 @@
 import { useRef } from 'react';
 import type { ResinView } from '../../contract/water/resin.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
-import { StruckLog, whyStruck } from '../parts/StruckLog.tsx';
+import { RetractableLog, whyRetracted } from '../parts/RetractableLog.tsx';
 import { Trouble } from '../parts/states.tsx';
 import { vesselName } from './vessels.ts';
 
@@ -14,15 +14,15 @@ const SHOWN = 40;
 export function ResinLog({ view }: { view: ResinView }) {
   const units = useUnits();
   const id = useRef(newId());
-  const strike = useDo('addResinEntry', () => {
+  const retract = useEndpointMutation('addResinEntry', () => {
     id.current = newId();
   });
-  const told = view.entries.filter(({ kind }) => kind !== 'struck').slice(0, SHOWN);
+  const told = view.entries.filter(({ kind }) => kind !== 'retracted').slice(0, SHOWN);
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>Log</h2>
-      <Trouble error={strike.error} />
-      <StruckLog
+      <Trouble error={retract.error} />
+      <RetractableLog
         lines={told.map((entry) => ({
           id: entry.id,
           when: formatDate(entry.at, units),
@@ -30,10 +30,10 @@ export function ResinLog({ view }: { view: ResinView }) {
           words: wordsOf(view, entry, units),
           more: entry.sure && <span className="quiet">asked about, and said to be right</span>,
         }))}
-        struck={whyStruck(view.entries)}
-        onStrike={(entry, reason) =>
-          strike.mutate({
-            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'struck', entry, reason } },
+        retracted={whyRetracted(view.entries)}
+        onRetract={(entry, reason) =>
+          retract.mutate({
+            body: { id: id.current, at: new Date().toISOString(), told: { kind: 'retracted', entry, reason } },
           })
         }
       />

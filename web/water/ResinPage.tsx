@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { ResinView } from '../../contract/water/resin.ts';
 import { formatDate, formatMoney, formatNumber, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { KitTabs } from '../kit/KitTabs.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ReadingForm } from './ReadingForm.tsx';
@@ -15,7 +15,7 @@ import { type Standing, vesselName } from './vessels.ts';
 
 /** The vessels of the van: what is left in them, which job they run out in, and their log. */
 export function ResinPage() {
-  const resin = useAsk('readResin');
+  const resin = useEndpointQuery('readResin');
   return (
     <>
       <div className="desk-head">
@@ -45,7 +45,7 @@ function Resin({ view }: { view: ResinView }) {
     );
   return (
     <div className="resin">
-      <section className="sheet">
+      <section className="panel">
         <VesselsDrawn view={view} standing={standing} />
         {standing.findings.map((finding) => (
           <p className={`notice ${finding.code === 'resin-single' ? 'plain' : ''}`} key={finding.code}>
@@ -125,7 +125,7 @@ function Charges({ view, standing }: { view: ResinView; standing: Standing }) {
   const currency = useCurrency();
   const desk = useSession().data?.person?.role !== 'crew';
   return (
-    <section className="sheet">
+    <section className="panel">
       <h2>Charges</h2>
       <table className="table row-cards">
         <thead>

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { ResinView } from '../../contract/water/resin.ts';
-import { useDo, useSession } from '../api/hooks.ts';
+import { useEndpointMutation, useSession } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -15,7 +15,7 @@ export function RotateForm({ view, standing, onDone }: { view: ResinView; standi
   const [price, setPrice] = useState<number | null>(lead.price ?? null);
   const [ticked, setTicked] = useState(0);
   const id = useRef(newId());
-  const save = useDo('addResinEntry', onDone);
+  const save = useEndpointMutation('addResinEntry', onDone);
   const [first, second] = [vesselName(view, lead.vessel), lag ? vesselName(view, lag.vessel) : null];
   const steps = [
     'The water is shut off, and the pressure let out at the pole before any coupling is opened.',

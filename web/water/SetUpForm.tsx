@@ -6,7 +6,7 @@ import { type ResinView, vesselFields } from '../../contract/water/resin.ts';
 import { bare } from '../../core/findings.ts';
 import { PLUMBINGS } from '../../core/water/resin.ts';
 import { formatQuantity } from '../../words/format.ts';
-import { useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, SelectField, TextField } from '../parts/fields.tsx';
@@ -33,7 +33,7 @@ export function SetUpForm({
   return (
     <>
       {view.vessels.length === 0 && (
-        <section className="sheet">
+        <section className="panel">
           <Empty>No vessel is entered yet: name each, with the litres of resin that it holds.</Empty>
         </section>
       )}
@@ -49,9 +49,9 @@ function VesselForm({ view }: { view: ResinView }) {
     name: '',
     litres: '' as never as number,
   });
-  const add = useDo('addVessel', () => draft.sent());
+  const add = useEndpointMutation('addVessel', () => draft.sent());
   return (
-    <section className="sheet">
+    <section className="panel">
       <DraftForm
         draft={draft}
         onSubmit={(values: z.output<typeof vesselFields>, id) => add.mutate({ body: { ...values, id } })}
@@ -99,7 +99,7 @@ function Arrange({
   });
   const [confirmed, setConfirmed] = useState(view.standing === null);
   const id = useRef(newId());
-  const save = useDo('addResinEntry', () => {
+  const save = useEndpointMutation('addResinEntry', () => {
     draft.sent();
     onDone();
   });
@@ -111,7 +111,7 @@ function Arrange({
     save.mutate({ body: { id: id.current, at: new Date().toISOString(), told } });
   };
   return (
-    <section className="sheet">
+    <section className="panel">
       <DraftForm draft={draft} onSubmit={send}>
         <h2>How they are plumbed</h2>
         <div className="form-grid">

@@ -10,7 +10,7 @@ import { DRYINGS, type Drying, WATER_DEFAULTS } from '../../core/water/treatment
 import { DRYING_WORDS, WATER_WORDS } from '../../words/en/labels.ts';
 import { saltsLabel } from '../../words/en/water.ts';
 import { formatMoney, formatQuantity } from '../../words/format.ts';
-import { useAsk, useCurrency, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useCurrency, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { PlainMoney } from '../parts/PlainMoney.tsx';
 import { PlainNumber } from '../parts/PlainNumber.tsx';
 import { Waiting } from '../parts/states.tsx';
@@ -28,7 +28,7 @@ export function WaterBench() {
 }
 
 function WithCompany() {
-  const company = useAsk('readCompany');
+  const company = useEndpointQuery('readCompany');
   if (company.isPending) return <Waiting />;
   const water = company.data?.water;
   return (

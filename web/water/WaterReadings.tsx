@@ -5,7 +5,7 @@ import { waterReadingFields } from '../../contract/water/endpoints.ts';
 import { READ_SOURCES, type ReadSource } from '../../core/water/plan.ts';
 import { READ_SOURCE_WORDS, saltsLabel } from '../../words/en/water.ts';
 import { formatDate, formatNumber, formatQuantity } from '../../words/format.ts';
-import { useDo, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useUnits } from '../api/hooks.ts';
 import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
 import { FormErrors, NumberField, SelectField } from '../parts/fields.tsx';
 import { Trouble } from '../parts/states.tsx';
@@ -35,7 +35,7 @@ export function WaterReadings({
     hardness: null,
     chlorine: null,
   });
-  const add = useDo('addWaterReading', () => {
+  const add = useEndpointMutation('addWaterReading', () => {
     draft.discard();
     onDone();
   });

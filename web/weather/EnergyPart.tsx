@@ -4,7 +4,7 @@ import type { ArrayEnergy } from '../../contract/weather/endpoints.ts';
 import { DEGRADATION_PER_YEAR } from '../../core/assumptions.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
-import { useAsk, useAskAgain, useDo, useSay, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, usePolling, useSay, useUnits } from '../api/hooks.ts';
 import { Later } from '../parts/Later.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
 import { ImportFile } from './ImportFile.tsx';
@@ -13,9 +13,9 @@ const EnergyChart = lazy(() => import('./EnergyChart.tsx'));
 
 /** Daily energy of one array: what is on record, and what its clear days say. */
 export function EnergyPart({ array, desk }: { array: SolarArray; desk: boolean }) {
-  const energy = useAsk('readEnergy', { params: { id: array.id } });
-  useAskAgain(energy.data?.working === true, energy.refetch);
-  const importEnergy = useDo('importEnergy');
+  const energy = useEndpointQuery('readEnergy', { params: { id: array.id } });
+  usePolling(energy.data?.working === true, energy.refetch);
+  const importEnergy = useEndpointMutation('importEnergy');
   return (
     <div className="energy-of">
       <h3>{array.name}</h3>

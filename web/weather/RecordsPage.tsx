@@ -5,7 +5,7 @@ import type { SiteWeather } from '../../contract/weather/endpoints.ts';
 import { RATE_DEFAULTS } from '../../core/soiling/rate.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate, formatQuantity } from '../../words/format.ts';
-import { useAsk, useDo, useSay, useSession, useUnits } from '../api/hooks.ts';
+import { useEndpointMutation, useEndpointQuery, useSay, useSession, useUnits } from '../api/hooks.ts';
 import { Later } from '../parts/Later.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 import { EnergyPart } from './EnergyPart.tsx';
@@ -16,8 +16,8 @@ const RainChart = lazy(() => import('./RainChart.tsx'));
 /** What is on record of a site besides what people saw: its climate, its rain, the week ahead, and its daily energy. */
 export function RecordsPage() {
   const { id = '' } = useParams();
-  const spread = useAsk('readSite', { params: { id } });
-  const weather = useAsk('readWeather', { params: { id } });
+  const spread = useEndpointQuery('readSite', { params: { id } });
+  const weather = useEndpointQuery('readWeather', { params: { id } });
   const desk = useSession().data?.person?.role !== 'crew';
   const pending = spread.isPending || weather.isPending;
   if (pending) return <Waiting what="Opening the records" />;
@@ -34,12 +34,12 @@ export function RecordsPage() {
         </div>
       </div>
       <div className="records">
-        <section className="sheet" aria-label="Weather">
+        <section className="panel" aria-label="Weather">
           <Climate siteId={id} weather={weather.data} desk={desk} />
           <Rain siteId={id} weather={weather.data} desk={desk} />
           <WeekAhead siteId={id} weather={weather.data} />
         </section>
-        <section className="sheet" aria-label="Energy">
+        <section className="panel" aria-label="Energy">
           <h2>Daily energy</h2>
           <p className="quiet">
             Each day is held against a clear sky, with age, temperature and limit counted in. Without a wash it shows
@@ -62,8 +62,8 @@ interface PartProps {
 
 function Climate({ siteId, weather: { climate }, desk }: PartProps) {
   const say = useSay();
-  const importClimate = useDo('importClimate');
-  const drop = useDo('dropClimate');
+  const importClimate = useEndpointMutation('importClimate');
+  const drop = useEndpointMutation('dropClimate');
   return (
     <>
       <h2>Climate of the years to come</h2>
@@ -98,7 +98,7 @@ function Climate({ siteId, weather: { climate }, desk }: PartProps) {
 
 function Rain({ siteId, weather: { observed }, desk }: PartProps) {
   const units = useUnits();
-  const importRain = useDo('importRain');
+  const importRain = useEndpointMutation('importRain');
   const [asClimate, setAsClimate] = useState(false);
   return (
     <>
@@ -145,7 +145,7 @@ function Rain({ siteId, weather: { observed }, desk }: PartProps) {
 
 function WeekAhead({ siteId, weather: { forecast, service } }: Omit<PartProps, 'desk'>) {
   const units = useUnits();
-  const refresh = useDo('refreshWeather');
+  const refresh = useEndpointMutation('refreshWeather');
   const when = (at: string) => `${formatDate(at, units)}, ${new Date(at).toLocaleTimeString('en-GB').slice(0, 5)}`;
   return (
     <>

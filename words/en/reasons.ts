@@ -1,7 +1,7 @@
 import type { ReasonFinding } from '../../core/reasons.ts';
 import { counted } from '../counted.ts';
 import type { Words } from '../language.ts';
-import { WITNESS_IN_REASONS } from './witnesses.ts';
+import { EVIDENCE_IN_REASONS } from './evidence.ts';
 
 const IEC_AND_JCGM = 'the uncertainty (coverage factor 2)';
 const LAYERS =
@@ -108,7 +108,7 @@ export const reasons: Words<Own> = {
   'input-dust-factor': () => 'Dust against what the surroundings let expect',
   'input-courses': () => 'Courses of weather',
   'input-house-expects': () => 'The house’s expectation',
-  'input-witness': ({ kind, date }, say) => `${WITNESS_IN_REASONS[kind]}, ${say.date(date)}`,
+  'input-evidence': ({ kind, date }, say) => `${EVIDENCE_IN_REASONS[kind]}, ${say.date(date)}`,
   'input-tilt': () => 'Tilt',
   'input-azimuth': () => 'Azimuth',
   'input-limit': () => 'Limit',

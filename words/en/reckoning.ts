@@ -1,7 +1,7 @@
 import type { Explanation, ReckoningFinding } from '../../core/reckoning/findings.ts';
 import type { Words } from '../language.ts';
+import { EVIDENCE_WORDS, MEASUREMENT_WORDS } from './evidence.ts';
 import { METHOD_WORDS } from './ways.ts';
-import { MEASUREMENT_WORDS, WITNESS_WORDS } from './witnesses.ts';
 
 const EXPLANATION_WORDS: Record<Explanation, string> = {
   'eye-high': 'It looks dirtier than it costs: a film in slanting light, or patches between the cells.',
@@ -16,12 +16,12 @@ const EXPLANATION_WORDS: Record<Explanation, string> = {
 };
 
 export const reckoning: Words<ReckoningFinding> = {
-  agree: ({ witnesses }, say) => `${say.number(witnesses)} sources agree within what each may be out.`,
-  'one-witness': () => 'There is one source beside the house’s expectation.',
+  agree: ({ evidence }, say) => `${say.number(evidence)} sources agree within what each may be out.`,
+  'one-source': () => 'There is one source beside the house’s expectation.',
   quarrel: ({ kind, date, surprise, explains, alone }, say) => {
     const side = surprise > 0 === (kind !== 'energy' && kind !== 'pair') ? 'more' : 'less';
     const why = explains.map((one) => EXPLANATION_WORDS[one]).join(' ');
-    return `${WITNESS_WORDS[kind]} of ${say.date(date)} says ${side} than ${alone ? 'the house lets' : 'all the others let'} expect, by ${say.number(Math.abs(surprise), 1)} times what both may be out. ${why}`;
+    return `${EVIDENCE_WORDS[kind]} of ${say.date(date)} says ${side} than ${alone ? 'the house lets' : 'all the others let'} expect, by ${say.number(Math.abs(surprise), 1)} times what both may be out. ${why}`;
   },
   'washes-counted': ({ washes, earlier }, say) => {
     const named = washes.map(({ date, parts }) => {

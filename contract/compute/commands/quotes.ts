@@ -1,6 +1,6 @@
 import { priceVisit } from '../../../core/quotes/price.ts';
 import { chanceOf, verdict } from '../../../core/quotes/verdict.ts';
-import { spread } from '../../../core/statistics/summary.ts';
+import { quantilesOf } from '../../../core/statistics/summary.ts';
 import { priceInput } from '../quotes.ts';
 import { command } from './command.ts';
 
@@ -10,6 +10,6 @@ export const price = command(priceInput, ({ work, book, inPlan, worth }) => {
     minutes,
     lines: lines.map(({ label: _, ...line }) => line),
     ...totals,
-    ...(worth && { verdict: verdict(spread(worth), totals.gross), chance: chanceOf(worth, totals.gross) }),
+    ...(worth && { verdict: verdict(quantilesOf(worth), totals.gross), chance: chanceOf(worth, totals.gross) }),
   };
 });

@@ -40,6 +40,19 @@ async function migratedDump(): Promise<string> {
   return url;
 }
 
+/** An entry that the demo does not have: the first of each log, taken back as 0.2.0 wrote it. */
+const TAKEN_BACK = `
+  insert into public.kit_entries (id, thing_id, at, by, kind, told)
+    select gen_random_uuid(), thing_id, at, by, 'struck', jsonb_build_object('kind', 'struck', 'entry', id, 'reason', 'x')
+    from public.kit_entries limit 1;
+  insert into public.resin_entries (id, at, by, kind, told, sure)
+    select gen_random_uuid(), at, by, 'struck', jsonb_build_object('kind', 'struck', 'entry', id, 'reason', 'x'), true
+    from public.resin_entries where kind = 'reading' limit 1;
+  insert into public.job_entries (id, job_id, kind, at, body, by, received_at)
+    select made, job_id, 'struck', at,
+      jsonb_build_object('id', made, 'at', at, 'kind', 'struck', 'entry', id, 'reason', 'x'), by, received_at
+    from (select *, gen_random_uuid() as made from public.job_entries where kind = 'step-done' limit 1) as entry`;
+
 /** Rows go in as they came out: by the administrator, with no trigger at work. The papers are left out: they are made anew. */
 async function load(pathname: string): Promise<void> {
   const address = new URL(testCluster().admin);
@@ -52,6 +65,7 @@ async function load(pathname: string): Promise<void> {
     await admin.query(gunzipSync(file(`demo-${DUMPED.version}.sql.gz`)).toString());
     await admin.query('delete from public.papers');
     await admin.query('update public.people set password_hash = $1', [await hashPassword(OWNER.password)]);
+    await admin.query(TAKEN_BACK);
   } finally {
     await admin.end();
   }
@@ -80,6 +94,12 @@ describe('a database of an earlier day, brought to the newest schema', function 
   const everyId = async (table: string): Promise<string[]> =>
     (await sql.query(`select id from ${table} order by id`)).rows.map(({ id }) => id);
 
+  const refused = (statement: string): Promise<boolean> =>
+    sql.query(statement).then(
+      () => false,
+      () => true,
+    );
+
   for (const [address, words] of Object.entries(PAPERS)) {
     it(`reads as it did: ${address}`, async () => {
       const { status, body } = await owner.send('GET', address);
@@ -92,6 +112,20 @@ describe('a database of an earlier day, brought to the newest schema', function 
     const papers = Object.keys(PAPERS);
     for (const table of ['quotes', 'reports'])
       for (const id of await everyId(table)) expect(papers).to.include(`/api/${table}/${id}/paper.pdf`);
+  });
+
+  it('has what was taken back by its new name, and what speaks of a loss', async () => {
+    const kinds = async (path: string, of: (body: Record<string, { kind: string }[]>) => { kind: string }[]) =>
+      of((await owner.must('GET', path)) as never).map(({ kind }) => kind);
+    expect(await kinds('/api/kit', ({ entries }) => entries ?? [])).to.include('retracted');
+    expect(await kinds('/api/resin', ({ entries }) => entries ?? [])).to.include('retracted');
+    const { rows } = await sql.query("select job_id from job_entries where kind = 'retracted'");
+    expect(await kinds(`/api/jobs/${rows[0].job_id}`, ({ entries }) => entries ?? [])).to.include('retracted');
+    const without =
+      "select id from reckonings where output -> 'known' is not null and output #> '{known,evidence}' is null";
+    expect((await sql.query(without)).rows).to.deep.equal([]);
+    for (const table of ['job_entries', 'kit_entries', 'resin_entries', 'reckonings'])
+      expect(await refused(`update ${table} set id = id`), table).to.equal(true);
   });
 
   it('answers for every record of the job', async () => {

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import * as firstVersion from './001-first-version.ts';
+import * as fieldTerms from './002-field-terms.ts';
 
 interface Migration {
   name: string;
@@ -11,7 +12,10 @@ interface Migration {
 const down = (): Promise<never> => Promise.reject(new Error('There is no step back; restore a backup instead.'));
 
 /** Names without an ending, so that the same set runs as source and as a bundle. A step that was taken anywhere stays. */
-const MIGRATIONS: Migration[] = [{ name: '001-first-version', ...firstVersion, down }];
+const MIGRATIONS: Migration[] = [
+  { name: '001-first-version', ...firstVersion, down },
+  { name: '002-field-terms', ...fieldTerms, down },
+];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
   getMigrations: async () => MIGRATIONS,

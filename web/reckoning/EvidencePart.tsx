@@ -1,27 +1,27 @@
 import { Fragment, useState } from 'react';
 import type { Reckoning, ReckoningOverrides } from '../../contract/reckoning/endpoints.ts';
-import type { Heard } from '../../core/assimilation/known.ts';
-import { QUARREL } from '../../core/assimilation/witnesses.ts';
+import { QUARREL } from '../../core/assimilation/evidence.ts';
+import type { AppraisedEvidence } from '../../core/assimilation/known.ts';
 import type { Estimate } from '../../core/inspections/soil.ts';
-import { UNHEARD_WORDS, WITNESS_WORDS } from '../../words/en/witnesses.ts';
+import { EVIDENCE_WORDS, UNHEARD_WORDS } from '../../words/en/evidence.ts';
 import { formatDate, formatQuantity, formatRange } from '../../words/format.ts';
 import { useUnits } from '../api/hooks.ts';
-import { WitnessOpened } from './WitnessOpened.tsx';
+import { EvidenceOpened } from './EvidenceOpened.tsx';
 
 interface PartProps {
   reckoning: Reckoning;
-  /** leaves witnesses out, or hears them again; undefined for whoever may not */
+  /** leaves evidence out, or hears it again; undefined for whoever may not */
   onOverrule: ((overrides: ReckoningOverrides) => void) | undefined;
   busy: boolean;
 }
 
-/** The house's expectation, each witness with its weight and its surprise, and what all of them together say, on one axis. */
-export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
+/** The house's expectation, each piece of evidence with its weight and its surprise, and what all of them together say, on one axis. */
+export function EvidencePart({ reckoning, onOverrule, busy }: PartProps) {
   const units = useUnits();
   const [open, setOpen] = useState<string | null>(null);
   const { known, lossNow } = reckoning.output;
-  const ends = [known.expected.p90, lossNow.high, ...known.witnesses.flatMap(({ says }) => (says ? [says.high] : []))];
-  const least = Math.min(0, known.expected.p10, ...known.witnesses.flatMap(({ says }) => (says ? [says.low] : [])));
+  const ends = [known.expected.p90, lossNow.high, ...known.evidence.flatMap(({ says }) => (says ? [says.high] : []))];
+  const least = Math.min(0, known.expected.p10, ...known.evidence.flatMap(({ says }) => (says ? [says.low] : [])));
   const axis = {
     low: Math.max(-0.3, Math.floor(least * 20) / 20),
     high: Math.min(1, Math.ceil(Math.max(0.05, ...ends) * 20) / 20),
@@ -52,35 +52,31 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
             <td />
             <Bar loss={expected} axis={axis} />
           </tr>
-          {known.witnesses.map((witness) => (
-            <Fragment key={witness.key}>
-              <tr className={witness.unheard ? 'unheard' : ''}>
+          {known.evidence.map((item) => (
+            <Fragment key={item.key}>
+              <tr className={item.unheard ? 'unheard' : ''}>
                 <td>
                   <button
                     type="button"
-                    className="witness"
-                    aria-expanded={open === witness.key}
-                    onClick={() => setOpen(open === witness.key ? null : witness.key)}
+                    className="evidence-item"
+                    aria-expanded={open === item.key}
+                    onClick={() => setOpen(open === item.key ? null : item.key)}
                   >
-                    {WITNESS_WORDS[witness.kind]}{' '}
-                    <span className="quiet">{when(witness, (date) => formatDate(date, units))}</span>
+                    {EVIDENCE_WORDS[item.kind]}{' '}
+                    <span className="quiet">{when(item, (date) => formatDate(date, units))}</span>
                   </button>
-                  {Math.abs(witness.surprise ?? 0) > QUARREL && (
-                    <span className="quarrel">at odds with the others</span>
-                  )}
+                  {Math.abs(item.surprise ?? 0) > QUARREL && <span className="quarrel">at odds with the others</span>}
                 </td>
-                <Loss loss={witness.says} />
-                <td className="number" data-label={witness.unheard ? undefined : 'counts for '}>
-                  {witness.unheard
-                    ? UNHEARD_WORDS[witness.unheard]
-                    : formatQuantity(witness.weight ?? 0, 'fraction', units, 0)}
+                <Loss loss={item.says} />
+                <td className="number" data-label={item.unheard ? undefined : 'counts for '}>
+                  {item.unheard ? UNHEARD_WORDS[item.unheard] : formatQuantity(item.weight ?? 0, 'fraction', units, 0)}
                 </td>
-                <Bar loss={witness.says} axis={axis} />
+                <Bar loss={item.says} axis={axis} />
               </tr>
-              {open === witness.key && (
+              {open === item.key && (
                 <tr>
                   <td colSpan={4}>
-                    <WitnessOpened reckoning={reckoning} witness={witness} onOverrule={onOverrule} busy={busy} />
+                    <EvidenceOpened reckoning={reckoning} item={item} onOverrule={onOverrule} busy={busy} />
                   </td>
                 </tr>
               )}
@@ -102,7 +98,7 @@ export function WitnessesPart({ reckoning, onOverrule, busy }: PartProps) {
   );
 }
 
-const when = ({ from, until }: Heard, format: (date: string) => string): string =>
+const when = ({ from, until }: AppraisedEvidence, format: (date: string) => string): string =>
   from === until ? format(until) : `${format(from)} to ${format(until)}`;
 
 function Loss({ loss }: { loss: Estimate | null }) {

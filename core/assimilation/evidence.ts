@@ -1,8 +1,8 @@
 /** Who speaks: the eye, one reading, a test patch, a pair about a wash, a cloth after one, clear days of energy. */
-export const WITNESSES = ['eye', 'reading', 'test-patch', 'pair', 'cloth', 'energy'] as const;
-export type WitnessKind = (typeof WITNESSES)[number];
+export const EVIDENCE_KINDS = ['eye', 'reading', 'test-patch', 'pair', 'cloth', 'energy'] as const;
+export type EvidenceKind = (typeof EVIDENCE_KINDS)[number];
 
-/** Why a witness on record is not heard. */
+/** Why a piece of evidence on record is not heard. */
 export const UNHEARD = ['left-out', 'spoilt', 'not-representative', 'no-figure', 'before-the-record'] as const;
 export type Unheard = (typeof UNHEARD)[number];
 

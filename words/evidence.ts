@@ -1,4 +1,4 @@
-import type { Witness } from '../core/assimilation/heard.ts';
+import type { EvidenceItem } from '../core/assimilation/heard.ts';
 import { expectedOutput } from '../core/comparisons/expected.ts';
 import { expectedOfReading } from '../core/comparisons/powerReading.ts';
 import { foundOnPatch } from '../core/comparisons/testPatch.ts';
@@ -22,8 +22,12 @@ const CLOTH_AFTER_WORDS = {
   plain: 'a plain film on the cloth',
 } as const;
 
-/** What a witness counted, in words. */
-export function countedWitness({ kind, recordId, observations }: Witness, input: ReckonInput, units: Units): string {
+/** What a piece of evidence counted, in words. */
+export function countedEvidence(
+  { kind, recordId, observations }: EvidenceItem,
+  input: ReckonInput,
+  units: Units,
+): string {
   const look = input.looks.find(({ id }) => id === recordId);
   switch (kind) {
     case 'eye': {

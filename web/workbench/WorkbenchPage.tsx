@@ -1,7 +1,7 @@
 import { NavLink, Outlet } from 'react-router';
 
 /** Workbench: working things out without a customer, and learning what dirt really costs. */
-export function BenchPage() {
+export function WorkbenchPage() {
   return (
     <>
       <div className="desk-head">

@@ -1,6 +1,6 @@
-import type { Measurement, Unheard, WitnessKind } from '../../core/assimilation/witnesses.ts';
+import type { EvidenceKind, Measurement, Unheard } from '../../core/assimilation/evidence.ts';
 
-export const WITNESS_WORDS: Record<WitnessKind, string> = {
+export const EVIDENCE_WORDS: Record<EvidenceKind, string> = {
   eye: 'The eye',
   reading: 'One reading',
   'test-patch': 'Test strips',
@@ -10,8 +10,8 @@ export const WITNESS_WORDS: Record<WitnessKind, string> = {
 };
 
 /** The same where a figure lists what it came from. */
-export const WITNESS_IN_REASONS: Record<WitnessKind, string> = {
-  ...WITNESS_WORDS,
+export const EVIDENCE_IN_REASONS: Record<EvidenceKind, string> = {
+  ...EVIDENCE_WORDS,
   pair: 'A wash measured before and after',
   energy: 'Clear days of daily energy',
 };

@@ -9,7 +9,7 @@ const filled = (path: string): string =>
     .replace(':size', 'thumbnail')
     .replace(/:\w+/g, '00000000-0000-4000-8000-000000000000');
 
-describe('the doors of the server', () => {
+describe('the endpoints of the server', () => {
   const { harness } = onStage();
   const callers: Partial<Record<'estimator' | 'crew', Caller>> = {};
 
@@ -66,7 +66,7 @@ describe('the doors of the server', () => {
     }
   });
 
-  it('note in the trail who asked at a door that is not theirs, once however often they ask', async () => {
+  it('note in the trail who asked at an endpoint that is not theirs, once however often they ask', async () => {
     const nosy = await harness.as('crew');
     for (let times = 0; times < 3; times += 1) await nosy.send('GET', '/api/company');
     await nosy.send('GET', '/api/quotes');
