@@ -7,12 +7,13 @@ import type { WaterTreatment } from '../core/water/treatment.ts';
 import { parseEpw } from '../core/weather/epw.ts';
 import { CLIMATES } from '../core/weather/index.ts';
 import { dayName } from '../words/calendar.ts';
-import { compute, expectAccessible, openSite, plain, signIn, watchConsole } from './support/person.ts';
+import { compute, expectAccessible, openFirstPage, openSite, plain, signIn, watchConsole } from './support/person.ts';
 import { expect, test } from './support/stage.ts';
 
 test('a patch laid on the bench loses what ./pail compute string says of the same case', async ({ page }) => {
   const errors = watchConsole(page);
   await signIn(page);
+  await openFirstPage(page);
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { name: 'Workbench' })).toBeVisible();
   const power = page.locator('[data-figure="power"]');

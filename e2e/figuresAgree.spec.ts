@@ -64,9 +64,13 @@ const textOf = async (page: Page, selector: string): Promise<string> => {
 /** A box of a figure, by a part of its label. */
 const boxed = (page: Page, label: string): Promise<string> => textOf(page, `.figure-box:has-text("${label}")`);
 
+/** Turns to a step by the spine, as who works at the desk does, where the site is open already. */
 async function openStep(page: Page, siteId: string, step: Step): Promise<string> {
-  await page.goto(`/sites/${siteId}/${step}`);
-  await expect(page.locator('.spine a[aria-current]')).toBeVisible();
+  const onSpine = page.locator(`.spine a[href="/sites/${siteId}/${step}"]`);
+  if (await onSpine.isVisible()) await onSpine.click();
+  else await page.goto(`/sites/${siteId}/${step}`);
+  await expect(page.locator(`.spine a[aria-current][href="/sites/${siteId}/${step}"]`)).toBeVisible();
+  await expect(page.locator('.page-right')).not.toContainText('Fetching …');
   await page.waitForLoadState('networkidle');
   return textOf(page, '.page-right');
 }

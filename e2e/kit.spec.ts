@@ -3,6 +3,7 @@ import {
   ask,
   compute,
   expectAccessible,
+  openFirstPage,
   openSite,
   plain,
   signIn,
@@ -20,6 +21,7 @@ test.describe
     }) => {
       const errors = watchConsole(page);
       await signIn(page);
+      await openFirstPage(page);
       await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Kit' }).focus();
       await page.keyboard.press('Enter');
       await expect(page.getByRole('button', { name: 'Heron, twelve metres' })).toBeVisible();

@@ -1,5 +1,5 @@
 import type { MeterMood } from '../stand-ins/moods.ts';
-import { answered, expectAccessible, signIn, watchConsole } from './support/person.ts';
+import { answered, expectAccessible, openFirstPage, signIn, watchConsole } from './support/person.ts';
 import { expect, type Page, test } from './support/stage.ts';
 
 /** The meter at the vessels. */
@@ -15,6 +15,7 @@ test.describe
     }) => {
       const errors = watchConsole(page);
       await signIn(page);
+      await openFirstPage(page);
       await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Kit' }).click();
       await page.getByRole('navigation', { name: 'Kit' }).getByRole('link', { name: 'Resin' }).click();
       await expect(page.getByRole('img', { name: /^Juniper, lead, .* left; Slate, lag, .* left$/ })).toBeVisible();

@@ -6,6 +6,7 @@ import type { KnownFigures } from '../contract/figures/endpoints.ts';
 import {
   compute,
   expectAccessible,
+  openFirstPage,
   paperText,
   plain,
   signIn,
@@ -64,6 +65,7 @@ test.describe
       page = await context.newPage();
       errors = watchConsole(page);
       await signIn(page);
+      await openFirstPage(page);
     });
     test.afterAll(async () => {
       expect(errors).toEqual([]);

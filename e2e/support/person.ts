@@ -24,20 +24,29 @@ export function watchConsole(page: Page): string[] {
 /** Types somebody's way in at the page. */
 export { signInAtPage as typeIn } from '../../cli/stageDoor.ts';
 
-/** Lets somebody of a stage in, as far as the first page; typing it is tried where it is what is tried. */
+/** Lets somebody of a stage in; no page is opened yet. Typing the way in is tried where it is what is tried. */
 export async function signIn(page: Page, email: string = DEMO_OWNER.email): Promise<void> {
   const answer = await page.request.post('/api/session', { data: { email, password: STAGE_PASSWORD } });
   expect(answer.status(), await answer.text()).toBe(200);
+}
+
+/** Opens the first page, to go on from there as a person does: by keys and links. */
+export async function openFirstPage(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('navigation', { name: 'Main' }).waitFor();
 }
 
 /** Opens a step of a site of the demo. */
 export async function openSite(page: Page, name: string, step: string): Promise<void> {
-  await page.goto('/sites');
-  await page.getByRole('link', { name, exact: true }).click();
-  await page.waitForURL(/\/sites\/[0-9a-f-]+/);
-  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/${step}`);
+  await page.goto(`/sites/${await siteNamed(page, name)}/${step}`);
+}
+
+/** @returns the id of a site */
+async function siteNamed(page: Page, name: string): Promise<string> {
+  const { body } = await ask<{ items: { id: string; name: string }[] }>(page, 'GET', '/api/sites?limit=100');
+  const found = body.items.find((site) => site.name === name);
+  if (found === undefined) throw new Error(`There is no site called ${name}.`);
+  return found.id;
 }
 
 /** No serious or critical finding on the page as it stands. */
@@ -99,25 +108,18 @@ export function compute<T>(name: string, input: unknown): T {
   return JSON.parse(ran.stdout) as T;
 }
 
-/** Asks the API as whoever is signed in on a page. */
-export const ask = <T>(
+/** Asks the API as whoever is signed in on a page, which need not be open yet. */
+export async function ask<T>(
   page: Page,
   method: string,
   path: string,
   body?: unknown,
-): Promise<{ status: number; body: T }> =>
-  page.evaluate(
-    async ([verb, address, content]) => {
-      const { csrf } = await (await fetch('/api/session')).json();
-      const answer = await fetch(address as string, {
-        method: verb as string,
-        headers: { 'content-type': 'application/json', 'x-csrf-token': csrf },
-        ...(content === undefined ? {} : { body: JSON.stringify(content) }),
-      });
-      return { status: answer.status, body: await answer.json() };
-    },
-    [method, path, body] as const,
-  );
+): Promise<{ status: number; body: T }> {
+  const { csrf } = await (await page.request.get('/api/session')).json();
+  const data = body === undefined ? {} : { data: body };
+  const answer = await page.request.fetch(path, { method, headers: { 'x-csrf-token': csrf }, ...data });
+  return { status: answer.status(), body: await answer.json() };
+}
 
 /** Goes on in the field to the card of a step: every caution is answered yes, and what asks for more than a tick is left out. */
 export async function toCard(field: Page, verb: string): Promise<void> {
