@@ -45,16 +45,26 @@ function fingerprint(from: readonly string[]): string {
   return hash.digest('hex');
 }
 
+const stampOf = ({ into }: Built): string => join(into, '.fingerprint');
+
+function stands(built: Built, wanted = fingerprint(built.from)): boolean {
+  const stamp = stampOf(built);
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+}
+
 /** Builds what is missing or older than its sources. */
-async function build({ name, from, into, script }: Built): Promise<void> {
-  const stamp = join(into, '.fingerprint');
+async function build(built: Built): Promise<void> {
+  const { name, from, script } = built;
   const wanted = fingerprint(from);
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  if (stands(built, wanted)) return;
   process.stderr.write(`Building ${name} ...\n`);
   const { status, said } = await run('npm', ['run', '--silent', script]);
   if (status !== 0) throw new Error(`Building ${name} failed.\n${said}`);
-  writeFileSync(stamp, wanted);
+  writeFileSync(stampOf(built), wanted);
 }
+
+/** Whether the interface is there and no older than its sources. */
+export const webStands = (): boolean => stands(INTERFACE);
 
 /** Builds the interface where it is missing or older than its sources, and holds the size of the first load. */
 export const buildWeb = (): Promise<void> => build(INTERFACE);

@@ -63,7 +63,7 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
     const made = await setUpCompany(database, company, { ...DEMO_OWNER, password }, true);
     const loaded = await database('sites').first('id');
     if (made !== null || loaded === undefined) {
-      process.stderr.write('Loading the demo company ...\n');
+      process.stderr.write('Loading the demo company; every figure of it is worked out here ...\n');
       const door = await signIn(address, DEMO_OWNER.email, password);
       // Before the offers: what a visit leaves is kept as it is accepted.
       await door('PUT', '/api/company/costs', { ...costsFields.parse(read('costs.json')), version: 1 });
@@ -179,7 +179,8 @@ async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: 
   const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
   const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / MILLISECONDS_PER_DAY);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
-  for (const file of files.sort()) {
+  for (const [at, file] of files.sort().entries()) {
+    process.stderr.write(`  site ${at + 1} of ${files.length}\n`);
     const written = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
     const bundle = { ...written, sites: written.sites.map((site) => withRecords(site, today)) };
     const pictures = bundle.sites

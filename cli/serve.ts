@@ -6,7 +6,7 @@ import { sweepScratch } from '../server/system/scratch.ts';
 import { holdsOf, makeBackup } from './backups/backup.ts';
 import { keepBackups } from './backups/keeper.ts';
 import { OPENED, tryRestore } from './backups/restore.ts';
-import { buildWeb } from './build.ts';
+import { buildWeb, webStands } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
 import { ensurePostgres } from './debian.ts';
 import { loadDemo } from './demo.ts';
@@ -53,6 +53,16 @@ function watchBackups(url: string, adminUrl: string) {
   };
 }
 
+/** Loads the demo over a server of its own, for as long as the interface is built and nobody can look at it. */
+async function loadBeside(url: string, environment: Record<string, string>): Promise<void> {
+  const server = await startServerProcess({ ...environment, PORT: '0' });
+  try {
+    await loadDemo(url, server.address);
+  } finally {
+    await server.stop();
+  }
+}
+
 /** Serves until Ctrl-C; then stops all that it started. @returns 1 where the server ended by itself */
 export async function serve({ demo }: { demo: boolean }): Promise<number> {
   for (const note of notesOnFolders()) console.error(note);
@@ -68,20 +78,21 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
       adminUrl = cluster.url();
       stops.push(watchCluster(cluster));
     }
-    await buildWeb();
     // The demo brings its own weather; elsewhere WEATHER_URL names a service, or there is none.
     const weather: StandIn | null = demo ? await startWeatherStandIn() : null;
     if (weather) stops.push(weather.stop);
     const meter: StandIn | null = demo ? await startMeterStandIn() : null;
     if (meter) stops.push(meter.stop);
-    const server = await startServerProcess({
+    const environment = {
       DATABASE_URL: url,
-      WEB_FOLDER: webFolder(),
       LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
       NODE_ENV: 'production',
       ...(weather ? { WEATHER_URL: weather.address } : {}),
       ...(meter ? { METER_URL: meter.address } : {}),
-    });
+    };
+    if (demo && !webStands()) await Promise.all([loadBeside(url, environment), buildWeb()]);
+    else await buildWeb();
+    const server = await startServerProcess({ ...environment, WEB_FOLDER: webFolder() });
     const ended = new Promise<number>((resolve) => {
       process.once('SIGINT', () => resolve(0));
       process.once('SIGTERM', () => resolve(0));
