@@ -3,6 +3,10 @@ import { Bar, BarChart, LabelList, ReferenceArea, ResponsiveContainer, XAxis, YA
 import type { FrequencyOption } from '../../core/frequency/optimalDays.ts';
 import { AXIS } from '../parts/axis.ts';
 
+/** What stands beside the columns, px. */
+const LEFT = 84;
+const RIGHT = 8;
+
 /** The least round number not under a value. */
 const roundUp = (value: number): number => {
   const power = 10 ** Math.floor(Math.log10(value));
@@ -28,6 +32,11 @@ export default function OftenChart({ options, best, chosen, onChoose, money }: O
     event.preventDefault();
     onChoose(Math.min(options.length - 1, Math.max(0, chosen + step)));
   };
+  const press = (event: React.PointerEvent<HTMLDivElement>) => {
+    const { left, width } = event.currentTarget.getBoundingClientRect();
+    const column = Math.floor(((event.clientX - left - LEFT) / (width - LEFT - RIGHT)) * options.length);
+    if (column >= 0 && column < options.length) onChoose(column);
+  };
   return (
     <div
       className="often-chart"
@@ -39,16 +48,10 @@ export default function OftenChart({ options, best, chosen, onChoose, money }: O
       aria-valuenow={chosen}
       aria-valuetext={`${chosen}: together ${money(options[chosen]?.total ?? 0)} a year`}
       onKeyDown={turn}
+      onPointerDown={press}
     >
       <ResponsiveContainer width="100%" height={250}>
-        <BarChart
-          data={data}
-          margin={{ top: 20, right: 8, bottom: 0, left: 0 }}
-          accessibilityLayer={false}
-          onClick={({ activeTooltipIndex }) => {
-            if (activeTooltipIndex != null) onChoose(Number(activeTooltipIndex));
-          }}
-        >
+        <BarChart data={data} margin={{ top: 20, right: RIGHT, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <defs>
             <pattern id={stripes} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="7" height="7" fill="var(--water-pale)" />
@@ -56,7 +59,7 @@ export default function OftenChart({ options, best, chosen, onChoose, money }: O
             </pattern>
           </defs>
           <XAxis dataKey="cleans" interval={0} {...AXIS} />
-          <YAxis width={84} domain={[0, most]} ticks={[0, most / 2, most]} tickFormatter={money} {...AXIS} />
+          <YAxis width={LEFT} domain={[0, most]} ticks={[0, most / 2, most]} tickFormatter={money} {...AXIS} />
           <ReferenceArea x1={chosen} x2={chosen} fill="var(--water-wash)" fillOpacity={1} />
           <Bar stackId="year" dataKey="lostValue" fill="var(--soil-4)" isAnimationActive={false} />
           <Bar
