@@ -100,10 +100,10 @@ test('the bench of how often names the days and the money that ./pail compute fr
   const shown = async () =>
     plain((await page.locator('.bench-picture').textContent()) ?? '').replace(/(?<=\d) (?=\d{3})/g, '');
   expect(await shown()).toContain(`ZAR ${Math.round(best.lostValue)} of it dirt`);
-  const drawn = (await bars.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
-  await page.mouse.click(drawn.x + 0.98 * drawn.width, drawn.y + 100);
+  const drawn = (await bars.boundingBox()) ?? { width: 0 };
+  await bars.click({ position: { x: 0.98 * drawn.width, y: 100 } });
   await expect(bars).toHaveAttribute('aria-valuenow', String(options.length - 1));
-  await page.mouse.click(drawn.x + 84 + ((best.cleans + 0.5) / options.length) * (drawn.width - 92), drawn.y + 100);
+  await bars.click({ position: { x: 84 + ((best.cleans + 0.5) / options.length) * (drawn.width - 92), y: 100 } });
   await expect(bars).toHaveAttribute('aria-valuenow', String(best.cleans));
   await bars.focus();
   await page.keyboard.press('ArrowRight');
