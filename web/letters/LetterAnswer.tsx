@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useId, useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Letter } from '../../contract/letters/endpoints.ts';
 import { additionsOf, type OfferedChoice, takenOf } from '../../core/quotes/offer.ts';
@@ -9,9 +9,8 @@ import { ADDITION_WORDS, choiceWords } from '../../words/en/letters.ts';
 import { endpointQuery, useEndpointMutation, useSay } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
 import { Labelled } from '../parts/Labelled.tsx';
-import { Trouble, Waiting } from '../parts/states.tsx';
-
-const SignaturePad = lazy(async () => ({ default: (await import('../reports/SignaturePad.tsx')).SignaturePad }));
+import { Trouble } from '../parts/states.tsx';
+import { SignaturePad } from '../reports/SignaturePad.tsx';
 
 interface LetterAnswerProps {
   letter: Letter;
@@ -130,9 +129,7 @@ export function LetterAnswer({ letter, choices, token }: LetterAnswerProps) {
               <p className="quiet mb-0">{say.price(taken.deposit)} of that is asked for now, the rest as it is done.</p>
             )}
             <p className="mb-0 mt-2">Sign here, with a finger or the mouse:</p>
-            <Suspense fallback={<Waiting />}>
-              <SignaturePad onStrokes={setStrokes} />
-            </Suspense>
+            <SignaturePad onStrokes={setStrokes} />
           </>
         )}
         {tried && lacking.length > 0 && <div className="field-error">Still missing: {lacking.join(', ')}</div>}

@@ -1,12 +1,11 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Report } from '../../contract/reports/endpoints.ts';
 import { isDrawn, type Strokes } from '../../core/reports/signature.ts';
 import { useEndpointMutation, useSession } from '../api/hooks.ts';
 import { Labelled } from '../parts/Labelled.tsx';
-import { Trouble, Waiting } from '../parts/states.tsx';
-
-const SignaturePad = lazy(async () => ({ default: (await import('./SignaturePad.tsx')).SignaturePad }));
+import { Trouble } from '../parts/states.tsx';
+import { SignaturePad } from './SignaturePad.tsx';
 
 const WAYS = {
   typed: 'by my name',
@@ -56,11 +55,7 @@ export function SignPart({ report }: { report: Report }) {
           ))}
         </div>
         {customer && <Labelled label="Name of who signs" className="mt-2" value={name} onText={setName} />}
-        {way !== 'typed' && (
-          <Suspense fallback={<Waiting />}>
-            <SignaturePad key={way} onStrokes={setStrokes} />
-          </Suspense>
-        )}
+        {way !== 'typed' && <SignaturePad key={way} onStrokes={setStrokes} />}
       </fieldset>
       <div className="form-foot align-items-center flex-wrap">
         <Button type="submit" disabled={sign.isPending || !ready}>
