@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
-import { buildServer, buildWeb } from '../build.ts';
-import { throwawayCluster } from '../stage.ts';
+import { buildServer } from '../build.ts';
+import { makeModel, throwawayCluster } from '../stage.ts';
 import { codeFiles, KINDS, type Kind, shuffled } from './files.ts';
 import { journeys } from './journeys.ts';
 import { mocha } from './mocha.ts';
@@ -72,6 +72,15 @@ export async function test(words: readonly string[]): Promise<number> {
   }
 
   const first: Part[] = [];
+  let demo: Awaited<ReturnType<typeof makeModel>> | undefined;
+  if (files.journeys.length > 0)
+    first.push({
+      name: 'demo',
+      run: async () => {
+        demo = await makeModel();
+        return NONE;
+      },
+    });
   if (checks) first.push({ name: 'types', run: () => check('types', program('tsc'), ['--noEmit', ...INCREMENTAL]) });
   if (checks) {
     first.push({ name: 'arrows', run: () => check('arrows', process.execPath, ['cli/arrows.mjs']) });
@@ -87,14 +96,16 @@ export async function test(words: readonly string[]): Promise<number> {
       run: () =>
         mocha({ name: 'pressed parts', files: files.pressed, args: ['--import', './web/testing/register.ts'] }),
     });
-  if (files.journeys.length > 0) first.push({ name: 'build', run: () => buildWeb().then(() => NONE) });
   if (files.server.length > 0 || files.journeys.length > 0) await buildServer();
   await beside(first);
   if (files.unit.length > 0)
     await beside([{ name: 'unit', run: () => mocha({ name: 'unit tests', files: files.unit, lanes: LANES }) }], 1);
 
   if (files.server.length > 0) await beside([{ name: 'server', run: () => server(files.server) }], 1);
-  if (files.journeys.length > 0) await beside([{ name: 'journeys', run: () => journeys(files.journeys) }], 1);
+  if (demo !== undefined) {
+    const { model, discard } = demo;
+    await beside([{ name: 'journeys', run: () => journeys(files.journeys, model, seed).finally(discard) }], 1);
+  }
 
   const { passed, failed } = sum(counts);
   console.log(`Took ${minutes(performance.now() - begun)}: ${times.join(', ')}.`);
