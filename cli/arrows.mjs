@@ -142,6 +142,26 @@ for (const source of themed)
   for (const [index, line] of readFileSync(source, 'utf8').split('\n').entries())
     if (STYLED.test(line)) broken.push(`one-tokens: ${source}:${index + 1}`);
 
+/** What is typed stands in a `DraftForm`: kept until it is sent, checked by the contract, told at its field. */
+const FORM = /onSubmit=\{\(event\)/;
+const OTHER_FORMS = [
+  // what is secret is kept nowhere
+  ...['device/PinPart', 'field/DeviceGate', 'people/AccountPage', 'people/FactorPart', 'people/Join'],
+  ...['people/ResetPage', 'people/SignIn'],
+  // what is drawn, chosen or handed over, with a word or two
+  ...['imports/ImportPage', 'kit/TellForm', 'letters/LetterAnswer', 'parts/Overrule', 'parts/PhotoViewer'],
+  'reports/SignPart',
+  // a line or two on a page of a site or of the customer, which opens without what checks schemas
+  ...['inspections/InspectionCard', 'jobs/WashStep', 'letters/LetterMessages', 'letters/LettersPart'],
+  ...['people/UnitsForm', 'quotes/FollowPart', 'reports/ShowStep'],
+  // what these two are made of
+  'parts/AskDialog',
+].map((name) => `web/${name}.tsx`);
+for (const source of themed)
+  if (!OTHER_FORMS.includes(source) && FORM.test(readFileSync(source, 'utf8'))) broken.push(`one-form: ${source}`);
+for (const source of OTHER_FORMS)
+  if (!FORM.test(readFileSync(source, 'utf8'))) broken.push(`one-form: ${source} need not be named any more`);
+
 /** What can be chosen is listed once, in the room that owns it, and the contract takes the list from there. */
 for (const { source } of output.modules) {
   if (!source.startsWith('contract/') || /\.test\.ts$/.test(source)) continue;

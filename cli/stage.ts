@@ -80,7 +80,7 @@ const serve = (url: string, { weather, meter }: Around): Promise<ServerProcess> 
     METER_URL: meter.address,
     PORT: '0',
     WEB_FOLDER: webFolder(),
-    LOG_LEVEL: 'error',
+    LOG_LEVEL: 'warn',
   });
 
 /** Makes the model: the demo, taken in by a server that is stopped again. */

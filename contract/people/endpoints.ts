@@ -41,6 +41,9 @@ export type Session = z.infer<typeof session>;
 
 export const token = z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'must be the last part of the link') });
 
+/** Who is invited, as what. */
+export const invitationFields = z.object({ name: text(120), email, role });
+
 export const peopleEndpoints = {
   readSession: endpoint({
     method: 'GET',
@@ -113,7 +116,7 @@ export const peopleEndpoints = {
     path: '/api/invitations',
     summary: 'Invite somebody by a one-time link',
     roles: OWNER,
-    body: z.object({ id, name: text(120), email, role }),
+    body: invitationFields.extend({ id }),
     answer: z.object({ id, token: z.string().nullable(), expiresAt: z.string() }),
   }),
   revokeInvitation: endpoint({

@@ -10,12 +10,16 @@ import { STAGE_PASSWORD } from '../../cli/stage.ts';
 /** What the browser says where a journey lays nothing in for the day without signal. */
 const NO_WORKER = 'Service Worker registration blocked by Playwright';
 
+/** The path of an address, without the ids in it, which could be taken for the number of an error. */
+const doorOf = (address: string): string =>
+  URL.canParse(address) ? new URL(address).pathname.replace(/[0-9a-f-]{36}/g, ':id') : '';
+
 /** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
 export function watchConsole(page: Page): string[] {
   const errors: string[] = [];
   page.on('console', (message) => {
     if ((message.type() === 'error' || message.type() === 'warning') && message.text() !== NO_WORKER)
-      errors.push(message.text());
+      errors.push(`${message.text()} ${doorOf(message.location().url)}`);
   });
   page.on('pageerror', (error) => errors.push(String(error)));
   return errors;

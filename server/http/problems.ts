@@ -106,7 +106,8 @@ export function answerProblems(error: unknown, request: Request, response: Respo
     return;
   }
   const problem = asSeen(request, { ...problemOf(error), instance: `urn:request:${String(request.id)}` });
-  if (problem.status >= 500 && problem.status !== 503) request.log.error({ err: error }, 'request failed');
+  if (problem.status === 503) request.log.warn({ err: error }, 'asked to come again');
+  else if (problem.status >= 500) request.log.error({ err: error }, 'request failed');
   if (problem.retryAfter !== undefined) response.setHeader('Retry-After', String(problem.retryAfter));
   response.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
 }

@@ -1,11 +1,11 @@
-import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
-import type { BackupRun, Backups } from '../../contract/backups/endpoints.ts';
-import { parseNumber } from '../../core/units/parse.ts';
+import { Button } from 'react-bootstrap';
+import type { z } from 'zod';
+import { type BackupRun, type Backups, backupSettings } from '../../contract/backups/endpoints.ts';
 import { counted } from '../../words/counted.ts';
 import { formatNumber } from '../../words/format.ts';
 import { useEndpointMutation, useEndpointQuery, useMoment, useUnits } from '../api/hooks.ts';
-import { NumberInput } from '../parts/NumberInput.tsx';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { NumberField } from '../parts/fields.tsx';
 import { Empty, Trouble, Waiting } from '../parts/states.tsx';
 
 /** Backups: whether there is a good one, whether it could be put back, and how many are kept. */
@@ -99,35 +99,22 @@ function Runs({ runs }: { runs: BackupRun[] }) {
 }
 
 function Settings({ settings }: { settings: Backups }) {
-  const [every, setEvery] = useState(String(settings.everyHours));
-  const [keep, setKeep] = useState(String(settings.keep));
-  const save = useEndpointMutation('changeBackups');
-  const values = { everyHours: parseNumber(every), keep: parseNumber(keep) };
+  const { version, everyHours, keep } = settings;
+  const draft = useDraftForm(`backups.${version}`, backupSettings, { everyHours, keep });
+  const save = useEndpointMutation('changeBackups', () => draft.sent(draft.form.getValues()));
   return (
-    <Form
+    <DraftForm
+      draft={draft}
       className="panel"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const { everyHours, keep: many } = values;
-        if (everyHours === null || many === null) return;
-        save.mutate({ body: { everyHours, keep: many, version: settings.version } });
-      }}
+      onSubmit={(values: z.output<typeof backupSettings>) => save.mutate({ body: { ...values, version } })}
     >
       <h2>How often</h2>
-      <Form.Label htmlFor="every">Hours between two backups</Form.Label>
-      <NumberInput id="every" whole text={every} wrong={values.everyHours === null} onType={setEvery} />
-      <Form.Label htmlFor="keep" className="mt-2">
-        Backups kept; the oldest goes first
-      </Form.Label>
-      <NumberInput id="keep" whole text={keep} wrong={values.keep === null} onType={setKeep} />
+      <NumberField name="everyHours" label="Hours between two backups" kind="count" />
+      <NumberField name="keep" label="Backups kept; the oldest goes first" kind="count" className="mt-2" />
       <Trouble error={save.error} />
-      <Button
-        type="submit"
-        className="mt-3"
-        disabled={save.isPending || values.everyHours === null || values.keep === null}
-      >
+      <Button type="submit" className="mt-3" disabled={save.isPending}>
         Save
       </Button>
-    </Form>
+    </DraftForm>
   );
 }

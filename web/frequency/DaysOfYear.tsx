@@ -1,12 +1,14 @@
 import { MONTH_STARTS } from '../../core/time/year.ts';
 import { dayName, MONTH_NAMES } from '../../words/calendar.ts';
-import { useYearWidth } from '../parts/useNarrow.ts';
+import { useNarrow } from '../parts/useNarrow.ts';
 
 const EDGE = 10;
 
 /** The days of a schedule on the months of a year. */
 export function DaysOfYear({ days }: { days: readonly number[] }) {
-  const width = useYearWidth();
+  const narrow = useNarrow();
+  // Fewer units on a phone, so that its letters stay readable.
+  const width = narrow ? 400 : 730;
   const x = (day: number) => EDGE + (day / 365) * (width - 2 * EDGE);
   return (
     <svg
@@ -19,7 +21,7 @@ export function DaysOfYear({ days }: { days: readonly number[] }) {
         <g key={start}>
           <path d={`M${x(start)} 4V26`} stroke="var(--rule)" />
           <text x={x(start + 15)} y="41" textAnchor="middle" fontSize="12" fill="var(--quiet)">
-            {width < 500 ? MONTH_NAMES[month]?.slice(0, 1) : MONTH_NAMES[month]}
+            {narrow ? MONTH_NAMES[month]?.slice(0, 1) : MONTH_NAMES[month]}
           </text>
         </g>
       ))}

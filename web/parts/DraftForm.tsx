@@ -15,9 +15,10 @@ interface Draft<T> {
 /**
  * A form that keeps what is typed on this device until it is sent, under one client-made id, so that a retry makes
  * nothing twice.
+ * @param name what it is kept under; null for what is not worth keeping
  */
-export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defaults: z.input<S>) {
-  const kept = useRef(readDraft<Draft<FieldValues>>(name));
+export function useDraftForm<S extends z.ZodType>(name: string | null, schema: S, defaults: z.input<S>) {
+  const kept = useRef(name === null ? null : readDraft<Draft<FieldValues>>(name));
   const id = useRef(kept.current?.id ?? newId());
   const form = useForm({
     resolver: zodResolver(schema as never, { error: plainMessage } as never) as unknown as Resolver<FieldValues>,
@@ -27,25 +28,24 @@ export function useDraftForm<S extends z.ZodType>(name: string, schema: S, defau
     () =>
       form.subscribe({
         formState: { values: true },
-        callback: ({ values }) => keepDraft(name, { id: id.current, values }),
+        callback: ({ values }) => {
+          if (name !== null) keepDraft(name, { id: id.current, values });
+        },
       }),
     [form, name],
   );
+  const begin = (values: FieldValues) => {
+    id.current = newId();
+    form.reset(values);
+    if (name !== null) dropDraft(name);
+  };
   return {
     form,
     wasKept: kept.current !== null,
     id: () => id.current,
     /** call when the server has taken it */
-    sent: (values: FieldValues = defaults as FieldValues) => {
-      id.current = newId();
-      form.reset(values);
-      dropDraft(name);
-    },
-    discard: () => {
-      id.current = newId();
-      form.reset(defaults as FieldValues);
-      dropDraft(name);
-    },
+    sent: (values: FieldValues = defaults as FieldValues) => begin(values),
+    discard: () => begin(defaults as FieldValues),
   };
 }
 

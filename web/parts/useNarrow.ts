@@ -10,6 +10,3 @@ function subscribe(changed: () => void): () => void {
 
 /** Whether the page is as narrow as a phone, for drawings that must lay themselves out anew. */
 export const useNarrow = (): boolean => useSyncExternalStore(subscribe, () => window.matchMedia(query).matches);
-
-/** Units across which a year is drawn: fewer on a phone, so that its letters stay readable. */
-export const useYearWidth = (): number => (useNarrow() ? 400 : 730);

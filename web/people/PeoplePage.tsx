@@ -1,13 +1,16 @@
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import type { z } from 'zod';
 import type { AnswerOf, Role } from '../../contract/endpoint.ts';
 import type { Endpoints } from '../../contract/index.ts';
+import { invitationFields } from '../../contract/people/endpoints.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
 import { useEndpointMutation, useEndpointQuery, useUnits } from '../api/hooks.ts';
 import { newId } from '../api/ids.ts';
+import { DraftForm, useDraftForm } from '../parts/DraftForm.tsx';
+import { SelectField, TextField } from '../parts/fields.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { useTyped } from '../parts/useTyped.ts';
 
 const ROLE_WORDS: Record<Role, string> = { owner: 'owner', estimator: 'estimator', crew: 'crew' };
 
@@ -159,55 +162,26 @@ function ForAll({ forAll }: { forAll: boolean }) {
   );
 }
 
-const NOBODY = { name: '', email: '', role: 'crew' as const };
+const ROLES_EXPLAINED = [
+  ['crew', 'crew: jobs and inspections, no prices'],
+  ['estimator', 'estimator: everything but people and company'],
+  ['owner', 'owner: everything'],
+] as const;
 
 function Invite() {
-  const typed = useTyped<{ name: string; email: string; role: Role }>('invitation', NOBODY);
-  const { name, email, role } = typed.value;
-  const id = useRef(newId());
-  const invite = useEndpointMutation('invite', () => {
-    id.current = newId();
-    typed.clear();
-  });
+  const draft = useDraftForm('invitation', invitationFields, { name: '', email: '', role: 'crew' });
+  const invite = useEndpointMutation('invite', () => draft.sent());
   const token = invite.data?.token;
   return (
-    <Form
+    <DraftForm
+      draft={draft}
       className="panel"
-      onSubmit={(event) => {
-        event.preventDefault();
-        invite.mutate({ body: { id: id.current, name, email, role } });
-      }}
+      onSubmit={(values: z.output<typeof invitationFields>, id) => invite.mutate({ body: { id, ...values } })}
     >
       <h2>Invite somebody</h2>
-      <Form.Label htmlFor="invite-name">Name</Form.Label>
-      <Form.Control
-        id="invite-name"
-        value={name}
-        required
-        onChange={(event) => typed.type({ ...typed.value, name: event.target.value })}
-      />
-      <Form.Label htmlFor="invite-email" className="mt-2">
-        Address
-      </Form.Label>
-      <Form.Control
-        id="invite-email"
-        type="email"
-        value={email}
-        required
-        onChange={(event) => typed.type({ ...typed.value, email: event.target.value })}
-      />
-      <Form.Label htmlFor="invite-role" className="mt-2">
-        Role
-      </Form.Label>
-      <Form.Select
-        id="invite-role"
-        value={role}
-        onChange={(event) => typed.type({ ...typed.value, role: event.target.value as Role })}
-      >
-        <option value="crew">crew: jobs and inspections, no prices</option>
-        <option value="estimator">estimator: everything but people and company</option>
-        <option value="owner">owner: everything</option>
-      </Form.Select>
+      <TextField name="name" label="Name" />
+      <TextField name="email" label="Address" type="email" className="mt-2" />
+      <SelectField name="role" label="Role" options={ROLES_EXPLAINED} className="mt-2" />
       <Trouble error={invite.error} />
       <Button type="submit" className="mt-3" disabled={invite.isPending}>
         Make the link
@@ -219,6 +193,6 @@ function Invite() {
           <code className="text-break">{`${window.location.origin}/join/${token}`}</code>
         </div>
       )}
-    </Form>
+    </DraftForm>
   );
 }
