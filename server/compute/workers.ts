@@ -28,6 +28,8 @@ export function startWorkers(): Workers {
     minThreads: 0,
     maxThreads: threads,
     idleTimeout: 30_000,
+    // What is built runs as it is, also where this process translates its sources.
+    execArgv: ['--enable-source-maps'],
   });
   const queue = createFairQueue({ atOnce: threads, atOnceOfOne: threads - 1, ...LIMITS });
   const close = () => pool.destroy();

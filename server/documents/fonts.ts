@@ -1,10 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { openSync } from 'fontkit';
+import { create } from 'fontkit';
+import { unpackFont } from './woff.ts';
 
 const load = createRequire(import.meta.url);
 /** The folder in which the shipped fonts lie. */
-export const FONTS = dirname(dirname(load.resolve('@fontsource/noto-sans/package.json')));
+const FONTS = dirname(dirname(load.resolve('@fontsource/noto-sans/package.json')));
 
 const file = (family: string, range: string, weight: number, style = 'normal') =>
   join(FONTS, family, 'files', `${family}-${range}-${weight}-${style}.woff`);
@@ -38,13 +40,30 @@ export const FACES: Record<string, Record<'normal' | 'bold' | 'italics' | 'boldi
 };
 
 export const FIRST_FACE = 'Atkinson';
+
+const unpacked = new Map<string, Buffer>();
+
+/** A file of a face, unpacked once. */
+function readFont(path: string): Buffer {
+  const before = unpacked.get(path);
+  if (before !== undefined) return before;
+  const font = unpackFont(readFileSync(path));
+  unpacked.set(path, font);
+  return font;
+}
+
+/** Every file of the faces with what is in it. */
+export function* fontFiles(): Generator<[path: string, font: Buffer]> {
+  for (const path of new Set(Object.values(FACES).flatMap(Object.values<string>))) yield [path, readFont(path)];
+}
+
 const coverage = new Map<string, Set<number>>();
 
 /** The letters of a face, read off its file once. */
 function holds(face: string, code: number): boolean {
   let letters = coverage.get(face);
   if (letters === undefined) {
-    const font = openSync(FACES[face]?.normal ?? '');
+    const font = create(readFont(FACES[face]?.normal ?? ''));
     letters = new Set('characterSet' in font ? font.characterSet : []);
     coverage.set(face, letters);
   }

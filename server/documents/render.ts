@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { type DefectPaper, defectPaper } from './defectPaper.ts';
-import { FACES, FONTS, unprintable } from './fonts.ts';
+import { FACES, fontFiles, unprintable } from './fonts.ts';
 import { textsOf, withGlyphs } from './glyphs.ts';
 import { type QuotePaper, quotePaper } from './quotePaper.ts';
 import { type ReportPaper, reportPaper } from './reportPaper.ts';
@@ -28,6 +28,7 @@ function draw(input: Paper): TDocumentDefinitions {
 }
 
 interface PdfMake {
+  virtualfs: { writeFileSync(path: string, content: Buffer): void };
   setFonts(fonts: typeof FACES): void;
   setUrlAccessPolicy(policy: () => boolean): void;
   setLocalAccessPolicy(policy: (path: string) => boolean): void;
@@ -37,7 +38,8 @@ interface PdfMake {
 const pdfmake = createRequire(import.meta.url)('pdfmake') as PdfMake;
 pdfmake.setFonts(FACES);
 pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONTS));
+pdfmake.setLocalAccessPolicy(() => false);
+for (const [path, font] of fontFiles()) pdfmake.virtualfs.writeFileSync(path, font);
 
 /** Characters of a paper that no shipped font can draw. */
 export const unprintableOf = (input: Paper): string[] => unprintable(textsOf(draw(input)));
