@@ -1,4 +1,6 @@
-import { availableParallelism } from 'node:os';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { availableParallelism, tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { buildServer } from '../build.ts';
 import { makeModel, throwawayCluster } from '../stage.ts';
 import { codeFiles, KINDS, type Kind, shuffled } from './files.ts';
@@ -120,6 +122,7 @@ const INCREMENTAL = ['--incremental', '--tsBuildInfoFile', 'node_modules/.cache/
 /** Tests over a real database, in as many processes as there are lanes, each file with databases of its own. */
 async function server(files: readonly string[]): Promise<Count> {
   const { cluster, discard } = await throwawayCluster();
+  const remembered = mkdtempSync(join(tmpdir(), 'pail-remembered-'));
   try {
     return await mocha({
       name: 'server tests',
@@ -128,10 +131,12 @@ async function server(files: readonly string[]): Promise<Count> {
       environment: {
         TEST_CLUSTER: cluster.url(),
         TEST_CLUSTER_APP: cluster.appUrl('postgres'),
+        TEST_REMEMBERED: remembered,
         LOG_LEVEL: 'silent',
       },
     });
   } finally {
     discard();
+    rmSync(remembered, { recursive: true });
   }
 }

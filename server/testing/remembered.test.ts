@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { expect } from 'chai';
 import type { Workers } from '../compute/workers.ts';
-import { remembering } from './remembered.ts';
+import { type Memory, remembering, sharedMemory } from './remembered.ts';
 
 /** Threads that say what they were given, and count how often they were asked. */
-function counting() {
+function counting(known?: Memory) {
   const asked: unknown[] = [];
   const inner = {
     run: async (_name: string, input: unknown) => {
@@ -14,7 +18,7 @@ function counting() {
     of: () => inner,
     close: async () => undefined,
   } as unknown as Workers;
-  return { asked, workers: remembering(inner) };
+  return { asked, workers: remembering(inner, known) };
 }
 const ask = (workers: Workers, name: string, input: unknown): Promise<unknown> =>
   workers.run(name as 'reckon', input as never);
@@ -37,5 +41,20 @@ describe('threads that remember', () => {
     await ask(workers, 'makePlan', { id, tilt: 20 });
     for (let times = 0; times < 2; times += 1) await ask(workers, 'renderPaper', { id });
     expect(asked).to.have.length(5);
+  });
+
+  it('hear what another process of the run has worked out, under their own ids', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'pail-remembered-'));
+    try {
+      const [here, there] = [counting(sharedMemory(folder)), counting(sharedMemory(folder))];
+      const [one, other] = [randomUUID(), randomUUID()];
+      await ask(here.workers, 'reckon', { id: one, lost: [1, 2] });
+      await setImmediate();
+      const answer = await ask(there.workers, 'reckon', { id: other, lost: [1, 2] });
+      expect(answer).to.deep.equal({ said: { id: other, lost: [1, 2] } });
+      expect([here.asked.length, there.asked.length]).to.deep.equal([1, 0]);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
   });
 });

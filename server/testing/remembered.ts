@@ -1,3 +1,7 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { deserialize, serialize } from 'node:v8';
 import { startWorkers, type Workers } from '../compute/workers.ts';
 
 const ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
@@ -20,8 +24,40 @@ interface Answered {
   result: Promise<unknown>;
 }
 
+/** Answers that were given already, by whichever process of a run. */
+export interface Memory {
+  get(question: string): Answered | undefined;
+  set(question: string, answered: Answered): void;
+  delete(question: string): void;
+}
+
+/** What processes of a run share, in files of a folder: each answer is worked out by the first that needs it. */
+export function sharedMemory(folder: string): Memory {
+  const own = new Map<string, Answered>();
+  const fileOf = (question: string) => join(folder, createHash('sha256').update(question).digest('hex'));
+  return {
+    get: (question) => {
+      const file = fileOf(question);
+      if (own.has(question) || !existsSync(file)) return own.get(question);
+      const { ids, result } = deserialize(readFileSync(file));
+      own.set(question, { ids, result: Promise.resolve(result) });
+      return own.get(question);
+    },
+    set: (question, answered) => {
+      own.set(question, answered);
+      const keep = (result: unknown) => {
+        const [file, half] = [fileOf(question), `${fileOf(question)}.${process.pid}`];
+        writeFileSync(half, serialize({ ids: answered.ids, result }));
+        renameSync(half, file);
+      };
+      answered.result.then(keep, () => undefined);
+    },
+    delete: (question) => own.delete(question),
+  };
+}
+
 /** Remembers answers of threads: the same question under other ids has the same answer under those. */
-export function remembering(inner: Workers, known = new Map<string, Answered>()): Workers {
+export function remembering(inner: Workers, known: Memory = new Map<string, Answered>()): Workers {
   const run = async (name: Parameters<Workers['run']>[0], input: unknown): Promise<unknown> => {
     const work = () => inner.run(name, input as never);
     if (!REMEMBERED.has(name)) return work();
@@ -50,6 +86,10 @@ let shared: Workers | null = null;
 
 /** One set of threads for all servers of a process, which end with it. */
 export function testWorkers(): Workers {
-  shared ??= remembering({ ...startWorkers(), close: async () => undefined });
+  const { TEST_REMEMBERED: folder } = process.env;
+  shared ??= remembering(
+    { ...startWorkers(), close: async () => undefined },
+    folder === undefined ? undefined : sharedMemory(folder),
+  );
   return shared;
 }
