@@ -18,7 +18,7 @@ import { addedDays } from '../core/time/dates.ts';
 import { startWorkers } from '../server/compute/workers.ts';
 import { sendBundle, untilTakenIn } from './bringIn.ts';
 import { BROWSER_FLAGS } from './browser.ts';
-import { CHROMIUM, ensureChromium } from './debian.ts';
+import { ensureChromium } from './debian.ts';
 import { PROJECT } from './folders.ts';
 import { type Stage, setStage } from './stage.ts';
 import { type Door, signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from './stageDoor.ts';
@@ -88,7 +88,7 @@ async function withoutEvidence(page: Page, door: Door): Promise<void> {
 
 async function dragging({ server }: Stage, door: Door): Promise<void> {
   const { siteId, id } = await twoThousand(door);
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
+  const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS });
   try {
     const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
     await signInAtPage(page);

@@ -13,7 +13,11 @@ export function postgresPrograms(): string | undefined {
     .find((folder) => existsSync(join(folder, 'initdb')) && existsSync(join(folder, 'pg_dump')));
 }
 
-export const CHROMIUM = '/usr/bin/chromium';
+/** Debian's Chromium: without windows, which takes less of the machine, and with them, which does as well. */
+const CHROMIUM = [
+  { name: 'chromium-headless-shell', program: '/usr/bin/chromium-headless-shell' },
+  { name: 'chromium', program: '/usr/bin/chromium' },
+] as const;
 
 const asRoot = (): string[] | null => {
   if (process.getuid?.() === 0) return [];
@@ -48,6 +52,19 @@ export function ensurePostgres(): string {
   return installed;
 }
 
-export function ensureChromium(): void {
-  if (!existsSync(CHROMIUM)) installDebian(['chromium']);
+const chromiumHere = (): string | undefined => CHROMIUM.find(({ program }) => existsSync(program))?.program;
+
+/** Installs the first that Debian has where there is none. @returns the program */
+export function ensureChromium(): string {
+  const found = chromiumHere();
+  if (found) return found;
+  const [small, whole] = CHROMIUM;
+  try {
+    installDebian([small.name]);
+  } catch {
+    installDebian([whole.name]);
+  }
+  const installed = chromiumHere();
+  if (installed === undefined) throw new Error('Chromium was installed, but it is not where Debian puts it.');
+  return installed;
 }

@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from './browser.ts';
-import { CHROMIUM, ensureChromium } from './debian.ts';
+import { ensureChromium } from './debian.ts';
 import { PROJECT } from './folders.ts';
 import { setStage } from './stage.ts';
 import { signInAtPage } from './stageDoor.ts';
@@ -135,7 +135,7 @@ export async function screenshots(): Promise<number> {
   if (!wanted) for (const file of readdirSync(folder)) if (file.endsWith('.png')) rmSync(join(folder, file));
   const stage = process.env.PAIL_STAGE ? null : await setStage();
   const address = process.env.PAIL_STAGE ?? stage?.server.address ?? '';
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
+  const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS });
   try {
     for (const phone of [false, true]) {
       const context = await browser.newContext({

@@ -71,7 +71,6 @@ async function openStep(page: Page, siteId: string, step: Step): Promise<string>
   else await page.goto(`/sites/${siteId}/${step}`);
   await expect(page.locator(`.spine a[aria-current][href="/sites/${siteId}/${step}"]`)).toBeVisible();
   await expect(page.locator('.page-right')).not.toContainText('Fetching …');
-  await page.waitForLoadState('networkidle');
   return textOf(page, '.page-right');
 }
 
@@ -109,7 +108,6 @@ async function walkReckon(page: Page, walk: Walk, siteId: string, exported: Expo
     if (exported.arrays.length > 1) {
       await page.locator('button.roof-head').filter({ hasText: array.name }).click();
       await expect(page.locator('.page-right')).toContainText(`${array.name}: what the dirt costs`);
-      await page.waitForLoadState('networkidle');
     }
     walk.hold(`loss of ${array.name}`, 'Reckon', await boxed(page, 'Lost now'), share(loss));
   }
@@ -242,18 +240,19 @@ test('no two places tell different figures of a site of the demo', async ({ page
   const walk = new Walk();
   const list = await listed(page);
   const listedOn = today();
-  for (const { id, name, steps } of list) {
+  for (const [at, { id, name, steps }] of list.entries()) {
     walk.site = name;
     const exported: Exported = await (await page.context().request.get(`/api/sites/${id}/export`)).json();
     await openStep(page, id, 'look');
     const spine = (await page.locator('.spine a .figure').allInnerTexts()).map((figure) => plain(figure).trim());
-    for (const [at, step] of STEPS.entries()) {
+    for (const [place, step] of STEPS.entries()) {
       // After midnight every look is a day older than the list said.
       if (step === 'look' && today() !== listedOn) continue;
-      walk.hold(step, 'the list', `[${steps[step]}]`, `[${spine[at] ?? ''}]`);
+      walk.hold(step, 'the list', `[${steps[step]}]`, `[${spine[place] ?? ''}]`);
     }
     await walkReckon(page, walk, id, exported, steps.reckon);
-    await walkYears(page, walk, id, exported);
+    // The core holds the two together for any face; here one sees that the screen shows them so.
+    if (at < 2) await walkYears(page, walk, id, exported);
     await walkPlanAndOffer(page, walk, id, exported, steps);
     await walkWash(page, walk, id, exported, steps.wash);
     await walkShow(page, walk, id, exported, steps.show);

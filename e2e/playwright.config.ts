@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { BROWSER_FLAGS } from '../cli/browser.ts';
-import { CHROMIUM } from '../cli/debian.ts';
+import { ensureChromium } from '../cli/debian.ts';
 
 export default defineConfig({
   testDir: '.',
@@ -18,6 +18,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     // Dialogs stand at once, as they do for whoever asks their device for it.
     contextOptions: { reducedMotion: 'reduce' },
-    launchOptions: { executablePath: CHROMIUM, args: BROWSER_FLAGS },
+    launchOptions: { executablePath: ensureChromium(), args: BROWSER_FLAGS },
   },
 });

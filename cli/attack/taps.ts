@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from '../browser.ts';
-import { CHROMIUM, ensureChromium } from '../debian.ts';
+import { ensureChromium } from '../debian.ts';
 import { setStage } from '../stage.ts';
 import { signInAtPage } from '../stageDoor.ts';
 import { type Attack, tally } from './attack.ts';
@@ -18,7 +18,7 @@ function phone(profile: string, baseURL: string) {
   const open = async (): Promise<{ context: BrowserContext; page: Page }> => {
     const context = await chromium.launchPersistentContext(profile, {
       baseURL,
-      executablePath: CHROMIUM,
+      executablePath: ensureChromium(),
       args: BROWSER_FLAGS,
       viewport: { width: 390, height: 844 },
       hasTouch: true,

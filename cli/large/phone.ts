@@ -1,6 +1,6 @@
 import { type Browser, type BrowserContext, chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from '../browser.ts';
-import { CHROMIUM, ensureChromium } from '../debian.ts';
+import { ensureChromium } from '../debian.ts';
 import { setStage } from '../stage.ts';
 import { signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from '../stageDoor.ts';
 
@@ -93,7 +93,7 @@ async function open(browser: Browser, baseURL: string, path: string): Promise<Op
 export async function phone(): Promise<void> {
   ensureChromium();
   const stage = await setStage();
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: BROWSER_FLAGS });
+  const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS });
   try {
     const door = await signedIn(stage.server.address);
     const { items } = (await door('GET', '/api/sites')) as { items: { id: string; name: string }[] };
