@@ -92,8 +92,8 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
   try {
     const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
     await signInAtPage(page);
-    await page.goto(`/sites/${siteId}/sheet/${id}`);
-    const canvas = page.locator('.sheet-canvas');
+    await page.goto(`/sites/${siteId}/drawing/${id}`);
+    const canvas = page.locator('.drawing-canvas');
     await canvas.waitFor();
     const box = (await canvas.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
     await drag(page, 'drawing', [box.x + 70, box.y + 90], [box.x + 70 + 25 * 17, box.y + box.height - 40]);

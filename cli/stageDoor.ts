@@ -51,8 +51,8 @@ export async function twoThousand(door: Door): Promise<{ siteId: string; id: str
   const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: Record<string, unknown>[] };
   const { id: _id, siteId: _site, version: _version, ...fields } = spread.arrays[0] ?? {};
   const id = randomUUID();
-  const sheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
-  const large = { ...fields, id, name: TWO_THOUSAND, rows: 40, columns: 50, missing: [], strings: [], sheet };
+  const drawing = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
+  const large = { ...fields, id, name: TWO_THOUSAND, rows: 40, columns: 50, missing: [], strings: [], drawing };
   await door('POST', `/api/sites/${siteId}/arrays`, large);
   return { siteId, id };
 }

@@ -1,8 +1,8 @@
 import type { z } from 'zod';
 import type { defect, expectedReading, fittingLookedAt, mark, soil } from '../contract/inspections/endpoints.ts';
 import type { planOverrides } from '../contract/methods/endpoints.ts';
+import type { FaceDrawing, RoofThing } from '../contract/sites/drawing.ts';
 import type { arrayFields, customerFields, siteFields } from '../contract/sites/endpoints.ts';
-import type { RoofSheet, RoofThing } from '../contract/sites/sheet.ts';
 import type { Truth } from './truth.ts';
 
 /** The scenario in short: who, what lies on the roof, and what has been done. `make.ts` writes the import files from it. */
@@ -90,7 +90,7 @@ const face = (
   toRidge: number,
   toEave: number,
   ...things: [kind: RoofThing['kind'], x: number, y: number, width: number, height: number, label: string][]
-): RoofSheet => ({
+): FaceDrawing => ({
   origin: { row: 0, column: 0 },
   toRidge,
   toEave,
@@ -167,7 +167,7 @@ export const SITES: DemoSite[] = [
         columns: 8,
         missing: [7],
         inverterLimit: 8000,
-        sheet: face(
+        drawing: face(
           0.6,
           0.5,
           ['obstacle', 7.8, 0.2, 0.8, 1.2, 'flue'],
@@ -220,7 +220,7 @@ export const SITES: DemoSite[] = [
         name: 'Cellar roof',
         rows: 14,
         columns: 30,
-        sheet: face(1.5, 1.2, ['walkway', -1.4, -1, 1, 27, 'walkway'], ['water', 33.6, 24, 0, 0, 'hose point']),
+        drawing: face(1.5, 1.2, ['walkway', -1.4, -1, 1, 27, 'walkway'], ['water', 33.6, 24, 0, 0, 'hose point']),
         moduleWatts: 450,
         tilt: 8,
         azimuth: 355,
@@ -344,7 +344,7 @@ export const SITES: DemoSite[] = [
         mount: 'carport',
         eaveHeight: 3.1,
         inverterLimit: 17000,
-        sheet: face(
+        drawing: face(
           0.3,
           0.3,
           ['spray-line', 0, -0.15, 26.1, 0, ''],
@@ -429,7 +429,7 @@ export const SITES: DemoSite[] = [
         eaveHeight: 10,
         orientation: 'landscape',
         // Clips on one of its two rows: the other one is their control.
-        sheet: { ...face(0.5, 0.5), fitted: [{ kind: 'drain-clip', rows: [0], since: '2026-01-12' }] },
+        drawing: { ...face(0.5, 0.5), fitted: [{ kind: 'drain-clip', rows: [0], since: '2026-01-12' }] },
       }),
     ],
     water: [{ dayOffset: -30, conductivity: 290, temperature: 17 }],
@@ -674,7 +674,7 @@ export const SITES: DemoSite[] = [
         name: 'Back roof',
         rows: 2,
         columns: 6,
-        sheet: face(1.8, 0.4, ['obstacle', 2, -1.5, 0.8, 1.1, 'roof window'], ['stand', 3, 7.2, 0, 0, 'patio']),
+        drawing: face(1.8, 0.4, ['obstacle', 2, -1.5, 0.8, 1.1, 'roof window'], ['stand', 3, 7.2, 0, 0, 'patio']),
         tilt: 30,
         azimuth: 355,
         installedOn: '2026-02-01',

@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, Navigate, redirect } from 'react-router';
 import { AppFrame } from './AppFrame.tsx';
 import { Broken } from './parts/Broken.tsx';
 import { Opening } from './parts/states.tsx';
@@ -55,8 +55,13 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./spread/SiteSpread.tsx')).SiteSpread }),
           },
           {
+            path: 'sites/:id/drawing/:arrayId',
+            lazy: async () => ({ Component: (await import('./sites/DrawingPage.tsx')).DrawingPage }),
+          },
+          {
+            // What it was called up to 0.2.0, for whoever kept the address.
             path: 'sites/:id/sheet/:arrayId',
-            lazy: async () => ({ Component: (await import('./sites/SheetPage.tsx')).SheetPage }),
+            loader: ({ params: { id, arrayId } }) => redirect(`/sites/${id}/drawing/${arrayId}`),
           },
           {
             path: 'sites/:id/records',

@@ -1,4 +1,4 @@
-/** Rows of the sheet as a person writes them, from 1: "1-3, 5". @returns rows from 0, in order; null where it is no list */
+/** Rows of the drawing as a person writes them, from 1: "1-3, 5". @returns rows from 0, in order; null where it is no list */
 export function rowsOfText(text: string): number[] | null {
   const rows = new Set<number>();
   for (const part of text.split(/[,;\s]+/).filter(Boolean)) {

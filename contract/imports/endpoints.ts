@@ -10,6 +10,7 @@ import { inspectionFields, LARGEST_PHOTO } from '../inspections/endpoints.ts';
 import { jobEntry } from '../jobs/endpoints.ts';
 import { planOverrides } from '../methods/endpoints.ts';
 import { reckoningOverrides } from '../reckoning/endpoints.ts';
+import { calledSheet } from '../sites/drawing.ts';
 import { arrayFields, customerFields, siteFields } from '../sites/endpoints.ts';
 import { waterReadingFields } from '../water/endpoints.ts';
 
@@ -71,7 +72,10 @@ export const importedSite = z.object({
   id,
   customer: customerFields.extend({ id }),
   site: siteFields,
-  arrays: z.array(arrayFields.extend({ id })).min(1).max(50),
+  arrays: z
+    .array(arrayFields.extend({ id, sheet: calledSheet }))
+    .min(1)
+    .max(50),
   /** daily rain, mm, and daily energy, kWh */
   rain: z
     .array(z.object({ date, rain: z.number().min(0).max(2000) }))

@@ -23,7 +23,7 @@ import {
   yesNo,
 } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
-import { laidOut } from '../sites/sheet.ts';
+import { laidOut } from '../sites/drawing.ts';
 
 export const soil = z.object({
   kind: z.enum(SOIL_KINDS),

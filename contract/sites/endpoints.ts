@@ -12,8 +12,8 @@ import { date, fraction, id, idParams, note, pageOf, pageQuery, price, text, ver
 import { azimuth, latitude, longitude, tilt } from '../compute/parts.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { waterReading } from '../water/endpoints.ts';
+import { EMPTY_DRAWING, faceDrawing, stringName } from './drawing.ts';
 import { siteRecord } from './record.ts';
-import { EMPTY_SHEET, roofSheet, stringName } from './sheet.ts';
 
 export const customerFields = z.object({
   name: text(120),
@@ -95,7 +95,7 @@ export const arrayFields = z.object({
     .max(1000)
     .default([]),
   /** the face about the modules, as it was drawn */
-  sheet: roofSheet.default(EMPTY_SHEET),
+  drawing: faceDrawing.default(EMPTY_DRAWING),
   /** which of them nobody has said */
   assumed: z.array(z.enum(ASSUMABLE_OF_ARRAY)).max(ASSUMABLE_OF_ARRAY.length).default([]),
 });

@@ -16,7 +16,7 @@ export const UNIT_OF_FITTING: Record<FittedKind, FittingUnit> = {
 export const WATER_STANDS = ['along', 'middle', 'corner'] as const;
 export type WaterStands = (typeof WATER_STANDS)[number];
 
-/** A fitting on rows of the sheet. */
+/** A fitting on rows of the drawing. */
 export interface FittedRows {
   kind: FittedKind;
   rows: readonly number[];
@@ -43,7 +43,7 @@ export interface FittingLookedAt {
   kind: FittedKind;
   since: string;
   found: FittedFound;
-  /** rows of the sheet on which it is loose or gone */
+  /** rows of the drawing on which it is loose or gone */
   rows: readonly number[];
 }
 

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { Mark } from '../inspections/marks.ts';
 import { controlRows, type FittedFace, layFitting, rowsOfFace, usualStands } from './lay.ts';
 
-/** Four rows of five modules, the last of the lowest row missing, on a sheet that begins at row -1. */
+/** Four rows of five modules, the last of the lowest row missing, on a drawing that begins at row -1. */
 const face: FittedFace = {
   rows: 4,
   columns: 5,
@@ -16,7 +16,7 @@ const lay = (kind: Parameters<typeof layFitting>[0], wanted: number[], changes: 
   layFitting(kind, { ...face, ...changes }, rows, wanted, 'along');
 
 describe('a fitting laid over the rows of a face', () => {
-  it('counts the modules of each row of the sheet, and what was marked of their glass', () => {
+  it('counts the modules of each row of the drawing, and what was marked of their glass', () => {
     expect(rows.map(({ row, modules }) => [row, modules])).to.deep.equal([
       [-1, 5],
       [0, 5],

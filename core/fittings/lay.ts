@@ -9,7 +9,7 @@ export interface FittedFace extends LaidGrid {
   orientation: Orientation;
 }
 
-/** A row of the sheet: its modules, and how much of their glass was marked at the last look, a share. */
+/** A row of the drawing: its modules, and how much of their glass was marked at the last look, a share. */
 export interface RowOfFace {
   row: number;
   modules: number;
@@ -91,7 +91,7 @@ function quantityOn(kind: FittedKind, face: FittedFace, rows: readonly RowOfFace
 /**
  * A fitting laid over rows of a face: clips by where the water stands, a deterrent along the upper edge of each row, a
  * coating by area, a gutter once above all of them.
- * @param wanted rows of the sheet that get it @param had rows that have one of the kind already
+ * @param wanted rows of the drawing that get it @param had rows that have one of the kind already
  */
 export function layFitting(
   kind: FittedKind,

@@ -31,7 +31,7 @@ export interface MarkGrowth {
 
 export interface Fitted {
   kind: string;
-  /** rows of the sheet */
+  /** rows of the drawing */
   rows: readonly number[];
   /** date */
   since: string;
@@ -57,7 +57,7 @@ export interface Growth {
   years: number;
   soils: SoilGrowth[];
   marks: MarkGrowth[];
-  /** marked cover of each row of the sheet, a share of its modules' glass */
+  /** marked cover of each row of the drawing, a share of its modules' glass */
   rows: { row: number; past: number; now: number }[];
   fitted: FittedEffect[];
 }

@@ -13,7 +13,7 @@ import { verdict } from '../quotes/verdict.ts';
 /** A fitting that somebody asks for on a face. */
 export interface FittingAsked {
   kind: FittedKind;
-  /** rows of the sheet that get it */
+  /** rows of the drawing that get it */
   rows: readonly number[];
   stands: WaterStands;
   /** minor units for a piece, a metre or a square metre, put up, before tax */

@@ -6,14 +6,14 @@ import { fromGround } from './fromGround.ts';
 import { foundOf, type ReachFace, reachMap } from './reachMap.ts';
 
 /** Three rows of six modules on a roof of 22 degrees; the modules lie between 0 and about 6.5 m across, 5.3 m down. */
-const face = (changes: Partial<ReachFace> = {}, things: ReachFace['sheet']['things'] = []): ReachFace => ({
+const face = (changes: Partial<ReachFace> = {}, things: ReachFace['drawing']['things'] = []): ReachFace => ({
   rows: 3,
   columns: 6,
   missing: [],
   orientation: 'portrait',
   eaveHeight: 2.8,
   tilt: 22,
-  sheet: { origin: { row: 0, column: 0 }, toRidge: 0.3, toEave: 0.3, things },
+  drawing: { origin: { row: 0, column: 0 }, toRidge: 0.3, toEave: 0.3, things },
   ...changes,
 });
 const stand = (x: number, y: number) => ({ kind: 'stand', x, y, width: 0, height: 0 });

@@ -17,7 +17,7 @@ export interface ReachFace {
   eaveHeight: number;
   /** degrees */
   tilt: number;
-  sheet: {
+  drawing: {
     origin: { row: number; column: number };
     toRidge: number | null;
     toEave: number | null;
@@ -57,21 +57,21 @@ interface Box {
 }
 
 /** Where the modules, the eave, the ridge and the gables of a face lie on its drawing. */
-function linesOf({ rows, columns, orientation, sheet }: ReachFace) {
+function linesOf({ rows, columns, orientation, drawing }: ReachFace) {
   const size =
     orientation === 'portrait'
       ? { across: MODULE_SIZE.short, down: MODULE_SIZE.long }
       : { across: MODULE_SIZE.long, down: MODULE_SIZE.short };
   const pitch = { across: size.across + MODULE_GAP, down: size.down + MODULE_GAP };
-  const [left, top] = [sheet.origin.column * pitch.across, sheet.origin.row * pitch.down];
+  const [left, top] = [drawing.origin.column * pitch.across, drawing.origin.row * pitch.down];
   const [right, bottom] = [left + columns * pitch.across - MODULE_GAP, top + rows * pitch.down - MODULE_GAP];
   return {
     size,
     pitch,
     left,
     top,
-    eave: bottom + (sheet.toEave ?? STRIP_AT_EAVE),
-    ridge: top - (sheet.toRidge ?? STRIP_AT_EAVE),
+    eave: bottom + (drawing.toEave ?? STRIP_AT_EAVE),
+    ridge: top - (drawing.toRidge ?? STRIP_AT_EAVE),
     gables: { left: left - STRIP_AT_EAVE, right: right + STRIP_AT_EAVE },
   };
 }
@@ -89,7 +89,7 @@ const shortest = (found: readonly (ModuleReach | null)[]): ModuleReach | null =>
  */
 export function reachMap(face: ReachFace, longest = LONGEST_POLE): ReachMap {
   const lines = linesOf(face);
-  const { things } = face.sheet;
+  const { things } = face.drawing;
   const walkways = things.filter(({ kind }) => kind === 'walkway');
   const stands = things.filter(({ kind }) => kind === 'stand');
   const fromGround = stands.flatMap((stand) => placeAt(face, lines, stand, longest) ?? []);

@@ -1,12 +1,12 @@
 import { type Bare, bare, type Finding } from '../findings.ts';
 
 /**
- * How modules lie on a roof face: places of an endless sheet of rows (down the slope) and columns (along the eave), and
- * the grid that just holds them. A module keeps its place on the sheet when the grid about it grows or shrinks; only
+ * How modules lie on a roof face: places of an endless drawing of rows (down the slope) and columns (along the eave), and
+ * the grid that just holds them. A module keeps its place on the drawing when the grid about it grows or shrinks; only
  * its index changes.
  */
 
-/** A place of the sheet; row 0 and column 0 stand where the drawing was begun, and may be negative. */
+/** A place of the drawing; row 0 and column 0 stand where the drawing was begun, and may be negative. */
 export interface Place {
   row: number;
   column: number;
@@ -20,7 +20,7 @@ export interface Grid {
   missing: readonly number[];
 }
 
-/** A grid and where its top left place lies on the sheet. */
+/** A grid and where its top left place lies on the drawing. */
 export interface LaidGrid extends Grid {
   origin: Place;
 }
@@ -38,7 +38,7 @@ export function placeOfKey(key: string): Place {
   return { row: row ?? 0, column: column ?? 0 };
 }
 
-/** The place of a module on the sheet. */
+/** The place of a module on the drawing. */
 export const placeOf = ({ columns, origin }: Pick<LaidGrid, 'columns' | 'origin'>, index: number): Place => ({
   row: origin.row + Math.floor(index / columns),
   column: origin.column + (index % columns),
@@ -123,9 +123,9 @@ export type LaidOut = Pick<LaidGrid, 'rows' | 'columns' | 'origin'>;
 export const layoutOf = ({
   rows,
   columns,
-  sheet,
+  drawing,
 }: {
   rows: number;
   columns: number;
-  sheet: { origin: Place };
-}): LaidOut => ({ rows, columns, origin: sheet.origin });
+  drawing: { origin: Place };
+}): LaidOut => ({ rows, columns, origin: drawing.origin });

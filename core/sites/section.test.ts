@@ -2,10 +2,10 @@ import { expect } from 'chai';
 import { EAVE_OVERHANG, MODULE_SIZE, STRIP_AT_EAVE } from '../assumptions.ts';
 import { type DrawnFace, MODULE_GAP, sectionOf } from './section.ts';
 
-const face = (sheet: Partial<DrawnFace['sheet']> = {}): DrawnFace => ({
+const face = (drawing: Partial<DrawnFace['drawing']> = {}): DrawnFace => ({
   rows: 3,
   orientation: 'portrait',
-  sheet: { origin: { row: 0, column: 0 }, toEave: null, things: [], ...sheet },
+  drawing: { origin: { row: 0, column: 0 }, toEave: null, things: [], ...drawing },
 });
 const threeRows = 3 * MODULE_SIZE.long + 2 * MODULE_GAP;
 
@@ -34,7 +34,7 @@ describe('the section of a face', () => {
     expect(sectionOf(face({ things })).standOffs).to.deep.equal([]);
   });
 
-  it('follows modules that lie further down on the sheet', () => {
+  it('follows modules that lie further down on the drawing', () => {
     const things = [{ kind: 'stand', y: 12 }];
     const [near] = sectionOf(face({ things, origin: { row: 2, column: 0 } })).standOffs;
     const [far] = sectionOf(face({ things })).standOffs;

@@ -7,7 +7,7 @@ export const MODULE_GAP = 0.05;
 export interface DrawnFace {
   rows: number;
   orientation: 'portrait' | 'landscape';
-  sheet: {
+  drawing: {
     origin: Place;
     /** metres from the lowest modules to the eave; null where nobody has measured */
     toEave: number | null;
@@ -26,25 +26,25 @@ export interface MeasuredSection {
 export function slopeOf({
   rows,
   orientation,
-  sheet,
-}: Pick<DrawnFace, 'rows' | 'orientation'> & { sheet: { toEave: number | null; toRidge: number | null } }) {
+  drawing,
+}: Pick<DrawnFace, 'rows' | 'orientation'> & { drawing: { toEave: number | null; toRidge: number | null } }) {
   const down = orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short;
-  const strip = sheet.toEave ?? STRIP_AT_EAVE;
+  const strip = drawing.toEave ?? STRIP_AT_EAVE;
   const farEdge = strip + rows * (down + MODULE_GAP) - MODULE_GAP;
-  return { strip, farEdge, ridge: farEdge + (sheet.toRidge ?? STRIP_AT_EAVE) };
+  return { strip, farEdge, ridge: farEdge + (drawing.toRidge ?? STRIP_AT_EAVE) };
 }
 
 /**
  * The section of a face at right angles to its eave, from its drawing. What nobody has measured is taken from the house
  * assumptions: the strip under the lowest row, the overhang of the eave. Below the eave the drawing is the ground.
  */
-export function sectionOf({ rows, orientation, sheet }: DrawnFace): MeasuredSection {
+export function sectionOf({ rows, orientation, drawing }: DrawnFace): MeasuredSection {
   const pitch = (orientation === 'portrait' ? MODULE_SIZE.long : MODULE_SIZE.short) + MODULE_GAP;
-  const { farEdge } = slopeOf({ rows, orientation, sheet: { ...sheet, toRidge: null } });
-  const eave = sheet.origin.row * pitch + farEdge;
+  const { farEdge } = slopeOf({ rows, orientation, drawing: { ...drawing, toRidge: null } });
+  const eave = drawing.origin.row * pitch + farEdge;
   return {
     slopeLength: farEdge,
-    standOffs: sheet.things
+    standOffs: drawing.things
       .filter(({ kind, y }) => kind === 'stand' && y > eave)
       .map(({ y }) => EAVE_OVERHANG + y - eave),
   };

@@ -35,7 +35,7 @@ describe('a spray line over a face', () => {
     expect([lineOver(face).pipes, lineOver({ ...face, rows: 2 }).pipes]).to.deep.equal([2, 1]);
   });
 
-  it('is drawn along the top of the modules, wherever they lie on their sheet, and half way down between two rows', () => {
+  it('is drawn along the top of the modules, wherever they lie on their drawing, and half way down between two rows', () => {
     const drawn = { rows: 4, columns: 10, orientation: 'portrait', origin: { row: 2, column: 1 } } as const;
     const [upper, lower, none] = pipesDrawn(drawn);
     expect(none).to.equal(undefined);

@@ -48,7 +48,7 @@ export function pipesOver(face: SprayedFace, pipes: 1 | 2, lift: number): SprayR
   return pipes === 1 ? [upper] : [upper, { orifices, lift: Math.max(0, lift - rise(face) / 2) }];
 }
 
-/** A pipe as it is drawn on the sheet of a face: its left end and its length, m of the sheet. */
+/** A pipe as it is drawn on the drawing of a face: its left end and its length, m of the drawing. */
 export interface DrawnPipe {
   kind: 'spray-line';
   x: number;
@@ -57,7 +57,7 @@ export interface DrawnPipe {
   height: 0;
 }
 
-/** The pipes of a line on the sheet of its face, as it is usually laid: along the top, and half way down over many rows. */
+/** The pipes of a line on the drawing of its face, as it is usually laid: along the top, and half way down over many rows. */
 export function pipesDrawn(
   face: Pick<Grid, 'rows' | 'columns'> & { orientation: Orientation; origin: Place },
 ): DrawnPipe[] {

@@ -78,12 +78,12 @@ export async function recordsOfArray(
   return { records, measuredAt: jobs.findLast((job) => faceOf(array.id, job)?.pair)?.washedAt ?? null };
 }
 
-/** Fittings stand on rows of the sheet: what of the array has them, and on which modules they were found loose or gone. */
+/** Fittings stand on rows of the drawing: what of the array has them, and on which modules they were found loose or gone. */
 const fittedOn = (array: SolarArray, looks: readonly FittingsLook[]): FittedOn[] => {
-  const grid = { ...array, origin: array.sheet.origin };
+  const grid = { ...array, origin: array.drawing.origin };
   const modulesOf = (rows: readonly number[]) =>
     placesOf(grid).flatMap((place) => (rows.includes(place.row) ? (indexOf(grid, place) ?? []) : []));
-  return array.sheet.fitted.map((fitting) => ({
+  return array.drawing.fitted.map((fitting) => ({
     kind: fitting.kind,
     since: fitting.since,
     modules: modulesOf(fitting.rows),

@@ -5,7 +5,7 @@ import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import { formatDate } from '../../words/format.ts';
 import { findingWords } from '../../words/say.ts';
-import { right, sheet, table } from './parts.ts';
+import { paperOf, right, table } from './parts.ts';
 import { told } from './tagged.ts';
 
 export interface DefectPaper {
@@ -53,7 +53,7 @@ export function defectPaper({ firm, customer, site, place, date, arrays, units }
   ];
   if (arrays.every(({ defects }) => defects.length === 0))
     content.push({ text: 'No defect has been recorded here.', style: 'verdict' });
-  return sheet('Defects', `Defects at ${site}`, firm, content);
+  return paperOf('Defects', `Defects at ${site}`, firm, content);
 }
 
 function arrayPart(array: DefectPaper['arrays'][number], units: Units): Content[] {

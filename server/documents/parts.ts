@@ -20,8 +20,8 @@ export const STYLES: StyleDictionary = {
   verdict: { fontSize: 12, bold: true, margin: [0, 8, 0, 2] },
 };
 
-/** One sheet with the firm at the head and the page at the foot. */
-export function sheet(title: string, subject: string, firm: string, content: Content[]): TDocumentDefinitions {
+/** A paper with the firm at the head and the page at the foot. */
+export function paperOf(title: string, subject: string, firm: string, content: Content[]): TDocumentDefinitions {
   return {
     info: { title, subject, author: firm, creator: 'Wide Pail', producer: 'Wide Pail' },
     // Somebody who is read to hears it in its own language, under its title and not its file name.

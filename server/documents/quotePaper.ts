@@ -20,7 +20,7 @@ import { fittingQuantity } from '../../words/en/fittings.ts';
 import { choiceWords } from '../../words/en/letters.ts';
 import type { Language, Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
-import { INK, right, sheet, table } from './parts.ts';
+import { INK, paperOf, right, table } from './parts.ts';
 import { told } from './tagged.ts';
 
 export interface QuotePaper {
@@ -219,7 +219,7 @@ export function quotePaper(
   if (quote.stated) {
     content.push({ text: 'Reason for washing, as agreed', style: 'heading' }, { text: quote.stated });
   }
-  return sheet(number, `Panel cleaning at ${site}`, firm, content);
+  return paperOf(number, `Panel cleaning at ${site}`, firm, content);
 }
 
 /** What is to be known of a choice, where anything is. */

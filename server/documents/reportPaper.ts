@@ -8,7 +8,7 @@ import type { Units } from '../../core/units/quantities.ts';
 import { counted } from '../../words/counted.ts';
 import type { Language, Say } from '../../words/language.ts';
 import { sayTo } from '../../words/say.ts';
-import { INK, right, sheet, table } from './parts.ts';
+import { INK, paperOf, right, table } from './parts.ts';
 import { told } from './tagged.ts';
 
 export interface ReportPaper {
@@ -72,7 +72,7 @@ export function reportPaper({ report, firm, units, pictures }: ReportPaper, lang
       },
     );
   }
-  return sheet('Report', `Panel cleaning at ${found.site}`, firm, content);
+  return paperOf('Report', `Panel cleaning at ${found.site}`, firm, content);
 }
 
 function arrayPart(array: ArrayProof, say: Say, pictures: Record<string, string>): Content[] {

@@ -5,7 +5,7 @@ import type { Units } from '../../core/units/quantities.ts';
 import { KNOWN_WORDS } from '../../words/en/safety.ts';
 import { formatDate } from '../../words/format.ts';
 import { findingWords } from '../../words/say.ts';
-import { sheet, table } from './parts.ts';
+import { paperOf, table } from './parts.ts';
 
 export interface SafetyPaper {
   firm: string;
@@ -71,5 +71,5 @@ export function safetyPaper({ firm, customer, site, place, safety, units }: Safe
       margin: [0, 8, 0, 0],
     },
   ];
-  return sheet('Safety sheet', `Safety at ${site}`, firm, content);
+  return paperOf('Safety sheet', `Safety at ${site}`, firm, content);
 }

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { Content } from 'pdfmake/interfaces';
 import { structureOfPdf } from '../testing/pdf.ts';
-import { sheet, table } from './parts.ts';
+import { paperOf, table } from './parts.ts';
 import { drawn } from './render.ts';
 import { told } from './tagged.ts';
 
@@ -9,7 +9,7 @@ const PIXEL =
   'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 describe('the structure of a paper', () => {
-  const paper = (content: Content[]) => drawn(sheet('Quote 1.1', 'Panel cleaning', 'A firm', content));
+  const paper = (content: Content[]) => drawn(paperOf('Quote 1.1', 'Panel cleaning', 'A firm', content));
 
   it('has headings, paragraphs and lists in the order in which they are read', async () => {
     const { told: tree, untold } = await structureOfPdf(

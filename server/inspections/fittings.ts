@@ -14,22 +14,22 @@ export const fittingsLooks = (
 /** The same of every look since the first of its fittings was put up. */
 export async function fittingsLooksOf(
   connection: Connection,
-  { id, sheet }: Pick<SolarArray, 'id' | 'sheet'>,
+  { id, drawing }: Pick<SolarArray, 'id' | 'drawing'>,
   site: { zone: string },
 ): Promise<FittingsLook[]> {
-  const [first] = sheet.fitted.map(({ since }) => since).sort();
+  const [first] = drawing.fitted.map(({ since }) => since).sort();
   return first === undefined ? [] : fittingsLooks(await looksSince(connection, id, first), site);
 }
 
 /** Whether something that was fitted on an array was last found loose: it may fall. */
 async function isLoose(connection: Connection, array: SolarArray, site: { zone: string }): Promise<boolean> {
   const looks = await fittingsLooksOf(connection, array, site);
-  return array.sheet.fitted.some((one) => looseRows(one, looks).length > 0);
+  return array.drawing.fitted.some((one) => looseRows(one, looks).length > 0);
 }
 
 /** The same of any array of a site. */
 export async function hasLoose(connection: Connection, siteId: string): Promise<boolean> {
-  const fitted = (await arraysOfSite(connection, siteId)).filter(({ sheet }) => sheet.fitted.length > 0);
+  const fitted = (await arraysOfSite(connection, siteId)).filter(({ drawing }) => drawing.fitted.length > 0);
   if (fitted.length === 0) return false;
   const site = await readSite(connection, siteId);
   for (const array of fitted) if (await isLoose(connection, array, site)) return true;

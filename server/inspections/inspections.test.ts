@@ -122,8 +122,8 @@ describe('inspections and photographs', () => {
     const marks = [{ kind: 'lichen', pattern: 'lower-edge', severity: 'plain', modules: [3, 5] }];
     const defects = [{ kind: 'crack', module: 0, severity: 'watch', note: '' }];
     await harness.owner.must('POST', path, inspectionBody({ marks, defects }));
-    const sheet = { origin: { row: 0, column: -1 }, toRidge: 0.5, toEave: null, things: [] };
-    const wider = { ...drawn, columns: 4, sheet };
+    const drawing = { origin: { row: 0, column: -1 }, toRidge: 0.5, toEave: null, things: [] };
+    const wider = { ...drawn, columns: 4, drawing };
     await harness.owner.must('PUT', `/api/arrays/${id}`, { ...wider, version: 1 });
     const [moved] = (await harness.owner.must('GET', path)).items;
     expect([moved.marks[0].modules, moved.defects[0].module, moved.gone]).to.deep.equal([[5, 7], 1, 0]);
@@ -137,8 +137,8 @@ describe('inspections and photographs', () => {
     const { id, ...drawn } = arrayBody({ rows: 2, columns: 3 });
     await harness.owner.must('POST', '/api/sites', site);
     await harness.owner.must('POST', `/api/sites/${site.id}/arrays`, { id, ...drawn });
-    const sheet = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
-    const wider = { ...drawn, columns: 4, missing: [7], sheet };
+    const drawing = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
+    const wider = { ...drawn, columns: 4, missing: [7], drawing };
     await harness.owner.must('PUT', `/api/arrays/${id}`, { ...wider, version: 1 });
     const layout = { rows: 2, columns: 3, origin: { row: 0, column: 0 } };
     const marks = [{ kind: 'lichen', pattern: 'lower-edge', severity: 'plain', modules: [3, 5] }];
@@ -185,8 +185,8 @@ describe('inspections and photographs', () => {
     const loose = await send(file, 'crack.jpg', { arrayId: own, role: 'defect', module: '4' });
     expect([loose.status, loose.body.issues[0].path]).to.deep.equal([400, 'inspectionId']);
     expect((await send(file, 'crack.jpg', { ...pinned, module: '4' })).body.module).to.equal(4);
-    const sheet = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
-    await harness.owner.must('PUT', `/api/arrays/${own}`, { ...drawn, columns: 4, sheet, version: 1 });
+    const drawing = { origin: { row: 0, column: -1 }, toRidge: null, toEave: null, things: [] };
+    await harness.owner.must('PUT', `/api/arrays/${own}`, { ...drawn, columns: 4, drawing, version: 1 });
     const [seen] = (await harness.owner.must('GET', `/api/arrays/${own}/inspections`)).items;
     expect([seen.defects[0].module, seen.photos[0].module]).to.deep.equal([6, 6]);
   });

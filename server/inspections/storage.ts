@@ -88,7 +88,7 @@ async function assemble(connection: Connection, rows: InspectionRow[]): Promise<
     connection,
     rows.map(({ arrayId }) => arrayId),
   );
-  const grids = new Map(arrays.map((array) => [array.id, { ...array, origin: array.sheet.origin }]));
+  const grids = new Map(arrays.map((array) => [array.id, { ...array, origin: array.drawing.origin }]));
   return rows.map((row) => ({
     ...asFound(row, grids.get(row.arrayId)),
     id: row.id,
@@ -148,7 +148,7 @@ export async function looksSince(connection: Connection, arrayId: string, since:
     .orderBy(['inspectedAt', 'id'])
     .select('*', foundColumns(connection));
   const [array] = await arraysOf(connection, [arrayId]);
-  const now = array && { ...array, origin: array.sheet.origin };
+  const now = array && { ...array, origin: array.drawing.origin };
   return rows.map((row) => {
     const { soils, marks, wipeTest, reading, testPatch, lastWashed, fittings } = asFound(row, now);
     return {

@@ -7,7 +7,7 @@ import { hold } from '../storage/locks.ts';
 import type { Writer } from '../storage/writing.ts';
 import type { JobRow } from './storage.ts';
 
-/** Notes on the sheets of a job's arrays what its crew has fitted, from the day on which it did: later looks ask about it. */
+/** Notes on the drawings of a job's arrays what its crew has fitted, from the day on which it did: later looks ask about it. */
 export async function keepFitted(trx: Transaction, writer: Writer, job: JobRow, progress: JobProgress): Promise<void> {
   const { fit = [] } = job.content.steps.find(({ key }) => key === 'fit') ?? {};
   const { state, endedAt } = progress.steps.find(({ key }) => key === 'fit') ?? {};

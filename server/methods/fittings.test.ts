@@ -32,13 +32,13 @@ describe('what is fitted against a cause', () => {
     owner.must('POST', `/api/sites/${siteId}/plans`, { id: randomUUID(), overrides: { arrays } });
   const fittedOn = async (siteId: string, arrayId: string) => {
     const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
-    return arrays.find(({ id }: { id: string }) => id === arrayId).sheet.fitted;
+    return arrays.find(({ id }: { id: string }) => id === arrayId).drawing.fitted;
   };
   /** Enters a fitting on the drawing by hand. */
   async function drawOn(siteId: string, fitting: { kind: string; rows: number[]; since: string }): Promise<void> {
     const { arrays } = await owner.must('GET', `/api/sites/${siteId}`);
     const { id, siteId: _, ...fields } = arrays[0];
-    await owner.must('PUT', `/api/arrays/${id}`, { ...fields, sheet: { ...fields.sheet, fitted: [fitting] } });
+    await owner.must('PUT', `/api/arrays/${id}`, { ...fields, drawing: { ...fields.drawing, fitted: [fitting] } });
   }
   async function booked(visits?: number): Promise<Chain> {
     const { siteId, arrayId } = await reckoned();
@@ -70,7 +70,7 @@ describe('what is fitted against a cause', () => {
     expect((await owner.must('GET', `/api/sites/${siteId}`)).spine.plan.state).to.equal('overruled');
   });
 
-  it('is a step of the job with its rows, and once that is done it stands on the sheet, once', async () => {
+  it('is a step of the job with its rows, and once that is done it stands on the drawing, once', async () => {
     const chain = await booked();
     const job = await owner.must('GET', `/api/jobs/${chain.jobId}`);
     const step = job.steps.find(({ key }: { key: string }) => key === 'fit');

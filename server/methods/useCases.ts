@@ -64,7 +64,7 @@ async function fittingOf(
   site: Pick<Site, 'zone'>,
   marks: readonly Mark[],
 ): Promise<FaceOfFittings> {
-  const { fitted, origin } = array.sheet;
+  const { fitted, origin } = array.drawing;
   const { rows, columns, missing, orientation } = array;
   const face = { rows, columns, missing, orientation, origin };
   const looks = await fittingsLooksOf(connection, array, site);
@@ -128,7 +128,7 @@ async function gather(context: Context, siteId: string, body: BodyOf<Endpoints['
         coated: fitting.had.coating !== undefined || undefined,
         cracked: modulesWith(inspection.defects, CRACKED),
         sealDamage: modulesWith(inspection.defects, ['seal']),
-        lineFitted: array.sheet.things.some(({ kind }) => kind === 'spray-line'),
+        lineFitted: array.drawing.things.some(({ kind }) => kind === 'spray-line'),
         cold: body.cold,
         finish: body.finish,
         bladeAgreed: inspection.bladeAgreed,

@@ -311,13 +311,13 @@ describe('what is taken of an offer', () => {
     expect(up.lineUpOn).to.equal('2026-11-25');
     expect(await lines()).to.deep.equal([]);
     const drawn = (await owner.must('GET', `/api/sites/${siteId}`)).arrays[0];
-    expect(drawn.sheet.things.map(({ kind }: { kind: string }) => kind)).to.include('spray-line');
+    expect(drawn.drawing.things.map(({ kind }: { kind: string }) => kind)).to.include('spray-line');
     const dropped = `${path}/dropped`;
     const standing = await owner.send('POST', dropped, { version: up.version, reason: 'they moved' });
     expect(standing.status, 'a line that is up').to.equal(409);
     // Noted again for another day, it is not drawn twice.
     await owner.must('POST', path, { version: up.version, on: '2026-11-26', arrays: [arrays[0].id] });
-    expect((await owner.must('GET', `/api/sites/${siteId}`)).arrays[0].sheet).to.deep.equal(drawn.sheet);
+    expect((await owner.must('GET', `/api/sites/${siteId}`)).arrays[0].drawing).to.deep.equal(drawn.drawing);
   });
 
   it('is without its spray line, and its price, where it is not wanted any more, until it is after all', async () => {

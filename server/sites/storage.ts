@@ -12,12 +12,12 @@ export const SITES = { table: 'sites', record: 'site' } as const;
 
 export const siteColumns = <T extends Pick<Site, 'assumed'>>(site: T) => ({ ...site, assumed: json(site.assumed) });
 
-export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'sheet' | 'assumed'>>(array: T) => ({
+export const arrayColumns = <T extends Pick<SolarArray, 'missing' | 'strings' | 'drawing' | 'assumed'>>(array: T) => ({
   ...array,
   assumed: json(array.assumed),
   missing: json(array.missing),
   strings: json(array.strings),
-  sheet: json(array.sheet),
+  drawing: json(array.drawing),
 });
 
 type NewSite = Omit<Site, 'version'>;

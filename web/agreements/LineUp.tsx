@@ -90,7 +90,7 @@ function NoteLine({ agreement, arrays, onClose }: NoteLineProps) {
   const id = useId();
   const note = useEndpointMutation('noteLineUp', onClose);
   const [on, setOn] = useState(agreement.lineUpOn ?? new Date().toLocaleDateString('sv'));
-  const drawn = arrays.filter(({ sheet }) => sheet.things.some(({ kind }) => kind === 'spray-line'));
+  const drawn = arrays.filter(({ drawing }) => drawing.things.some(({ kind }) => kind === 'spray-line'));
   const [chosen, setChosen] = useState<readonly string[]>(
     (agreement.lineUpOn === null ? arrays : drawn).map((one) => one.id),
   );

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useController } from 'react-hook-form';
-import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import type { FaceDrawing } from '../../contract/sites/drawing.ts';
 import { FITTED_FOUND, type FittedFound, type FittingLookedAt } from '../../core/fittings/kinds.ts';
 import { FITTED_FOUND_WORDS, rowsInWords } from '../../words/en/fittings.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
@@ -9,7 +9,7 @@ import { formatDate } from '../../words/format.ts';
 import { rowsOfText, textOfRows } from '../../words/rows.ts';
 import { useUnits } from '../api/hooks.ts';
 
-type Fitting = RoofSheet['fitted'][number];
+type Fitting = FaceDrawing['fitted'][number];
 
 /** Asks at a look how everything is that was fitted on the face: what is loose or gone does its work no more. */
 export function FittingsLooked({ fitted }: { fitted: readonly Fitting[] }) {

@@ -30,9 +30,9 @@ export function GrowthPart({ array, site, inspections }: GrowthPartProps) {
     Inspection,
     Inspection,
   ];
-  const grid = { ...array, origin: array.sheet.origin };
+  const grid = { ...array, origin: array.drawing.origin };
   const visit = (one: Inspection) => ({ at: one.inspectedAt, soils: one.soils, marks: one.marks });
-  const growth = growthBetween(visit(early), visit(late), grid, array.sheet.fitted);
+  const growth = growthBetween(visit(early), visit(late), grid, array.drawing.fitted);
   const when = (one: Inspection) =>
     formatDate(new Date(one.inspectedAt).toLocaleDateString('en-CA', { timeZone: site.zone }), units);
   const pick = (key: 'past' | 'now', label: string, chosen: Inspection) => (

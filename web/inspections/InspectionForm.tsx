@@ -3,8 +3,8 @@ import { Button, Form } from 'react-bootstrap';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { inspectionFields } from '../../contract/inspections/endpoints.ts';
+import { laidOut } from '../../contract/sites/drawing.ts';
 import type { Site, SolarArray } from '../../contract/sites/endpoints.ts';
-import { laidOut } from '../../contract/sites/sheet.ts';
 import { doubtFinding, doubtsOf } from '../../core/comparisons/plausible.ts';
 import type { PowerReading as TypedReading } from '../../core/comparisons/powerReading.ts';
 import { limitAt, readingWarnings } from '../../core/comparisons/warnings.ts';
@@ -165,7 +165,7 @@ export function InspectionForm({
           />
         </div>
       </fieldset>
-      <FittingsLooked fitted={array.sheet.fitted} />
+      <FittingsLooked fitted={array.drawing.fitted} />
       <PowerReading array={array} site={site} />
       <TestPatchPart array={array} />
       <Defects onFiles={(key, chosen) => setDefectFiles({ ...defectFiles, [key]: chosen })} />

@@ -8,7 +8,7 @@ import { asRedrawn } from './inspectionDraft.ts';
 const drawn = (changes: object): SolarArray =>
   arraySchema.parse({ ...arrayBody({ rows: 2, columns: 3, ...changes }), siteId: arrayBody().id, version: 1 });
 const before = layoutOf(drawn({}));
-const wider = (missing: number[] = []) => drawn({ columns: 4, missing, sheet: { origin: { row: 0, column: -1 } } });
+const wider = (missing: number[] = []) => drawn({ columns: 4, missing, drawing: { origin: { row: 0, column: -1 } } });
 const marks = [{ kind: 'lichen', modules: [3, 5] }];
 const defects = [{ kind: 'crack', module: 1 }];
 

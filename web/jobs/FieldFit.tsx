@@ -26,7 +26,7 @@ export function FieldFit({ step, arrays }: { step: Step; arrays: Job['arrays'] }
             </p>
             <FittedDrawn
               name={array.name}
-              face={{ ...array, origin: array.sheet.origin }}
+              face={{ ...array, origin: array.drawing.origin }}
               kind={kind}
               stands={stands}
               rows={rows}

@@ -139,7 +139,7 @@ function OfferLetter({ letter, token }: { letter: Letter; token: string }) {
 /** The face without what only the crew looks for on it. */
 const withoutWork = (array: SolarArray): SolarArray => ({
   ...array,
-  sheet: { ...array.sheet, things: array.sheet.things.filter(({ kind }) => kind === 'obstacle') },
+  drawing: { ...array.drawing, things: array.drawing.things.filter(({ kind }) => kind === 'obstacle') },
 });
 
 /** How the price of one visit is made up. */

@@ -32,8 +32,8 @@ describe('the drawn roof', () => {
       { kind: 'obstacle' as const, x: 1, y: 0, width: 1, height: 1, label: 'flue' },
       { kind: 'water' as const, x: -3, y: 9, width: 0, height: 0, label: '' },
     ];
-    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
-    const html = markup(<RoofDrawing array={array({ sheet })} />);
+    const drawing = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
+    const html = markup(<RoofDrawing array={array({ drawing })} />);
     expect(html)
       .to.include('M-0.3 -2H')
       .and.to.include('<title>flue</title>')
@@ -49,9 +49,9 @@ describe('the drawn roof', () => {
 
   it('hatches an obstacle no farther than it reaches', () => {
     const things = [{ kind: 'obstacle' as const, x: 0, y: 0, width: 1, height: 1.3, label: '' }];
-    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
+    const drawing = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
     const [, hatch = ''] =
-      markup(<RoofDrawing array={array({ sheet })} />).match(/d="([^"]+)" stroke="var\(--rule-middle\)"/) ?? [];
+      markup(<RoofDrawing array={array({ drawing })} />).match(/d="([^"]+)" stroke="var\(--rule-middle\)"/) ?? [];
     const ends = hatch.split(/[ML]/).filter(Boolean);
     expect(ends).to.have.length(14);
     for (const end of ends) {
@@ -65,15 +65,15 @@ describe('the drawn roof', () => {
     const things = (['spray-line', 'obstacle'] as const).map((kind) => ({
       ...{ kind, x: 0, y: 0, width: 3, height: 0, label: kind },
     }));
-    const sheet = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
-    const html = markup(<RoofDrawing array={array({ sheet })} />);
+    const drawing = { origin: { row: 0, column: 0 }, toRidge: 2, toEave: 1, things, fitted: [] };
+    const html = markup(<RoofDrawing array={array({ drawing })} />);
     const [under, over] = ['<title>obstacle', '<title>spray-line'].map((title) => html.indexOf(title));
     expect(under).to.be.below(html.search(MODULE));
     expect(over).to.be.above(html.search(MODULE));
   });
 
   it('draws an array of a job from before faces were drawn', () => {
-    expect(array().sheet).to.equal(undefined);
+    expect(array().drawing).to.equal(undefined);
     expect(count(markup(<RoofDrawing array={array()} />), MODULE)).to.equal(10);
   });
 

@@ -1,7 +1,7 @@
 import { memo, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
+import type { FaceDrawing } from '../../contract/sites/drawing.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { RoofSheet } from '../../contract/sites/sheet.ts';
 import { MODULE_SIZE } from '../../core/assumptions.ts';
 import { cellsAsTheyLie, type Mark } from '../../core/inspections/marks.ts';
 import type { Soil } from '../../core/inspections/soil.ts';
@@ -95,9 +95,9 @@ export function RoofDrawing({
   );
   const places = array.rows * array.columns;
   const drawn = useGradually(places, AT_ONCE, later ? 0 : AT_ONCE);
-  // A job kept on a phone from before faces were drawn has no sheet.
-  const sheet = (array.sheet as RoofSheet | undefined) ?? UNDRAWN;
-  const face = faceAbout(sheet, total, { across: width + GAP, down: height + GAP });
+  // A job kept on a phone from before faces were drawn has no drawing.
+  const drawing = (array.drawing as FaceDrawing | undefined) ?? UNDRAWN;
+  const face = faceAbout(drawing, total, { across: width + GAP, down: height + GAP });
   const label = `${array.name}: ${counted(array.rows, 'row')} of ${counted(array.columns, 'module')}`;
   return (
     <svg
@@ -120,7 +120,7 @@ export function RoofDrawing({
       <text x="-0.3" y={face.eave + 0.05 + face.letters} fontSize={face.letters} fill="var(--quiet)">
         eave
       </text>
-      <RoofThings things={sheet.things.filter((one) => !isPipe(one))} shift={face.shift} letters={face.letters} />
+      <RoofThings things={drawing.things.filter((one) => !isPipe(one))} shift={face.shift} letters={face.letters} />
       <Compass azimuth={array.azimuth} x={total.width + 0.95} y={0.5} />
       {Array.from({ length: Math.ceil(drawn / AT_ONCE) }, (_, at) => at * AT_ONCE).map((from) => (
         <Stretch
@@ -142,7 +142,7 @@ export function RoofDrawing({
         />
       ))}
       <g pointerEvents="none">
-        <RoofThings things={sheet.things.filter(isPipe)} shift={face.shift} letters={face.letters} />
+        <RoofThings things={drawing.things.filter(isPipe)} shift={face.shift} letters={face.letters} />
       </g>
       {beyond.length > 0 && <Beyond modules={beyond} columns={array.columns} width={width} height={height} />}
       {onModules && <Frame show={show} roof={roof} columns={array.columns} step={step} />}
@@ -153,7 +153,7 @@ export function RoofDrawing({
 const NO_MODULES: readonly number[] = [];
 
 /** A line of pipe lies over the modules; all else is beside or under them. */
-const isPipe = ({ kind }: RoofSheet['things'][number]): boolean => kind === 'spray-line';
+const isPipe = ({ kind }: FaceDrawing['things'][number]): boolean => kind === 'spray-line';
 
 /** Modules that nobody reaches, hatched so that they are told apart without their colour. */
 function Beyond({
@@ -233,22 +233,22 @@ const Stretch = memo(function Stretch(props: StretchProps) {
   });
 });
 
-const UNDRAWN: RoofSheet = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] };
+const UNDRAWN: FaceDrawing = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] };
 
 /** Ridge and eave where nobody has measured them, m from the modules. */
 const UNMEASURED = { ridge: 0.35, eave: 0.25 };
 
 /** How far the drawing of a face reaches: modules, ridge and eave as measured, and what stands about them. */
 function faceAbout(
-  sheet: RoofSheet,
+  drawing: FaceDrawing,
   modules: { width: number; height: number },
   step: { across: number; down: number },
 ) {
-  const shift = { x: -sheet.origin.column * step.across, y: -sheet.origin.row * step.down };
-  const ridge = -(sheet.toRidge ?? UNMEASURED.ridge);
-  const eave = modules.height + (sheet.toEave ?? UNMEASURED.eave);
+  const shift = { x: -drawing.origin.column * step.across, y: -drawing.origin.row * step.down };
+  const ridge = -(drawing.toRidge ?? UNMEASURED.ridge);
+  const eave = modules.height + (drawing.toEave ?? UNMEASURED.eave);
   const letters = Math.max(0.4, modules.width / 32);
-  const around = sheet.things.map(({ x, y, width, height, label }) => {
+  const around = drawing.things.map(({ x, y, width, height, label }) => {
     // The words of a point stand below it, half of them to each side.
     const half = Math.max(0.6, (label.length * letters * 0.55 - width) / 2);
     return {

@@ -1,4 +1,4 @@
-import type { RoofThing } from '../../contract/sites/sheet.ts';
+import type { RoofThing } from '../../contract/sites/drawing.ts';
 import type { ThingKind } from '../../core/sites/layout.ts';
 
 export const THING_WORDS: Record<ThingKind, string> = {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { RoofSheet } from '../../contract/sites/sheet.ts';
+import type { FaceDrawing } from '../../contract/sites/drawing.ts';
 import { FITTED_KINDS, type FittedKind } from '../../core/fittings/kinds.ts';
 import { FITTED_WORDS } from '../../words/en/labels.ts';
 import { formatDate } from '../../words/format.ts';
@@ -9,8 +9,8 @@ import { useUnits } from '../api/hooks.ts';
 import { DateInput, isDate } from '../parts/DateInput.tsx';
 
 interface FittedFieldsProps {
-  fitted: RoofSheet['fitted'];
-  onFitted: (fitted: RoofSheet['fitted']) => void;
+  fitted: FaceDrawing['fitted'];
+  onFitted: (fitted: FaceDrawing['fitted']) => void;
 }
 
 /** What was fitted against a cause, and on which rows; the rows without it are what later visits hold it against. */

@@ -259,7 +259,7 @@ function RoofPage({
               </Button>
             )}
             {chosen && (
-              <Link className="btn btn-quiet" to={`/sites/${site.id}/sheet/${chosen.id}`}>
+              <Link className="btn btn-quiet" to={`/sites/${site.id}/drawing/${chosen.id}`}>
                 draw {chosen.name}
               </Link>
             )}

@@ -128,6 +128,17 @@ describe('a database of an earlier day, brought to the newest schema', function 
       expect(await refused(`update ${table} set id = id`), table).to.equal(true);
   });
 
+  it('has every drawing by its name, on the faces and on the copies that jobs keep of them', async () => {
+    const drawn = "select name from arrays where jsonb_array_length(drawing -> 'things') > 0";
+    expect((await sql.query(drawn)).rows).to.have.length.above(2);
+    const copies = `
+      select count(*)::int as faces, count(face #> '{drawing,origin}')::int as drawn, count(face -> 'sheet')::int as sheets
+      from jobs, jsonb_array_elements(content -> 'arrays') face`;
+    const [{ faces, drawn: named, sheets }] = (await sql.query(copies)).rows;
+    expect(faces).to.be.above(0);
+    expect([named, sheets]).to.deep.equal([faces, 0]);
+  });
+
   it('answers for every record of the job', async () => {
     for (const table of ['sites', 'quotes', 'jobs', 'reports'])
       for (const id of await everyId(table))

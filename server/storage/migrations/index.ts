@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import * as firstVersion from './001-first-version.ts';
 import * as fieldTerms from './002-field-terms.ts';
+import * as drawings from './003-drawings.ts';
 
 interface Migration {
   name: string;
@@ -15,6 +16,7 @@ const down = (): Promise<never> => Promise.reject(new Error('There is no step ba
 const MIGRATIONS: Migration[] = [
   { name: '001-first-version', ...firstVersion, down },
   { name: '002-field-terms', ...fieldTerms, down },
+  { name: '003-drawings', ...drawings, down },
 ];
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -2,8 +2,8 @@ import { type ReactNode, useEffect, useMemo, useReducer, useRef, useState } from
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { FileProblem } from '../../contract/readFile.ts';
+import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '../../contract/sites/drawingFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import { arrayFromJson, modulesFromCsv, modulesFromText, modulesToText } from '../../contract/sites/sheetFile.ts';
 import { gridAbout, keyOf, placeOfKey, THING_KINDS, tooLarge } from '../../core/sites/layout.ts';
 import { MODULE_GAP } from '../../core/sites/section.ts';
 import { counted } from '../../words/counted.ts';
@@ -13,13 +13,13 @@ import { useEndpointMutation, useEndpointQuery, useSay, useUnits } from '../api/
 import { moduleSize } from '../parts/RoofDrawing.tsx';
 import { THING_WORDS } from '../parts/RoofThings.tsx';
 import { Trouble, Waiting } from '../parts/states.tsx';
-import { SheetCanvas } from './SheetCanvas.tsx';
-import { SheetPanel } from './SheetPanel.tsx';
-import { drawnOf, type Sheet, sheetOf } from './sheet.ts';
-import { openDesk, stroke, type Tool } from './sheetDesk.ts';
+import { DrawingCanvas } from './DrawingCanvas.tsx';
+import { DrawingPanel } from './DrawingPanel.tsx';
+import { type Drawing, drawingOf, drawnOf } from './drawing.ts';
+import { openDesk, stroke, type Tool } from './drawingDesk.ts';
 
 /** Opens the drawing of an array. */
-export function SheetPage() {
+export function DrawingPage() {
   const { id = '', arrayId = '' } = useParams();
   const spread = useEndpointQuery('readSite', { params: { id } });
   const [begun, setBegun] = useState(0);
@@ -40,7 +40,7 @@ export function SheetPage() {
 /** A drawing as it is kept on this device until it is sent. */
 interface KeptDrawing {
   modules: string[];
-  rest: Omit<Sheet, 'modules'>;
+  rest: Omit<Drawing, 'modules'>;
 }
 
 const TOOL_WORDS: Record<Tool, string> = { lay: 'Lay modules', take: 'Take away', select: 'Choose', ...THING_WORDS };
@@ -55,10 +55,10 @@ interface DrawingDeskProps {
 
 function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
   const say = useSay();
-  const draft = `sheet.${array.id}.${array.version}`;
+  const draft = `drawing.${array.id}.${array.version}`;
   const kept = useRef(readDraft<KeptDrawing>(draft));
   const [desk, make] = useReducer(stroke, array, (from) =>
-    openDesk(kept.current ? { modules: new Set(kept.current.modules), ...kept.current.rest } : sheetOf(from)),
+    openDesk(kept.current ? { modules: new Set(kept.current.modules), ...kept.current.rest } : drawingOf(from)),
   );
   const { now, past, future } = desk.history;
   const navigate = useNavigate();
@@ -95,7 +95,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
   };
   const paste = (text: string) => make({ do: 'paste', places: modulesFromText(text || copied.current) });
   return (
-    <div className="sheet-page">
+    <div className="drawing-page">
       <div className="step-head">
         <h1>{array.name}, as it lies</h1>
         <span className="quiet">
@@ -127,7 +127,7 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
       )}
       <Trouble error={save.error} />
       {trouble && <div className="notice">{trouble}</div>}
-      <div className="sheet-tools" role="toolbar" aria-label="Tools">
+      <div className="drawing-tools" role="toolbar" aria-label="Tools">
         {TOOLS.map((tool) => (
           <button
             type="button"
@@ -146,25 +146,25 @@ function DrawingDesk({ array, site, onDiscard }: DrawingDeskProps) {
           Do again
         </ToolButton>
       </div>
-      <div className="sheet-body">
-        <div className="sheet-left">
-          <SheetCanvas desk={desk} size={size} onStroke={make} onCopy={copy} onPaste={paste} />
-          <p className="sheet-said" role="status">
+      <div className="drawing-body">
+        <div className="drawing-left">
+          <DrawingCanvas desk={desk} size={size} onStroke={make} onCopy={copy} onPaste={paste} />
+          <p className="drawing-said" role="status">
             {desk.said || where(desk.cursor, now)}
           </p>
-          <p className="quiet" id="sheet-keys">
+          <p className="quiet" id="drawing-keys">
             With the mouse: draw from corner to corner, drag what is chosen. With keys: arrows go, Space lays or takes
             away, Shift and arrows choose, Alt and arrows move what is chosen, Delete takes it away; copy, cut and paste
             as everywhere, also from a table of x.
           </p>
         </div>
-        <SheetPanel
+        <DrawingPanel
           desk={desk}
           array={array}
           onStroke={make}
           onCopy={copy}
           onPaste={() => paste('')}
-          onFile={(name, text) => readSheetFile(name, text, now)}
+          onFile={(name, text) => readDrawingFile(name, text, now)}
         />
       </div>
     </div>
@@ -180,22 +180,22 @@ function ToolButton({ off, onPress, children }: { off: boolean; onPress: () => v
 }
 
 /** What lies where the keys stand, for whoever hears rather than sees it. */
-function where(cursor: { row: number; column: number }, sheet: Sheet): string {
+function where(cursor: { row: number; column: number }, drawing: Drawing): string {
   const key = keyOf(cursor);
-  const string = sheet.strings.find(({ modules }) => modules.includes(key));
-  const what = sheet.modules.has(key) ? `a module${string ? ` of ${string.name}` : ''}` : 'no module';
+  const string = drawing.strings.find(({ modules }) => modules.includes(key));
+  const what = drawing.modules.has(key) ? `a module${string ? ` of ${string.name}` : ''}` : 'no module';
   return `Row ${cursor.row + 1}, column ${cursor.column + 1}: ${what}`;
 }
 
-type SheetFile = { sheet: Sheet } | { problems: FileProblem[] };
+type DrawingFile = { drawing: Drawing } | { problems: FileProblem[] };
 
 /** A drawing from a JSON or CSV file; of a file with a mistake nothing is taken. */
-function readSheetFile(name: string, text: string, now: Sheet): SheetFile {
+function readDrawingFile(name: string, text: string, now: Drawing): DrawingFile {
   if (/\.json$/i.test(name)) {
     const read = arrayFromJson(text);
-    return read.ok ? { sheet: sheetOf(read.value) } : { problems: read.problems };
+    return read.ok ? { drawing: drawingOf(read.value) } : { problems: read.problems };
   }
   const read = modulesFromCsv(text);
   if (!read.ok) return { problems: read.problems };
-  return { sheet: { ...now, modules: new Set(read.value.modules), strings: read.value.strings } };
+  return { drawing: { ...now, modules: new Set(read.value.modules), strings: read.value.strings } };
 }

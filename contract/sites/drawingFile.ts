@@ -4,6 +4,7 @@ import { keyOf, LARGEST_GRID, type Place, placeOfKey } from '../../core/sites/la
 import { ELECTRONICS, type Electronics } from '../../core/soiling/markedLoss.ts';
 import { type FileProblem, MOST_PROBLEMS, type ReadFile } from '../readFile.ts';
 import { readTable } from '../readTable.ts';
+import { calledSheet } from './drawing.ts';
 import { arrayBody, type SolarArray } from './endpoints.ts';
 
 /**
@@ -13,7 +14,11 @@ import { arrayBody, type SolarArray } from './endpoints.ts';
  * gives.
  */
 const FORMAT = { format: 'wide-pail-array', formatVersion: 1 } as const;
-const sheetJson = z.object({ format: z.literal(FORMAT.format), formatVersion: z.literal(1), array: arrayBody });
+const drawingJson = z.object({
+  format: z.literal(FORMAT.format),
+  formatVersion: z.literal(1),
+  array: z.looseObject({ sheet: calledSheet }).pipe(arrayBody),
+});
 export type ArrayFile = z.infer<typeof arrayBody>;
 
 export function arrayToJson({ id: _id, siteId: _site, version: _version, ...array }: SolarArray): string {
@@ -28,7 +33,7 @@ export function arrayFromJson(text: string): ReadFile<ArrayFile> {
   } catch {
     return { ok: false, problems: [{ where: 'the file', message: 'is not JSON' }] };
   }
-  const read = sheetJson.safeParse(content);
+  const read = drawingJson.safeParse(content);
   if (read.success) return { ok: true, value: read.data.array };
   const problems = read.error.issues.map(({ path, message }) => ({ where: path.join('.') || 'the file', message }));
   return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
@@ -42,7 +47,7 @@ export interface DrawnModules {
 
 const COLUMNS = ['row', 'column', 'string', 'position', 'inverter', 'electronics'] as const;
 
-/** @param origin the place of the sheet that is row 1, column 1 in the file */
+/** @param origin the place of the drawing that is row 1, column 1 in the file */
 export function modulesToCsv({ modules, strings }: DrawnModules, origin: Place): string {
   const wired = new Map(
     strings.flatMap(({ modules: own, ...string }) => own.map((key, at) => [key, { ...string, at: at + 1 }] as const)),

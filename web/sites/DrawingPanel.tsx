@@ -1,9 +1,9 @@
 import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { FileProblem } from '../../contract/readFile.ts';
+import type { RoofThing } from '../../contract/sites/drawing.ts';
+import { arrayToJson, modulesToCsv } from '../../contract/sites/drawingFile.ts';
 import type { SolarArray } from '../../contract/sites/endpoints.ts';
-import type { RoofThing } from '../../contract/sites/sheet.ts';
-import { arrayToJson, modulesToCsv } from '../../contract/sites/sheetFile.ts';
 import { gridAbout, placeOfKey } from '../../core/sites/layout.ts';
 import { ELECTRONICS, type Electronics } from '../../core/soiling/markedLoss.ts';
 import { parseNumber } from '../../core/units/parse.ts';
@@ -14,25 +14,25 @@ import { useUnits } from '../api/hooks.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { isPoint, THING_WORDS } from '../parts/RoofThings.tsx';
 import { saveText } from '../parts/saveText.ts';
+import { type Drawing, drawnOf } from './drawing.ts';
+import type { Desk, Stroke } from './drawingDesk.ts';
 import { FittedFields } from './FittedFields.tsx';
-import { drawnOf, type Sheet } from './sheet.ts';
-import type { Desk, Stroke } from './sheetDesk.ts';
 
-interface SheetPanelProps {
+interface DrawingPanelProps {
   desk: Desk;
   array: SolarArray;
   onStroke: (stroke: Stroke) => void;
   onCopy: (cut: boolean) => void;
   onPaste: () => void;
-  onFile: (name: string, text: string) => { sheet: Sheet } | { problems: FileProblem[] };
+  onFile: (name: string, text: string) => { drawing: Drawing } | { problems: FileProblem[] };
 }
 
 /** Beside the drawing: blocks, what is chosen, measures, things, and files. */
-export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: SheetPanelProps) {
+export function DrawingPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: DrawingPanelProps) {
   const { now } = desk.history;
   const none = desk.selected.size === 0;
   return (
-    <div className="sheet-panel">
+    <div className="drawing-panel">
       <Block onLay={(rows, columns) => onStroke({ do: 'block', rows, columns })} />
       <fieldset>
         <legend>{none ? 'What is chosen' : `${desk.selected.size} chosen`}</legend>
@@ -87,13 +87,13 @@ export function SheetPanel({ desk, array, onStroke, onCopy, onPaste, onFile }: S
       </fieldset>
       <Things desk={desk} onStroke={onStroke} />
       <FittedFields fitted={now.fitted} onFitted={(fitted) => onStroke({ do: 'fit', fitted })} />
-      <Files array={array} sheet={now} onFile={onFile} onOpen={(sheet) => onStroke({ do: 'open', sheet })} />
+      <Files array={array} drawing={now} onFile={onFile} onOpen={(drawing) => onStroke({ do: 'open', drawing })} />
     </div>
   );
 }
 
 /** Strings out of what is chosen, the inverter that they end in, and electronics at each module. */
-function Strings({ desk, array, onStroke }: Pick<SheetPanelProps, 'desk' | 'array' | 'onStroke'>) {
+function Strings({ desk, array, onStroke }: Pick<DrawingPanelProps, 'desk' | 'array' | 'onStroke'>) {
   const [inverter, setInverter] = useState('');
   const { strings } = desk.history.now;
   const none = desk.selected.size === 0;
@@ -317,30 +317,30 @@ function ThingFields({ thing, onChange }: { thing: RoofThing; onChange: (change:
 /** Exports what is drawn, and takes a file in its place; a wrong file is told line by line and changes nothing. */
 function Files({
   array,
-  sheet,
+  drawing,
   onFile,
   onOpen,
 }: {
   array: SolarArray;
-  sheet: Sheet;
-  onFile: SheetPanelProps['onFile'];
-  onOpen: (sheet: Sheet) => void;
+  drawing: Drawing;
+  onFile: DrawingPanelProps['onFile'];
+  onOpen: (drawing: Drawing) => void;
 }) {
   const id = useId();
   const [problems, setProblems] = useState<FileProblem[]>([]);
-  const drawn = drawnOf(sheet);
+  const drawn = drawnOf(drawing);
   const name = array.name.replace(/[^\p{L}\p{N}]+/gu, '-');
   const open = async (file: File) => {
     if (file.size > MOST_BYTES)
       return setProblems([{ where: 'the file', message: 'is over 5 MB; it holds no drawing' }]);
     const read = onFile(file.name, await file.text());
     setProblems('problems' in read ? read.problems : []);
-    if ('sheet' in read) onOpen(read.sheet);
+    if ('drawing' in read) onOpen(read.drawing);
   };
   const csv = () => {
-    const origin = gridAbout([...sheet.modules].map(placeOfKey))?.origin ?? { row: 0, column: 0 };
-    const strings = sheet.strings.map((string) => ({ ...string, modules: [...string.modules] }));
-    saveText(`${name}.csv`, modulesToCsv({ modules: [...sheet.modules], strings }, origin), 'text/csv');
+    const origin = gridAbout([...drawing.modules].map(placeOfKey))?.origin ?? { row: 0, column: 0 };
+    const strings = drawing.strings.map((string) => ({ ...string, modules: [...string.modules] }));
+    saveText(`${name}.csv`, modulesToCsv({ modules: [...drawing.modules], strings }, origin), 'text/csv');
   };
   return (
     <fieldset>

@@ -1,6 +1,5 @@
 import { expect } from 'chai';
 import { arrayBody } from '../testing/bodies.ts';
-import { array } from './endpoints.ts';
 import {
   arrayFromJson,
   arrayToJson,
@@ -8,7 +7,8 @@ import {
   modulesFromText,
   modulesToCsv,
   modulesToText,
-} from './sheetFile.ts';
+} from './drawingFile.ts';
+import { array } from './endpoints.ts';
 
 const solarArray = array.parse({
   ...arrayBody({ rows: 2, columns: 3, missing: [5], strings: [{ name: 'Left', modules: [3, 0] }] }),
@@ -28,6 +28,13 @@ describe('an array as a JSON file', () => {
   it('that is no JSON, or another file, is refused in words', () => {
     expect(problemsOf(arrayFromJson('row,column'))).to.deep.equal(['the file: is not JSON']);
     expect(problemsOf(arrayFromJson('{"format":"other"}'))[0]).to.match(/^format: /);
+  });
+
+  it('from before drawings had their name is refused, and says which word to change', () => {
+    const old = arrayToJson(solarArray).replace('"drawing"', '"sheet"');
+    expect(problemsOf(arrayFromJson(old))).to.deep.equal([
+      'array.sheet: is called "drawing" now: change that word in the file, and send it again',
+    ]);
   });
 
   it('with a string over a module that is not there names the field', () => {

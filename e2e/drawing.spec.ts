@@ -15,19 +15,19 @@ async function newSite(page: Page, name: string): Promise<void> {
   await page.waitForURL(/\/sites\/[0-9a-f-]{36}/);
 }
 
-const sheet = (page: Page) => page.getByRole('application', { name: 'Drawing of the face' });
-const said = (page: Page) => page.locator('.sheet-said');
+const drawing = (page: Page) => page.getByRole('application', { name: 'Drawing of the face' });
+const said = (page: Page) => page.locator('.drawing-said');
 
-/** Where a place of the sheet lies on the screen, told by the cursor that stands on it. */
+/** Where a place of the drawing lies on the screen, told by the cursor that stands on it. */
 async function cursorAt(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
-  const box = await page.locator('.sheet-cursor').boundingBox();
+  const box = await page.locator('.drawing-cursor').boundingBox();
   if (box === null) throw new Error('the cursor is not drawn');
   return box;
 }
 
 /** A thumb on the place of the cursor, wherever the page has been moved to by then. */
 async function tapCursor(page: Page): Promise<void> {
-  await page.locator('.sheet-cursor').scrollIntoViewIfNeeded();
+  await page.locator('.drawing-cursor').scrollIntoViewIfNeeded();
   const { x, y, width, height } = await cursorAt(page);
   await page.touchscreen.tap(x + width / 2, y + height / 2);
 }
@@ -37,7 +37,7 @@ test('a face is drawn with keys alone, marked with keys alone, and read', async 
   await signIn(page);
   await newSite(page, 'Barrow barn');
   await page.getByRole('link', { name: /^draw / }).press('Enter');
-  await sheet(page).focus();
+  await drawing(page).focus();
   await expect(said(page)).toHaveText('Row 1, column 1: a module');
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key);
@@ -54,7 +54,7 @@ test('a face is drawn with keys alone, marked with keys alone, and read', async 
   await press('Control+z', 'Control+Shift+z');
   await expect(said(page)).toHaveText('Done again');
   await page.getByRole('button', { name: 'Obstacle' }).press('Enter');
-  await sheet(page).focus();
+  await drawing(page).focus();
   await press('Escape', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter');
   await expect(page.locator('.thing')).toHaveCount(1);
   await page.getByLabel('What it is').fill('roof window');
@@ -96,7 +96,7 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await expect(said(page)).toHaveText('4 modules chosen');
   await drag(middle(0, 6), middle(1, 6));
   await expect(said(page)).toHaveText('4 modules moved');
-  await sheet(page).focus();
+  await drawing(page).focus();
   await page.keyboard.press('Control+c');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
@@ -119,7 +119,7 @@ test('modules are drawn, chosen, dragged, copied and pasted with the mouse', asy
   await expect(page.getByText('This is what you drew before')).toHaveCount(0);
   await page.getByRole('button', { name: 'All', exact: true }).click();
   await page.getByRole('button', { name: 'Copy' }).click();
-  for (let step = 0; step < 5; step += 1) await sheet(page).press('ArrowDown');
+  for (let step = 0; step < 5; step += 1) await drawing(page).press('ArrowDown');
   await page.getByRole('button', { name: 'Paste' }).click();
   await expect(said(page)).toHaveText('18 modules laid');
   await page.getByRole('button', { name: 'Save the drawing' }).click();
@@ -176,10 +176,10 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Move right' }).tap();
     await expect(said(page)).toHaveText('18 modules moved');
     // Two fingers make it larger, and draw nothing.
-    const cursor = page.locator('.sheet-cursor');
+    const cursor = page.locator('.drawing-cursor');
     const width = async () => (await cursor.boundingBox())?.width ?? 0;
     const before = await width();
-    await pinch(page, page.locator('.sheet-canvas'), 1.6);
+    await pinch(page, page.locator('.drawing-canvas'), 1.6);
     await expect.poll(width).toBeGreaterThan(1.4 * before);
     await expect(said(page)).toHaveText('18 modules moved');
     await page.getByRole('button', { name: 'Usual size' }).tap();

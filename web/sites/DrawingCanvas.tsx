@@ -3,10 +3,10 @@ import { gridAbout, keyOf, type Place, placeOfKey } from '../../core/sites/layou
 import { RoofThings } from '../parts/RoofThings.tsx';
 import { stringColour } from '../parts/stringColour.ts';
 import { ZoomBox } from '../parts/ZoomBox.tsx';
-import { placesBetween, type Sheet } from './sheet.ts';
-import { type Desk, isThing, type Stroke, thingBetween } from './sheetDesk.ts';
+import { type Drawing, placesBetween } from './drawing.ts';
+import { type Desk, isThing, type Stroke, thingBetween } from './drawingDesk.ts';
 
-interface SheetCanvasProps {
+interface DrawingCanvasProps {
   desk: Desk;
   /** metres from one place to the next, across and down, and of the module itself */
   size: { across: number; down: number; width: number; height: number };
@@ -21,7 +21,7 @@ const LEAST = { rows: 7, columns: 12 };
 /** Pixels that a place has at least across: what a mouse hits, and what a thumb hits. */
 const TARGET = { mouse: 20, thumb: 44 };
 const UNMEASURED = 0.3;
-/** Metres to which the sheet is drawn either way. */
+/** Metres to which the drawing is drawn either way. */
 const FAR = 800;
 
 interface View {
@@ -32,10 +32,10 @@ interface View {
 }
 
 /** The places in view: the modules with room about them, and every thing. */
-function viewOf(sheet: Sheet, cursor: Place, { across, down }: SheetCanvasProps['size']): View {
-  const grid = gridAbout([...sheet.modules].map(placeOfKey)) ?? EMPTY_GRID;
+function viewOf(drawing: Drawing, cursor: Place, { across, down }: DrawingCanvasProps['size']): View {
+  const grid = gridAbout([...drawing.modules].map(placeOfKey)) ?? EMPTY_GRID;
   const { row, column } = grid.origin;
-  const eave = Math.ceil((sheet.toEave ?? 0) / down);
+  const eave = Math.ceil((drawing.toEave ?? 0) / down);
   const ends = [
     {
       top: row,
@@ -45,7 +45,7 @@ function viewOf(sheet: Sheet, cursor: Place, { across, down }: SheetCanvasProps[
       by: MARGIN.modules,
     },
     { top: cursor.row, bottom: cursor.row, left: cursor.column, right: cursor.column, by: MARGIN.other },
-    ...sheet.things.map(({ x, y, width, height }) => ({
+    ...drawing.things.map(({ x, y, width, height }) => ({
       top: Math.floor(y / down),
       bottom: Math.floor((y + height) / down),
       left: Math.floor(x / across),
@@ -67,8 +67,8 @@ function viewOf(sheet: Sheet, cursor: Place, { across, down }: SheetCanvasProps[
 
 const EMPTY_GRID = { rows: 3, columns: 6, origin: { row: 0, column: 0 } };
 
-/** The sheet: drawn over with a mouse or a pen from corner to corner, touched place by place, or worked by keys. */
-export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanvasProps) {
+/** The drawing: drawn over with a mouse or a pen from corner to corner, touched place by place, or worked by keys. */
+export function DrawingCanvas({ desk, size, onStroke, onCopy, onPaste }: DrawingCanvasProps) {
   const { now } = desk.history;
   const { across, down, width, height } = size;
   const svg = useRef<SVGSVGElement>(null);
@@ -102,14 +102,14 @@ export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanv
     } else onStroke(made);
   };
   return (
-    <ZoomBox className="sheet-canvas">
+    <ZoomBox className="drawing-canvas">
       {(zoom) => (
         <div
           role="application"
           // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is worked by keys as a whole
           tabIndex={0}
           aria-label="Drawing of the face"
-          aria-describedby="sheet-keys"
+          aria-describedby="drawing-keys"
           onKeyDown={onKeyDown}
           onCopy={() => onCopy(false)}
           onCut={() => onCopy(true)}
@@ -148,12 +148,12 @@ export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanv
             }}
           >
             <Places size={size} />
-            <Face sheet={now} view={view} size={size} />
-            <Laid sheet={now} selected={desk.selected} size={size} />
+            <Face drawing={now} view={view} size={size} />
+            <Laid drawing={now} selected={desk.selected} size={size} />
             <RoofThings things={now.things} chosen={desk.thing} letters={lettersOf(view, size)} />
             {stretch && <Stretch stretch={stretch} desk={desk} size={size} />}
             <rect
-              className="sheet-cursor"
+              className="drawing-cursor"
               x={desk.cursor.column * across - 0.04}
               y={desk.cursor.row * down - 0.04}
               width={width + 0.08}
@@ -167,7 +167,7 @@ export function SheetCanvas({ desk, size, onStroke, onCopy, onPaste }: SheetCanv
 }
 
 /** Height of letters, m, that can be read whatever the size of the roof. */
-const lettersOf = (view: View, { across }: SheetCanvasProps['size']): number =>
+const lettersOf = (view: View, { across }: DrawingCanvasProps['size']): number =>
   Math.max(0.4, (view.columns * across) / 60);
 
 const movesChosen = (desk: Desk, place: Place): boolean => desk.tool === 'select' && desk.selected.has(keyOf(place));
@@ -179,7 +179,7 @@ const ARROWS: Record<string, Place> = {
   ArrowRight: { row: 0, column: 1 },
 };
 
-/** What a key does on the sheet; copy and paste come as events of their own. */
+/** What a key does on the drawing; copy and paste come as events of their own. */
 function strokeOfKey({ key, shiftKey, altKey, ctrlKey, metaKey }: React.KeyboardEvent): Stroke | null {
   const by = ARROWS[key];
   const command = ctrlKey || metaKey;
@@ -193,7 +193,7 @@ function strokeOfKey({ key, shiftKey, altKey, ctrlKey, metaKey }: React.Keyboard
   return key === 'Escape' ? { do: 'let-go' } : null;
 }
 
-const outline = (keys: Iterable<string>, { across, down, width, height }: SheetCanvasProps['size']): string => {
+const outline = (keys: Iterable<string>, { across, down, width, height }: DrawingCanvasProps['size']): string => {
   let path = '';
   for (const key of keys) {
     const { row, column } = placeOfKey(key);
@@ -203,12 +203,12 @@ const outline = (keys: Iterable<string>, { across, down, width, height }: SheetC
 };
 
 /** The empty places, faint. */
-const Places = memo(function Places({ size }: { size: SheetCanvasProps['size'] }) {
+const Places = memo(function Places({ size }: { size: DrawingCanvasProps['size'] }) {
   const { across, down, width, height } = size;
   return (
     <>
       <defs>
-        <pattern id="sheet-place" width={across} height={down} patternUnits="userSpaceOnUse">
+        <pattern id="drawing-place" width={across} height={down} patternUnits="userSpaceOnUse">
           <rect
             width={width}
             height={height}
@@ -219,18 +219,18 @@ const Places = memo(function Places({ size }: { size: SheetCanvasProps['size'] }
           />
         </pattern>
       </defs>
-      <rect x={-FAR} y={-FAR} width={2 * FAR} height={2 * FAR} fill="url(#sheet-place)" />
+      <rect x={-FAR} y={-FAR} width={2 * FAR} height={2 * FAR} fill="url(#drawing-place)" />
     </>
   );
 });
 
 /** Ridge and eave, where they have been measured or as they are taken to be. */
-function Face({ sheet, view, size }: { sheet: Sheet; view: View; size: SheetCanvasProps['size'] }) {
-  const grid = gridAbout([...sheet.modules].map(placeOfKey));
+function Face({ drawing, view, size }: { drawing: Drawing; view: View; size: DrawingCanvasProps['size'] }) {
+  const grid = gridAbout([...drawing.modules].map(placeOfKey));
   if (grid === null) return null;
   const { across, down } = size;
-  const ridge = grid.origin.row * down - (sheet.toRidge ?? UNMEASURED);
-  const eave = (grid.origin.row + grid.rows) * down - (down - size.height) + (sheet.toEave ?? UNMEASURED);
+  const ridge = grid.origin.row * down - (drawing.toRidge ?? UNMEASURED);
+  const eave = (grid.origin.row + grid.rows) * down - (down - size.height) + (drawing.toEave ?? UNMEASURED);
   const left = view.left * across;
   const letters = lettersOf(view, size);
   const text = (y: number, words: string) => (
@@ -259,15 +259,15 @@ function Face({ sheet, view, size }: { sheet: Sheet; view: View; size: SheetCanv
 
 /** All modules as a few outlines, so that two thousand of them are as quick as two. */
 const Laid = memo(function Laid({
-  sheet,
+  drawing,
   selected,
   size,
 }: {
-  sheet: Sheet;
+  drawing: Drawing;
   selected: ReadonlySet<string>;
-  size: SheetCanvasProps['size'];
+  size: DrawingCanvasProps['size'];
 }) {
-  const all = useMemo(() => outline(sheet.modules, size), [sheet.modules, size]);
+  const all = useMemo(() => outline(drawing.modules, size), [drawing.modules, size]);
   const chosen = useMemo(() => outline(selected, size), [selected, size]);
   const { across, down, width, height } = size;
   const centre = (key: string) => {
@@ -278,7 +278,7 @@ const Laid = memo(function Laid({
     <>
       <path d={all} fill="var(--glass)" stroke="var(--frame)" strokeWidth="0.04" />
       <path d={chosen} fill="var(--water)" fillOpacity="0.28" stroke="var(--water)" strokeWidth="0.1" />
-      {sheet.strings.map(({ name, modules }, at) => (
+      {drawing.strings.map(({ name, modules }, at) => (
         <g key={name} stroke={stringColour(at)} fill="none" strokeWidth="0.08">
           <path d={`M${modules.map(centre).join('L')}`} strokeLinejoin="round" />
           {modules[0] && (
@@ -316,7 +316,7 @@ function Stretch({
 }: {
   stretch: { from: Place; to: Place; moving: boolean };
   desk: Desk;
-  size: SheetCanvasProps['size'];
+  size: DrawingCanvasProps['size'];
 }) {
   const { across, down, width, height } = size;
   if (moving)

@@ -1,11 +1,11 @@
-import type { RoofThing } from '../../contract/sites/sheet.ts';
+import type { RoofThing } from '../../contract/sites/drawing.ts';
 import { keyOf, LONGEST_STRING, type Place, type ThingKind } from '../../core/sites/layout.ts';
 import type { Electronics } from '../../core/soiling/markedLoss.ts';
 import { isPoint } from '../parts/RoofThings.tsx';
-import { begin, type History, lay, move, placesBetween, redo, type Sheet, step, takeAway, undo } from './sheet.ts';
+import { begin, type Drawing, type History, lay, move, placesBetween, redo, step, takeAway, undo } from './drawing.ts';
 import { freeName } from './wiring.ts';
 
-/** What a stroke over the sheet does. */
+/** What a stroke over the drawing does. */
 export type Tool = 'lay' | 'take' | 'select' | ThingKind;
 
 /** A face on the drawing desk: the drawing with its undo, what is chosen, and where the keys stand. */
@@ -44,13 +44,13 @@ export type Stroke =
   | { do: 'change-thing'; at: number; change: Partial<RoofThing> }
   | { do: 'remove-thing'; at: number }
   | { do: 'choose-thing'; at: number | null }
-  | { do: 'fit'; fitted: Sheet['fitted'] }
-  | { do: 'open'; sheet: Sheet }
+  | { do: 'fit'; fitted: Drawing['fitted'] }
+  | { do: 'open'; drawing: Drawing }
   | { do: 'undo' }
   | { do: 'redo' };
 
-export const openDesk = (sheet: Sheet): Desk => ({
-  history: begin(sheet),
+export const openDesk = (drawing: Drawing): Desk => ({
+  history: begin(drawing),
   tool: 'lay',
   selected: new Set(),
   cursor: { row: 0, column: 0 },
@@ -64,9 +64,9 @@ const many = (count: number, what: string): string => `${count} ${what}${count =
 /** The desk after one stroke. */
 export function stroke(desk: Desk, made: Stroke): Desk {
   const { now } = desk.history;
-  const put = (sheet: Sheet, said: string, rest: Partial<Desk> = {}): Desk => ({
+  const put = (drawing: Drawing, said: string, rest: Partial<Desk> = {}): Desk => ({
     ...desk,
-    history: step(desk.history, sheet),
+    history: step(desk.history, drawing),
     said,
     ...rest,
   });
@@ -88,7 +88,7 @@ export function stroke(desk: Desk, made: Stroke): Desk {
       const moved = move(now, desk.selected, made.by);
       if (desk.selected.size === 0) return { ...desk, said: 'Choose modules first.' };
       if (moved === null) return { ...desk, said: 'Other modules lie there already. Nothing was moved.' };
-      return put(moved.sheet, `${many(moved.moved.size, 'module')} moved`, { selected: moved.moved });
+      return put(moved.drawing, `${many(moved.moved.size, 'module')} moved`, { selected: moved.moved });
     }
     case 'take-away':
       if (desk.selected.size === 0) return { ...desk, said: 'Choose modules first.' };
@@ -143,7 +143,10 @@ export function stroke(desk: Desk, made: Stroke): Desk {
     case 'fit':
       return put({ ...now, fitted: made.fitted }, '');
     case 'open':
-      return put(made.sheet, `${many(made.sheet.modules.size, 'module')} read`, { selected: new Set(), thing: null });
+      return put(made.drawing, `${many(made.drawing.modules.size, 'module')} read`, {
+        selected: new Set(),
+        thing: null,
+      });
     case 'undo':
       return { ...desk, history: undo(desk.history), selected: new Set(), thing: null, said: 'Undone' };
     case 'redo':
@@ -151,13 +154,13 @@ export function stroke(desk: Desk, made: Stroke): Desk {
   }
 }
 
-const modulesIn = (sheet: Sheet, places: readonly Place[]): Set<string> =>
-  new Set(places.map(keyOf).filter((key) => sheet.modules.has(key)));
+const modulesIn = (drawing: Drawing, places: readonly Place[]): Set<string> =>
+  new Set(places.map(keyOf).filter((key) => drawing.modules.has(key)));
 
 /** Takes modules out of their strings and leaves them where they lie. */
-const takeOut = (sheet: Sheet, keys: ReadonlySet<string>): Sheet => ({
-  ...sheet,
-  strings: sheet.strings
+const takeOut = (drawing: Drawing, keys: ReadonlySet<string>): Drawing => ({
+  ...drawing,
+  strings: drawing.strings
     .map((string) => ({ ...string, modules: string.modules.filter((key) => !keys.has(key)) }))
     .filter(({ modules }) => modules.length > 0),
 });
@@ -168,7 +171,7 @@ function frame(desk: Desk, from: Place, to: Place): Desk {
   const places = placesBetween(from, to);
   const there = modulesIn(now, places);
   const one = places.length === 1;
-  const draw = (sheet: Sheet, said: string): Desk => ({ ...desk, history: step(desk.history, sheet), said });
+  const draw = (drawing: Drawing, said: string): Desk => ({ ...desk, history: step(desk.history, drawing), said });
   if (isThing(desk.tool)) return { ...desk, said: '' };
   if (desk.tool === 'select') {
     const key = keyOf(to);

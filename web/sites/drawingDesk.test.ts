@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import { keyOf } from '../../core/sites/layout.ts';
-import { drawnOf, sheetOf } from './sheet.ts';
-import { type Desk, openDesk, type Stroke, stroke, thingBetween } from './sheetDesk.ts';
+import { drawingOf, drawnOf } from './drawing.ts';
+import { type Desk, openDesk, type Stroke, stroke, thingBetween } from './drawingDesk.ts';
 
 const bare = {
   strings: [],
-  sheet: { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] },
+  drawing: { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [], fitted: [] },
 };
-const desk = openDesk(sheetOf({ rows: 2, columns: 3, missing: [], ...bare }));
+const desk = openDesk(drawingOf({ rows: 2, columns: 3, missing: [], ...bare }));
 const desked = (...strokes: Stroke[]): Desk => strokes.reduce(stroke, desk);
 const at = (row: number, column: number) => ({ row, column });
 const modules = ({ history }: Desk): number => history.now.modules.size;

@@ -1,21 +1,21 @@
-import type { RoofSheet, RoofThing } from '../../contract/sites/sheet.ts';
+import type { FaceDrawing, RoofThing } from '../../contract/sites/drawing.ts';
 import { gridAbout, keyOf, type LaidGrid, type Place, placeOf, placeOfKey, placesOf } from '../../core/sites/layout.ts';
 import type { Wiring } from './wiring.ts';
 
 /** A string while it is drawn, its modules as keys of their places. */
-export type SheetString = Omit<Wiring[number], 'modules'> & { modules: readonly string[] };
+export type DrawnString = Omit<Wiring[number], 'modules'> & { modules: readonly string[] };
 
 /** A face while it is drawn: modules by their places, so that nothing has to be numbered again at each stroke. */
-export interface Sheet {
+export interface Drawing {
   /** keys of the places where a module lies */
   modules: ReadonlySet<string>;
   /** strings in order, their modules as keys */
-  strings: readonly SheetString[];
+  strings: readonly DrawnString[];
   things: readonly RoofThing[];
   /** metres; null where nobody has measured */
   toRidge: number | null;
   toEave: number | null;
-  fitted: RoofSheet['fitted'];
+  fitted: FaceDrawing['fitted'];
 }
 
 interface Drawn {
@@ -23,25 +23,25 @@ interface Drawn {
   columns: number;
   missing: number[];
   strings: Wiring;
-  sheet: RoofSheet;
+  drawing: FaceDrawing;
 }
 
-export function sheetOf({ rows, columns, missing, strings, sheet }: Drawn): Sheet {
-  const grid: LaidGrid = { rows, columns, missing, origin: sheet.origin };
+export function drawingOf({ rows, columns, missing, strings, drawing }: Drawn): Drawing {
+  const grid: LaidGrid = { rows, columns, missing, origin: drawing.origin };
   const key = (index: number) => keyOf(placeOf(grid, index));
   return {
     modules: new Set(placesOf(grid).map(keyOf)),
     strings: strings.map((string) => ({ ...string, modules: string.modules.map(key) })),
-    things: sheet.things,
-    toRidge: sheet.toRidge,
-    toEave: sheet.toEave,
-    fitted: sheet.fitted,
+    things: drawing.things,
+    toRidge: drawing.toRidge,
+    toEave: drawing.toEave,
+    fitted: drawing.fitted,
   };
 }
 
 /** The array of a drawn face; null where no module lies on it. */
-export function drawnOf(sheet: Sheet): Drawn | null {
-  const grid = gridAbout([...sheet.modules].map(placeOfKey));
+export function drawnOf(drawing: Drawing): Drawn | null {
+  const grid = gridAbout([...drawing.modules].map(placeOfKey));
   if (grid === null) return null;
   const index = (key: string) => {
     const { row, column } = placeOfKey(key);
@@ -51,32 +51,32 @@ export function drawnOf(sheet: Sheet): Drawn | null {
     rows: grid.rows,
     columns: grid.columns,
     missing: [...grid.missing],
-    strings: sheet.strings
+    strings: drawing.strings
       .map((string) => ({ ...string, modules: string.modules.map(index) }))
       .filter(({ modules }) => modules.length > 0),
-    sheet: {
+    drawing: {
       origin: grid.origin,
-      toRidge: sheet.toRidge,
-      toEave: sheet.toEave,
-      things: [...sheet.things],
-      fitted: sheet.fitted,
+      toRidge: drawing.toRidge,
+      toEave: drawing.toEave,
+      things: [...drawing.things],
+      fitted: drawing.fitted,
     },
   };
 }
 
 /** Lays a module on each of some places. */
-export const lay = (sheet: Sheet, places: readonly Place[]): Sheet => ({
-  ...sheet,
-  modules: new Set([...sheet.modules, ...places.map(keyOf)]),
+export const lay = (drawing: Drawing, places: readonly Place[]): Drawing => ({
+  ...drawing,
+  modules: new Set([...drawing.modules, ...places.map(keyOf)]),
 });
 
 /** Takes the modules off some places, and out of their strings. */
-export function takeAway(sheet: Sheet, keys: Iterable<string>): Sheet {
+export function takeAway(drawing: Drawing, keys: Iterable<string>): Drawing {
   const gone = new Set(keys);
   return {
-    ...sheet,
-    modules: new Set([...sheet.modules].filter((key) => !gone.has(key))),
-    strings: sheet.strings.map((string) => ({ ...string, modules: string.modules.filter((key) => !gone.has(key)) })),
+    ...drawing,
+    modules: new Set([...drawing.modules].filter((key) => !gone.has(key))),
+    strings: drawing.strings.map((string) => ({ ...string, modules: string.modules.filter((key) => !gone.has(key)) })),
   };
 }
 
@@ -87,19 +87,23 @@ const shift = (key: string, by: Place): string => {
 
 /**
  * Moves modules, with the strings they are in.
- * @returns the sheet and where the modules lie now; null where they would come to lie on others
+ * @returns the drawing and where the modules lie now; null where they would come to lie on others
  */
-export function move(sheet: Sheet, keys: ReadonlySet<string>, by: Place): { sheet: Sheet; moved: Set<string> } | null {
-  const moving = new Set([...keys].filter((key) => sheet.modules.has(key)));
+export function move(
+  drawing: Drawing,
+  keys: ReadonlySet<string>,
+  by: Place,
+): { drawing: Drawing; moved: Set<string> } | null {
+  const moving = new Set([...keys].filter((key) => drawing.modules.has(key)));
   const moved = new Set([...moving].map((key) => shift(key, by)));
-  const rest = [...sheet.modules].filter((key) => !moving.has(key));
+  const rest = [...drawing.modules].filter((key) => !moving.has(key));
   if (rest.some((key) => moved.has(key))) return null;
   return {
     moved,
-    sheet: {
-      ...sheet,
+    drawing: {
+      ...drawing,
       modules: new Set([...rest, ...moved]),
-      strings: sheet.strings.map((string) => ({
+      strings: drawing.strings.map((string) => ({
         ...string,
         modules: string.modules.map((key) => (moving.has(key) ? shift(key, by) : key)),
       })),
@@ -119,15 +123,15 @@ export function placesBetween(a: Place, b: Place): Place[] {
 
 /** The undo of a drawing: what was before, and what was undone. */
 export interface History {
-  past: readonly Sheet[];
-  now: Sheet;
-  future: readonly Sheet[];
+  past: readonly Drawing[];
+  now: Drawing;
+  future: readonly Drawing[];
 }
 
 const MOST_STEPS = 100;
 
-export const begin = (now: Sheet): History => ({ past: [], now, future: [] });
-export const step = ({ past, now }: History, next: Sheet): History =>
+export const begin = (now: Drawing): History => ({ past: [], now, future: [] });
+export const step = ({ past, now }: History, next: Drawing): History =>
   next === now ? { past, now, future: [] } : { past: [...past, now].slice(-MOST_STEPS), now: next, future: [] };
 export function undo(history: History): History {
   const last = history.past.at(-1);
