@@ -10,7 +10,7 @@ import { cookiesOf } from './cookies.ts';
 import { PROJECT } from './folders.ts';
 import { entries } from './large/entries.ts';
 import { imports } from './large/imports.ts';
-import { type Door, type Load, load, percentile } from './large/load.ts';
+import { type Load, load, percentile, type Session } from './large/load.ts';
 import { ID } from './large/multiply.ts';
 import { phone } from './large/phone.ts';
 import { type Recorded, record } from './large/record.ts';
@@ -76,7 +76,7 @@ async function pathsOf(url: string, read: readonly string[]): Promise<string[]> 
   return found;
 }
 
-async function signIn(address: string): Promise<Door> {
+async function signIn(address: string): Promise<Session> {
   const answer = await fetch(`${address}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -113,12 +113,12 @@ async function reads(urls: Record<'large' | 'small', string>, only: readonly str
     await startServerProcess(environment(urls.large)),
     await startServerProcess(environment(urls.small)),
   ];
-  const doors = { large: await signIn(large.address), small: await signIn(small.address) };
+  const sessions = { large: await signIn(large.address), small: await signIn(small.address) };
   const paths = new Map<string, string[]>();
   for (const [name, read] of wanted) paths.set(name, await pathsOf(urls.large, read));
-  const recorded = await record(urls.large, doors.large.cookie, [...paths.values()].flat());
+  const recorded = await record(urls.large, sessions.large.cookie, [...paths.values()].flat());
   const bare = await startBare(urls.large, recorded);
-  const bareDoor = { ...doors.large, address: bare.address };
+  const bareSession = { ...sessions.large, address: bare.address };
   console.log(
     `\nMain reads over ${CONNECTIONS} connections (p95 in ms; large and small company; bare: Express and pg alone)`,
   );
@@ -127,17 +127,17 @@ async function reads(urls: Record<'large' | 'small', string>, only: readonly str
   );
   // All are warmed before any is timed: the first would be timed on servers that are still being compiled.
   for (const own of paths.values()) {
-    await load(doors.large, own, CONNECTIONS, 500);
-    await load(doors.small, own, CONNECTIONS, 500);
-    await load(bareDoor, own, CONNECTIONS, 500);
+    await load(sessions.large, own, CONNECTIONS, 500);
+    await load(sessions.small, own, CONNECTIONS, 500);
+    await load(bareSession, own, CONNECTIONS, 500);
   }
   for (const [name] of wanted) {
     const own = paths.get(name) ?? [];
     const loads: Record<'large' | 'small' | 'bare', Load[]> = { large: [], small: [], bare: [] };
     for (let round = 0; round < ROUNDS; round += 1) {
-      loads.large.push(await load(doors.large, own, CONNECTIONS, LASTS));
-      loads.small.push(await load(doors.small, own, CONNECTIONS, LASTS));
-      loads.bare.push(await load(bareDoor, own, CONNECTIONS, LASTS));
+      loads.large.push(await load(sessions.large, own, CONNECTIONS, LASTS));
+      loads.small.push(await load(sessions.small, own, CONNECTIONS, LASTS));
+      loads.bare.push(await load(bareSession, own, CONNECTIONS, LASTS));
     }
     const [at, tenth, alone] = [joined(loads.large), joined(loads.small), joined(loads.bare)];
     const [p95, p95small] = [percentile(at.times, 0.95), percentile(tenth.times, 0.95)];

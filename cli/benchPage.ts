@@ -21,7 +21,7 @@ import { BROWSER_FLAGS } from './browser.ts';
 import { ensureChromium } from './debian.ts';
 import { PROJECT } from './folders.ts';
 import { type Stage, setStage } from './stage.ts';
-import { type Door, signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from './stageDoor.ts';
+import { type Ask, signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from './stageSession.ts';
 
 /** Rounds in which the worker warms up, and those that count. */
 const WARM = 2;
@@ -72,8 +72,8 @@ async function drag(page: Page, what: string, from: [number, number], to: [numbe
 }
 
 /** What would be without one piece of evidence, worked out beside the page. */
-async function withoutEvidence(page: Page, door: Door): Promise<void> {
-  const { items } = (await door('GET', '/api/sites?limit=100')) as { items: { id: string; name: string }[] };
+async function withoutEvidence(page: Page, ask: Ask): Promise<void> {
+  const { items } = (await ask('GET', '/api/sites?limit=100')) as { items: { id: string; name: string }[] };
   const cellar = items.find(({ name }) => name.includes('cellar'));
   await page.goto(`/sites/${cellar?.id}/reckon`);
   const energy = page.getByRole('button', { name: /^Daily energy/ });
@@ -86,8 +86,8 @@ async function withoutEvidence(page: Page, door: Door): Promise<void> {
   });
 }
 
-async function dragging({ server }: Stage, door: Door): Promise<void> {
-  const { siteId, id } = await twoThousand(door);
+async function dragging({ server }: Stage, ask: Ask): Promise<void> {
+  const { siteId, id } = await twoThousand(ask);
   const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS });
   try {
     const page = await browser.newPage({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
@@ -106,7 +106,7 @@ async function dragging({ server }: Stage, door: Door): Promise<void> {
     const view = (await roof.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
     await page.waitForTimeout(1500);
     await drag(page, 'marking', [view.x + 40, view.y + 80], [view.x + view.width - 30, view.y + view.height - 30]);
-    await withoutEvidence(page, door);
+    await withoutEvidence(page, ask);
   } finally {
     await browser.close();
   }
@@ -188,10 +188,10 @@ async function picture(seed: number): Promise<Buffer> {
     .toBuffer();
 }
 
-async function pictures({ server }: Stage, door: Door): Promise<void> {
-  const { items } = (await door('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
+async function pictures({ server }: Stage, ask: Ask): Promise<void> {
+  const { items } = (await ask('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
   const siteId = items[0]?.id ?? '';
-  const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: { id: string }[] };
+  const spread = (await ask('GET', `/api/sites/${siteId}`)) as { arrays: { id: string }[] };
   const arrayId = spread.arrays[0]?.id ?? '';
   const files: Buffer[] = [];
   for (let seed = 0; seed < PICTURES; seed += 1) files.push(await picture(seed));
@@ -201,7 +201,7 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
   const asking = (async () => {
     while (busy) {
       const start = performance.now();
-      await door('GET', `/api/sites/${siteId}`);
+      await ask('GET', `/api/sites/${siteId}`);
       others.push(performance.now() - start);
       await new Promise((resolve) => setTimeout(resolve, 40));
     }
@@ -213,13 +213,13 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
       for (const [key, value] of Object.entries({ id: randomUUID(), arrayId, role: 'overview' }))
         form.append(key, value);
       form.append('file', new Blob([new Uint8Array(file)], { type: 'image/jpeg' }), 'roof.jpg');
-      return door('POST', '/api/photos', form);
+      return ask('POST', '/api/photos', form);
     }),
   );
   const taken = performance.now() - start;
   for (let waiting = true; waiting; ) {
     await new Promise((resolve) => setTimeout(resolve, 500));
-    const { items: photos } = (await door('GET', `/api/sites/${siteId}/photos?limit=100`)) as {
+    const { items: photos } = (await ask('GET', `/api/sites/${siteId}/photos?limit=100`)) as {
       items: { state: string }[];
     };
     waiting = photos.some(({ state }) => state === 'waiting');
@@ -244,7 +244,7 @@ async function pictures({ server }: Stage, door: Door): Promise<void> {
 }
 
 /** One site of the demo, entered as a further one with many pictures, all in one form. */
-async function oneImport({ server }: Stage, door: Door): Promise<void> {
+async function oneImport({ server }: Stage, ask: Ask): Promise<void> {
   const file = readdirSync(join(PROJECT, 'demo/sites')).find((name) => name.includes('kiosk')) ?? '';
   const text = readFileSync(join(PROJECT, 'demo/sites', file), 'utf8');
   const renamed = new Map<string, string>();
@@ -275,7 +275,7 @@ async function oneImport({ server }: Stage, door: Door): Promise<void> {
   }
   const mostMemory = watchMemory(server.child.pid ?? 0);
   const start = performance.now();
-  await untilTakenIn(door, await sendBundle(door, file, bundle, files));
+  await untilTakenIn(ask, await sendBundle(ask, file, bundle, files));
   const took = performance.now() - start;
   const most = mostMemory();
   line(
@@ -290,10 +290,10 @@ ensureChromium();
 await reckoning();
 const stage = await setStage();
 try {
-  const door = await signedIn(stage.server.address);
-  await dragging(stage, door);
-  await pictures(stage, door);
-  await oneImport(stage, door);
+  const ask = await signedIn(stage.server.address);
+  await dragging(stage, ask);
+  await pictures(stage, ask);
+  await oneImport(stage, ask);
 } finally {
   await stage.strike();
 }

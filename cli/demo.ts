@@ -64,17 +64,17 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
     const loaded = await database('sites').first('id');
     if (made !== null || loaded === undefined) {
       process.stderr.write('Loading the demo company; every figure of it is worked out here ...\n');
-      const door = await signIn(address, DEMO_OWNER.email, password);
+      const ask = await signIn(address, DEMO_OWNER.email, password);
       // Before the offers: what a visit leaves is kept as it is accepted.
-      await door('PUT', '/api/company/costs', { ...costsFields.parse(read('costs.json')), version: 1 });
-      for (const person of DEMO_CREW) await acceptAs(door, address, person, password);
+      await ask('PUT', '/api/company/costs', { ...costsFields.parse(read('costs.json')), version: 1 });
+      for (const person of DEMO_CREW) await acceptAs(ask, address, person, password);
       // Whoever looked at a site brings it in, so that the looks are theirs; only an owner may, and so for that long it is one.
-      await giveRole(door, DEMO_CREW[0].email, 'owner');
+      await giveRole(ask, DEMO_CREW[0].email, 'owner');
       const estimator = await signIn(address, DEMO_CREW[0].email, password);
-      await importFolder({ owner: door, estimator }, folder, company.zone);
-      await giveRole(door, DEMO_CREW[0].email, 'estimator');
-      await enterKit(door, company.zone);
-      await enterResin(door, company.zone);
+      await importFolder({ owner: ask, estimator }, folder, company.zone);
+      await giveRole(ask, DEMO_CREW[0].email, 'estimator');
+      await enterKit(ask, company.zone);
+      await enterResin(ask, company.zone);
     }
   } finally {
     await database.destroy();
@@ -88,9 +88,9 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
 }
 
 /** A signed-in way to the API. */
-type Door = (method: string, path: string, body?: unknown) => Promise<unknown>;
+type Ask = (method: string, path: string, body?: unknown) => Promise<unknown>;
 
-async function signIn(address: string, email: string, password: string): Promise<Door> {
+async function signIn(address: string, email: string, password: string): Promise<Ask> {
   const answer = await fetch(`${address}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -115,13 +115,13 @@ async function signIn(address: string, email: string, password: string): Promise
 }
 
 async function acceptAs(
-  door: Door,
+  ask: Ask,
   address: string,
   person: (typeof DEMO_CREW)[number],
   password: string,
 ): Promise<void> {
   const id = crypto.randomUUID();
-  const { token } = (await door('POST', '/api/invitations', { id, ...person })) as { token: string };
+  const { token } = (await ask('POST', '/api/invitations', { id, ...person })) as { token: string };
   const answer = await fetch(`${address}/api/invitations/by-link/${token}/accept`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -131,25 +131,25 @@ async function acceptAs(
 }
 
 /** Enters the kit of the demo, and tells what happened to it. */
-async function enterKit(door: Door, zone: string): Promise<void> {
+async function enterKit(ask: Ask, zone: string): Promise<void> {
   const today = DateTime.now().setZone(zone);
   const on = (ago: number) => today.minus({ days: ago }).toFormat('yyyy-MM-dd');
   for (const { boughtAgo, told, ...thing } of KIT) {
     const id = crypto.randomUUID();
-    await door('POST', '/api/kit', { id, ...thing, ...(boughtAgo === null ? {} : { boughtOn: on(boughtAgo) }) });
+    await ask('POST', '/api/kit', { id, ...thing, ...(boughtAgo === null ? {} : { boughtOn: on(boughtAgo) }) });
     for (const { ago, ...entry } of told) {
       const dated = entry.kind === 'checked' || entry.kind === 'calibrated' ? { ...entry, on: on(ago) } : entry;
       const at = today.minus({ days: ago }).toISO();
-      await door('POST', `/api/kit/${id}/entries`, { id: crypto.randomUUID(), at, told: dated });
+      await ask('POST', `/api/kit/${id}/entries`, { id: crypto.randomUUID(), at, told: dated });
     }
   }
 }
 
 /** Enters the vessels of the demo's van and their log. */
-async function enterResin(door: Door, zone: string): Promise<void> {
+async function enterResin(ask: Ask, zone: string): Promise<void> {
   const at = (ago: number) => DateTime.now().setZone(zone).minus({ days: ago }).toISO();
   const vessels = VESSELS.map((vessel) => ({ id: crypto.randomUUID(), ...vessel }));
-  for (const vessel of vessels) await door('POST', '/api/resin/vessels', vessel);
+  for (const vessel of vessels) await ask('POST', '/api/resin/vessels', vessel);
   const [lead, lag] = vessels.map(({ id }) => ({ vessel: id, ...MEDIA }));
   const told = [
     { ago: SET_UP_AGO, told: { kind: 'set-up', lead, lag, plumbing: 'series' } },
@@ -157,15 +157,15 @@ async function enterResin(door: Door, zone: string): Promise<void> {
     ...ROTATED_AGO.map((ago) => ({ ago, told: { kind: 'rotated', fill: MEDIA } })),
   ].sort((one, other) => other.ago - one.ago);
   for (const entry of told)
-    await door('POST', '/api/resin/entries', { id: crypto.randomUUID(), at: at(entry.ago), told: entry.told });
+    await ask('POST', '/api/resin/entries', { id: crypto.randomUUID(), at: at(entry.ago), told: entry.told });
 }
 
 const toldOf = (site: ImportedSite) => SITES.find(({ fields }) => fields.name === site.site.name);
 
-async function giveRole(door: Door, email: string, role: string): Promise<void> {
-  const { people } = (await door('GET', '/api/people')) as { people: { id: string; email: string; version: number }[] };
+async function giveRole(ask: Ask, email: string, role: string): Promise<void> {
+  const { people } = (await ask('GET', '/api/people')) as { people: { id: string; email: string; version: number }[] };
   const person = people.find((one) => one.email === email);
-  if (person) await door('PATCH', `/api/people/${person.id}`, { role, version: person.version });
+  if (person) await ask('PATCH', `/api/people/${person.id}`, { role, version: person.version });
 }
 
 /** Rain, energy and dust hang on the season: they are made for the days before today, not moved there from other days. */
@@ -175,7 +175,7 @@ function withRecords(site: ImportedSite, today: string): ImportedSite {
 }
 
 /** Imports every file of sites in a folder, and the photographs that they name. */
-async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: string, zone: string): Promise<void> {
+async function importFolder(asks: Record<'owner' | 'estimator', Ask>, folder: string, zone: string): Promise<void> {
   const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
   const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / MILLISECONDS_PER_DAY);
   const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
@@ -190,12 +190,12 @@ async function importFolder(doors: Record<'owner' | 'estimator', Door>, folder: 
         name,
       ]);
     const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
-    const door = doors[by ?? 'owner'];
-    await untilTakenIn(door, await sendBundle(door, file, bundle, pictures));
+    const ask = asks[by ?? 'owner'];
+    await untilTakenIn(ask, await sendBundle(ask, file, bundle, pictures));
     for (const site of bundle.sites) {
       const sheet = SAFETY[toldOf(site)?.key ?? ''];
       const id = crypto.randomUUID();
-      if (sheet) await door('PUT', `/api/sites/${site.id}/safety`, { ...sheet, id, version: 0 });
+      if (sheet) await ask('PUT', `/api/sites/${site.id}/safety`, { ...sheet, id, version: 0 });
     }
   }
 }

@@ -5,7 +5,7 @@ import { endpoints } from '../contract/index.ts';
 import { PROJECT } from './folders.ts';
 import { rowsOf } from './tables.ts';
 
-const LAYERS = ['formula', 'door', 'table', 'screen'] as const;
+const LAYERS = ['formula', 'endpoint', 'table', 'screen'] as const;
 const read = (...path: string[]): string => readFileSync(join(PROJECT, ...path), 'utf8');
 
 const words = rowsOf('docs/map.md').map(([word = '', ...cells]) => ({
@@ -38,7 +38,7 @@ describe('the map of words', () => {
       if (names === undefined) throw new Error(`${word} is not in the glossary`);
       for (const { layer, place } of places) {
         if (place === '-') continue;
-        if (layer === 'door') expect(Object.values(endpoints).map(({ path }) => path)).to.include(place);
+        if (layer === 'endpoint') expect(Object.values(endpoints).map(({ path }) => path)).to.include(place);
         else if (layer === 'table') expect(made).to.match(new RegExp(`create table ${place}\\b`));
         else {
           expect(existsSync(join(PROJECT, place)), place).to.equal(true);

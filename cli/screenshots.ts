@@ -5,7 +5,7 @@ import { BROWSER_FLAGS } from './browser.ts';
 import { ensureChromium } from './debian.ts';
 import { PROJECT } from './folders.ts';
 import { setStage } from './stage.ts';
-import { signInAtPage } from './stageDoor.ts';
+import { signInAtPage } from './stageSession.ts';
 
 interface Shot {
   name: string;

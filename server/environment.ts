@@ -16,7 +16,7 @@ const environment = z.object({
 });
 export type Environment = z.infer<typeof environment>;
 
-/** Reads the environment once, at the door. */
+/** Reads the environment once, before anything is opened. */
 export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
   const parsed = environment.safeParse(source);
   if (parsed.success) return parsed.data;

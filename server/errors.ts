@@ -1,6 +1,6 @@
 import type { Problem } from '../contract/common.ts';
 
-/** What kind of failure it is; which number HTTP has for it is the door's to know. */
+/** What kind of failure it is; which number HTTP has for it is the endpoint's to know. */
 export type FailureKind =
   | 'bad-input'
   | 'not-signed-in'
@@ -12,7 +12,7 @@ export type FailureKind =
   | 'given-up'
   | 'unavailable';
 
-/** A failure that has an answer for the person who caused it. Use cases throw it; the door turns it into a problem document. */
+/** A failure that has an answer for the person who caused it. Use cases throw it; the endpoint turns it into a problem document. */
 export class AppError extends Error {
   readonly kind: FailureKind;
   readonly title: string;

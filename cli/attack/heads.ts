@@ -4,7 +4,7 @@ import { makeReport, readsOf } from '../../server/testing/reads.ts';
 import { connected } from '../backups/connected.ts';
 import { type Attack, tally } from './attack.ts';
 
-/** Tables that a reading may touch: how long a session lasts, who guessed, and who was refused at a door. */
+/** Tables that a reading may touch: how long a session lasts, who guessed, and who was refused at an endpoint. */
 const MAY_CHANGE = new Set(['session', 'sign_in_counts', 'audit_trail']);
 
 /** How a table stands: its rows, each with when it was last written. */
@@ -53,7 +53,7 @@ async function linksOf(stage: Harness, siteId: string): Promise<string[]> {
   ];
 }
 
-/** Every door at which something is read, and every link, as each role and as nobody: nothing is changed by it. */
+/** Every endpoint at which something is read, and every link, as each role and as nobody: nothing is changed by it. */
 export const heads: Attack = {
   name: 'reading changes nothing',
   full: 3,

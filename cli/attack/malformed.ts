@@ -5,7 +5,7 @@ import { type Attack, tally } from './attack.ts';
 
 const SEED = 20_261_125;
 
-/** Bodies that are not what a door takes: the same ones each time. */
+/** Bodies that are not what an endpoint takes: the same ones each time. */
 export const malformed: Attack = {
   name: 'malformed bodies',
   full: 20_000,

@@ -53,7 +53,7 @@ const HAND = [
 const reason = 'as they asked';
 const id = () => randomUUID();
 
-/** A door at which a body is sent that names a version, which is read first. */
+/** An endpoint at which a body is sent that names a version, which is read first. */
 const versioned = (
   name: EndpointName,
   needs: readonly Part[],
@@ -73,7 +73,7 @@ const versioned = (
 /** One face of a site that was read whole. */
 const faceOf = ({ arrays }: Answer['body'], arrayId: string) => arrays.find(({ id }: { id: string }) => id === arrayId);
 
-/** A door at which something is added, under an id of its own. */
+/** An endpoint at which something is added, under an id of its own. */
 const added = (
   name: EndpointName,
   needs: readonly Part[],
@@ -87,10 +87,10 @@ const added = (
   },
 });
 
-/** A door that is shut as things stand when a pair begins. */
+/** An endpoint that is shut as things stand when a pair begins. */
 const shut = (act: Act): Act => ({ ...act, shut: true });
 
-/** A door that a customer comes to by a link. */
+/** An endpoint that a customer comes to by a link. */
 const byLink = (name: EndpointName, path: string, body: (world: World) => object): Act => ({
   name,
   needs: ['offer'],
@@ -291,7 +291,7 @@ const PEOPLE: Act[] = [
   added('dropFactorOf', ['person'], ({ person }) => ['DELETE', `/api/people/${person.id}/second-factor`, {}]),
 ];
 
-/** Doors that share tables, a room each; every one of a room meets every one of it, itself too. */
+/** Endpoints that share tables, a room each; every one of a room meets every one of it, itself too. */
 const ROOMS: readonly (readonly Act[])[] = [
   [...VISITS, ...pictures('agreement')],
   OFFERS,
@@ -384,14 +384,14 @@ function worlds(stage: Harness) {
   };
 }
 
-/** Every pair of doors of a room, each with itself too. */
+/** Every pair of endpoints of a room, each with itself too. */
 function pairsOf(rooms: readonly (readonly Act[])[]): [Act, Act][] {
   return rooms.flatMap((acts) => acts.flatMap((one, at) => acts.slice(at).map((other): [Act, Act] => [one, other])));
 }
 
-/** Two doors that change the same things at once: each answers, none with a mistake of ours, and what must hold holds. */
+/** Two endpoints that change the same things at once: each answers, none with a mistake of ours, and what must hold holds. */
 export const pairs: Attack = {
-  name: 'pairs of doors at once',
+  name: 'pairs of endpoints at once',
   full: pairsOf(ROOMS).length,
   small: 2,
   async run(times) {

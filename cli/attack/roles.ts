@@ -8,7 +8,7 @@ const PRICES = /"(energyBought|energySold|gross|net|worth|lostValue|valuePerKWh|
 
 /** Every endpoint, as every role and as nobody, with ids that are there, of something else, made up, or no ids at all. */
 export const roles: Attack = {
-  name: 'doors by role and id',
+  name: 'endpoints by role and id',
   full: 6,
   // Each endpoint by role is held by server/http/endpoints.test.ts, what is answered by answers.test.ts.
   small: 0,
@@ -25,9 +25,9 @@ export const roles: Attack = {
       };
       const ids = [chain.siteId, chain.arrayId, chain.quoteId, chain.jobId, randomUUID(), 'x', '../people', '%00'];
       // Going out is left out: it would end the session that the others of this role are asked with.
-      const doors = endpointList.filter(([name]) => !['signOut', 'endSession'].includes(name));
+      const endpoints = endpointList.filter(([name]) => !['signOut', 'endSession'].includes(name));
       for (let round = 0; round < times; round += 1) {
-        for (const [name, { method, path, roles: allowed }] of doors) {
+        for (const [name, { method, path, roles: allowed }] of endpoints) {
           for (const [role, caller] of Object.entries(people)) {
             const id = ids[(round + path.length) % ids.length] ?? '';
             const address = path.replace(/:token/, 'y'.repeat(43)).replace(/:\w+/g, encodeURIComponent(id));

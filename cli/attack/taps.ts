@@ -6,7 +6,7 @@ import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import { BROWSER_FLAGS } from '../browser.ts';
 import { ensureChromium } from '../debian.ts';
 import { setStage } from '../stage.ts';
-import { signInAtPage } from '../stageDoor.ts';
+import { signInAtPage } from '../stageSession.ts';
 import { type Attack, tally } from './attack.ts';
 
 const JOB = 'Oakes farmhouse';

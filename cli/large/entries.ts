@@ -3,7 +3,7 @@ import { Agent } from 'node:http';
 import { Caller, makeJob, newDatabase } from '../../server/testing/harness.ts';
 import type { Cluster } from '../cluster.ts';
 import { startServerProcess } from '../serverProcess.ts';
-import { ask, type Door } from './load.ts';
+import { ask, type Session } from './load.ts';
 
 /** How many entries a job holds before the second counting, and how many are sent in each counting. */
 const BEFORE = 2000;
@@ -20,16 +20,16 @@ const entry = (array: string, at: number) => ({
 });
 
 /** Entries a second from one phone, one a request: on a job that has none yet, and on one that has many. */
-export async function entries(cluster: Cluster, signIn: (address: string) => Promise<Door>): Promise<void> {
+export async function entries(cluster: Cluster, signIn: (address: string) => Promise<Session>): Promise<void> {
   const url = await newDatabase({ admin: cluster.url(), app: cluster.appUrl('postgres') });
   const server = await startServerProcess({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' });
   const agent = new Agent({ keepAlive: true });
   const { jobId, arrayId } = await makeJob(await new Caller(server.address).signIn());
-  const door = await signIn(server.address);
+  const session = await signIn(server.address);
   let count = 0;
   const send = async (number: number) => {
     const made = Array.from({ length: number }, () => entry(arrayId, count++));
-    const { status, body } = await ask(door, agent, 'POST', `/api/jobs/${jobId}/entries`, { entries: made });
+    const { status, body } = await ask(session, agent, 'POST', `/api/jobs/${jobId}/entries`, { entries: made });
     if (status !== 200) throw new Error(`entries: ${status} ${body.slice(0, 300)}`);
   };
   const single = async () => {

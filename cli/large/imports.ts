@@ -4,7 +4,7 @@ import { newDatabase } from '../../server/testing/harness.ts';
 import { sendBundle, untilTakenIn } from '../bringIn.ts';
 import type { Cluster } from '../cluster.ts';
 import { startServerProcess } from '../serverProcess.ts';
-import type { Door } from './load.ts';
+import type { Session } from './load.ts';
 
 const SITES = 2000;
 /** as many as one file may hold */
@@ -53,17 +53,17 @@ async function copied(url: string): Promise<number> {
 }
 
 /** How long a list of customers takes to come in, beside copying its rows. */
-export async function imports(cluster: Cluster, signIn: (address: string) => Promise<Door>): Promise<void> {
+export async function imports(cluster: Cluster, signIn: (address: string) => Promise<Session>): Promise<void> {
   console.log(`\nA list of ${SITES} sites, brought in by its owner, ms`);
   const took: number[] = [];
   const copies: number[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     const url = await newDatabase({ admin: cluster.url(), app: cluster.appUrl('postgres') });
     const server = await startServerProcess({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' });
-    const door = await signIn(server.address);
-    const headers = { cookie: door.cookie, 'x-csrf-token': door.csrf };
+    const session = await signIn(server.address);
+    const headers = { cookie: session.cookie, 'x-csrf-token': session.csrf };
     const asking = async (method: string, path: string, body?: unknown): Promise<unknown> => {
-      const answer = await fetch(`${door.address}${path}`, {
+      const answer = await fetch(`${session.address}${path}`, {
         method,
         headers,
         ...(body ? { body: body as FormData } : {}),

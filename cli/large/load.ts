@@ -1,7 +1,7 @@
 import { Agent, request } from 'node:http';
 
 /** What a caller sends with every request. */
-export interface Door {
+export interface Session {
   address: string;
   cookie: string;
   csrf: string;
@@ -13,15 +13,15 @@ export interface Answered {
 }
 
 /** One request over a kept connection. @param agent holds the connections */
-export function ask(door: Door, agent: Agent, method: string, path: string, body?: unknown): Promise<Answered> {
+export function ask(session: Session, agent: Agent, method: string, path: string, body?: unknown): Promise<Answered> {
   const sent = body === undefined ? undefined : JSON.stringify(body);
   const headers = {
-    cookie: door.cookie,
-    'x-csrf-token': door.csrf,
+    cookie: session.cookie,
+    'x-csrf-token': session.csrf,
     ...(sent === undefined ? {} : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(sent) }),
   };
   return new Promise((resolve, reject) => {
-    const asked = request(`${door.address}${path}`, { method, agent, headers }, (response) => {
+    const asked = request(`${session.address}${path}`, { method, agent, headers }, (response) => {
       const parts: Buffer[] = [];
       response.on('data', (part) => parts.push(part));
       response.on('end', () =>
@@ -41,7 +41,12 @@ export interface Load {
 }
 
 /** Asks for some paths in turn over so many connections, each as soon as it has its answer, for a while. @param lasts ms */
-export async function load(door: Door, paths: readonly string[], connections: number, lasts: number): Promise<Load> {
+export async function load(
+  session: Session,
+  paths: readonly string[],
+  connections: number,
+  lasts: number,
+): Promise<Load> {
   const agent = new Agent({ keepAlive: true, maxSockets: connections });
   const times: number[] = [];
   const begun = performance.now();
@@ -50,7 +55,7 @@ export async function load(door: Door, paths: readonly string[], connections: nu
     while (performance.now() - begun < lasts) {
       const path = paths[next++ % paths.length] ?? '';
       const from = performance.now();
-      const { status, body } = await ask(door, agent, 'GET', path);
+      const { status, body } = await ask(session, agent, 'GET', path);
       if (status !== 200) throw new Error(`GET ${path}: ${status} ${body.slice(0, 300)}`);
       times.push(performance.now() - from);
     }

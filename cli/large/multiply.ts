@@ -12,7 +12,7 @@ export interface Size {
 export const LARGE: Size = { sites: 30_000, quotes: 110_000, jobs: 100_000, metered: 500, years: 10 };
 export const SMALL: Size = { sites: 3000, quotes: 11_000, jobs: 10_000, metered: 50, years: 10 };
 
-/** The records of the one site that the others are made after, taken through the application's own doors. */
+/** The records of the one site that the others are made after, taken through the application's own endpoints. */
 export interface Template {
   siteId: string;
   arrayId: string;

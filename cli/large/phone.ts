@@ -2,7 +2,7 @@ import { type Browser, type BrowserContext, chromium, type Page } from '@playwri
 import { BROWSER_FLAGS } from '../browser.ts';
 import { ensureChromium } from '../debian.ts';
 import { setStage } from '../stage.ts';
-import { signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from '../stageDoor.ts';
+import { signedIn, signInAtPage, TWO_THOUSAND, twoThousand } from '../stageSession.ts';
 
 /** A phone of some years ago, on a roof: so many times slower, and a line of 1.6 Mbit/s with a long way to go. */
 const SLOWER = 4;
@@ -95,8 +95,8 @@ export async function phone(): Promise<void> {
   const stage = await setStage();
   const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS });
   try {
-    const door = await signedIn(stage.server.address);
-    const { items } = (await door('GET', '/api/sites')) as { items: { id: string; name: string }[] };
+    const ask = await signedIn(stage.server.address);
+    const { items } = (await ask('GET', '/api/sites')) as { items: { id: string; name: string }[] };
     const cellar = items.find(({ name }) => name.includes('cellar'));
     const rounds: Opened[] = [];
     for (let round = 0; round < ROUNDS; round += 1)
@@ -108,7 +108,7 @@ export async function phone(): Promise<void> {
     console.log(`  usable after ${(usable / 1000).toFixed(1)} s   ${holds(usable, USABLE)}`);
     console.log(`  longest task ${longest.toFixed(0)} ms   ${holds(longest, LONGEST)}`);
     console.log(`  ${middle((one) => one.kilobytes).toFixed(0)} kB in ${middle((one) => one.files)} files`);
-    const marking = await openMarking(browser, stage.server.address, await twoThousand(door));
+    const marking = await openMarking(browser, stage.server.address, await twoThousand(ask));
     console.log(
       `  the marking of 2,000 modules opened: longest task ${marking.toFixed(0)} ms   ${holds(marking, LONGEST)}`,
     );

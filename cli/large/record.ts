@@ -2,7 +2,7 @@ import { Agent } from 'node:http';
 import pg from 'pg';
 import { readEnvironment } from '../../server/environment.ts';
 import { startServer } from '../../server/start.ts';
-import { ask, type Door } from './load.ts';
+import { ask, type Session } from './load.ts';
 
 /** What one request asked the database, in order, and what it answered. */
 export interface Recorded {
@@ -32,13 +32,13 @@ export async function record(url: string, cookie: string, paths: readonly string
   const server = await startServer(readEnvironment({ DATABASE_URL: url, PORT: '0', LOG_LEVEL: 'error' }));
   const agent = new Agent();
   try {
-    const door: Door = { address: server.address, cookie, csrf: '' };
+    const session: Session = { address: server.address, cookie, csrf: '' };
     const found: Recorded[] = [];
     for (const path of paths) {
       // The first asking may still keep what it works out; the second is how it is asked from then on.
-      await ask(door, agent, 'GET', path);
+      await ask(session, agent, 'GET', path);
       heard = [];
-      const { status, body } = await ask(door, agent, 'GET', path);
+      const { status, body } = await ask(session, agent, 'GET', path);
       if (status !== 200) throw new Error(`GET ${path}: ${status} ${body.slice(0, 300)}`);
       // What follows the answer, such as keeping a session alive, belongs to the request as well.
       await new Promise((resolve) => setTimeout(resolve, 30));

@@ -11,7 +11,7 @@ import { STAGE_PASSWORD } from '../../cli/stage.ts';
 const NO_WORKER = 'Service Worker registration blocked by Playwright';
 
 /** The path of an address, without the ids in it, which could be taken for the number of an error. */
-const doorOf = (address: string): string =>
+const pathOf = (address: string): string =>
   URL.canParse(address) ? new URL(address).pathname.replace(/[0-9a-f-]{36}/g, ':id') : '';
 
 /** Console errors, warnings and uncaught exceptions of a page; a journey ends by expecting none. */
@@ -19,14 +19,14 @@ export function watchConsole(page: Page): string[] {
   const errors: string[] = [];
   page.on('console', (message) => {
     if ((message.type() === 'error' || message.type() === 'warning') && message.text() !== NO_WORKER)
-      errors.push(`${message.text()} ${doorOf(message.location().url)}`);
+      errors.push(`${message.text()} ${pathOf(message.location().url)}`);
   });
   page.on('pageerror', (error) => errors.push(String(error)));
   return errors;
 }
 
 /** Types somebody's way in at the page. */
-export { signInAtPage as typeIn } from '../../cli/stageDoor.ts';
+export { signInAtPage as typeIn } from '../../cli/stageSession.ts';
 
 /** Lets somebody of a stage in; no page is opened yet. Typing the way in is tried where it is what is tried. */
 export async function signIn(page: Page, email: string = DEMO_OWNER.email): Promise<void> {

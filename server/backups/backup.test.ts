@@ -7,6 +7,7 @@ import { connected } from '../../cli/backups/connected.ts';
 import { contentsOf } from '../../cli/backups/contents.ts';
 import { databaseOf, withDatabase } from '../../cli/backups/programs.ts';
 import { PROJECT } from '../../cli/folders.ts';
+import { BACK_TO_FIRST_STEP } from '../testing/earlier.ts';
 import {
   bareDatabase,
   Caller,
@@ -110,6 +111,7 @@ describe('backup and restore', function () {
   async function restoring(steps: readonly string[]) {
     const url = await newDatabase();
     await connected(url, async (client) => {
+      await client.query(BACK_TO_FIRST_STEP);
       await client.query('delete from schema_migrations');
       for (const step of steps)
         await client.query('insert into schema_migrations (name, batch, migration_time) values ($1, 1, now())', [step]);

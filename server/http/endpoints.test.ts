@@ -76,8 +76,8 @@ describe('the endpoints of the server', () => {
       [person.id],
     );
     expect(rows.map(({ change }) => change)).to.deep.equal([
-      { door: 'GET /api/company', role: 'crew' },
-      { door: 'GET /api/quotes', role: 'crew' },
+      { endpoint: 'GET /api/company', role: 'crew' },
+      { endpoint: 'GET /api/quotes', role: 'crew' },
     ]);
   });
 

@@ -7,7 +7,7 @@ import { inTurns } from './inTurns.ts';
 
 const settled = () => new Promise((resolve) => setImmediate(resolve));
 
-function door(limits: { atOnce: number; mostOfOne?: number }) {
+function queue(limits: { atOnce: number; mostOfOne?: number }) {
   const gate = inTurns(
     createFairQueue({ atOnceOfOne: 9, mostWaiting: 50, mostOfOne: 50, timeLimit: 60_000, ...limits }),
   );
@@ -29,9 +29,9 @@ function door(limits: { atOnce: number; mostOfOne?: number }) {
   };
 }
 
-describe('the door behind which files are worked on', () => {
+describe('the queue in which files are worked on', () => {
   it('lets so many in, and the next when one has left', async () => {
-    const come = door({ atOnce: 2 });
+    const come = queue({ atOnce: 2 });
     const all = [come(), come(), come(), come()];
     const inside = () => all.map(({ state }) => state.inside);
     await settled();
@@ -42,7 +42,7 @@ describe('the door behind which files are worked on', () => {
   });
 
   it('holds the place until the answer, not only until the body is read', async () => {
-    const come = door({ atOnce: 1 });
+    const come = queue({ atOnce: 1 });
     const [first, second] = [come(), come()];
     await settled();
     first.read();
@@ -54,7 +54,7 @@ describe('the door behind which files are worked on', () => {
   });
 
   it('lets nobody in who has gone while waiting, and nobody wait behind them', async () => {
-    const come = door({ atOnce: 1 });
+    const come = queue({ atOnce: 1 });
     const [first, gone, third] = [come(), come(), come()];
     gone.finish();
     first.finish();
@@ -63,7 +63,7 @@ describe('the door behind which files are worked on', () => {
   });
 
   it('gives others their turn between the many of one', async () => {
-    const come = door({ atOnce: 1 });
+    const come = queue({ atOnce: 1 });
     const adas = [come('ada'), come('ada'), come('ada')];
     const ben = come('ben');
     await settled();
@@ -75,7 +75,7 @@ describe('the door behind which files are worked on', () => {
   });
 
   it('refuses where too many wait', async () => {
-    const come = door({ atOnce: 1, mostOfOne: 1 });
+    const come = queue({ atOnce: 1, mostOfOne: 1 });
     const all = [come(), come(), come()];
     await settled();
     expect(all.map(({ state }) => state.refused)).to.deep.equal([null, null, 'unavailable']);

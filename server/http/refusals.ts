@@ -15,8 +15,8 @@ export function refusals(services: Pick<Services, 'database' | 'clock'>) {
     { method, path }: Pick<Endpoint, 'method' | 'path'>,
     requestId: string,
   ): Promise<void> => {
-    const door = `${method} ${path}`;
-    const key = `${person.id} ${door}`;
+    const endpoint = `${method} ${path}`;
+    const key = `${person.id} ${endpoint}`;
     const now = services.clock().getTime();
     if (now - (noted.get(key) ?? Number.NEGATIVE_INFINITY) < AGAIN_AFTER) return;
     if (noted.size >= MOST_REMEMBERED) noted.clear();
@@ -25,7 +25,7 @@ export function refusals(services: Pick<Services, 'database' | 'clock'>) {
       trail(
         trx,
         { clock: services.clock, requestId, person },
-        { record: 'person', id: person.id, action: 'refused', change: { door, role: person.role } },
+        { record: 'person', id: person.id, action: 'refused', change: { endpoint, role: person.role } },
       ),
     );
   };

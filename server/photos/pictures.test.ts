@@ -22,7 +22,7 @@ function png(width: number, height: number, data: Buffer, bits = 1): Buffer {
   return Buffer.concat([signature, chunk('IHDR', head), chunk('IDAT', data), chunk('IEND', Buffer.alloc(0))]);
 }
 
-/** What is said of a file at the door; null where it is taken. */
+/** What is said of a file that comes in; null where it is taken. */
 const said = (file: Buffer): Promise<string | null> =>
   examinePicture(file).then(
     () => null,
@@ -48,7 +48,7 @@ const corners = async () => {
   );
 };
 
-describe('a picture at the door', () => {
+describe('a picture that comes in', () => {
   it('is taken where it can be read to its end: a photograph, a plain wall, a screen', async () => {
     const plain = sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#8899aa' } });
     expect(await said(await plain.clone().jpeg().toBuffer())).to.equal(null);

@@ -2,7 +2,7 @@ import type { Transaction } from './database.ts';
 
 /**
  * What hangs together, in the one order in which it is held. Who holds something further down asks for nothing further up in the
- * same transaction: so no two wait for each other, whichever door they came by.
+ * same transaction: so no two wait for each other, whichever endpoint they came by.
  */
 const ORDER = [
   'uploads',

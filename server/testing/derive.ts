@@ -49,7 +49,7 @@ function numbersIn(value: unknown, path: string, found: Numbers): void {
     for (const [key, item] of Object.entries(value)) numbersIn(item, `${path}.${key}`, found);
 }
 
-/** All numbers that a role reads of a site: at every door, in the export, and in the two states of a write that comes late. */
+/** All numbers that a role reads of a site: at every endpoint, in the export, and in the two states of a write that comes late. */
 export async function readAll(caller: Caller, role: 'estimator' | 'crew', told: Told): Promise<Numbers> {
   const found: Numbers = new Map();
   for (const { name, endpoint, address } of readsOf(told)) {

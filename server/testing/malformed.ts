@@ -3,8 +3,8 @@ import { endpointList } from '../../contract/index.ts';
 import { arrayBody, inspectionBody, siteBody } from '../../contract/testing/bodies.ts';
 import type { Caller, Chain } from './harness.ts';
 
-/** Doors that take a body. Signing in is left out: what it answers to guesses is held by tests of its own. */
-const doors = endpointList.filter(([name, { body, upload }]) => body !== undefined && !upload && name !== 'signIn');
+/** Endpoints that take a body. Signing in is left out: what it answers to guesses is held by tests of its own. */
+const endpoints = endpointList.filter(([name, { body, upload }]) => body !== undefined && !upload && name !== 'signIn');
 
 /** Sound bodies to break one field of. */
 const sound: Record<string, (chain: Chain) => Record<string, unknown>> = {
@@ -49,9 +49,9 @@ const nasty = fc.oneof(
   fc.string({ unit: 'binary' }),
 );
 
-/** A door, and what is to be wrong at it. */
+/** An endpoint, and what is to be wrong at it. */
 export const malformedCase = fc.record({
-  door: fc.nat(doors.length - 1),
+  which: fc.nat(endpoints.length - 1),
   value: nasty,
   field: fc.nat(40),
   whole: fc.boolean(),
@@ -59,9 +59,9 @@ export const malformedCase = fc.record({
 type Case = typeof malformedCase extends fc.Arbitrary<infer T> ? T : never;
 
 /** Sends a malformed body. @returns what is wrong with the answer, or null; and whether it was a refusal */
-export async function sendMalformed(caller: Caller, chain: Chain, { door, value, field, whole }: Case) {
-  const [name, endpoint] = doors[door] ?? [];
-  if (name === undefined || endpoint === undefined) throw new Error('there are doors');
+export async function sendMalformed(caller: Caller, chain: Chain, { which, value, field, whole }: Case) {
+  const [name, endpoint] = endpoints[which] ?? [];
+  if (name === undefined || endpoint === undefined) throw new Error('there are endpoints');
   const body = whole ? value : broken(sound[name]?.(chain) ?? {}, field, value);
   const text = JSON.stringify(body) ?? 'null';
   const answer = await caller.send(endpoint.method, addressOf(endpoint.path, chain), text);

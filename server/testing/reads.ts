@@ -23,7 +23,7 @@ export async function makeReport(owner: Caller, chain?: Chain): Promise<Told> {
   return { ...own, reportId, agreementId };
 }
 
-/** Every door at which something is read, with the address of something that is there; files too where they are wanted. */
+/** Every endpoint at which something is read, with the address of something that is there; files too where they are wanted. */
 export function readsOf({ siteId, arrayId, quoteId, jobId, reportId, agreementId }: Told, files = false): Read[] {
   const places: Record<string, string> = {
     '/api/sites/': siteId,

@@ -86,7 +86,7 @@ interface Sent {
   trouble: string | null;
 }
 
-/** Pictures sent at the same time; the server takes a few more at its door. */
+/** Pictures sent at the same time; the server takes a few more. */
 const AT_ONCE = 3;
 
 function ManyPictures({ arrays, onDone }: { arrays: readonly SolarArray[]; onDone: () => void }) {

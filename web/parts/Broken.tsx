@@ -7,7 +7,7 @@ export function Broken() {
   const error = useRouteError();
   const why = error instanceof Error ? error.message : String(error);
   return (
-    <main className="door">
+    <main className="entry">
       <div className="panel">
         <div className="wordmark">
           <Wordmark />

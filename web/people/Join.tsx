@@ -26,7 +26,7 @@ export function Join() {
   });
   const nameless = invitation.data?.email === '';
   return (
-    <main className="door">
+    <main className="entry">
       <Form
         className="panel"
         onSubmit={(event) => {

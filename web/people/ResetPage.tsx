@@ -19,7 +19,7 @@ export function ResetPage() {
     client.removeQueries({ queryKey: ['readResetLink'] });
   });
   return (
-    <main className="door">
+    <main className="entry">
       <Form
         className="panel"
         onSubmit={(event) => {

@@ -27,7 +27,7 @@ export function SignIn() {
   const asked = asksForCode(signIn.error);
   if (asked && code === null) setCode('');
   return (
-    <main className="door">
+    <main className="entry">
       <Form
         className="panel"
         onSubmit={(event) => {

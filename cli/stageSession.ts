@@ -40,19 +40,19 @@ export async function signInAtPage(page: Page, email: string = DEMO_OWNER.email)
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('navigation', { name: 'Main' }).waitFor();
 }
-export type Door = Awaited<ReturnType<typeof signedIn>>;
+export type Ask = Awaited<ReturnType<typeof signedIn>>;
 
 export const TWO_THOUSAND = 'Two thousand';
 
 /** A face of 2,000 modules at the demo's first site. */
-export async function twoThousand(door: Door): Promise<{ siteId: string; id: string }> {
-  const { items } = (await door('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
+export async function twoThousand(ask: Ask): Promise<{ siteId: string; id: string }> {
+  const { items } = (await ask('GET', '/api/sites?limit=1')) as { items: { id: string }[] };
   const siteId = items[0]?.id ?? '';
-  const spread = (await door('GET', `/api/sites/${siteId}`)) as { arrays: Record<string, unknown>[] };
+  const spread = (await ask('GET', `/api/sites/${siteId}`)) as { arrays: Record<string, unknown>[] };
   const { id: _id, siteId: _site, version: _version, ...fields } = spread.arrays[0] ?? {};
   const id = randomUUID();
   const drawing = { origin: { row: 0, column: 0 }, toRidge: null, toEave: null, things: [] };
   const large = { ...fields, id, name: TWO_THOUSAND, rows: 40, columns: 50, missing: [], strings: [], drawing };
-  await door('POST', `/api/sites/${siteId}/arrays`, large);
+  await ask('POST', `/api/sites/${siteId}/arrays`, large);
   return { siteId, id };
 }
