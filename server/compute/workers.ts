@@ -21,8 +21,8 @@ const LIMITS = { mostOfOne: 120, mostWaiting: 600, timeLimit: 60_000 };
 const TASKS = new URL(import.meta.url.endsWith('.ts') ? '../dist/tasks.js' : './tasks.js', import.meta.url).href;
 
 export function startWorkers(): Workers {
-  // One more than one person may have: a person with much to do leaves a thread to the others.
-  const threads = Math.max(2, availableParallelism());
+  // One more than one person may have: a person with much to do has every core, and leaves a thread to the others.
+  const threads = availableParallelism() + 1;
   const pool = new Piscina({
     filename: TASKS,
     minThreads: 0,

@@ -9,7 +9,7 @@ import { planSite } from '../methods/useCases.ts';
 import { addPhoto } from '../photos/photos.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
-import { reckonArray } from '../reckoning/useCases.ts';
+import { workOut } from '../reckoning/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
 import { createSites } from '../sites/useCases.ts';
@@ -84,9 +84,7 @@ async function takeInSite(context: Context, item: ImportedSite, basket: Basket, 
       );
       counts.inspections += 1;
     }
-    for (const { arrayId, at: moment, ...body } of round.reckonings) {
-      await placed(`${here}.reckonings`, () => reckonArray(at(context, moment), arrayId, body));
-    }
+    await placed(`${here}.reckonings`, () => takeInReckonings(context, round.reckonings));
     const { plan, quote, job } = round;
     if (plan) await placed(`${here}.plan`, () => planSite(at(context, plan.at), item.id, plan));
     if (quote) {
@@ -104,6 +102,22 @@ async function takeInSite(context: Context, item: ImportedSite, basket: Basket, 
 }
 
 type Round = ImportedSite['rounds'][number];
+
+/** Faces are worked out beside each other, as many as there are threads for, and stored in their order; one face after itself. */
+async function takeInReckonings(context: Context, reckonings: Round['reckonings']): Promise<void> {
+  const again = reckonings.findIndex(({ arrayId }, at) =>
+    reckonings.slice(0, at).some((one) => one.arrayId === arrayId),
+  );
+  const together = again < 0 ? reckonings : reckonings.slice(0, again);
+  const worked = await Promise.allSettled(
+    together.map(({ arrayId, at: moment, ...body }) => workOut(at(context, moment), arrayId, body)),
+  );
+  for (const face of worked) {
+    if (face.status === 'rejected') throw face.reason;
+    await face.value();
+  }
+  if (again >= 0) await takeInReckonings(context, reckonings.slice(again));
+}
 
 async function takeInQuote(context: Context, siteId: string, quote: NonNullable<Round['quote']>): Promise<void> {
   const { id, message, stated, sentAt, decision } = quote;

@@ -112,6 +112,16 @@ export async function reckonArray(
   arrayId: string,
   body: BodyOf<Endpoints['reckon']>,
 ): Promise<Reckoning> {
+  const store = await workOut(context, arrayId, body);
+  return store();
+}
+
+/** Works out the loss of an array and changes nothing yet. @returns what stores it */
+export async function workOut(
+  context: Context,
+  arrayId: string,
+  body: BodyOf<Endpoints['reckon']>,
+): Promise<() => Promise<Reckoning>> {
   const { database } = context;
   const array = await readArray(database, arrayId);
   const inspection = await lastInspection(database, arrayId);
@@ -119,22 +129,23 @@ export async function reckonArray(
   const now = context.clock();
   const input = await gather(context, array, body.overrides);
   const output = await context.workers.run('reckon', input);
-  return inTransaction(context, async (trx) => {
-    await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
-      insertReckoning(trx, {
-        id: body.id,
-        arrayId,
-        inspectionId: inspection.id,
-        at: now,
-        by: context.person.id,
-        calculationVersion: CALCULATION_VERSION,
-        overrides: body.overrides,
-        input,
-        output,
-      }),
-    );
-    return readReckoning(trx, body.id);
-  });
+  return () =>
+    inTransaction(context, async (trx) => {
+      await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
+        insertReckoning(trx, {
+          id: body.id,
+          arrayId,
+          inspectionId: inspection.id,
+          at: now,
+          by: context.person.id,
+          calculationVersion: CALCULATION_VERSION,
+          overrides: body.overrides,
+          input,
+          output,
+        }),
+      );
+      return readReckoning(trx, body.id);
+    });
 }
 
 /** How far out whose eye is, and what all else goes into an estimate, is for the desk. */
