@@ -1,6 +1,6 @@
 import { type CleaningMethod, EVIDENCE_SIGMA } from '../assumptions.ts';
 import type { PatchWay, StripFound } from '../comparisons/testPatch.ts';
-import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
+import { joinLosses, lossOfSoil, SOIL_TRAITS } from '../inspections/soil.ts';
 import { filmMassOf } from '../modules/filmLoss.ts';
 import type { HouseFigures } from './house.ts';
 import type { LookOnRecord } from './records.ts';
@@ -33,13 +33,15 @@ const LEAST_FILM = 0.3;
 /** What stands there beside droppings: by its marks, or by the eye. A fraction of the output. */
 export function standingOf({ marked, soils }: Pick<LookOnRecord, 'marked' | 'soils'>): number {
   if (marked) return marked.standing;
-  return joinLosses(soils.filter(({ kind }) => !isFilm(kind) && kind !== 'droppings').map(lossOfSoil)).mid;
+  return joinLosses(
+    soils.filter(({ kind }) => ['clinging', 'colonies'].includes(SOIL_TRAITS[kind].layer)).map(lossOfSoil),
+  ).mid;
 }
 
 /** What droppings cost: by their marks, or by the eye. A fraction of the output. */
 export function droppingsOf({ marked, soils }: Pick<LookOnRecord, 'marked' | 'soils'>): number {
   if (marked) return marked.droppings.loss;
-  return joinLosses(soils.filter(({ kind }) => kind === 'droppings').map(lossOfSoil)).mid;
+  return joinLosses(soils.filter(({ kind }) => SOIL_TRAITS[kind].layer === 'droppings').map(lossOfSoil)).mid;
 }
 
 /**

@@ -1,5 +1,5 @@
 import { BONDED_BY_CLOTH, EVIDENCE_SIGMA, FILM_BY_CLOTH, UNSEEN } from '../assumptions.ts';
-import { isFilm, joinLosses, lossOfSoil } from '../inspections/soil.ts';
+import { isFilm, joinLosses, lossOfSoil, SOIL_TRAITS } from '../inspections/soil.ts';
 import { filmMassOf } from '../modules/filmLoss.ts';
 import type { EvidenceKind, Unheard } from './evidence.ts';
 import { type FilmOnPatch, filmOnPatch } from './filmOnPatch.ts';
@@ -111,7 +111,7 @@ function seenByEye(
   const mass = filmMassOf(film) ?? 0;
   const cover = marked
     ? marked.droppings.cover
-    : soils.reduce((sum, { kind, share }) => sum + (kind === 'droppings' ? share : 0), 0);
+    : soils.reduce((sum, { kind, share }) => sum + (SOIL_TRAITS[kind].layer === 'droppings' ? share : 0), 0);
   const cloth = wipeTest === 'not-done' || onPatch ? null : BONDED_BY_CLOTH[wipeTest];
   return [
     mass > 0

@@ -7,6 +7,7 @@ import { yearsAhead } from '../courses/yearsAhead.ts';
 import { bare } from '../findings.ts';
 import { type FittedKind, yearsHeld } from '../fittings/kinds.ts';
 import { layFitting } from '../fittings/lay.ts';
+import { SOIL_TRAITS } from '../inspections/soil.ts';
 import { alone, methodOf } from '../planning/choose.ts';
 import { fittingPlace } from '../planning/fittings.ts';
 import { type ArrayPlan, makePlan, type PlanOutput } from '../planning/plan.ts';
@@ -15,6 +16,7 @@ import { type Face, facesOf } from '../planning/weigh.ts';
 import type { CheaperChoice, CheaperHazard, NotCheaper } from '../quotes/cheaper.ts';
 import { totals } from '../quotes/lines.ts';
 import { worthOf } from '../quotes/worth.ts';
+import { ACCESS_TRAITS } from '../reach/access.ts';
 import { LayeredGlass } from '../soiling/layered.ts';
 import { daysOfRinses, HARD_WATER, settlingOn } from '../spray/asWay.ts';
 import { lineOver, pipesOver } from '../spray/overFace.ts';
@@ -71,7 +73,7 @@ export function cheaperChoices(input: CheaperInput, output: PlanOutput = makePla
 const FREE = { once: 0, lasts: 1, yearly: 0, washes: 0 };
 
 function nothing({ faces }: Case): CheaperChoice {
-  const grows = faces.some(({ input }) => input.soils.some(({ kind }) => kind === 'lichen' || kind === 'algae'));
+  const grows = faces.some(({ input }) => input.soils.some(({ kind }) => SOIL_TRAITS[kind].grows));
   const hazards = grows ? [bare('hazard-grows')] : [];
   return { key: 'nothing', leaves: null, saves: NONE, ...FREE, notes: [], not: [], hazards };
 }
@@ -276,7 +278,7 @@ function ownKit({ input: { plan }, output, faces }: Case): CheaperChoice {
   const washed = washedFaces(output);
   const visits = Math.max(1, output.visitsChosen);
   const days = output.visits.options[visits]?.days ?? [];
-  const down = washed.every(({ method }) => ['ground', 'hand-height'].includes(method.access.choose));
+  const down = washed.every(({ method }) => !ACCESS_TRAITS[method.access.choose].above);
   const effectivenessOf = new Map(washed.map((one) => [one.arrayId, one.effectiveness]));
   const own = faces.filter(({ arrayId }) => effectivenessOf.has(arrayId));
   return {

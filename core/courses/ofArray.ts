@@ -2,7 +2,7 @@ import { layFactors } from '../assimilation/factors.ts';
 import type { Member } from '../assimilation/posterior.ts';
 import { LICHEN_DENSITY, LICHEN_WHERE_SEEN, type LichenClimate, PUDDLE_FACTOR, type Puddles } from '../assumptions.ts';
 import type { CellCut, Orientation } from '../inspections/marks.ts';
-import { joinLosses, lossOfSoil, type Soil } from '../inspections/soil.ts';
+import { joinLosses, lossOfSoil, SOIL_TRAITS, type Soil, type SoilTraits } from '../inspections/soil.ts';
 import { filmLoss, filmMassOf, MOST_FILM_LOSS } from '../modules/filmLoss.ts';
 import { LAYERED_DEFAULTS, type LayeredParameters, type LayeredState } from '../soiling/layered.ts';
 import type { YearsOfSite } from '../soiling/yearsOfSite.ts';
@@ -104,11 +104,13 @@ export const withChoices = (setup: CourseSetup, choices: AheadChoices): CourseSe
 
 /** Share of what stands on the glass that is lichen, and so goes on growing, by what each costs. */
 function shareThatGrows(soils: readonly Soil[]): number {
-  const left = (which: (soil: Soil) => boolean) =>
-    -Math.log(1 - Math.min(0.99, joinLosses(soils.filter(which).map(lossOfSoil)).mid));
-  const lichen = left(({ kind }) => kind === 'lichen');
-  const all = lichen + left(({ kind }) => kind === 'algae' || kind === 'moss' || kind === 'sap');
-  return all > 0 ? lichen / all : 0;
+  const left = (layer: SoilTraits['layer']) => {
+    const lie = soils.filter(({ kind }) => SOIL_TRAITS[kind].layer === layer);
+    return -Math.log(1 - Math.min(0.99, joinLosses(lie.map(lossOfSoil)).mid));
+  };
+  const colonies = left('colonies');
+  const all = colonies + left('clinging');
+  return all > 0 ? colonies / all : 0;
 }
 
 const MOST_COVER = 0.9;

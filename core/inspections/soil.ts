@@ -19,23 +19,26 @@ export interface SoilTraits {
   grit: boolean;
   /** comes off under a blade alone, however it seems to hold */
   bladeWork: boolean;
+  /** what it is in the layers of a course: the film, droppings, what clings and stays as it is, colonies that spread */
+  layer: 'film' | 'droppings' | 'clinging' | 'colonies';
 }
 
-const NO_TRAIT: SoilTraits = { grows: false, sticks: false, grit: false, bladeWork: false };
+const A_FILM: SoilTraits = { grows: false, sticks: false, grit: false, bladeWork: false, layer: 'film' };
+const A_PATCH: SoilTraits = { ...A_FILM, layer: 'clinging' };
 
 export const SOIL_TRAITS: Record<SoilKind, SoilTraits> = {
-  dust: { ...NO_TRAIT, grit: true },
-  pollen: NO_TRAIT,
-  soot: { ...NO_TRAIT, sticks: true },
-  'building-dust': { ...NO_TRAIT, grit: true },
-  'harvest-dust': { ...NO_TRAIT, grit: true },
-  salt: NO_TRAIT,
-  scale: NO_TRAIT,
-  droppings: { ...NO_TRAIT, sticks: true },
-  lichen: { ...NO_TRAIT, grows: true, bladeWork: true },
-  algae: { ...NO_TRAIT, grows: true },
-  moss: { ...NO_TRAIT, grows: true },
-  sap: { ...NO_TRAIT, sticks: true },
+  dust: { ...A_FILM, grit: true },
+  pollen: A_FILM,
+  soot: { ...A_FILM, sticks: true },
+  'building-dust': { ...A_FILM, grit: true },
+  'harvest-dust': { ...A_FILM, grit: true },
+  salt: A_FILM,
+  scale: A_FILM,
+  droppings: { ...A_PATCH, sticks: true, layer: 'droppings' },
+  lichen: { ...A_PATCH, grows: true, bladeWork: true, layer: 'colonies' },
+  algae: { ...A_PATCH, grows: true },
+  moss: { ...A_PATCH, grows: true },
+  sap: { ...A_PATCH, sticks: true },
 };
 
 /** Where on the face a soil lies. */

@@ -1,8 +1,9 @@
 import { type Bare, bare } from '../findings.ts';
 import type { FittedKind, FittingUnit, WaterStands } from '../fittings/kinds.ts';
 import type { JobCheck } from '../kit/checklists.ts';
-import type { Access } from '../reach/access.ts';
-import type { Rung } from '../rules/rungs.ts';
+import { ACCESS_TRAITS, type Access } from '../reach/access.ts';
+import { HAND_RUNGS, RUNG_WAYS, type Rung } from '../rules/rungs.ts';
+import { WAY_TRAITS } from '../rules/wayTraits.ts';
 import type { FaceBatches } from '../schedule/batches.ts';
 
 export const STEP_KEYS = [
@@ -155,13 +156,14 @@ export function jobSteps({
   fit = [],
   fitByLift = false,
 }: StepsInput): Step[] {
-  const above: CautionKey[] = access === 'hand-height' ? [] : ['ground', 'lines'];
-  const height: CautionKey[] = access === 'lift' || access === 'walkway' ? ['height'] : [];
+  const above: CautionKey[] = ACCESS_TRAITS[access].atArm ? [] : ['ground', 'lines'];
+  const height: CautionKey[] = ACCESS_TRAITS[access].above ? ['height'] : [];
   const there: CautionKey[] = [...above, ...height, 'weather'];
   const wet = rungs.includes('water');
   const glass: CautionKey[] = [...there, 'dc', ...(wet ? (['thermal'] as const) : [])];
-  const chemicals: CautionKey[] = rungs.some((rung) => rung === 'soap' || rung === 'alcohol') ? ['chemicals'] : [];
-  const blade: CautionKey[] = rungs.includes('blade') ? ['blade'] : [];
+  const hands = HAND_RUNGS.filter((rung) => rungs.includes(rung)).map((rung) => WAY_TRAITS[RUNG_WAYS[rung]]);
+  const chemicals: CautionKey[] = hands.some(({ bottle }) => bottle !== null) ? ['chemicals'] : [];
+  const blade: CautionKey[] = hands.some(({ blade }) => blade) ? ['blade'] : [];
   const steps: (Step | false)[] = [
     safety && step('safety', 'tick', ['sheet']),
     step('arrive', 'tick', [...there, 'dc']),

@@ -1,7 +1,7 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare, type Finding, type Written } from '../findings.ts';
 import type { FittedKind, FittingUnit } from '../fittings/kinds.ts';
-import type { WaterWay } from '../water/plan.ts';
+import { WATER_TRAITS, type WaterWay } from '../water/plan.ts';
 import type { BrushName } from './brushes.ts';
 
 /** What a thing is called on the list; metres, litres. */
@@ -104,6 +104,7 @@ export function kitList({
   access,
   fittings = [],
 }: KitInput): KitItem[] {
+  const { resin, membrane, brought } = WATER_TRAITS[way];
   const asked = (condition: boolean, ...items: KitItem[]) => (condition ? items : []);
   return [
     ...ways.flatMap((one) => NEEDS[one] ?? []),
@@ -119,9 +120,9 @@ export function kitList({
     thing('cloths'),
     thing('phone'),
     thing('first-aid'),
-    ...asked(wet && (way === 'resin' || way === 'osmosis-resin'), thing('resin'), thing('meter')),
-    ...asked(wet && way === 'osmosis-resin', thing('membrane')),
-    ...asked(wet && way === 'bought', {
+    ...asked(wet && resin, thing('resin'), thing('meter')),
+    ...asked(wet && membrane, thing('membrane')),
+    ...asked(wet && brought, {
       key: 'tank',
       label: { code: 'kit-tank', params: { litres: Math.ceil(litres / 10) * 10 } },
       because: bare('kit-because-tank'),

@@ -132,6 +132,23 @@ export function workOf(
   };
 }
 
+/** The strip of a test patch on which a way is timed as it is worked on the face. */
+const TRIED_AS: Record<CleaningMethod, PatchWay | null> = {
+  hose: null,
+  'hose-and-brush': null,
+  'fed-pole': 'brush',
+  soap: 'soap',
+  alcohol: null,
+  'wet-blade': 'blade',
+  'rotary-head': null,
+  'robot-wet': null,
+  'robot-dry': null,
+  'spray-line': null,
+  'spray-line-wiped': null,
+  cloth: null,
+  'dry-brush': null,
+};
+
 /** Minutes a module as they were timed on the test patch, in the way that is worked; else as assumed. */
 function minutesOf(
   input: MethodInput,
@@ -139,8 +156,7 @@ function minutesOf(
   access: Access,
   rules: MethodRules,
 ): { minutes: number; because: MinutesBecause } {
-  const tried: Partial<Record<CleaningMethod, PatchWay>> = { 'wet-blade': 'blade', soap: 'soap', 'fed-pole': 'brush' };
-  const timed = input.tested?.minutesPerModule.find((one) => one.way === tried[way]);
+  const timed = input.tested?.minutesPerModule.find((one) => one.way === TRIED_AS[way]);
   if (timed) return { minutes: timed.minutes, because: bare('minutes-timed') };
   const own = input.pace?.[way];
   return {

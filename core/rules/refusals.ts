@@ -1,6 +1,6 @@
 import type { CleaningMethod } from '../assumptions.ts';
 import { type Bare, bare, type Finding } from '../findings.ts';
-import type { Access } from '../reach/access.ts';
+import { ACCESS_TRAITS, type Access } from '../reach/access.ts';
 import type { FaceFacts } from './facts.ts';
 import type { MethodInput } from './input.ts';
 import { type MethodRules, REFUSALS, type RefusalRule } from './rules.ts';
@@ -63,7 +63,7 @@ const FINDS: Record<RefusalRule, (face: RefusalCase) => Found> = {
   tank: ({ input }) => (input.runOff === 'rainwater-tank' ? bare('rung-tank') : 'met'),
   garden: ({ input }) => (input.runOff === 'garden' ? bare('refused-garden') : 'met'),
   'ground-only': ({ input: { groundOnly }, access }) =>
-    access === 'lift' || access === 'walkway' ? whether(groundOnly, bare('refused-ground-only')) : 'met',
+    ACCESS_TRAITS[access].above ? whether(groundOnly, bare('refused-ground-only')) : 'met',
   coating: ({ input }) => whether(input.coated, bare('refused-coating')),
   cracked: ({ input: { cracked } }) =>
     whether(cracked === undefined ? undefined : cracked > 0, bare('refused-cracked')),

@@ -1,5 +1,5 @@
 import type { CleaningMethod } from '../assumptions.ts';
-import type { Access } from '../reach/access.ts';
+import { ACCESS_TRAITS, type Access } from '../reach/access.ts';
 import type { MethodRules } from './rules.ts';
 import { WAY_TRAITS } from './wayTraits.ts';
 
@@ -30,7 +30,7 @@ export function risksOf(
 ): Risk[] {
   const { flow, head } = ways[way];
   const { machine, bottle, blade, spins, rubs, line } = WAY_TRAITS[way];
-  const above = access === 'lift' || access === 'walkway';
+  const { above } = ACCESS_TRAITS[access];
   const there: Record<Risk, boolean> = {
     fall: above,
     slip: above && flow > 0,

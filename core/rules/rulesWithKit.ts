@@ -1,17 +1,25 @@
-import type { CleaningMethod } from '../assumptions.ts';
+import { CLEANING_METHODS, type CleaningMethod } from '../assumptions.ts';
 import { payback } from '../kit/payback.ts';
 import type { KitStanding } from '../kit/standing.ts';
 import type { KitKind } from '../kit/things.ts';
 import { MACHINES, type MethodRules } from './rules.ts';
 
-/** The machine that a way is worked with. */
-const MACHINE_OF: Partial<Record<CleaningMethod, KitKind>> = {
+/** What of the register a way is worked with at the glass: its weight and price stand in the rules. */
+const TOOL_OF: Record<CleaningMethod, KitKind | null> = {
+  hose: null,
+  'hose-and-brush': null,
+  'fed-pole': 'brush',
+  soap: 'brush',
+  alcohol: null,
+  'wet-blade': null,
   'rotary-head': 'rotary-head',
   'robot-wet': 'robot-wet',
   'robot-dry': 'robot-dry',
+  'spray-line': null,
+  'spray-line-wiped': null,
+  cloth: null,
+  'dry-brush': null,
 };
-/** Ways that carry a brush at the end of a pole. */
-const BRUSHED: readonly CleaningMethod[] = ['fed-pole', 'soap'];
 
 /**
  * The rules of the ways with what the register knows in its place: a machine that is there or is broken, what a visit of it
@@ -27,7 +35,8 @@ export function rulesWithKit(
   const of = (kind: KitKind) => kept.filter((thing) => thing.kind === kind);
   const ways = { ...rules.ways };
   for (const way of MACHINES) {
-    const machines = of(MACHINE_OF[way] as KitKind);
+    const tool = TOOL_OF[way];
+    const machines = tool === null ? [] : of(tool);
     if (machines.length === 0) continue;
     const usable = machines.filter((thing) => thing.usable);
     const costs = usable.flatMap((thing) => costOfDay(thing, days.get(thing.id) ?? 0) ?? []);
@@ -39,7 +48,8 @@ export function rulesWithKit(
     };
   }
   const brushes = of('brush').filter((thing) => thing.usable);
-  for (const way of BRUSHED) ways[way] = { ...ways[way], ...weightOf(brushes) };
+  for (const way of CLEANING_METHODS.filter((one) => TOOL_OF[one] === 'brush'))
+    ways[way] = { ...ways[way], ...weightOf(brushes) };
   const poles = of('pole').filter((thing) => thing.usable && thing.length !== null);
   const longest = Math.max(...poles.map(({ length }) => length ?? 0));
   return {

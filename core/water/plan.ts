@@ -12,6 +12,25 @@ export type ReadSource = (typeof READ_SOURCES)[number];
 export const WATER_WAYS = ['as-is', 'resin', 'osmosis-resin', 'bought'] as const;
 export type WaterWay = (typeof WATER_WAYS)[number];
 
+/** What a way of treating water runs through, and what it asks of the kit and of warnings. */
+export interface WaterTraits {
+  /** runs through resin: a charge is used up */
+  resin: boolean;
+  /** runs through a membrane before */
+  membrane: boolean;
+  /** comes with us in a tank, so that it is there where the site has none */
+  brought: boolean;
+  /** leaves on the glass what the water holds */
+  raw: boolean;
+}
+
+export const WATER_TRAITS: Record<WaterWay, WaterTraits> = {
+  'as-is': { resin: false, membrane: false, brought: false, raw: true },
+  resin: { resin: true, membrane: false, brought: false, raw: false },
+  'osmosis-resin': { resin: true, membrane: true, brought: false, raw: false },
+  bought: { resin: false, membrane: false, brought: true, raw: false },
+};
+
 export type WaterBecause = Bare<`water-${WaterWay}`> | Written;
 /** Why a way is recommended. */
 export type WaterChosen = Bare<'water-none-on-site' | 'water-cheapest' | 'water-least-residue'> | Written;
@@ -96,7 +115,9 @@ export function planWater(input: WaterPlanInput): WaterPlan {
     resin: input.resin,
     osmosis: input.osmosis,
   });
-  const offered = waterOptions(input, treatment, litres, target).filter(({ way }) => !input.none || way === 'bought');
+  const offered = waterOptions(input, treatment, litres, target).filter(
+    ({ way }) => !input.none || WATER_TRAITS[way].brought,
+  );
   const options = offered.map((option) => {
     const left = residue(option.conductivity, film);
     return { ...option, residue: left, meetsFinish: left <= residueLimit };
@@ -173,9 +194,10 @@ function waterWarnings(input: WaterPlanInput, way: WaterWay, chargeUsed: number 
   const warnings: WaterWarning[] = [];
   if (chargeUsed !== null && chargeUsed > 1)
     warnings.push({ code: 'water-many-charges', params: { charges: chargeUsed } });
-  if (way === 'osmosis-resin' || way === 'resin') warnings.push(bare('water-carbon-dioxide'));
-  if (way === 'osmosis-resin') warnings.push(...membraneWarnings(input));
-  if (way === 'as-is') warnings.push(...scaleWarnings(input));
+  const { resin, membrane, raw } = WATER_TRAITS[way];
+  if (resin) warnings.push(bare('water-carbon-dioxide'));
+  if (membrane) warnings.push(...membraneWarnings(input));
+  if (raw) warnings.push(...scaleWarnings(input));
   return warnings;
 }
 

@@ -12,6 +12,7 @@ import { CALCULATION_VERSION } from '../../core/reasons.ts';
 import type { SafetyFacts } from '../../core/rules/safety.ts';
 import { utcDate } from '../../core/time/dates.ts';
 import { MILLISECONDS_PER_DAY } from '../../core/time/utc.ts';
+import { WATER_TRAITS, WATER_WAYS, type WaterWay } from '../../core/water/plan.ts';
 import { withPerson } from '../people/names.ts';
 import { withQuote } from '../quotes/storage.ts';
 import { withSite } from '../sites/storage.ts';
@@ -206,16 +207,18 @@ export const kitOfDay = (
 /** Holds a day until the transaction ends. */
 export const lockDay = (trx: Transaction, day: string): Promise<void> => hold(trx, 'kit', [day]);
 
+const WITH_RESIN = WATER_WAYS.filter((way) => WATER_TRAITS[way].resin);
+
 /** Jobs from a day on that draw water through resin, with how it is made, the nearest first. */
 export const jobsOnResin = (
   connection: Connection,
   from: string,
   limit: number,
-): Promise<{ id: string; siteId: string; site: string; date: string; way: string; litres: number }[]> =>
+): Promise<{ id: string; siteId: string; site: string; date: string; way: WaterWay; litres: number }[]> =>
   withSite(connection('jobs'), 'jobs.site_id')
     .where('jobs.scheduledFor', '>=', from)
     .whereIn('jobs.state', OPEN_JOBS)
-    .whereRaw(`content #>> '{water,way}' in ('resin', 'osmosis-resin')`)
+    .whereRaw(`content #>> '{water,way}' = any(?)`, [WITH_RESIN])
     .orderBy(['jobs.scheduledFor', 'jobs.id'])
     .limit(limit)
     .select(

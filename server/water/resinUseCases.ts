@@ -1,6 +1,7 @@
 import type { BodyOf } from '../../contract/endpoint.ts';
 import type { MeterAnswer, ResinView, resinEndpoints } from '../../contract/water/resin.ts';
 import { dateIn } from '../../core/time/calendar.ts';
+import { WATER_TRAITS } from '../../core/water/plan.ts';
 import { loadOf } from '../../core/water/resin.ts';
 import {
   type ChargeOnRecord,
@@ -49,7 +50,7 @@ export async function readResin(context: Context, connection: Connection = conte
   const today = dateIn(context.clock().toISOString(), company.zone);
   const jobs = (await jobsOnResin(connection, today, MOST_AHEAD)).map(({ way, litres, ...job }) => ({
     ...job,
-    litres: way === 'osmosis-resin' ? litres * share : litres,
+    litres: WATER_TRAITS[way].membrane ? litres * share : litres,
   }));
   return {
     vessels: of.vessels as ResinView['vessels'],
