@@ -19,6 +19,7 @@ import { EVERYONE, endpoint } from '../endpoint.ts';
 import { photo } from '../inspections/endpoints.ts';
 import { kitItem } from '../methods/results.ts';
 import { safetyView } from '../methods/safety.ts';
+import { shapedAs } from '../shapedAs.ts';
 import { array, site } from '../sites/endpoints.ts';
 
 const stepKey = z.enum(STEP_KEYS);
@@ -87,18 +88,20 @@ export const jobEntry = z.discriminatedUnion('kind', [
 
 const caution = z.object({ key: z.enum(CAUTIONS) });
 /** A step of a job; what it says and asks follows from its keys. */
-export const step = z.object({
-  key: stepKey,
-  ends: z.enum(STEP_ENDS),
-  cautions: z.array(caution),
-  touches: z.array(caution).optional(),
-  dry: z.literal(true).optional(),
-  minutes: z.number().optional(),
-  batches: z.array(computed<FaceBatches>()).optional(),
-  stroke: z.enum(STROKES).optional(),
-  checks: z.array(computed<JobCheck>()).optional(),
-  fit: z.array(computed<FitOnRows>()).optional(),
-}) as unknown as z.ZodType<Step>;
+export const step = shapedAs<Step>()(
+  z.object({
+    key: stepKey,
+    ends: z.enum(STEP_ENDS),
+    cautions: z.array(caution),
+    touches: z.array(caution).optional(),
+    dry: z.literal(true).optional(),
+    minutes: z.number().optional(),
+    batches: z.array(computed<FaceBatches>()).optional(),
+    stroke: z.enum(STROKES).optional(),
+    checks: z.array(computed<JobCheck>()).optional(),
+    fit: z.array(computed<FitOnRows>()).optional(),
+  }),
+);
 
 export const job = z.object({
   id,
@@ -107,7 +110,7 @@ export const job = z.object({
   state: z.enum(JOB_STATES),
   scheduledFor: z.string(),
   steps: z.array(step),
-  kit: z.array(kitItem as unknown as z.ZodType<KitItem>),
+  kit: z.array(shapedAs<KitItem>()(kitItem)),
   site,
   customer: z.object({ name: z.string(), phone: z.string() }),
   arrays: z.array(array),

@@ -3,6 +3,7 @@ import { CHECKLIST_WHEN, type Checklist } from '../../core/kit/checklists.ts';
 import { KIT_KINDS } from '../../core/kit/things.ts';
 import { id, idParams, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
+import { shapedAs } from '../shapedAs.ts';
 
 const PICTURE = /^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/]+=*$/;
 
@@ -26,13 +27,15 @@ export const checklistFields = z.object({
   steps: z.array(checklistStep).min(1, 'must have at least one step').max(40),
 });
 
-const checklist = checklistFields.extend({
-  id,
-  version: z.number().int(),
-  /** null where it is as it came with the product */
-  at: z.string().nullable(),
-  by: z.string().nullable(),
-}) as unknown as z.ZodType<Checklist & { at: string | null; by: string | null }>;
+const checklist = shapedAs<Checklist & { version: number; at: string | null; by: string | null }>()(
+  checklistFields.extend({
+    id,
+    version: z.number().int(),
+    /** null where it is as it came with the product */
+    at: z.string().nullable(),
+    by: z.string().nullable(),
+  }),
+);
 
 export const checklistsView = z.object({ lists: z.array(checklist) });
 export type ChecklistsView = z.infer<typeof checklistsView>;

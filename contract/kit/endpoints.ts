@@ -46,10 +46,7 @@ export const kitTold = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('retracted'), entry: id, reason: text(200) }),
 ]);
 
-const standing = z.intersection(
-  z.object({ id, version: z.number().int() }),
-  computed<KitStanding>(),
-) as unknown as z.ZodType<KitStanding & { version: number; days: number }>;
+const standing = z.intersection(z.object({ id, version: z.number().int(), days: z.number() }), computed<KitStanding>());
 
 export const kitView = z.object({
   /** by kind and name; with days of the last year on which each was used, of which jobs are on record */

@@ -12,6 +12,7 @@ import { money } from '../common.ts';
 import { reason, said } from '../findings.ts';
 import { quantiles } from '../numbers.ts';
 import { priceLine, priceTotals, taxPart } from '../priceLine.ts';
+import { shapedAs } from '../shapedAs.ts';
 import { assumedFact } from '../sites/assumed.ts';
 
 /** What a plan answers. Numbers are SI, money is in minor units. */
@@ -203,4 +204,4 @@ const output = z.object({
 });
 
 /** The schema is checked where it is read and shown in the API's description; its type is the calculation's own. */
-export const planOutput = output as unknown as z.ZodType<PlanOutput>;
+export const planOutput = shapedAs<PlanOutput>()(output);

@@ -8,6 +8,7 @@ import { date } from '../common.ts';
 import { reason, said } from '../findings.ts';
 import { mark } from '../inspections/endpoints.ts';
 import { estimate, quantiles } from '../numbers.ts';
+import { shapedAs } from '../shapedAs.ts';
 import { arrayFields } from '../sites/endpoints.ts';
 
 /** What calculations answer, part by part. Numbers are SI, money is in minor units. */
@@ -197,4 +198,4 @@ const output = z.object({
 });
 
 /** The schema is checked where it is read and shown in the API's description; its type is the calculation's own. */
-export const reckoningOutput = output as unknown as z.ZodType<ReckoningOutput>;
+export const reckoningOutput = shapedAs<ReckoningOutput>()(output);

@@ -13,6 +13,7 @@ import { keptPaper } from '../documents/papers.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { reason, said } from '../findings.ts';
 import { amendment, amendmentFields, photo } from '../inspections/endpoints.ts';
+import { shapedAs } from '../shapedAs.ts';
 
 const reading = z.object({ value: z.number(), poaIrradiance: z.number(), tempModule: z.number() });
 const control = z.object({ value: z.number(), tempModule: z.number() });
@@ -35,19 +36,21 @@ export const arrayProof = z.object({
     })
     .nullable(),
   /** the input of the comparison, as `compute compare` takes it */
-  input: z
-    .object({
-      quantity: z.enum(QUANTITIES),
-      temperatureCoefficient: z.number(),
-      before: reading,
-      after: reading,
-      control: z.object({ before: control, after: control }).optional(),
-      uncertainty: z
-        .object({ repeatability: z.number(), irradianceRatio: z.number(), temperature: z.number() })
-        .partial()
-        .optional(),
-    })
-    .nullable() as unknown as z.ZodType<CompareInput | null>,
+  input: shapedAs<CompareInput | null>()(
+    z
+      .object({
+        quantity: z.enum(QUANTITIES),
+        temperatureCoefficient: z.number(),
+        before: reading,
+        after: reading,
+        control: z.object({ before: control, after: control }).optional(),
+        uncertainty: z
+          .object({ repeatability: z.number(), irradianceRatio: z.number(), temperature: z.number() })
+          .partial()
+          .optional(),
+      })
+      .nullable(),
+  ),
   /** the two readings that were compared, as they were typed */
   before: reading.nullable(),
   after: reading.nullable(),

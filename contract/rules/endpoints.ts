@@ -5,6 +5,7 @@ import { LIMIT_BOUNDS } from '../../core/rules/limits.ts';
 import { LIMITS, type MethodRules, REFUSALS } from '../../core/rules/rules.ts';
 import { fraction, id, text } from '../common.ts';
 import { DESK, endpoint, OWNER } from '../endpoint.ts';
+import { shapedAs } from '../shapedAs.ts';
 
 const everyOf = <K extends string, T extends z.ZodType>(keys: readonly K[], of: (key: K) => T) =>
   z.object(Object.fromEntries(keys.map((key) => [key, of(key)])) as Record<K, T>);
@@ -34,7 +35,7 @@ export const rulesBody = z.object({
   limits: everyOf(LIMITS, (limit) => z.number().min(LIMIT_BOUNDS[limit].least).max(LIMIT_BOUNDS[limit].most)),
 });
 
-export const methodRules = rulesBody.extend({ version: z.number().int() }) as unknown as z.ZodType<MethodRules>;
+export const methodRules = shapedAs<MethodRules>()(rulesBody.extend({ version: z.number().int() }));
 
 const rulesInUse = z.object({
   at: z.string().nullable(),

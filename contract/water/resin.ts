@@ -5,6 +5,7 @@ import { date, id, moment, price, text } from '../common.ts';
 import { DESK, EVERYONE, endpoint } from '../endpoint.ts';
 import { said } from '../findings.ts';
 import { quantiles } from '../numbers.ts';
+import { shapedAs } from '../shapedAs.ts';
 
 /** uS/cm */
 const conductivity = z.number().min(0).max(20_000);
@@ -49,10 +50,9 @@ export const resinEntryBody = z.object({
   sure: z.boolean().default(false),
 });
 
-const resinEntry = z.intersection(
-  resinTold,
-  z.object({ id, at: z.string(), by: z.string(), sure: z.boolean() }),
-) as unknown as z.ZodType<ResinEntry & { by: string; sure: boolean }>;
+const resinEntry = shapedAs<ResinEntry & { by: string; sure: boolean }>()(
+  z.intersection(resinTold, z.object({ id, at: z.string(), by: z.string(), sure: z.boolean() })),
+);
 
 const charge = z.object({
   vessel: id,
