@@ -140,7 +140,7 @@ function drawsOf(input: Assimilation, history: number, among: number, onStep: (s
     return logs;
   };
   // A draw is weighed and later told of: it is run once.
-  const ran = new WeakMap<ArrayLike<number> & object, Predicted & { logs: Float64Array }>();
+  const ran = new Map<ArrayLike<number>, Predicted & { logs: Float64Array }>();
   const ranAt = (point: ArrayLike<number> & object) => {
     const known = ran.get(point);
     if (known) return known;

@@ -53,21 +53,20 @@ export interface Predicted {
 export function predictor(history: History): (logs: ArrayLike<number>) => Predicted {
   const { surfaceTilt } = history;
   const figures = withDefaults(history.parameters);
-  const [rain, dew, dust, droppings] = [
-    history.days.rain,
-    history.days.dew,
-    history.days.deposition,
-    history.days.droppings,
-  ].map((values) => Float64Array.from(values)) as [Float64Array, Float64Array, Float64Array, Float64Array];
-  const count = rain.length;
+  const days = {
+    rain: Float64Array.from(history.days.rain),
+    dew: Float64Array.from(history.days.dew),
+    deposition: Float64Array.from(history.days.deposition),
+    droppings: Float64Array.from(history.days.droppings),
+  };
+  const count = days.rain.length;
   const cleanings = [...history.cleanings].sort((a, b) => a.day - b.day);
-  const order = history.observations.map((_, at) => at);
-  order.sort((a, b) => (history.observations[a]?.day ?? 0) - (history.observations[b]?.day ?? 0));
-  const beforeWash = new Uint8Array(count);
-  for (const { kind, day } of history.observations) if (kind === 'gain' && day > 0) beforeWash[day - 1] = 1;
-  const seenOn = new Uint8Array(count);
-  for (const { day } of history.observations) seenOn[day] = 1;
   const lastCleaned = cleanings.at(-1)?.day ?? Number.POSITIVE_INFINITY;
+  const order = [...history.observations.entries()].sort(([, one], [, other]) => one.day - other.day);
+  const beforeWash = new Set(order.flatMap(([, { kind, day }]) => (kind === 'gain' ? [day - 1] : [])));
+  // Days after which something is read, or before which the glass is cleaned: those between are passed together.
+  const asked = [...cleanings.map(({ day }) => day - 1), ...order.map(([, { day }]) => day), ...beforeWash, count - 1];
+  const stops = [...new Set(asked)].filter((day) => day >= 0 && day < count).sort((a, b) => a - b);
   return (logs) => {
     const glass = new LayeredGlass(
       surfaceTilt,
@@ -82,28 +81,19 @@ export function predictor(history: History): (logs: ArrayLike<number>) => Predic
     const droppingsFactor = factor(logs, 'droppings');
     const level = logs[AT.level] ?? 0;
     const observations = new Float64Array(order.length);
-    let [cleaning, item, ratioBefore] = [0, 0, 1];
-    for (let day = 0; day < count; day += 1) {
-      for (let due = cleanings[cleaning]; due?.day === day; due = cleanings[cleaning]) {
+    let [from, cleaning, item, ratioBefore] = [0, 0, 0, 1];
+    for (const day of stops) {
+      for (let due = cleanings[cleaning]; due?.day === from; due = cleanings[cleaning]) {
         glass.clean(due.effectiveness, due.share);
         cleaning += 1;
       }
-      glass.pass(
-        rain[day] as number,
-        dew[day] as number,
-        (dust[day] as number) * (day >= lastCleaned ? recentFactor : dustFactor),
-        (droppings[day] as number) * droppingsFactor,
-      );
-      if (seenOn[day] === 1) {
-        const now = ratioOf(glass);
-        for (let at = order[item]; at !== undefined; at = order[item]) {
-          const observation = history.observations[at] as Observation;
-          if (observation.day !== day) break;
-          observations[at] = READ[observation.kind](glass, now, ratioBefore, level);
-          item += 1;
-        }
+      glass.passDays(days, from, day + 1, from >= lastCleaned ? recentFactor : dustFactor, droppingsFactor);
+      from = day + 1;
+      for (let seen = order[item]; seen?.[1].day === day; seen = order[item]) {
+        observations[seen[0]] = READ[seen[1].kind](glass, ratioOf(glass), ratioBefore, level);
+        item += 1;
       }
-      if (beforeWash[day] === 1) ratioBefore = ratioOf(glass);
+      if (beforeWash.has(day)) ratioBefore = ratioOf(glass);
     }
     return { observations, loss: 1 - Math.max(LEAST_RATIO, glass.soilingRatio()), state: glass.state() };
   };

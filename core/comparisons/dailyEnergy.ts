@@ -1,5 +1,6 @@
 import { type Bare, bare, type Finding } from '../findings.ts';
 import { clearSkyDay } from '../modules/clearSkyDay.ts';
+import { leastSquares } from '../statistics/leastSquares.ts';
 import { mean } from '../statistics/summary.ts';
 import { MILLISECONDS_PER_DAY } from '../time/utc.ts';
 import { densestLine, dot, fitClearDays, type TrendDay, type TrendFit } from './clearDays.ts';
@@ -295,12 +296,6 @@ interface ClearTrend {
 function fitTrend(candidates: readonly Candidate[], steps: readonly Step[], controlled: boolean): ClearTrend | null {
   if (candidates.length < steps.length + 3) return null;
   const middle = mean(candidates.map(({ time }) => time));
-  const rows = candidates.map(
-    ({ time, value }): TrendDay => ({
-      row: [1, time - middle, ...steps.map((step) => (time > step.time ? 1 : 0))],
-      value,
-    }),
-  );
   const edges = [Number.NEGATIVE_INFINITY, ...steps.map(({ time }) => time), Number.POSITIVE_INFINITY];
   const groups = edges
     .slice(1)
@@ -310,16 +305,20 @@ function fitTrend(candidates: readonly Candidate[], steps: readonly Step[], cont
         .map(({ time, value }) => ({ time: time - middle, value })),
     );
   const { slope, levels } = densestLine(groups);
-  const start = [levels[0] ?? 0, slope, ...steps.map((_, index) => (levels[index + 1] ?? 0) - (levels[index] ?? 0))];
-  const fit = controlled ? fitEveryDay(rows, start) : fitClearDays(rows, start);
-  if (fit === null) return null;
-  const sorted = rows.map(
-    ({ row, value }, index): FittedDay => ({
-      time: candidates[index]?.time ?? 0,
-      equation: { row, value, weight: fit.clear[index] ?? 0 },
-    }),
-  );
-  return { fit, sorted };
+  // Found by a level for each spell, of which a day has one; told by steps, of which a late day has them all.
+  const byLevels = candidates.map(({ time, value }): TrendDay => {
+    const spell = steps.filter((step) => time > step.time).length;
+    const [first = 0, ...later] = levels.map((_, at) => Number(at === spell));
+    return { row: [first, time - middle, ...later], value };
+  });
+  const [first = 0, ...later] = levels;
+  const found = (controlled ? fitEveryDay : fitClearDays)(byLevels, [first, slope, ...later]);
+  const sorted = candidates.map(({ time, value }, index): FittedDay => {
+    const row = [1, time - middle, ...steps.map((step) => Number(time > step.time))];
+    return { time, equation: { row, value, weight: found?.clear[index] ?? 0 } };
+  });
+  const fit = leastSquares(sorted.map(({ equation }) => equation));
+  return found && fit && { fit: { ...found, ...fit }, sorted };
 }
 
 function stepOf(

@@ -209,6 +209,38 @@ export class LayeredGlass {
     this.lichenRadius += this.growth;
   }
 
+  /**
+   * Days one after another, each as `pass` has it: where a history is run thousands of times, without asking for each day.
+   * @param from the first of them @param to the day after the last @param dust @param fresh what deposition and droppings are
+   *   multiplied by
+   */
+  passDays(
+    { rain, dew, deposition, droppings }: Record<keyof LayeredDays, Float64Array>,
+    from: number,
+    to: number,
+    dust: number,
+    fresh: number,
+  ): void {
+    const { bondingPerDew, bondedRainFactor, droppingsRainFactor, growth, perMm } = this;
+    const settling = dust * this.cosTilt;
+    let [loose, bonded, dropped, radius] = [this.loose, this.bonded, this.droppings, this.lichenRadius];
+    for (let day = from; day < to; day += 1) {
+      const bonding = bondingPerDew * (dew[day] as number);
+      const fell = rain[day] as number;
+      const taken = fell > 0 ? 1 - Math.exp(perMm * fell) : 0;
+      loose += (deposition[day] as number) * settling;
+      bonded = (bonded + loose * bonding) * (1 - bondedRainFactor * taken);
+      loose *= (1 - bonding) * (1 - taken);
+      dropped += (droppings[day] as number) * fresh * (1 - dropped);
+      dropped = Math.min(1, dropped) * (1 - droppingsRainFactor * taken);
+      radius += growth;
+    }
+    this.loose = loose;
+    this.bonded = bonded;
+    this.droppings = dropped;
+    this.lichenRadius = radius;
+  }
+
   lichenCover(): number {
     return coverOf(this.lichenDensity, this.lichenRadius);
   }
