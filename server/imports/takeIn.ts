@@ -9,7 +9,7 @@ import { planSite } from '../methods/useCases.ts';
 import { addPhoto } from '../photos/photos.ts';
 import { readQuote } from '../quotes/storage.ts';
 import { draftQuote, expireQuotes, sendQuote } from '../quotes/useCases.ts';
-import { workOut } from '../reckoning/useCases.ts';
+import { beginReckoning } from '../reckoning/useCases.ts';
 import { readReport } from '../reports/read.ts';
 import { draftReport, sealReport } from '../reports/useCases.ts';
 import { createSites } from '../sites/useCases.ts';
@@ -103,19 +103,19 @@ async function takeInSite(context: Context, item: ImportedSite, basket: Basket, 
 
 type Round = ImportedSite['rounds'][number];
 
-/** Faces are worked out beside each other, as many as there are threads for, and stored in their order; one face after itself. */
+/**
+ * Faces are worked out beside each other, as many as there are threads for; what is on record of them is read, and they are
+ * stored, one after the other, since a transaction asks one thing at a time. One face comes after itself.
+ */
 async function takeInReckonings(context: Context, reckonings: Round['reckonings']): Promise<void> {
   const again = reckonings.findIndex(({ arrayId }, at) =>
     reckonings.slice(0, at).some((one) => one.arrayId === arrayId),
   );
   const together = again < 0 ? reckonings : reckonings.slice(0, again);
-  const worked = await Promise.allSettled(
-    together.map(({ arrayId, at: moment, ...body }) => workOut(at(context, moment), arrayId, body)),
-  );
-  for (const face of worked) {
-    if (face.status === 'rejected') throw face.reason;
-    await face.value();
-  }
+  const begun: Awaited<ReturnType<typeof beginReckoning>>[] = [];
+  for (const { arrayId, at: moment, ...body } of together)
+    begun.push(await beginReckoning(at(context, moment), arrayId, body));
+  for (const settle of begun) await settle();
   if (again >= 0) await takeInReckonings(context, reckonings.slice(again));
 }
 

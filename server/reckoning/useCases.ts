@@ -112,12 +112,12 @@ export async function reckonArray(
   arrayId: string,
   body: BodyOf<Endpoints['reckon']>,
 ): Promise<Reckoning> {
-  const store = await workOut(context, arrayId, body);
-  return store();
+  const settle = await beginReckoning(context, arrayId, body);
+  return settle();
 }
 
-/** Works out the loss of an array and changes nothing yet. @returns what stores it */
-export async function workOut(
+/** Reads what is on record of an array and has its loss worked out. @returns what waits for that and stores it */
+export async function beginReckoning(
   context: Context,
   arrayId: string,
   body: BodyOf<Endpoints['reckon']>,
@@ -128,9 +128,12 @@ export async function workOut(
   if (inspection === undefined) throw outOfOrder('Nobody has looked at this array yet. Record an inspection first.');
   const now = context.clock();
   const input = await gather(context, array, body.overrides);
-  const output = await context.workers.run('reckon', input);
-  return () =>
-    inTransaction(context, async (trx) => {
+  const working = context.workers.run('reckon', input);
+  // Of several that are begun, one may fail before it is waited for: it is told to whoever waits.
+  working.catch(() => undefined);
+  return async () => {
+    const output = await working;
+    return inTransaction(context, async (trx) => {
       await createOnce(trx, context, 'reckoning', { ...body, arrayId }, () =>
         insertReckoning(trx, {
           id: body.id,
@@ -146,6 +149,7 @@ export async function workOut(
       );
       return readReckoning(trx, body.id);
     });
+  };
 }
 
 /** How far out whose eye is, and what all else goes into an estimate, is for the desk. */
