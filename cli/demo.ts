@@ -71,10 +71,9 @@ export async function loadDemo(databaseUrl: string, address: string): Promise<st
       // Whoever looked at a site brings it in, so that the looks are theirs; only an owner may, and so for that long it is one.
       await giveRole(ask, DEMO_CREW[0].email, 'owner');
       const estimator = await signIn(address, DEMO_CREW[0].email, password);
-      await importFolder({ owner: ask, estimator }, folder, company.zone);
+      await Promise.all([importFolder({ owner: ask, estimator }, folder, company.zone), enterResin(ask, company.zone)]);
       await giveRole(ask, DEMO_CREW[0].email, 'estimator');
       await enterKit(ask, company.zone);
-      await enterResin(ask, company.zone);
     }
   } finally {
     await database.destroy();
@@ -178,24 +177,33 @@ function withRecords(site: ImportedSite, today: string): ImportedSite {
 async function importFolder(asks: Record<'owner' | 'estimator', Ask>, folder: string, zone: string): Promise<void> {
   const today = DateTime.now().setZone(zone).toFormat('yyyy-MM-dd');
   const days = Math.round((Date.parse(`${today}T00:00:00Z`) - ANCHOR) / MILLISECONDS_PER_DAY);
-  const files = readdirSync(join(folder, 'sites')).filter((name) => name.endsWith('.json'));
-  for (const [at, file] of files.sort().entries()) {
-    process.stderr.write(`  site ${at + 1} of ${files.length}\n`);
+  const files = readdirSync(join(folder, 'sites'))
+    .filter((name) => name.endsWith('.json'))
+    .sort();
+  const read = (file: string | undefined): ImportBundle | null => {
+    if (file === undefined) return null;
     const written = moved(JSON.parse(readFileSync(join(folder, 'sites', file), 'utf8')), days) as ImportBundle;
-    const bundle = { ...written, sites: written.sites.map((site) => withRecords(site, today)) };
-    const pictures = bundle.sites
-      .flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))
-      .map(({ file: name }): [Blob, string] => [
-        new Blob([readFileSync(join(folder, 'photos', name))], { type: 'image/jpeg' }),
-        name,
-      ]);
-    const by = bundle.sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
+    return { ...written, sites: written.sites.map((site) => withRecords(site, today)) };
+  };
+  let bundle = read(files[0]);
+  for (let at = 0; bundle !== null; at += 1) {
+    process.stderr.write(`  site ${at + 1} of ${files.length}\n`);
+    const { sites } = bundle;
+    const by = sites.map((site) => toldOf(site)?.truth?.by).find((one) => one !== undefined);
     const ask = asks[by ?? 'owner'];
-    await untilTakenIn(ask, await sendBundle(ask, file, bundle, pictures));
-    for (const site of bundle.sites) {
+    const id = await sendBundle(ask, files[at] ?? '', bundle, picturesOf(sites, folder));
+    // The records of the next are made while the server works on this one.
+    bundle = read(files[at + 1]);
+    await untilTakenIn(ask, id);
+    for (const site of sites) {
       const sheet = SAFETY[toldOf(site)?.key ?? ''];
       const id = crypto.randomUUID();
       if (sheet) await ask('PUT', `/api/sites/${site.id}/safety`, { ...sheet, id, version: 0 });
     }
   }
 }
+
+const picturesOf = (sites: readonly ImportedSite[], folder: string): [Blob, string][] =>
+  sites
+    .flatMap(({ rounds }) => rounds.flatMap(({ photos }) => photos))
+    .map(({ file }) => [new Blob([readFileSync(join(folder, 'photos', file))], { type: 'image/jpeg' }), file]);
