@@ -12,6 +12,8 @@ interface Built {
   into: string;
   /** the script of package.json that builds it */
   script: string;
+  /** others work beside it, who are waited for longer */
+  behind?: boolean;
 }
 
 const INTERFACE: Built = {
@@ -19,6 +21,7 @@ const INTERFACE: Built = {
   from: ['web', 'contract', 'words', 'core'],
   into: webFolder(),
   script: 'build:web',
+  behind: true,
 };
 
 const SERVER: Built = {
@@ -54,11 +57,11 @@ function stands(built: Built, wanted = fingerprint(built.from)): boolean {
 
 /** Builds what is missing or older than its sources. */
 async function build(built: Built): Promise<void> {
-  const { name, from, script } = built;
+  const { name, from, script, behind = false } = built;
   const wanted = fingerprint(from);
   if (stands(built, wanted)) return;
   process.stderr.write(`Building ${name} ...\n`);
-  const { status, said } = await run('npm', ['run', '--silent', script]);
+  const { status, said } = await run('npm', ['run', '--silent', script], { behind });
   if (status !== 0) throw new Error(`Building ${name} failed.\n${said}`);
   writeFileSync(stampOf(built), wanted);
 }

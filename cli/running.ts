@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
 import { PROJECT } from './folders.ts';
 
 /** What a program said, and how it ended. */
@@ -7,12 +8,20 @@ export interface Ran {
   said: string;
 }
 
-/** Runs a program in the project's folder to its end. @param environment on top of this process's own @param aloud as it says it */
+interface Manner {
+  /** on top of this process's own */
+  environment?: Record<string, string>;
+  /** what it says is seen as it says it */
+  aloud?: boolean;
+  /** takes what others leave of the cores */
+  behind?: boolean;
+}
+
+/** Runs a program in the project's folder to its end. */
 export function run(
   command: string,
   args: readonly string[],
-  environment: Record<string, string> = {},
-  aloud = false,
+  { environment = {}, aloud = false, behind = false }: Manner = {},
 ): Promise<Ran> {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
@@ -20,6 +29,7 @@ export function run(
       env: { ...process.env, ...environment },
       stdio: ['ignore', aloud ? 'inherit' : 'pipe', aloud ? 'inherit' : 'pipe'],
     });
+    if (behind && child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_LOW);
     let said = '';
     for (const stream of [child.stdout, child.stderr])
       stream?.setEncoding('utf8').on('data', (words: string) => {

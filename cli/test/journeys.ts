@@ -19,8 +19,14 @@ export async function journeys(files: readonly string[], model: Model, seed: num
     const { status } = await run(
       program('playwright'),
       ['test', '--config', 'e2e/playwright.config.ts', `--shuffle=${seed}`],
-      { STAGE_MODEL: JSON.stringify(model), JOURNEYS: files.join(' '), PLAYWRIGHT_JSON_OUTPUT_NAME: file },
-      true,
+      {
+        environment: {
+          STAGE_MODEL: JSON.stringify(model),
+          JOURNEYS: files.join(' '),
+          PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+        },
+        aloud: true,
+      },
     );
     if (!existsSync(file)) return ONE_FAILED;
     const { stats } = JSON.parse(readFileSync(file, 'utf8')) as PlaywrightReport;

@@ -26,7 +26,7 @@ export async function mocha({ name, files, args = [], environment = {}, lanes = 
   try {
     const told = ['--reporter', 'json', '--reporter-option', `output=${file}`, '--forbid-only', '--exit'];
     const beside = lanes > 1 && files.length > 1 ? ['--parallel', '--jobs', String(lanes)] : [];
-    const { status, said } = await run(program('mocha'), [...told, ...args, ...beside, ...files], environment);
+    const { status, said } = await run(program('mocha'), [...told, ...args, ...beside, ...files], { environment });
     if (!existsSync(file)) {
       console.log(`FAIL ${name}\n${said}`);
       return ONE_FAILED;
