@@ -1,16 +1,7 @@
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { repeat } from '../server/compute/repeat.ts';
-import { openDatabase } from '../server/storage/database.ts';
-import { sweepScratch } from '../server/system/scratch.ts';
-import { holdsOf, makeBackup } from './backups/backup.ts';
-import { keepBackups } from './backups/keeper.ts';
-import { OPENED, tryRestore } from './backups/restore.ts';
 import { buildWeb, webStands } from './build.ts';
 import { type Cluster, ensureDatabase, openCluster } from './cluster.ts';
-import { ensurePostgres } from './debian.ts';
-import { loadDemo } from './demo.ts';
-import { firstWords } from './firstOwner.ts';
 import { dataFolder, notesOnFolders, webFolder } from './folders.ts';
 import { startServerProcess } from './serverProcess.ts';
 import { type StandIn, startMeterStandIn, startWeatherStandIn } from './standIns.ts';
@@ -30,33 +21,11 @@ const watchCluster = (cluster: Cluster) =>
     say,
   );
 
-/** Looks every half minute whether a backup is due. */
-function watchBackups(url: string, adminUrl: string) {
-  const database = openDatabase(url, 3);
-  const programs = ensurePostgres();
-  const passphrase = process.env.PAIL_PASSPHRASE;
-  const stop = repeat(
-    () =>
-      keepBackups({
-        database,
-        folder: process.env.BACKUP_FOLDER ?? join(dataFolder(), 'backups'),
-        clock: () => new Date(),
-        make: async (file, now) => holdsOf(await makeBackup({ url, programs, file, passphrase, now })),
-        attempt: (file) => tryRestore({ url, adminUrl, programs, file, passphrase: async () => passphrase ?? '' }),
-      }),
-    30_000,
-    say,
-  );
-  return async () => {
-    await stop();
-    await database.destroy();
-  };
-}
-
 /** Loads the demo over a server of its own, for as long as the interface is built and nobody can look at it. */
 async function loadBeside(url: string, environment: Record<string, string>): Promise<void> {
   const server = await startServerProcess({ ...environment, PORT: '0' });
   try {
+    const { loadDemo } = await import('./demo.ts');
     await loadDemo(url, server.address);
   } finally {
     await server.stop();
@@ -66,7 +35,6 @@ async function loadBeside(url: string, environment: Record<string, string>): Pro
 /** Serves until Ctrl-C; then stops all that it started. @returns 1 where the server ended by itself */
 export async function serve({ demo }: { demo: boolean }): Promise<number> {
   for (const note of notesOnFolders()) console.error(note);
-  sweepScratch(tmpdir(), OPENED);
   const stops: (() => Promise<void> | void)[] = [];
   let url = process.env.DATABASE_URL;
   let adminUrl = process.env.ADMIN_DATABASE_URL ?? url ?? '';
@@ -98,8 +66,18 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
       process.once('SIGTERM', () => resolve(0));
       server.child.once('exit', () => resolve(1));
     });
-    console.log(demo ? await loadDemo(url, server.address) : await firstWords(url, server.address));
-    if (!demo) stops.push(watchBackups(url, adminUrl));
+    // Only now, when the server answers already, is read what it needs none of.
+    if (demo) {
+      const { loadDemo } = await import('./demo.ts');
+      console.log(await loadDemo(url, server.address));
+    } else {
+      const [{ firstWords }, { watchBackups }] = await Promise.all([
+        import('./firstOwner.ts'),
+        import('./backups/watch.ts'),
+      ]);
+      console.log(await firstWords(url, server.address));
+      stops.push(watchBackups(url, adminUrl));
+    }
     console.log(`\nWide Pail is at ${server.address}   (Ctrl-C stops it)`);
     const code = await ended;
     if (code === 0) await server.stop();
