@@ -7,9 +7,13 @@ const TOKEN_PATHS = /\/(by-link|reset-links|join|reset|letter|call)\/[^/?]+/gi;
 export const safeAddress = (url: string): string =>
   (url.split('?')[0] ?? '').replace(TOKEN_PATHS, '/$1/:token').replace(TOKENS, '/:token');
 
-/** What a log says of a mistake: where it was made, and nothing of the row or the value that it was made on. */
-export function errorForLog(error: unknown): object {
-  if (!(error instanceof Error)) return { type: typeof error };
+/**
+ * What a log says of a mistake: where it was made, and nothing of the row or the value that it was made on.
+ * @param logged what was thrown, or what the log of a request has made of it, which keeps that as `raw`
+ */
+export function errorForLog(logged: unknown): object {
+  const error = logged instanceof Error ? logged : (logged as { raw?: unknown } | null | undefined)?.raw;
+  if (!(error instanceof Error)) return { type: typeof logged };
   const { code, constraint, table } = error as { code?: unknown; constraint?: unknown; table?: unknown };
   return { type: error.name, message: error.message, stack: error.stack, code, constraint, table };
 }
