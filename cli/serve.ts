@@ -76,7 +76,7 @@ export async function serve({ demo }: { demo: boolean }): Promise<number> {
         import('./backups/watch.ts'),
       ]);
       console.log(await firstWords(url, server.address));
-      stops.push(watchBackups(url, adminUrl));
+      stops.push(watchBackups(url, adminUrl, say));
     }
     console.log(`\nWide Pail is at ${server.address}   (Ctrl-C stops it)`);
     const code = await ended;

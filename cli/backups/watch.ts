@@ -10,7 +10,7 @@ import { keepBackups } from './keeper.ts';
 import { OPENED, tryRestore } from './restore.ts';
 
 /** Takes away what a broken-off restore left open, and looks every half minute whether a backup is due. @returns what stops it */
-export function watchBackups(url: string, adminUrl: string): () => Promise<void> {
+export function watchBackups(url: string, adminUrl: string, say: (error: unknown) => void): () => Promise<void> {
   sweepScratch(tmpdir(), OPENED);
   const database = openDatabase(url, 3);
   const programs = ensurePostgres();
@@ -25,7 +25,7 @@ export function watchBackups(url: string, adminUrl: string): () => Promise<void>
         attempt: (file) => tryRestore({ url, adminUrl, programs, file, passphrase: async () => passphrase ?? '' }),
       }),
     30_000,
-    (error) => console.error(error instanceof Error ? error.message : error),
+    say,
   );
   return async () => {
     await stop();

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { EFFECTIVENESS } from '../assumptions.ts';
-import { CLEAN_GLASS, type LayeredModel, rainAtTilt, soilingByLayers } from './layered.ts';
+import { CLEAN_GLASS, LayeredGlass, type LayeredModel, rainAtTilt, soilingByLayers } from './layered.ts';
 import { soilingByMass } from './mass.ts';
 
 const COUNT = 60;
@@ -123,5 +123,34 @@ describe('soiling from dust in the air', () => {
     const days = soilingByMass({ ...air, rain: [0, 0, 0], initialMass: 5, cleanings: [{ day: 1 }] });
     expect(days[0]?.mass).to.be.above(5);
     expect(days[1]?.mass).to.be.below(0.2);
+  });
+
+  it('passes days together as one by one, whatever falls and settles', () => {
+    const shares = fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: COUNT, maxLength: COUNT });
+    fc.assert(
+      fc.property(rains, shares, shares, fc.integer({ min: 0, max: COUNT }), (rain, dew, settles, split) => {
+        const days = {
+          rain: Float64Array.from(rain),
+          dew: Float64Array.from(dew),
+          deposition: Float64Array.from(settles, (one) => one * 0.1),
+          droppings: Float64Array.from(settles, (one) => one * 0.2),
+        };
+        const [together, single] = [0, 0].map(() => new LayeredGlass(20, base.parameters, base.initial)) as [
+          LayeredGlass,
+          LayeredGlass,
+        ];
+        together.passDays(days, 0, split, 1.5, 0.5);
+        together.passDays(days, split, COUNT, 1.5, 0.5);
+        for (let day = 0; day < COUNT; day += 1)
+          single.pass(
+            days.rain[day] ?? 0,
+            days.dew[day] ?? 0,
+            (days.deposition[day] ?? 0) * 1.5,
+            (days.droppings[day] ?? 0) * 0.5,
+          );
+        for (const [name, value] of Object.entries(single.state()))
+          expect(together.state()[name as keyof typeof base.initial], name).to.be.closeTo(value, 1e-12);
+      }),
+    );
   });
 });
